@@ -1,0 +1,99 @@
+using Hang.Core;
+using Hang.Core.Documents;
+using Hang.Core.Evaluation;
+using Hang.Core.Handoff;
+using Hang.Core.Layers;
+using Hang.Paint.Pictures;
+using Hang.Paint.Shaping;
+
+namespace Hang.Cli;
+
+/// <summary>A document opened from disk, with its pictures.</summary>
+public sealed class GraphicFile : IDisposable
+{
+    private readonly Dictionary<string, byte[]> bytes;
+
+    private GraphicFile(Graphic graphic, Dictionary<string, byte[]> bytes)
+    {
+        this.bytes = bytes;
+        Evaluator = new(graphic, TypeShaper.Shipped);
+        Pictures = new(bytes.GetValueOrDefault);
+    }
+
+    public Evaluator Evaluator { get; }
+
+    public PictureShelf Pictures { get; }
+
+    public Graphic Graphic => Evaluator.Graphic;
+
+    /// <summary>Opens a document, checks its pictures against their hashes, and fills fields.</summary>
+    /// <param name="fields">NAME=VALUE; for a picture field, the value is a file.</param>
+    /// <exception cref="ProblemException">The document, a picture or a field is not as it should be.</exception>
+    public static GraphicFile Open(string path, IEnumerable<string> fields)
+    {
+        var graphic = GraphicJson.Read(ReadFile(path));
+        var bytes = graphic.Assets.ToDictionary(a => a.Key, a => Picture(path, a.Key, a.Value), StringComparer.Ordinal);
+        foreach (var field in fields)
+        {
+            graphic = Fill(graphic, field, bytes);
+        }
+        return new(graphic, bytes);
+    }
+
+    public void Dispose() => Pictures.Dispose();
+
+    private static Graphic Fill(Graphic graphic, string field, Dictionary<string, byte[]> bytes)
+    {
+        var parts = field.Split('=', 2);
+        if (parts.Length != 2 || parts[0].Length == 0)
+        {
+            throw new ProblemException($"\"{field}\" sets nothing.", "Write --set NAME=VALUE.", field: "--set");
+        }
+        var (name, value) = (parts[0], parts[1].Replace("\\n", "\n", StringComparison.Ordinal));
+        if (graphic.Layers.Any(l => l is PictureLayer && string.Equals(l.Field, name, StringComparison.OrdinalIgnoreCase)))
+        {
+            var picture = PictureFile.Read(value, ReadFile(value));
+            graphic = graphic with { Assets = graphic.Assets.SetItem(picture.Hash, picture.Asset) };
+            bytes[picture.Hash] = picture.Bytes;
+            value = picture.Hash;
+        }
+        return FieldValues.Fill(graphic, name, value);
+    }
+
+    private static byte[] Picture(string document, string hash, Asset asset)
+    {
+        byte[] file;
+        if (asset.Data is { } data)
+        {
+            try
+            {
+                file = Convert.FromBase64String(data);
+            }
+            catch (FormatException)
+            {
+                throw new ProblemException($"The picture {asset.Name} is not base64.", "Save the document again.", field: $"/assets/{hash}/data");
+            }
+        }
+        else
+        {
+            // Side-by-side files lie in the document's own folder and nowhere else.
+            var name = asset.File is { } f && Path.GetFileName(f) == f ? f
+                : throw new ProblemException($"The picture {asset.Name} has no data and no plain file name.", "Put it beside the document.", field: $"/assets/{hash}/file");
+            file = ReadFile(Path.Combine(Path.GetDirectoryName(Path.GetFullPath(document))!, name));
+        }
+        var picture = PictureFile.Read(asset.Name, file);
+        return picture.Hash == hash ? file : throw new ProblemException($"The picture {asset.Name} is not the one that the document was made with.", "Put the original beside the document.", field: $"/assets/{hash}");
+    }
+
+    private static byte[] ReadFile(string path)
+    {
+        try
+        {
+            return File.ReadAllBytes(path);
+        }
+        catch (Exception e) when (e is IOException or UnauthorizedAccessException)
+        {
+            throw new ProblemException($"{path} cannot be read.", "Check the name and the folder.", field: "file");
+        }
+    }
+}

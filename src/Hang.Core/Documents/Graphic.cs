@@ -1,0 +1,94 @@
+using System.Collections.Immutable;
+using System.Text.Json.Serialization;
+using Hang.Core.Layers;
+using Hang.Core.Phases;
+using Hang.Core.Time;
+
+namespace Hang.Core.Documents;
+
+/// <summary>What a graphic is for.</summary>
+public enum GraphicKind
+{
+    LowerThird,
+    Title,
+    LogoSting,
+    Button,
+    Callout,
+    Stinger,
+    Bug,
+    Credits,
+    Countdown,
+}
+
+/// <summary>A picture that belongs to a document, under its content hash.</summary>
+public sealed record Asset
+{
+    /// <summary>File name it came with.</summary>
+    public required string Name { get; init; }
+
+    /// <summary>Media type, found from the content: image/png, image/jpeg or image/webp.</summary>
+    public required string Type { get; init; }
+
+    /// <summary>Pixels across.</summary>
+    public required int Width { get; init; }
+
+    /// <summary>Pixels down.</summary>
+    public required int Height { get; init; }
+
+    /// <summary>The bytes themselves, base64 (RFC 4648), when embedded.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public string? Data { get; init; }
+
+    /// <summary>Name of a file in the document's own folder that holds the bytes, when not embedded.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public string? File { get; init; }
+}
+
+/// <summary>An animated graphic: the whole document. Immutable; an edit makes a new one.</summary>
+public sealed record Graphic
+{
+    /// <summary>The version of the document format that this build reads and writes.</summary>
+    public const int FormatVersion = 1;
+
+    public const int LeastSide = 16;
+
+    public const int MostSide = 7680;
+
+    public const int MostLayers = 1000;
+
+    /// <summary>Version of the format, <see cref="FormatVersion"/>.</summary>
+    [JsonPropertyName("hang")]
+    public required int Version { get; init; }
+
+    public required string Name { get; init; }
+
+    public required GraphicKind Kind { get; init; }
+
+    /// <summary>Pixels, 16..7680.</summary>
+    public required int Width { get; init; }
+
+    /// <summary>Pixels, 16..7680.</summary>
+    public required int Height { get; init; }
+
+    public required FrameRate Rate { get; init; }
+
+    public required PhaseLengths Phases { get; init; }
+
+    /// <summary>From the back to the front.</summary>
+    public required ImmutableArray<Layer> Layers { get; init; }
+
+    /// <summary>Pictures by content hash: "sha256-" and 64 hexadecimal digits.</summary>
+    public ImmutableSortedDictionary<string, Asset> Assets { get; init; } = ImmutableSortedDictionary.Create<string, Asset>(StringComparer.Ordinal);
+
+    /// <summary>The layer with that id.</summary>
+    /// <exception cref="ProblemException">There is none.</exception>
+    public Layer Layer(string id) => Layers.FirstOrDefault(l => l.Id == id)
+        ?? throw new ProblemException($"There is no layer with the id \"{id}\".", "It may have been deleted; choose another.", field: "layer");
+
+    /// <summary>This graphic with one layer replaced.</summary>
+    public Graphic With(Layer layer)
+    {
+        var index = Layers.IndexOf(Layer(layer.Id));
+        return this with { Layers = Layers.SetItem(index, layer) };
+    }
+}

@@ -1,0 +1,26 @@
+using System.Text.Json;
+using Hang.Core.Documents;
+using Hang.Core.Layers;
+using Hang.Core.Motion;
+
+namespace Hang.Core.Edits;
+
+/// <summary>Values inside edits.</summary>
+internal static class EditValue
+{
+    /// <summary>The feel of a change that nobody has shaped yet: eased at both ends, since even motion looks mechanical.</summary>
+    public static Feel NewFeel { get; } = NamedFeels.All.Single(f => f.Name == "Gentle both").Feel;
+
+    /// <exception cref="ProblemException">The value does not fit the channel.</exception>
+    public static ChannelValue Read(Layer layer, ChannelName channel, JsonElement json)
+    {
+        try
+        {
+            return ChannelSetConverter.ReadValue(ChannelSpec.Of(channel), json, "");
+        }
+        catch (JsonException e)
+        {
+            throw new ProblemException(e.Message, "Nothing was changed.", layer.Name, JsonName.Of(channel));
+        }
+    }
+}

@@ -1,0 +1,42 @@
+using Hang.Core.Documents;
+using Hang.Core.Phases;
+
+namespace Hang.Core.Edits;
+
+/// <summary>Changes the lengths of the phases. Keyframes keep their distance to the start of their phase, so a longer Hold moves all of Leave.</summary>
+public sealed record SetPhases(PhaseLengths Phases) : Edit
+{
+    public override string Describe(Graphic graphic) => "Change the phases";
+
+    private protected override Graphic Change(Graphic graphic)
+    {
+        var before = graphic.Phases;
+        foreach (var layer in graphic.Layers)
+        {
+            foreach (var (name, channel) in layer.Channels.Mentioned)
+            {
+                foreach (var key in channel.Keys)
+                {
+                    var phase = before.At(key.At);
+                    var (last, next) = phase switch
+                    {
+                        Phase.Arrive => (key.At + 1, Phases.Arrive),
+                        Phase.Hold => (key.At - before.HoldStart + 1, Phases.Hold),
+                        _ => (key.At - before.LeaveStart + 1, Phases.Leave),
+                    };
+                    if (next < last)
+                    {
+                        throw new ProblemException(
+                            $"{phase} cannot be {next} frames long, because a keyframe stands {last - 1} frames into it.",
+                            $"Make {phase} {last} frames or more, or move the keyframe first.", layer.Name, JsonName.Of(name));
+                    }
+                }
+            }
+        }
+        return graphic with
+        {
+            Phases = Phases,
+            Layers = [.. graphic.Layers.Select(l => l with { Channels = l.Channels.MapKeys((_, k) => k with { At = before.Move(k.At, Phases) }) })],
+        };
+    }
+}

@@ -1,0 +1,41 @@
+using System.Collections.Immutable;
+using Hang.Core.Documents;
+using Hang.Core.Geometry;
+using Hang.Core.Layers;
+
+namespace Hang.Core.Evaluation;
+
+/// <summary>
+/// What a layer is at one frame, in pixels of the graphic (origin top left, y down, degrees clockwise).
+/// </summary>
+/// <param name="Channels">Every channel's value; numbers in the channel's unit, colours as straight sRGB components.</param>
+/// <param name="World">a b c d e f of the matrix from the layer's own coordinates to the graphic.</param>
+/// <param name="Bounds">Left, top, right, bottom of the layer's box in the graphic, before its mask.</param>
+/// <param name="Opacity">0..1.</param>
+public sealed record LayerInspection(
+    string Id, string Name, bool Hidden, ImmutableSortedDictionary<string, ImmutableArray<double>> Channels,
+    ImmutableArray<double> World, ImmutableArray<double> Bounds, double Opacity);
+
+/// <summary>All layers of a graphic at one frame.</summary>
+public sealed record Inspection(int Frame, string Timecode, ImmutableArray<LayerInspection> Layers)
+{
+    /// <summary>Reads every layer at a frame.</summary>
+    public static Inspection Of(Evaluator evaluator, int frame)
+    {
+        var graphic = evaluator.Graphic;
+        return new(frame, Time.Timecode.Format(frame, graphic.Rate), [.. graphic.Layers.Select(l => Of(evaluator, l, frame))]);
+    }
+
+    private static LayerInspection Of(Evaluator evaluator, Layer layer, int frame)
+    {
+        var channels = layer.ChannelNames.ToImmutableSortedDictionary(
+            n => JsonName.Of(n),
+            n => ChannelSpec.Of(n).Components.Select((_, i) => layer.Channels[n].At(frame)[i]).ToImmutableArray(),
+            StringComparer.Ordinal);
+        var (box, m) = evaluator.Place(layer, frame);
+        Box bounds = m.Map(box);
+        return new(
+            layer.Id, layer.Name, layer.Hidden, channels, [m.A, m.B, m.C, m.D, m.E, m.F],
+            [bounds.Left, bounds.Top, bounds.Right, bounds.Bottom], layer.Channels[ChannelName.Opacity].At(frame).X);
+    }
+}

@@ -1,0 +1,74 @@
+using Hang.Core.Documents;
+using Hang.Core.Evaluation;
+using Hang.Core.Typesetting;
+
+namespace Hang.Core.Programs;
+
+/// <summary>
+/// A graphic's program, evaluated window by window as it is asked for. The next one, after an edit, takes over all that the edit
+/// cannot have changed. Safe on several threads.
+/// </summary>
+public sealed class ProgramCache
+{
+    private readonly Lock gate = new();
+    private readonly Dictionary<(string Layer, int Window), NodeWindow> known = [];
+    private readonly ITypeShaper shaper;
+
+    public ProgramCache(Graphic graphic, ITypeShaper shaper, ProgramCache? previous = null)
+    {
+        this.shaper = shaper;
+        Evaluator = new(graphic, shaper, previous?.Evaluator);
+        if (previous is not null && previous.Graphic.Phases.Total == graphic.Phases.Total)
+        {
+            TakeOver(previous);
+        }
+    }
+
+    public Evaluator Evaluator { get; }
+
+    public Graphic Graphic => Evaluator.Graphic;
+
+    /// <summary>The program after an edit.</summary>
+    public ProgramCache Next(Graphic graphic) => new(graphic, shaper, this);
+
+    /// <summary>One node over one window.</summary>
+    /// <param name="node">Index into the evaluator's contents.</param>
+    /// <param name="index">Index of the window.</param>
+    public NodeWindow Window(int node, int index)
+    {
+        var key = (Evaluator.Contents[node].Layer, index);
+        lock (gate)
+        {
+            if (known.TryGetValue(key, out var window))
+            {
+                return window;
+            }
+        }
+        var made = NodeWindow.Of(Evaluator, node, FrameWindow.At(index, Graphic.Phases.Total));
+        lock (gate)
+        {
+            return known[key] = made;
+        }
+    }
+
+    private void TakeOver(ProgramCache previous)
+    {
+        var places = previous.Evaluator.Contents.Select((c, i) => (c.Layer, i)).ToDictionary(p => p.Layer, p => p.i, StringComparer.Ordinal);
+        var same = new HashSet<string>(StringComparer.Ordinal);
+        for (var i = 0; i < Evaluator.Contents.Length; i++)
+        {
+            var layer = Evaluator.Contents[i].Layer;
+            if (places.TryGetValue(layer, out var before) && !Evaluator.MayDiffer(i, previous.Evaluator, before))
+            {
+                same.Add(layer);
+            }
+        }
+        lock (previous.gate)
+        {
+            foreach (var (key, window) in previous.known.Where(p => same.Contains(p.Key.Layer)))
+            {
+                known[key] = window;
+            }
+        }
+    }
+}

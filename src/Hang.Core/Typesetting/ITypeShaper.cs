@@ -1,0 +1,28 @@
+using System.Collections.Immutable;
+
+namespace Hang.Core.Typesetting;
+
+/// <summary>A glyph of a shaped line, in thousandths of an em.</summary>
+/// <param name="Outline">Its shape.</param>
+/// <param name="X">Offset of its origin from the line's left end.</param>
+/// <param name="Y">Offset from the baseline, downwards.</param>
+/// <param name="Gap">Number of places to its left at which tracking adds space. Marks, ligatures and joined scripts are not torn apart.</param>
+public sealed record ShapedGlyph(Outline Outline, double X, double Y, int Gap);
+
+/// <summary>One line of type after shaping, glyphs from left to right, in thousandths of an em.</summary>
+/// <param name="Advance">Width of the line.</param>
+/// <param name="Gaps">Number of places at which tracking adds space.</param>
+/// <param name="Ascent">Height above the baseline, positive, by the font.</param>
+/// <param name="Descent">Depth below the baseline, positive, by the font.</param>
+/// <param name="Missing">Characters for which no shipped font has a glyph, each once.</param>
+public sealed record ShapedLine(ImmutableArray<ShapedGlyph> Glyphs, double Advance, int Gaps, double Ascent, double Descent, ImmutableArray<string> Missing);
+
+/// <summary>Turns a line of text into glyphs: bidirectional order, font fallback, ligatures, kerning, marks.</summary>
+public interface ITypeShaper
+{
+    /// <param name="line">Text without line feeds.</param>
+    /// <param name="family">Name of a family that ships with Hang.</param>
+    /// <param name="weight">CSS font weight, 1..1000.</param>
+    /// <exception cref="ProblemException">There is no such family.</exception>
+    ShapedLine Shape(string line, string family, int weight);
+}

@@ -1,0 +1,61 @@
+using System.Collections.Immutable;
+using Hang.Core.Geometry;
+using Hang.Core.Layers;
+
+namespace Hang.Core.Typesetting;
+
+/// <summary>A glyph in its place within a type layer, in thousandths of an em: drawn at
+/// (<c>X + Spread × tracking</c>, <c>Y + Row × leading</c>).</summary>
+public sealed record SetGlyph(Outline Outline, double X, double Y, double Spread, int Row);
+
+/// <summary>
+/// The type of a layer, set in lines about its origin: the alignment point on the first baseline. Independent of size, tracking and
+/// leading, which change over time.
+/// </summary>
+public sealed class SetType
+{
+    private readonly ImmutableArray<ShapedLine> lines;
+    private readonly double anchor;
+
+    private SetType(ImmutableArray<ShapedLine> lines, double anchor, ImmutableArray<SetGlyph> glyphs)
+    {
+        this.lines = lines;
+        this.anchor = anchor;
+        Glyphs = glyphs;
+        Missing = [.. lines.SelectMany(l => l.Missing).Distinct()];
+    }
+
+    public ImmutableArray<SetGlyph> Glyphs { get; }
+
+    /// <summary>Characters that no shipped font has.</summary>
+    public ImmutableArray<string> Missing { get; }
+
+    public static SetType Of(TypeLayer layer, ITypeShaper shaper)
+    {
+        var lines = layer.Text.ReplaceLineEndings("\n").Split('\n').Select(l => shaper.Shape(l, layer.Family, layer.Weight)).ToImmutableArray();
+        var anchor = layer.Align switch { Alignment.Left => 0, Alignment.Centre => 0.5, _ => 1.0 };
+        var glyphs = lines.SelectMany((line, row) => line.Glyphs
+            .Where(g => g.Outline.Commands.Length > 0)
+            .Select(g => new SetGlyph(g.Outline, g.X - anchor * line.Advance, g.Y, g.Gap - anchor * line.Gaps, row)));
+        return new(lines, anchor, [.. glyphs]);
+    }
+
+    /// <summary>The box of the type, in thousandths of an em: the lines' advances by the fonts' ascent and descent, and all ink.</summary>
+    /// <param name="tracking">Thousandths of an em.</param>
+    /// <param name="leading">Thousandths of an em from baseline to baseline.</param>
+    public Box Box(double tracking, double leading)
+    {
+        var box = Geometry.Box.Empty;
+        for (var row = 0; row < lines.Length; row++)
+        {
+            var width = Math.Max(lines[row].Advance + tracking * lines[row].Gaps, 1);
+            box = box.Union(new(-anchor * width, row * leading - lines[row].Ascent, (1 - anchor) * width, row * leading + lines[row].Descent));
+        }
+        foreach (var glyph in Glyphs)
+        {
+            var (x, y, ink) = (glyph.X + glyph.Spread * tracking, glyph.Y + glyph.Row * leading, glyph.Outline.Bounds);
+            box = box.Union(new(ink.Left + x, ink.Top + y, ink.Right + x, ink.Bottom + y));
+        }
+        return box;
+    }
+}

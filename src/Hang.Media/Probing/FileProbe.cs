@@ -1,0 +1,34 @@
+using System.Globalization;
+using System.Text.Json;
+using Hang.Core;
+using Hang.Media.Encoding;
+
+namespace Hang.Media.Probing;
+
+/// <summary>What ffprobe says of a video file's first stream.</summary>
+/// <param name="Tag">Four-character code, e.g. ap4h.</param>
+/// <param name="Frames">Frames in the stream, counted from its packets.</param>
+/// <param name="Rate">Frames per second as written in the file, e.g. 60000/1001.</param>
+public sealed record FileProbe(
+    string Codec, string Tag, string PixelFormat, int Width, int Height, string Rate, int Frames, string Matrix, string Transfer, string Primaries, string Range)
+{
+    /// <exception cref="ProblemException">The file cannot be read as video.</exception>
+    public static async Task<FileProbe> ReadAsync(string path, CancellationToken cancel = default)
+    {
+        var output = await FfmpegProcess.RunAsync("ffprobe", ["-v", "error", "-select_streams", "v:0", "-count_packets", "-show_streams", "-of", "json", path], cancel);
+        using var json = JsonDocument.Parse(output);
+        if (!json.RootElement.TryGetProperty("streams", out var streams) || streams.GetArrayLength() == 0)
+        {
+            throw new ProblemException($"{Path.GetFileName(path)} holds no video.", "Hand it off again.", field: "file");
+        }
+        var s = streams[0];
+        string Text(string name) => s.TryGetProperty(name, out var v) ? v.ToString() : "unknown";
+        int Number(string name) => int.TryParse(Text(name), NumberStyles.Integer, CultureInfo.InvariantCulture, out var n) ? n : 0;
+        return new(
+            Text("codec_name"), Text("codec_tag_string"), Text("pix_fmt"), Number("width"), Number("height"), Text("r_frame_rate"),
+            Number("nb_read_packets"), Text("color_space"), Text("color_transfer"), Text("color_primaries"), Text("color_range"));
+    }
+
+    /// <summary>True when the pixel format has an alpha plane.</summary>
+    public bool HasAlpha => PixelFormat.StartsWith("yuva", StringComparison.Ordinal) || PixelFormat is "rgba" or "argb";
+}

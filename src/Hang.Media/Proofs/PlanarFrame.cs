@@ -1,0 +1,111 @@
+using System.Runtime.InteropServices;
+using Hang.Core.Handoff;
+
+namespace Hang.Media.Proofs;
+
+/// <summary>
+/// A decoded video frame: planes Y', Cb, Cr and alpha of 12 bits, narrow range, converted to R'G'B' in floating point by
+/// ITU-R BT.709-6 (items 3.2 to 3.5). Alpha is full range.
+/// </summary>
+internal sealed class PlanarFrame(byte[] planes, int width, int height) : IDecodedFrame
+{
+    // Narrow range of 12 bits: Y' 256..3760, Cb and Cr 256..3840 about 2048 (BT.709-6, item 3.5, for n = 12).
+    private const float Luma = 255f / (3760 - 256);
+    private const float Chroma = 255f / (3840 - 256);
+    private const float Alpha = 255f / 4095;
+    private const float RedFromCr = 1.5748f;
+    private const float GreenFromCb = -0.1873f;
+    private const float GreenFromCr = -0.4681f;
+    private const float BlueFromCb = 1.8556f;
+    private readonly int count = width * height;
+
+    public FrameError Compare(ReadOnlySpan<byte> meant, int frame)
+    {
+        var y = Plane(0);
+        var cb = Plane(1);
+        var cr = Plane(2);
+        var a = Plane(3);
+        var pixels = MemoryMarshal.Cast<byte, uint>(meant);
+        float worst = 0, worstAlpha = 0;
+        double sum = 0, sumAlpha = 0;
+        for (var i = 0; i < count;)
+        {
+            // Transparent stretches are most of a frame: colour there does not count, and alpha must be zero.
+            if (pixels[i] >> 24 == 0 && a[i] == 0)
+            {
+                i += Transparent(pixels[i..], a[i..]);
+                continue;
+            }
+            var p = pixels[i];
+            float alpha = p >> 24;
+            var alphaError = MathF.Abs(a[i] * Alpha - alpha);
+            worstAlpha = MathF.Max(worstAlpha, alphaError);
+            sumAlpha += alphaError;
+            var (r, g, b) = Rgb(y[i], cb[i], cr[i]);
+            var weight = alpha / 255;
+            var er = MathF.Abs(r - (p & 0xFF)) * weight;
+            var eg = MathF.Abs(g - ((p >> 8) & 0xFF)) * weight;
+            var eb = MathF.Abs(b - ((p >> 16) & 0xFF)) * weight;
+            worst = MathF.Max(worst, MathF.Max(er, MathF.Max(eg, eb)));
+            sum += er + eg + eb;
+            i++;
+        }
+        return new(frame, worst, sum / (3.0 * count), worstAlpha, sumAlpha / count);
+    }
+
+    public (double Least, double Greatest) AlphaRange()
+    {
+        ushort least = ushort.MaxValue, greatest = 0;
+        foreach (var a in Plane(3))
+        {
+            least = Math.Min(least, a);
+            greatest = Math.Max(greatest, a);
+        }
+        return (least * Alpha, greatest * Alpha);
+    }
+
+    public byte[] ToRgba()
+    {
+        var y = Plane(0);
+        var cb = Plane(1);
+        var cr = Plane(2);
+        var a = Plane(3);
+        var rgba = new byte[count * 4];
+        for (var i = 0; i < count; i++)
+        {
+            var (r, g, b) = Rgb(y[i], cb[i], cr[i]);
+            rgba[i * 4] = Byte(r);
+            rgba[i * 4 + 1] = Byte(g);
+            rgba[i * 4 + 2] = Byte(b);
+            rgba[i * 4 + 3] = Byte(a[i] * Alpha);
+        }
+        return rgba;
+    }
+
+    private static (float R, float G, float B) Rgb(ushort y, ushort cb, ushort cr)
+    {
+        var luma = (y - 256) * Luma;
+        var u = (cb - 2048) * Chroma;
+        var v = (cr - 2048) * Chroma;
+        return (luma + RedFromCr * v, luma + GreenFromCb * u + GreenFromCr * v, luma + BlueFromCb * u);
+    }
+
+    private static byte Byte(float v) => (byte)Math.Clamp(v + 0.5f, 0, 255);
+
+    private static int Transparent(ReadOnlySpan<uint> pixels, ReadOnlySpan<ushort> alpha)
+    {
+        var length = alpha.IndexOfAnyExcept((ushort)0);
+        length = length < 0 ? alpha.Length : length;
+        for (var i = 0; i < length; i++)
+        {
+            if (pixels[i] >> 24 != 0)
+            {
+                return i;
+            }
+        }
+        return length;
+    }
+
+    /// <param name="index">0 Y', 1 Cb, 2 Cr, 3 alpha.</param>
+    private ReadOnlySpan<ushort> Plane(int index) => MemoryMarshal.Cast<byte, ushort>(planes).Slice(index * count, count);
+}

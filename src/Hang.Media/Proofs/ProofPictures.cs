@@ -1,0 +1,67 @@
+using SkiaSharp;
+
+namespace Hang.Media.Proofs;
+
+/// <summary>Pictures for people: a strip of a file over light and dark, and frames side by side.</summary>
+internal static class ProofPictures
+{
+    private const int CellWidth = 320;
+    private const int Gap = 4;
+    private static readonly SKColor Light = new(0xF4, 0xF4, 0xF4);
+    private static readonly SKColor Dark = new(0x16, 0x16, 0x16);
+
+    /// <summary>Frames from left to right, over light above and over dark below.</summary>
+    public static byte[] Strip(IReadOnlyList<byte[]> frames, int width, int height)
+    {
+        var cell = Cell(width, height);
+        var size = new SKSizeI(frames.Count * (cell.Width + Gap) - Gap, 2 * cell.Height + Gap);
+        return Draw(size, canvas =>
+        {
+            for (var i = 0; i < frames.Count; i++)
+            {
+                for (var row = 0; row < 2; row++)
+                {
+                    var place = SKRect.Create(i * (cell.Width + Gap), row * (cell.Height + Gap), cell.Width, cell.Height);
+                    Put(canvas, frames[i], width, height, place, row == 0 ? Light : Dark);
+                }
+            }
+        });
+    }
+
+    /// <summary>What was meant on the left, what the file has on the right, over mid grey.</summary>
+    public static byte[] SideBySide(byte[] meant, byte[] found, int width, int height)
+    {
+        var cell = Cell(width, height, 2);
+        return Draw(new(2 * cell.Width + Gap, cell.Height), canvas =>
+        {
+            Put(canvas, meant, width, height, SKRect.Create(0, 0, cell.Width, cell.Height), SKColors.Gray);
+            Put(canvas, found, width, height, SKRect.Create(cell.Width + Gap, 0, cell.Width, cell.Height), SKColors.Gray);
+        });
+    }
+
+    private static SKSizeI Cell(int width, int height, int times = 1)
+    {
+        var across = Math.Min(width, CellWidth * times);
+        return new(across, Math.Max(1, (int)Math.Round((double)height * across / width)));
+    }
+
+    private static byte[] Draw(SKSizeI size, Action<SKCanvas> draw)
+    {
+        using var surface = SKSurface.Create(new SKImageInfo(size.Width, size.Height, SKColorType.Rgba8888, SKAlphaType.Premul));
+        draw(surface.Canvas);
+        using var image = surface.Snapshot();
+        using var data = image.Encode(SKEncodedImageFormat.Png, 100);
+        return data.ToArray();
+    }
+
+    private static unsafe void Put(SKCanvas canvas, byte[] rgba, int width, int height, SKRect place, SKColor wall)
+    {
+        using var paint = new SKPaint { Color = wall };
+        canvas.DrawRect(place, paint);
+        fixed (byte* pixels = rgba)
+        {
+            using var image = SKImage.FromPixelCopy(new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Unpremul), (IntPtr)pixels, width * 4);
+            canvas.DrawImage(image, new SKRect(0, 0, width, height), place, new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear));
+        }
+    }
+}

@@ -1,0 +1,16 @@
+namespace Hang.Media.Rendering;
+
+/// <summary>Takes the frames of a file in order.</summary>
+public interface IFrameWriter : IAsyncDisposable
+{
+    /// <summary>Called on a painting thread, before the frame's turn has come. For work that can be done on all cores.</summary>
+    void Prepare(PaintedFrame frame);
+
+    /// <summary>Writes a frame, once or several times in a row.</summary>
+    /// <param name="first">Number of the frame in the file, from 0.</param>
+    /// <param name="times">1 or more.</param>
+    Task WriteAsync(PaintedFrame frame, int first, int times, CancellationToken cancel);
+
+    /// <summary>Completes the file. Without this call, disposing leaves a half file, which the caller removes.</summary>
+    Task FinishAsync(CancellationToken cancel);
+}

@@ -1,0 +1,132 @@
+using System.Collections.Concurrent;
+using Hang.Core.Geometry;
+using Hang.Core.Typesetting;
+using HarfBuzzSharp;
+using SkiaSharp;
+using HbBuffer = HarfBuzzSharp.Buffer;
+
+namespace Hang.Paint.Fonts;
+
+/// <summary>One opened font file: its glyphs as outlines, and HarfBuzz to shape with it. All measures in thousandths of an em.</summary>
+public sealed class FontFace
+{
+    private readonly ConcurrentDictionary<ushort, Outline> outlines = new();
+    private readonly Font harfbuzz;
+    private readonly Lock gate = new();
+    private readonly SKFont skia;
+    private readonly double perUnit;
+
+    /// <exception cref="InvalidDataException">The file is no font.</exception>
+    public FontFace(string path)
+    {
+        var typeface = SKTypeface.FromFile(path) ?? throw new InvalidDataException($"{path} is no font.");
+        skia = new SKFont(typeface, typeface.UnitsPerEm) { Hinting = SKFontHinting.None, Subpixel = true, LinearMetrics = true };
+        var face = new Face(Blob.FromFile(path), 0);
+        harfbuzz = new Font(face);
+        harfbuzz.SetScale(typeface.UnitsPerEm, typeface.UnitsPerEm);
+        harfbuzz.SetFunctionsOpenType();
+        perUnit = 1000.0 / typeface.UnitsPerEm;
+        harfbuzz.TryGetHorizontalFontExtents(out var extents);
+        Ascent = extents.Ascender * perUnit;
+        Descent = -extents.Descender * perUnit;
+    }
+
+    /// <summary>Height above the baseline, positive.</summary>
+    public double Ascent { get; }
+
+    /// <summary>Depth below the baseline, positive.</summary>
+    public double Descent { get; }
+
+    public bool Has(int codepoint)
+    {
+        lock (gate)
+        {
+            return harfbuzz.TryGetNominalGlyph((uint)codepoint, out _);
+        }
+    }
+
+    /// <summary>Shapes a run of one script and direction; glyphs come from left to right.</summary>
+    /// <param name="codepoints">The whole line, so that the run sees its context.</param>
+    public Glyph[] Shape(ReadOnlySpan<int> codepoints, int start, int length, Script script, bool rightToLeft)
+    {
+        lock (gate)
+        {
+            using var buffer = new HbBuffer
+            {
+                Direction = rightToLeft ? Direction.RightToLeft : Direction.LeftToRight,
+                Script = script,
+                Language = Language.Default,
+                ClusterLevel = ClusterLevel.MonotoneGraphemes,
+                ContentType = ContentType.Unicode,
+            };
+            var utf32 = new uint[codepoints.Length];
+            for (var i = 0; i < utf32.Length; i++)
+            {
+                utf32[i] = (uint)codepoints[i];
+            }
+            unsafe
+            {
+                fixed (uint* text = utf32)
+                {
+                    buffer.AddUtf32((IntPtr)text, utf32.Length, start, length);
+                }
+            }
+            harfbuzz.Shape(buffer);
+            var infos = buffer.GlyphInfos;
+            var positions = buffer.GlyphPositions;
+            return [.. infos.Select((info, i) => new Glyph(
+                (ushort)info.Codepoint, (int)info.Cluster,
+                positions[i].XAdvance * perUnit, positions[i].XOffset * perUnit, -positions[i].YOffset * perUnit))];
+        }
+    }
+
+    /// <summary>The outline of a glyph.</summary>
+    public Outline Outline(ushort glyph) => outlines.GetOrAdd(glyph, g =>
+    {
+        lock (gate)
+        {
+            using var path = skia.GetGlyphPath(g);
+            return Read(path);
+        }
+    });
+
+    private Outline Read(SKPath? path)
+    {
+        if (path is null || path.IsEmpty)
+        {
+            return new([], Box.Empty);
+        }
+        var commands = new List<float>();
+        var k = (float)perUnit;
+        using var walk = path.CreateRawIterator();
+        var points = new SKPoint[4];
+        void Put(int verb, int first, int count)
+        {
+            commands.Add(verb);
+            for (var i = first; i < first + count; i++)
+            {
+                commands.Add(points[i].X * k);
+                commands.Add(points[i].Y * k);
+            }
+        }
+        for (var verb = walk.Next(points); verb != SKPathVerb.Done; verb = walk.Next(points))
+        {
+            switch (verb)
+            {
+                case SKPathVerb.Move: Put(Core.Typesetting.Outline.Move, 0, 1); break;
+                case SKPathVerb.Line: Put(Core.Typesetting.Outline.Line, 1, 1); break;
+                case SKPathVerb.Quad: Put(Core.Typesetting.Outline.Quadratic, 1, 2); break;
+                case SKPathVerb.Cubic: Put(Core.Typesetting.Outline.Cubic, 1, 3); break;
+                case SKPathVerb.Close: Put(Core.Typesetting.Outline.Close, 0, 0); break;
+                default: throw new InvalidDataException($"A glyph outline has an unexpected {verb}.");
+            }
+        }
+        var b = path.Bounds;
+        return new([.. commands], new(b.Left * k, b.Top * k, b.Right * k, b.Bottom * k));
+    }
+}
+
+/// <summary>A shaped glyph, in thousandths of an em, y downwards.</summary>
+/// <param name="Index">Index in the font.</param>
+/// <param name="Cluster">Index of the first code point it stands for.</param>
+public readonly record struct Glyph(ushort Index, int Cluster, double Advance, double X, double Y);

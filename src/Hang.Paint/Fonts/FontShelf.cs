@@ -1,0 +1,60 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using Hang.Core;
+
+namespace Hang.Paint.Fonts;
+
+/// <summary>A family that ships with Hang.</summary>
+/// <param name="Character">What it is like, in a few words.</param>
+/// <param name="Weights">CSS font weights it has, rising.</param>
+public sealed record FontFamily(string Name, string Character, ImmutableArray<int> Weights);
+
+/// <summary>The fonts that ship with Hang, opened when first used. System fonts are never used, so that every machine paints the same.</summary>
+public sealed class FontShelf
+{
+    private readonly Dictionary<string, Family> families;
+    private readonly ImmutableArray<Family> fallbacks;
+    private readonly string folder;
+
+    /// <param name="folder">Folder with fonts.json and the font files.</param>
+    public FontShelf(string folder)
+    {
+        this.folder = folder;
+        var list = JsonSerializer.Deserialize<Manifest>(File.ReadAllBytes(Path.Combine(folder, "fonts.json")), JsonSerializerOptions.Web)
+            ?? throw new InvalidDataException("fonts.json is empty.");
+        families = list.Families.ToDictionary(f => f.Name, StringComparer.Ordinal);
+        fallbacks = [.. list.Fallbacks.Select(n => families[n]), .. list.Families.Where(f => !list.Fallbacks.Contains(f.Name))];
+        Families = [.. list.Families.Select(f => new FontFamily(f.Name, f.Character, [.. f.Faces.Select(x => x.Weight)]))];
+    }
+
+    /// <summary>The fonts in the folder beside the program.</summary>
+    public static FontShelf Shipped { get; } = new(Path.Combine(AppContext.BaseDirectory, "fonts"));
+
+    public ImmutableArray<FontFamily> Families { get; }
+
+    /// <summary>The face of a family whose weight is nearest; of two as near, the heavier for 500 and more (CSS Fonts 4, section 5.2, simplified).</summary>
+    /// <exception cref="ProblemException">There is no such family.</exception>
+    public FontFace Face(string family, int weight) => families.TryGetValue(family, out var found)
+        ? Open(found, weight)
+        : throw new ProblemException($"The font \"{family}\" does not ship with Hang.", $"Choose one of {string.Join(", ", families.Keys)}.", field: "family");
+
+    /// <summary>The faces to look for a character in when the chosen one lacks it, in order.</summary>
+    public IEnumerable<FontFace> Fallbacks(int weight) => fallbacks.Select(f => Open(f, weight));
+
+    private FontFace Open(Family family, int weight)
+    {
+        var entry = family.Faces.MinBy(f => (Math.Abs(f.Weight - weight), weight >= 500 ? -f.Weight : f.Weight))!;
+        return entry.Opened(folder);
+    }
+
+    private sealed record Manifest(ImmutableArray<string> Fallbacks, ImmutableArray<Family> Families);
+
+    private sealed record Family(string Name, string Character, ImmutableArray<Entry> Faces);
+
+    private sealed record Entry(int Weight, string File)
+    {
+        private Lazy<FontFace>? face;
+
+        public FontFace Opened(string folder) => LazyInitializer.EnsureInitialized(ref face, () => new(() => new(Path.Combine(folder, File)))).Value;
+    }
+}

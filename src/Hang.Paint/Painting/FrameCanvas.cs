@@ -1,0 +1,84 @@
+using System.Runtime.InteropServices;
+using Hang.Core.Colour;
+using Hang.Core.Evaluation;
+using Hang.Core.Geometry;
+using Hang.Paint.Pictures;
+using SkiaSharp;
+
+namespace Hang.Paint.Painting;
+
+/// <summary>
+/// A picture in memory that scenes are painted into: premultiplied RGBA, 8 bits, sRGB. Only what the scene before or the new one touches is
+/// cleared and painted. Serves one thread.
+/// </summary>
+public sealed unsafe class FrameCanvas : IDisposable
+{
+    private readonly ScenePainter painter;
+    private readonly SKSurface surface;
+    private readonly byte* pixels;
+    private readonly SKColor behind;
+    private readonly double scale;
+
+    /// <param name="width">Of the picture in pixels.</param>
+    /// <param name="scale">Pixels of the picture per pixel of the graphic.</param>
+    /// <param name="backing">Opaque colour behind the graphic, or null for none.</param>
+    public FrameCanvas(int width, int height, double scale, Rgba? backing, PictureShelf pictures)
+    {
+        (Width, Height, this.scale) = (width, height, scale);
+        painter = new(pictures);
+        pixels = (byte*)NativeMemory.AllocZeroed((nuint)width * (nuint)height, 4);
+        surface = SKSurface.Create(new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Premul), (IntPtr)pixels, width * 4)
+            ?? throw new InvalidOperationException($"There is no memory for a picture of {width} x {height}.");
+        behind = backing is { } b ? SKColor.Parse((b with { A = 1 }).ToString()) : SKColors.Transparent;
+        surface.Canvas.Clear(behind);
+    }
+
+    public int Width { get; }
+
+    public int Height { get; }
+
+    /// <summary>Whole pixels that the last painted scene can have touched, by their edges.</summary>
+    public Box InUse { get; private set; }
+
+    /// <summary>The rows of the picture from the top, 4 bytes a pixel, without padding.</summary>
+    public Span<byte> Pixels => new(pixels, Width * Height * 4);
+
+    /// <summary>Paints a scene; everything else becomes the backing.</summary>
+    public void Paint(Scene scene)
+    {
+        var bounds = Scaled(scene.Bounds);
+        var touched = bounds.Union(InUse);
+        if (touched.IsEmpty)
+        {
+            return;
+        }
+        var canvas = surface.Canvas;
+        canvas.Save();
+        canvas.ClipRect(new SKRect((float)touched.Left, (float)touched.Top, (float)touched.Right, (float)touched.Bottom));
+        canvas.Clear(behind);
+        canvas.Scale((float)scale);
+        painter.Paint(canvas, scene);
+        canvas.Restore();
+        canvas.Flush();
+        InUse = bounds;
+    }
+
+    /// <summary>The picture as PNG; straight alpha, or opaque when there is a backing.</summary>
+    public byte[] ToPng()
+    {
+        using var image = surface.Snapshot();
+        using var data = image.Encode(SKEncodedImageFormat.Png, 100);
+        return data.ToArray();
+    }
+
+    public void Dispose()
+    {
+        painter.Dispose();
+        surface.Dispose();
+        NativeMemory.Free(pixels);
+    }
+
+    private Box Scaled(Box box) => box.IsEmpty ? Box.Empty : new Box(
+        Math.Floor(box.Left * scale) - 1, Math.Floor(box.Top * scale) - 1, Math.Ceiling(box.Right * scale) + 1, Math.Ceiling(box.Bottom * scale) + 1)
+        .Intersect(new(0, 0, Width, Height));
+}
