@@ -26,6 +26,13 @@ public sealed record Inspection(int Frame, string Timecode, ImmutableArray<Layer
         return new(frame, Time.Timecode.Format(frame, graphic.Rate), [.. graphic.Layers.Select(l => Of(evaluator, l, frame))]);
     }
 
+    /// <summary>Reads some layers at a frame; ids that are not there are left out.</summary>
+    public static IEnumerable<LayerInspection> Of(Evaluator evaluator, int frame, IEnumerable<string> layers)
+    {
+        var wanted = layers.ToHashSet(StringComparer.Ordinal);
+        return evaluator.Graphic.Layers.Where(l => wanted.Contains(l.Id)).Select(l => Of(evaluator, l, frame));
+    }
+
     private static LayerInspection Of(Evaluator evaluator, Layer layer, int frame)
     {
         var channels = layer.ChannelNames.ToImmutableSortedDictionary(

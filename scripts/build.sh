@@ -1,0 +1,48 @@
+# Building, only when something has changed since the last time.
+
+# fresh STAMP PATH ...: true when nothing under the paths is newer than the stamp.
+fresh() {
+  local stamp=$1
+  shift
+  [ -f "$stamp" ] && [ -z "$(find "$@" \( -name bin -o -name obj -o -name node_modules -o -name dist \) -prune -o -type f -newer "$stamp" -print -quit)" ]
+}
+
+# quietly STEP COMMAND ...: runs a command and shows what it printed only when it fails.
+quietly() {
+  local step=$1 log
+  shift
+  log=$(mktemp)
+  if ! "$@" >"$log" 2>&1; then
+    cat "$log" >&2
+    rm -f "$log"
+    fail "$step failed; the lines above say why."
+  fi
+  rm -f "$log"
+}
+
+build_dotnet() {
+  local stamp=$root/.hang/dotnet.stamp
+  fresh "$stamp" "$root/src" "$root/bench" "$root/fonts" "$root/Directory.Build.props" "$root/Directory.Packages.props" && return
+  say "building the server"
+  quietly "building the server" dotnet build "$root/src/Hang.Server" -c Release
+  quietly "building the shell" dotnet build "$root/src/Hang.Cli" -c Release
+  quietly "building the bench" dotnet build "$root/bench/Hang.Bench" -c Release
+  mkdir -p "$root/.hang" && touch "$stamp"
+}
+
+install_web() {
+  local stamp=$root/web/node_modules/.hang-stamp
+  fresh "$stamp" "$root/web/package-lock.json" && return
+  say "fetching the front end's packages"
+  (cd "$root/web" && PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD=1 quietly "npm ci" npm ci --no-audit --no-fund)
+  touch "$stamp"
+}
+
+build_web() {
+  install_web
+  local stamp=$root/web/dist/.hang-stamp
+  fresh "$stamp" "$root/web/src" "$root/web/index.html" "$root/web/vite.config.ts" "$root/web/package-lock.json" "$root/web/public" && return
+  say "building the front end"
+  (cd "$root/web" && quietly "building the front end" npm run build)
+  touch "$stamp"
+}

@@ -1,0 +1,85 @@
+# Starting and stopping the server.
+
+# words WORD ...: reads --port and --data into $port and $data.
+words() {
+  port=5280
+  data=$(default_data)
+  while [ $# -gt 0 ]; do
+    case $1 in
+      --port) port=${2:?--port takes a number} && shift 2 ;;
+      --data) data=${2:?--data takes a folder} && shift 2 ;;
+      *) printf 'hang: "%s" is not understood here.\n' "$1" >&2 && exit 2 ;;
+    esac
+  done
+  [[ $port =~ ^[0-9]+$ ]] && [ "$port" -ge 1 ] && [ "$port" -le 65535 ] || { printf 'hang: --port takes a number from 1 to 65535, not "%s".\n' "$port" >&2 && exit 2; }
+}
+
+running() { [ -s "$data/server.pid" ] && kill -0 "$(cat "$data/server.pid")" 2>/dev/null; }
+
+hang_start() {
+  words "$@"
+  install_runtime
+  mkdir -p "$data"
+  data=$(cd "$data" && pwd)
+  if running; then
+    say "is running already at $(cat "$data/address")"
+    return
+  fi
+  build_web
+  build_dotnet
+  say "starting PostgreSQL"
+  cluster_start "$data"
+  local wanted=$port server
+  port=$(free_port "$port")
+  [ "$port" = "$wanted" ] || say "port $wanted is taken; using $port"
+  say "starting the server"
+  HANG_Database="$database" HANG_Files="$data/files" HANG_Web="$root/web/dist" HANG_Demo="$root/demo" \
+    dotnet "$root/src/Hang.Server/bin/Release/net10.0/Hang.Server.dll" --urls "http://127.0.0.1:$port" >>"$data/server.log" 2>&1 &
+  server=$!
+  echo "$server" >"$data/server.pid"
+  trap 'say "stopping"; kill -TERM $server 2>/dev/null; wait $server 2>/dev/null; cluster_stop "$data"; rm -f "$data/server.pid"; exit 0' INT TERM
+  local i
+  for i in $(seq 300); do
+    kill -0 "$server" 2>/dev/null || { cluster_stop "$data" && rm -f "$data/server.pid" && fail "the server did not start; $data/server.log says why."; }
+    (exec 3<>"/dev/tcp/127.0.0.1/$port") 2>/dev/null && break
+    sleep 0.1
+  done
+  echo "http://localhost:$port" >"$data/address"
+  say "ready at http://localhost:$port   (Ctrl-C ends it)"
+  wait "$server" || true
+  cluster_stop "$data"
+  rm -f "$data/server.pid"
+}
+
+hang_worker() {
+  words "$@"
+  install_runtime
+  build_dotnet
+  cluster_start "$data"
+  say "rendering handoffs   (Ctrl-C ends it)"
+  HANG_Database="$database" HANG_Files="$data/files" HANG_WorkerOnly=true exec dotnet "$root/src/Hang.Server/bin/Release/net10.0/Hang.Server.dll" --urls "http://127.0.0.1:0"
+}
+
+hang_stop() {
+  words "$@"
+  if running; then
+    local server
+    server=$(cat "$data/server.pid")
+    kill -TERM "$server" 2>/dev/null || true
+    for _ in $(seq 100); do kill -0 "$server" 2>/dev/null || break && sleep 0.1; done
+  fi
+  cluster_stop "$data"
+  rm -f "$data/server.pid"
+  say "stopped"
+}
+
+hang_reset() {
+  words "$@"
+  [ -e "$data" ] || fail "there is nothing at $data."
+  local answer
+  read -r -p "hang: delete every package, graphic and file in $data? Type yes: " answer || true
+  [ "$answer" = yes ] || fail "nothing was deleted."
+  hang_stop --data "$data"
+  rm -rf "$data/postgres" "$data/files" "$data/password" "$data/server.log" "$data/address"
+  say "deleted"
+}

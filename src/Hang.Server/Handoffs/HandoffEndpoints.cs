@@ -1,0 +1,114 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using Hang.Core;
+using Hang.Core.Documents;
+using Hang.Core.Evaluation;
+using Hang.Core.Handoff;
+using Hang.Media.Rendering;
+using Hang.Paint.Pictures;
+using Hang.Paint.Shaping;
+using Hang.Store.Files;
+using Hang.Store.Handoffs;
+using Hang.Store.Packages;
+using Hang.Store.Revisions;
+using Hangfire;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Hang.Server.Handoffs;
+
+/// <summary>A handoff as the screen shows it.</summary>
+/// <param name="FramesPerSecond">Rate of the current or last run; 0 before it begins.</param>
+/// <param name="SecondsLeft">Of the current step; null when nothing is under way.</param>
+public sealed record HandoffView(
+    Guid Id, Guid GraphicId, string PackageName, string GraphicName, HandoffPlan Plan, HandoffState State, string FileName,
+    int FramesDone, int FramesTotal, double FramesPerSecond, double? SecondsLeft, long? Bytes, string? Problem, Proof? Proof, string? Verdict, bool Holds, DateTime AskedAt, DateTime? EndedAt);
+
+/// <summary>What a handoff will about be.</summary>
+/// <param name="Bytes">Size of the file.</param>
+/// <param name="Seconds">Time to render it.</param>
+/// <param name="Sampled">Frames that were rendered to find out.</param>
+public sealed record ForecastView(long Bytes, double Seconds, int Frames, int Width, int Height, int Sampled);
+
+/// <summary>Plans, forecasts, handoffs and their files.</summary>
+public static class HandoffEndpoints
+{
+    public static void Map(IEndpointRouteBuilder app)
+    {
+        var api = app.MapGroup("/api").WithTags("Handoff");
+        api.MapPost("/graphics/{id:guid}/forecast", ForecastAsync).WithName("forecast");
+        api.MapPost("/graphics/{id:guid}/handoffs", AskAsync).WithName("handOff");
+        api.MapGet("/handoffs", ListAsync).WithName("handoffs");
+        api.MapPost("/handoffs/{id:guid}/cancel", async (Guid id, HandoffStore store) => Found(await store.CancelAsync(id))).WithName("cancelHandoff");
+        api.MapPost("/handoffs/{id:guid}/again", AgainAsync).WithName("againHandoff");
+        api.MapGet("/handoffs/{id:guid}/file", FileAsync).WithName("handoffFile");
+        api.MapGet("/handoffs/{id:guid}/strip", (Guid id, IFileStore files) => Picture(id, "strip.png", files)).WithName("handoffStrip");
+        api.MapGet("/handoffs/{id:guid}/side/{frame:int}", (Guid id, int frame, IFileStore files) => Picture(id, $"side-{frame}.png", files)).WithName("handoffSide");
+    }
+
+    private static async Task<ForecastView> ForecastAsync(Guid id, HandoffPlan plan, RevisionStore revisions, PictureShelf pictures, CancellationToken cancel)
+    {
+        var row = await Head(id, revisions);
+        var evaluator = new Evaluator(GraphicJson.Read(row.Document), TypeShaper.Shipped);
+        var forecast = await Forecaster.SampleAsync(evaluator, plan.Demand(evaluator.Graphic), pictures, cancel);
+        var (width, height) = plan.Size(evaluator.Graphic);
+        return new(forecast.Bytes, forecast.Seconds, plan.Frames, width, height, forecast.Sampled);
+    }
+
+    private static async Task<Guid> AskAsync(Guid id, HandoffPlan plan, RevisionStore revisions, PackageStore packages, HandoffStore store, [FromServices] IBackgroundJobClient jobs)
+    {
+        var row = await Head(id, revisions);
+        var graphic = GraphicJson.Read(row.Document);
+        plan.Demand(graphic);
+        var package = await packages.FindAsync(row.PackageId);
+        var packageName = package?.Name ?? "";
+        var stem = FileNames.Plain(packageName) + "_" + FileNames.Plain(graphic.Name);
+        var handoff = await store.AddAsync(
+            id, packageName, graphic.Name, row.Document, JsonSerializer.Serialize(plan, GraphicJson.Options), plan.Frames, stem,
+            version => FileNames.Of(packageName, graphic.Name, version, FileNames.Extension(plan.Kind)));
+        jobs.Enqueue<HandoffJob>(j => j.RunAsync(handoff, CancellationToken.None));
+        return handoff;
+    }
+
+    private static async Task<ImmutableArray<HandoffView>> ListAsync(Guid? graphic, HandoffStore store) => [.. (await store.ListAsync(graphic)).Select(View)];
+
+    private static HandoffView View(HandoffRow row)
+    {
+        var seconds = row.BegunAt is { } begun ? ((row.EndedAt ?? DateTime.UtcNow) - begun).TotalSeconds : 0;
+        var running = row.State is HandoffState.Rendering or HandoffState.Proving;
+        var rate = seconds > 0 ? row.FramesDone / seconds : 0;
+        var proof = row.Proof is { } json ? JsonSerializer.Deserialize<Proof>(json, GraphicJson.Options) : null;
+        return new(
+            row.Id, row.GraphicId, row.PackageName, row.GraphicName, JsonSerializer.Deserialize<HandoffPlan>(row.Plan, GraphicJson.Options)!, row.State, row.FileName,
+            row.FramesDone, row.FramesTotal, rate, running && rate > 0 ? (row.FramesTotal - row.FramesDone) / rate : null, row.Bytes, row.Problem,
+            proof, proof?.Verdict, proof?.Holds ?? false, row.AskedAt, row.EndedAt);
+    }
+
+    private static async Task<Results<NoContent, NotFound>> AgainAsync(Guid id, HandoffStore store, [FromServices] IBackgroundJobClient jobs)
+    {
+        if (!await store.AgainAsync(id))
+        {
+            return TypedResults.NotFound();
+        }
+        jobs.Enqueue<HandoffJob>(j => j.RunAsync(id, CancellationToken.None));
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Results<PhysicalFileHttpResult, NotFound>> FileAsync(Guid id, HandoffStore store, IFileStore files)
+    {
+        if (await store.FindAsync(id) is not { State: HandoffState.Done } row)
+        {
+            return TypedResults.NotFound();
+        }
+        var path = files.PathOf(HandoffJob.Key(id, row.FileName));
+        return File.Exists(path) ? TypedResults.PhysicalFile(path, "application/octet-stream", row.FileName) : TypedResults.NotFound();
+    }
+
+    private static Results<FileContentHttpResult, NotFound> Picture(Guid id, string name, IFileStore files) =>
+        files.Read(HandoffJob.Key(id, name)) is { } png ? TypedResults.File(png, "image/png") : TypedResults.NotFound();
+
+    private static async Task<RevisionRow> Head(Guid id, RevisionStore revisions) =>
+        await revisions.HeadAsync(id) ?? throw new ProblemException("There is no such graphic.", "Go back to the rack and choose another.");
+
+    private static Results<NoContent, NotFound> Found(bool found) => found ? TypedResults.NoContent() : TypedResults.NotFound();
+}

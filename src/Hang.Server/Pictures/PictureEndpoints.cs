@@ -1,0 +1,48 @@
+using Hang.Core;
+using Hang.Core.Documents;
+using Hang.Paint.Pictures;
+using Hang.Store.Pictures;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Hang.Server.Pictures;
+
+/// <summary>A picture that was taken in.</summary>
+public sealed record AddedPicture(string Hash, string Name, string Type, int Width, int Height);
+
+/// <summary>Pictures come in as the body of a request and go out by content hash.</summary>
+public static class PictureEndpoints
+{
+    public static void Map(IEndpointRouteBuilder app)
+    {
+        var api = app.MapGroup("/api/pictures").WithTags("Pictures");
+        api.MapPost("/", AddAsync).WithName("addPicture").Accepts<byte[]>("application/octet-stream");
+        api.MapGet("/{hash}", Get).WithName("picture");
+    }
+
+    private static async Task<AddedPicture> AddAsync(string name, HttpRequest request, PictureStore store)
+    {
+        using var body = new MemoryStream();
+        var buffer = new byte[81920];
+        for (int read; (read = await request.Body.ReadAsync(buffer)) > 0;)
+        {
+            body.Write(buffer, 0, read);
+            if (body.Length > PictureFile.MostBytes)
+            {
+                throw new ProblemException($"{name} is too large.", $"Use a file of {PictureFile.MostBytes / 1_000_000} MB or less.", field: "picture");
+            }
+        }
+        var picture = PictureFile.Read(name, body.ToArray());
+        await store.AddAsync(picture.Hash, picture.Asset, picture.Bytes);
+        return new(picture.Hash, picture.Asset.Name, picture.Asset.Type, picture.Asset.Width, picture.Asset.Height);
+    }
+
+    private static async Task<Results<FileContentHttpResult, NotFound>> Get(string hash, PictureStore store, HttpResponse response)
+    {
+        if (store.Bytes(hash) is not { } bytes || await store.FindAsync(hash) is not Asset asset)
+        {
+            return TypedResults.NotFound();
+        }
+        response.Headers.CacheControl = "private, max-age=31536000, immutable";
+        return TypedResults.File(bytes, asset.Type);
+    }
+}

@@ -1,0 +1,93 @@
+using System.Text.Json.Serialization;
+using Hang.Core.Documents;
+using Hang.Paint.Pictures;
+using Hang.Server.Demo;
+using Hang.Server.Handoffs;
+using Hang.Server.Hosting;
+using Hang.Server.Live;
+using Hang.Server.Pictures;
+using Hang.Server.Rack;
+using Hang.Server.Safety;
+using Hang.Store;
+using Hang.Store.Files;
+using Hang.Store.Handoffs;
+using Hang.Store.Packages;
+using Hang.Store.Pictures;
+using Hang.Store.Revisions;
+using Hangfire;
+using Hangfire.PostgreSql;
+using Serilog;
+using Serilog.Formatting.Compact;
+
+var builder = WebApplication.CreateBuilder(args);
+builder.Configuration.AddEnvironmentVariables("HANG_");
+var options = builder.Configuration.Get<ServerOptions>() ?? new();
+builder.Services.AddSingleton(options);
+builder.Host.UseSerilog((_, log) => log
+    .MinimumLevel.Information()
+    .MinimumLevel.Override("Microsoft.AspNetCore", Serilog.Events.LogEventLevel.Warning)
+    .MinimumLevel.Override("Hangfire", Serilog.Events.LogEventLevel.Warning)
+    .WriteTo.Console(new CompactJsonFormatter()));
+builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = GraphicJson.MostBytes);
+
+// The host is also built while the API's description is generated; nothing here may reach for the database.
+builder.Services.AddNpgsqlDataSource(options.Database.Length > 0 ? options.Database : "Host=localhost");
+builder.Services.AddSingleton<IFileStore>(_ => new FolderFileStore(options.Files.Length > 0 ? options.Files : Path.Combine(Path.GetTempPath(), "hang-files")));
+builder.Services.AddSingleton<PackageStore>().AddSingleton<RevisionStore>().AddSingleton<PictureStore>().AddSingleton<HandoffStore>();
+builder.Services.AddSingleton(s => new PictureShelf(s.GetRequiredService<PictureStore>().Bytes));
+builder.Services.AddSingleton<LiveGraphics>().AddSingleton<DemoLoader>().AddTransient<HandoffJob>();
+builder.Services.AddHealthChecks().AddNpgSql(tags: ["ready"]);
+builder.Services.AddSignalR(s => s.MaximumReceiveMessageSize = 1024 * 1024).AddMessagePackProtocol();
+builder.Services.AddExceptionHandler<ProblemAnswers>().AddProblemDetails();
+builder.Services.ConfigureHttpJsonOptions(json =>
+{
+    json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
+    foreach (var converter in GraphicJson.Options.Converters)
+    {
+        json.SerializerOptions.Converters.Add(converter);
+    }
+});
+builder.Services.AddOpenApi(o => o.AddDocumentTransformer((document, _, _) =>
+{
+    document.Info.Title = "Hang";
+    document.Servers?.Clear();
+    return Task.CompletedTask;
+}));
+if (options.Database.Length > 0)
+{
+    Schema.Migrate(options.Database);
+    builder.Services.AddHangfire(h => h.UseRecommendedSerializerSettings().UsePostgreSqlStorage(
+        p => p.UseNpgsqlConnection(options.Database),
+        new() { UseSlidingInvisibilityTimeout = true, InvisibilityTimeout = TimeSpan.FromSeconds(15), QueuePollInterval = TimeSpan.FromMilliseconds(500) }));
+    if (options.Work)
+    {
+        // One handoff at a time: it already paints on all cores.
+        builder.Services.AddHangfireServer(h => h.WorkerCount = 1);
+    }
+}
+
+var app = builder.Build();
+app.UseExceptionHandler();
+app.UseMiddleware<OwnPagesOnly>();
+app.MapHealthChecks("/health/live", new() { Predicate = _ => false });
+app.MapHealthChecks("/health/ready", new() { Predicate = c => c.Tags.Contains("ready") });
+if (!options.WorkerOnly)
+{
+    RackEndpoints.Map(app);
+    PictureEndpoints.Map(app);
+    HandoffEndpoints.Map(app);
+    app.MapOpenApi();
+    app.MapHub<LiveHub>("/live");
+    if (options.Demo.Length > 0)
+    {
+        await app.Services.GetRequiredService<DemoLoader>().LoadAsync(options.Demo);
+    }
+    if (options.Web.Length > 0)
+    {
+        PrecompressedFiles.Use(app, options.Web);
+    }
+}
+await app.RunAsync();
+
+/// <summary>The server's entry point; the tests host it in their own process.</summary>
+public partial class Program;

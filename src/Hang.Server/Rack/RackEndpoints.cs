@@ -1,0 +1,233 @@
+using System.Collections.Immutable;
+using System.Text;
+using Hang.Core;
+using Hang.Core.Documents;
+using Hang.Core.Evaluation;
+using Hang.Core.Handoff;
+using Hang.Core.Layers;
+using Hang.Core.Motion;
+using Hang.Core.Phases;
+using Hang.Core.Time;
+using Hang.Paint.Fonts;
+using Hang.Paint.Painting;
+using Hang.Paint.Pictures;
+using Hang.Paint.Shaping;
+using Hang.Server.Hosting;
+using Hang.Server.Live;
+using Hang.Store.Packages;
+using Hang.Store.Pictures;
+using Hang.Store.Revisions;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Hang.Server.Rack;
+
+/// <summary>A graphic on the rack.</summary>
+/// <param name="Still">Address of its picture.</param>
+public sealed record RackGraphic(Guid Id, string Name, GraphicKind Kind, int Width, int Height, string Rate, int Frames, string Still, DateTime ChangedAt, bool Removed);
+
+/// <summary>A package on the rack.</summary>
+public sealed record RackPackage(Guid Id, string Name, bool Removed, ImmutableArray<RackGraphic> Graphics);
+
+/// <summary>A name that somebody gives.</summary>
+public sealed record Naming(string Name);
+
+/// <summary>What a new graphic shall be.</summary>
+/// <param name="Rate">Such as "25" or "30000/1001".</param>
+public sealed record NewGraphic(string Name, GraphicKind Kind, int Width, int Height, string Rate, int Arrive, int Hold, int Leave);
+
+/// <summary>A feel by name, as CSS easing text.</summary>
+public sealed record FeelChoice(string Name, string Css);
+
+/// <summary>A channel, as the bench needs to know it.</summary>
+public sealed record ChannelInfo(string Name, ImmutableArray<string> Components, string Unit, ImmutableArray<double> Default, double Least, double Most, bool IsColour, ImmutableArray<string> Kinds);
+
+/// <summary>What does not change while the server runs.</summary>
+public sealed record Choices(ImmutableArray<FontFamily> Fonts, ImmutableArray<FeelChoice> Feels, ImmutableArray<ChannelInfo> Channels, ImmutableArray<string> Rates, double ActionMargin, double GraphicsMargin, int WindowLength);
+
+/// <summary>Packages, graphics, their documents and pictures.</summary>
+public static class RackEndpoints
+{
+    private const int StillWidth = 480;
+
+    public static void Map(IEndpointRouteBuilder app)
+    {
+        var api = app.MapGroup("/api").WithTags("Rack");
+        api.MapGet("/choices", GetChoices).WithName("choices");
+        api.MapGet("/footage", Footage).WithName("footage");
+        api.MapGet("/packages", ListAsync).WithName("packages");
+        api.MapPost("/packages", async (Naming naming, PackageStore store) => TypedResults.Ok(await store.AddAsync(Named(naming.Name)))).WithName("addPackage");
+        api.MapPatch("/packages/{id:guid}", async (Guid id, Naming naming, PackageStore store) => Found(await store.RenameAsync(id, Named(naming.Name)))).WithName("renamePackage");
+        api.MapDelete("/packages/{id:guid}", async (Guid id, PackageStore store) => Found(await store.SetRemovedAsync(id, true))).WithName("removePackage");
+        api.MapPost("/packages/{id:guid}/restore", async (Guid id, PackageStore store) => Found(await store.SetRemovedAsync(id, false))).WithName("restorePackage");
+        api.MapPost("/packages/{id:guid}/duplicate", DuplicatePackageAsync).WithName("duplicatePackage");
+        api.MapPost("/packages/{id:guid}/graphics", AddGraphicAsync).WithName("addGraphic");
+        api.MapPost("/packages/{id:guid}/documents", ImportAsync).WithName("importGraphic").Accepts<string>("application/json");
+        api.MapPatch("/graphics/{id:guid}", RenameAsync).WithName("renameGraphic");
+        api.MapPost("/graphics/{id:guid}/duplicate", DuplicateAsync).WithName("duplicateGraphic");
+        api.MapDelete("/graphics/{id:guid}", async (Guid id, PackageStore store) => Found(await store.SetGraphicRemovedAsync(id, true))).WithName("removeGraphic");
+        api.MapPost("/graphics/{id:guid}/restore", async (Guid id, PackageStore store) => Found(await store.SetGraphicRemovedAsync(id, false))).WithName("restoreGraphic");
+        api.MapGet("/graphics/{id:guid}/stills/{revision:int}", StillAsync).WithName("still");
+        api.MapGet("/graphics/{id:guid}/document", DocumentAsync).WithName("document");
+        api.MapGet("/graphics/{id:guid}/inspection/{frame:int}", InspectAsync).WithName("inspection");
+    }
+
+    private static Choices GetChoices() => new(
+        FontShelf.Shipped.Families,
+        [.. NamedFeels.All.Select(f => new FeelChoice(f.Name, f.Feel.Css))],
+        [.. ChannelSpec.All.Select(Info)],
+        [.. FrameRate.All.Select(r => r.ToString())],
+        Core.Checks.SafeAreas.ActionMargin, Core.Checks.SafeAreas.GraphicsMargin, Core.Programs.FrameWindow.Standard);
+
+    /// <summary>The demo's stand-in for footage, for the wall.</summary>
+    private static Results<PhysicalFileHttpResult, NotFound> Footage(ServerOptions options)
+    {
+        var path = Path.GetFullPath(Path.Combine(options.Demo, "meadow.webm"));
+        return File.Exists(path) ? TypedResults.PhysicalFile(path, "video/webm", enableRangeProcessing: true) : TypedResults.NotFound();
+    }
+
+    private static ChannelInfo Info(ChannelSpec spec)
+    {
+        (string Kind, Layer Layer)[] kinds =
+        [
+            ("plate", new PlateLayer { Id = "", Name = "" }), ("type", new TypeLayer { Id = "", Name = "", Text = "" }), ("picture", new PictureLayer { Id = "", Name = "", Asset = "" }),
+        ];
+        return new(
+            JsonName.Of(spec.Name), spec.Components, spec.Unit, [.. spec.Components.Select((_, i) => spec.Default[i])], spec.Least, spec.Most, spec.IsColour,
+            [.. kinds.Where(k => k.Layer.ChannelNames.Contains(spec.Name)).Select(k => k.Kind)]);
+    }
+
+    private static async Task<ImmutableArray<RackPackage>> ListAsync(PackageStore store)
+    {
+        var graphics = (await store.GraphicsAsync()).ToLookup(g => g.PackageId);
+        return [.. (await store.ListAsync()).Select(p => new RackPackage(p.Id, p.Name, p.RemovedAt is not null, [.. graphics[p.Id].Select(Row)]))];
+    }
+
+    private static RackGraphic Row(GraphicRow row)
+    {
+        var graphic = GraphicJson.Read(row.Document);
+        return new(
+            row.Id, graphic.Name, graphic.Kind, graphic.Width, graphic.Height, graphic.Rate.ToString(), graphic.Phases.Total,
+            $"/api/graphics/{row.Id}/stills/{row.Head}", row.ChangedAt, row.RemovedAt is not null);
+    }
+
+    private static async Task<Guid> AddGraphicAsync(Guid id, NewGraphic wish, PackageStore packages, RevisionStore revisions)
+    {
+        await DemandPackage(id, packages);
+        var graphic = GraphicRules.Demand(new()
+        {
+            Version = Graphic.FormatVersion,
+            Name = await FreeName(id, wish.Name, packages),
+            Kind = wish.Kind,
+            Width = wish.Width,
+            Height = wish.Height,
+            Rate = FrameRate.Parse(wish.Rate),
+            Phases = new PhaseLengths(wish.Arrive, wish.Hold, wish.Leave),
+            Layers = [],
+        });
+        return await revisions.AddAsync(id, GraphicJson.Write(graphic), "New graphic");
+    }
+
+    private static async Task<Guid> ImportAsync(Guid id, HttpRequest request, PackageStore packages, RevisionStore revisions, PictureStore pictures)
+    {
+        await DemandPackage(id, packages);
+        using var body = new MemoryStream();
+        await request.Body.CopyToAsync(body);
+        var graphic = await KeepPicturesAsync(GraphicJson.Read(body.ToArray()), pictures);
+        graphic = graphic with { Name = await FreeName(id, graphic.Name, packages) };
+        return await revisions.AddAsync(id, GraphicJson.Write(graphic), "Opened a document");
+    }
+
+    /// <summary>Moves embedded pictures out of a document into the store.</summary>
+    internal static async Task<Graphic> KeepPicturesAsync(Graphic graphic, PictureStore pictures)
+    {
+        foreach (var (hash, asset) in graphic.Assets)
+        {
+            if (asset.Data is { } data)
+            {
+                var picture = PictureFile.Read(asset.Name, Convert.FromBase64String(data));
+                if (picture.Hash != hash)
+                {
+                    throw new ProblemException($"The picture {asset.Name} is not the one that the document was made with.", "Save the document again.", field: $"/assets/{hash}");
+                }
+                await pictures.AddAsync(hash, picture.Asset, picture.Bytes);
+            }
+            else if (await pictures.FindAsync(hash) is null)
+            {
+                throw new ProblemException($"The picture {asset.Name} is not inside the document.", "Save the document with its pictures embedded.", field: $"/assets/{hash}");
+            }
+            graphic = graphic with { Assets = graphic.Assets.SetItem(hash, asset with { Data = null, File = null }) };
+        }
+        return graphic;
+    }
+
+    private static async Task<Results<NoContent, NotFound>> RenameAsync(Guid id, Naming naming, LiveGraphics live)
+    {
+        await (await live.OpenAsync(id)).EditAsync(new Core.Edits.ChangeGraphic(Name: Named(naming.Name)));
+        live.CloseIfUnwatched(id);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Guid> DuplicateAsync(Guid id, PackageStore packages, RevisionStore revisions)
+    {
+        var row = await Head(id, revisions);
+        return await CopyAsync(row.PackageId, GraphicJson.Read(row.Document), packages, revisions);
+    }
+
+    private static async Task<Guid> DuplicatePackageAsync(Guid id, PackageStore packages, RevisionStore revisions)
+    {
+        var package = await DemandPackage(id, packages);
+        var copy = await packages.AddAsync(LayerNames.Free(package.Name, (await packages.ListAsync()).Select(p => p.Name)));
+        foreach (var row in (await packages.GraphicsAsync()).Where(g => g.PackageId == id && g.RemovedAt is null))
+        {
+            await CopyAsync(copy, GraphicJson.Read(row.Document), packages, revisions);
+        }
+        return copy;
+    }
+
+    private static async Task<Guid> CopyAsync(Guid package, Graphic graphic, PackageStore packages, RevisionStore revisions) =>
+        await revisions.AddAsync(package, GraphicJson.Write(graphic with { Name = await FreeName(package, graphic.Name, packages) }), "Duplicated");
+
+    private static async Task<FileContentHttpResult> StillAsync(Guid id, int revision, RevisionStore revisions, PictureShelf pictures, HttpResponse response)
+    {
+        var graphic = GraphicJson.Read((await Head(id, revisions)).Document);
+        var scale = Math.Min(1.0, (double)StillWidth / graphic.Width);
+        using var canvas = new FrameCanvas(Math.Max(1, (int)(graphic.Width * scale)), Math.Max(1, (int)(graphic.Height * scale)), scale, null, pictures);
+        canvas.Paint(new Evaluator(graphic, TypeShaper.Shipped).At(Math.Clamp(graphic.Phases.LeaveStart - 1, 0, graphic.Phases.Total - 1)));
+        // The address holds the revision, so the picture behind it never changes.
+        response.Headers.CacheControl = "private, max-age=86400";
+        return TypedResults.File(canvas.ToPng(), "image/png");
+    }
+
+    private static async Task<FileContentHttpResult> DocumentAsync(Guid id, RevisionStore revisions, PictureStore pictures)
+    {
+        var graphic = GraphicJson.Read((await Head(id, revisions)).Document);
+        var used = graphic.Layers.OfType<PictureLayer>().Select(l => l.Asset).ToHashSet(StringComparer.Ordinal);
+        graphic = graphic with
+        {
+            Assets = graphic.Assets.Where(a => used.Contains(a.Key)).ToImmutableSortedDictionary(
+                a => a.Key, a => a.Value with { Data = Convert.ToBase64String(pictures.Bytes(a.Key) ?? throw new ProblemException($"The picture {a.Value.Name} is missing.", "Add it again.")) }, StringComparer.Ordinal),
+        };
+        return TypedResults.File(Encoding.UTF8.GetBytes(GraphicJson.Write(graphic)), "application/json", FileNames.Plain(graphic.Name) + ".hang");
+    }
+
+    private static async Task<ContentHttpResult> InspectAsync(Guid id, int frame, RevisionStore revisions)
+    {
+        var graphic = GraphicJson.Read((await Head(id, revisions)).Document);
+        return TypedResults.Content(System.Text.Json.JsonSerializer.Serialize(Inspection.Of(new(graphic, TypeShaper.Shipped), Math.Clamp(frame, 0, graphic.Phases.Total - 1)), GraphicJson.Options), "application/json");
+    }
+
+    private static async Task<RevisionRow> Head(Guid id, RevisionStore revisions) =>
+        await revisions.HeadAsync(id) ?? throw new ProblemException("There is no such graphic.", "Go back to the rack and choose another.");
+
+    private static async Task<PackageRow> DemandPackage(Guid id, PackageStore packages) =>
+        await packages.FindAsync(id) ?? throw new ProblemException("There is no such package.", "Reload the rack and choose another.");
+
+    private static async Task<string> FreeName(Guid package, string wanted, PackageStore packages) => LayerNames.Free(
+        Named(wanted), (await packages.GraphicsAsync()).Where(g => g.PackageId == package && g.RemovedAt is null).Select(g => GraphicJson.Read(g.Document).Name));
+
+    private static string Named(string name) => name.Trim() is { Length: > 0 and <= 200 } good && !good.Any(char.IsControl)
+        ? good
+        : throw new ProblemException("The name is empty or too long.", "Use 1 to 200 characters.", field: "name");
+
+    private static Results<NoContent, NotFound> Found(bool found) => found ? TypedResults.NoContent() : TypedResults.NotFound();
+}

@@ -1,0 +1,28 @@
+namespace Hang.Server.Safety;
+
+/// <summary>
+/// Lets only Hang's own pages drive it. The server listens on loopback, but any page in the same browser could send requests there, or
+/// rebind its own host name to it; so Host must be a loopback name, and Origin, where a browser sends one, must be this server.
+/// </summary>
+public sealed class OwnPagesOnly(RequestDelegate next)
+{
+    private static readonly HashSet<string> Loopback = new(StringComparer.OrdinalIgnoreCase) { "localhost", "127.0.0.1", "[::1]" };
+
+    public async Task InvokeAsync(HttpContext context)
+    {
+        var request = context.Request;
+        var origin = request.Headers.Origin.ToString();
+        var foreign = origin.Length > 0 && !string.Equals(origin, $"{request.Scheme}://{request.Host}", StringComparison.OrdinalIgnoreCase);
+        var crossSite = request.Headers["Sec-Fetch-Site"].ToString() is "cross-site" or "same-site" && request.Path.StartsWithSegments("/api");
+        if (!Loopback.Contains(request.Host.Host) || foreign || crossSite)
+        {
+            context.Response.StatusCode = StatusCodes.Status403Forbidden;
+            await context.Response.WriteAsync("Hang answers only its own pages.");
+            return;
+        }
+        var headers = context.Response.Headers;
+        headers.ContentSecurityPolicy = "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; connect-src 'self'; frame-ancestors 'none'";
+        headers.XContentTypeOptions = "nosniff";
+        await next(context);
+    }
+}

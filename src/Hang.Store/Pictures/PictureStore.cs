@@ -1,0 +1,34 @@
+using Dapper;
+using Hang.Core.Documents;
+using Hang.Store.Files;
+using Npgsql;
+
+namespace Hang.Store.Pictures;
+
+/// <summary>Pictures by content hash: what they are in the database, their bytes among the files.</summary>
+public sealed class PictureStore(NpgsqlDataSource database, IFileStore files)
+{
+    /// <summary>Keeps a picture; one that is there already is left alone.</summary>
+    public async Task AddAsync(string hash, Asset asset, byte[] bytes)
+    {
+        await files.SaveAsync(Key(hash), bytes);
+        await using var connection = await database.OpenConnectionAsync();
+        await connection.ExecuteAsync(
+            "insert into pictures (hash, name, type, width, height) values (@hash, @Name, @Type, @Width, @Height) on conflict do nothing",
+            new { hash, asset.Name, asset.Type, asset.Width, asset.Height });
+    }
+
+    /// <summary>What the picture is, or null.</summary>
+    public async Task<Asset?> FindAsync(string hash)
+    {
+        await using var connection = await database.OpenConnectionAsync();
+        return await connection.QuerySingleOrDefaultAsync<Asset>("select name, type, width, height from pictures where hash = @hash", new { hash });
+    }
+
+    /// <summary>The picture's bytes, or null.</summary>
+    public byte[]? Bytes(string hash) => IsHash(hash) ? files.Read(Key(hash)) : null;
+
+    private static bool IsHash(string hash) => hash.Length == 71 && hash.StartsWith("sha256-", StringComparison.Ordinal) && hash.AsSpan(7).IndexOfAnyExcept("0123456789abcdef") < 0;
+
+    private static string Key(string hash) => IsHash(hash) ? $"pictures/{hash}" : throw new ArgumentException("This is no content hash.", nameof(hash));
+}

@@ -1,0 +1,88 @@
+import { Button, Flex } from '@chakra-ui/react'
+import { ImagePlus, RectangleHorizontal, Type } from 'lucide-react'
+import { useRef } from 'react'
+import { addPicture, Refused } from '../api/client'
+import type { Layer } from '../live/document'
+import { useBench } from './benchStore'
+
+/** Adds plates, type and pictures, in the middle of the frame and of a size that suits it. */
+export function AddLayerBar() {
+  const { graphic, edit, set } = useBench()
+  const file = useRef<HTMLInputElement>(null)
+  if (!graphic) return null
+  const { width, height } = graphic
+  const unit = Math.min(width, height)
+  const add = (layer: Omit<Layer, 'id'>) => edit({ do: 'addLayer', layer: { id: '', ...layer } as Layer })
+  const addPlate = () => {
+    const size = [Math.round(unit * 0.5), Math.round(unit * 0.1)]
+    return add({
+      kind: 'plate',
+      name: 'Plate',
+      channels: { position: [Math.round((width - size[0]!) / 2), Math.round((height - size[1]!) / 2)], size, fill: '#4A2C12' },
+    })
+  }
+  const addType = () => {
+    const typeSize = Math.round(unit * 0.06)
+    return add({
+      kind: 'type',
+      name: 'Type',
+      text: 'Words',
+      family: 'Inter',
+      weight: 600,
+      align: 'left',
+      channels: { position: [Math.round(width * 0.4), Math.round(height / 2)], fill: '#FFFFFF', typeSize },
+    })
+  }
+  const addPictureLayer = async (chosen: File) => {
+    try {
+      const picture = await addPicture(chosen)
+      const k = Math.min(1, (width * 0.5) / picture.width, (height * 0.5) / picture.height)
+      const size = [Math.round(picture.width * k), Math.round(picture.height * k)]
+      const { hash, ...asset } = picture
+      await edit({
+        do: 'several',
+        edits: [
+          { do: 'addAsset', hash, asset },
+          {
+            do: 'addLayer',
+            layer: {
+              id: '',
+              kind: 'picture',
+              name: picture.name.replace(/\.[^.]+$/, '') || 'Picture',
+              asset: hash,
+              channels: { position: [Math.round((width - size[0]!) / 2), Math.round((height - size[1]!) / 2)], size },
+            },
+          },
+        ],
+      })
+    } catch (e) {
+      const refused = e instanceof Refused ? e : new Refused('The picture could not be sent.', 'Try again.')
+      set({ refusal: { message: refused.message, remedy: refused.remedy } })
+    }
+  }
+  return (
+    <Flex gap="4px" ml="10px" role="group" aria-label="Add a layer">
+      <Button size="xs" variant="outline" borderColor="line" onClick={addPlate}>
+        <RectangleHorizontal size={14} /> Plate
+      </Button>
+      <Button size="xs" variant="outline" borderColor="line" onClick={addType}>
+        <Type size={14} /> Type
+      </Button>
+      <Button size="xs" variant="outline" borderColor="line" onClick={() => file.current?.click()}>
+        <ImagePlus size={14} /> Picture
+      </Button>
+      <input
+        ref={file}
+        type="file"
+        accept="image/png,image/jpeg,image/webp"
+        hidden
+        aria-label="Picture file"
+        onChange={(e) => {
+          const chosen = e.target.files?.[0]
+          if (chosen) void addPictureLayer(chosen)
+          e.target.value = ''
+        }}
+      />
+    </Flex>
+  )
+}

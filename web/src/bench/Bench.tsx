@@ -1,0 +1,114 @@
+import { Box, Button, Flex, Grid, Spacer, Text } from '@chakra-ui/react'
+import { useQuery } from '@tanstack/react-query'
+import { ArrowLeft, Contrast, HelpCircle, Redo2, Share2, Undo2 } from 'lucide-react'
+import { useEffect, useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { choicesQuery } from '../api/choices'
+import { Details } from '../details/Details'
+import { Tool, TopBar } from '../shell/controls'
+import { switchRoom } from '../shell/room'
+import { rateLabel } from '../shell/kinds'
+import { Timeline } from '../timeline/Timeline'
+import { AddLayerBar } from './AddLayerBar'
+import { useBench } from './benchStore'
+import { KeyboardHelp } from './KeyboardHelp'
+import { Stage } from './Stage'
+import { StageBar } from './StageBar'
+import { useBenchKeys } from './useBenchKeys'
+import { usePlayback } from './usePlayback'
+import { useReadings } from './useReadings'
+import { useWindows } from './useWindows'
+
+/** The screen on which one graphic is made: stage, timeline, details. */
+export function Bench() {
+  const { graphic: id } = useParams()
+  const choices = useQuery(choicesQuery)
+  const { graphic, open, canUndo, canRedo, connection, label } = useBench()
+  const [help, setHelp] = useState(false)
+  const windowLength = choices.data?.windowLength
+  useEffect(() => (id && windowLength ? open(id, windowLength) : undefined), [id, windowLength, open])
+  usePlayback()
+  useReadings()
+  useWindows()
+  useBenchKeys(() => setHelp(true))
+
+  return (
+    <Flex direction="column" h="100%">
+      <TopBar>
+        <Tool asChild label="Back to the rack">
+          <Link to="/">
+            <ArrowLeft size={15} />
+          </Link>
+        </Tool>
+        <Text fontWeight="600">{graphic?.name ?? 'Opening…'}</Text>
+        {graphic && (
+          <Text color="soft" fontSize="12px">
+            {graphic.width} × {graphic.height} · {rateLabel(graphic.rate)}
+          </Text>
+        )}
+        <AddLayerBar />
+        <Spacer />
+        <SavedSign />
+        <Tool label={canUndo ? `Undo: ${label}` : 'Nothing to undo'} disabled={!canUndo} onClick={() => connection?.undo()}>
+          <Undo2 size={15} />
+        </Tool>
+        <Tool label="Redo" disabled={!canRedo} onClick={() => connection?.redo()}>
+          <Redo2 size={15} />
+        </Tool>
+        <Tool label="Light or dark room" onClick={switchRoom}>
+          <Contrast size={15} />
+        </Tool>
+        <Tool label="Keyboard (?)" onClick={() => setHelp(true)}>
+          <HelpCircle size={15} />
+        </Tool>
+        <Button asChild size="xs" bg="accent" color="accentInk">
+          <Link to={`/handoff/${id}`}>
+            <Share2 size={14} /> Hand off
+          </Link>
+        </Button>
+      </TopBar>
+      <RefusalBar />
+      <Grid flex="1" minH="0" templateColumns="minmax(0, 1fr) 276px" templateRows="minmax(0, 1fr)">
+        <Flex direction="column" minW="0" minH="0">
+          <StageBar />
+          <Stage />
+        </Flex>
+        <Box bg="panel" borderLeft="1px solid" borderColor="line" overflowY="auto" minH="0">
+          {graphic && choices.data && <Details choices={choices.data} />}
+        </Box>
+      </Grid>
+      <Box h="262px" flexShrink={0} bg="panel" borderTop="1px solid" borderColor="line">
+        {graphic && choices.data && <Timeline choices={choices.data} />}
+      </Box>
+      {help && <KeyboardHelp onClose={() => setHelp(false)} />}
+    </Flex>
+  )
+}
+
+/** Says that work is kept, and when it is not. */
+function SavedSign() {
+  const { line, saving } = useBench()
+  const text = line === 'lost' ? 'Server lost; trying again' : line === 'connecting' ? 'Connecting' : saving > 0 ? 'Saving' : 'Saved'
+  return (
+    <Text role="status" fontSize="12px" color={line === 'lost' ? 'bad' : 'soft'} minW="60px" textAlign="right">
+      {text}
+    </Text>
+  )
+}
+
+function RefusalBar() {
+  const { refusal, graphic, set } = useBench()
+  if (!refusal) return null
+  const layer = refusal.layer && graphic?.layers.some((l) => l.name === refusal.layer) ? `${refusal.layer}: ` : ''
+  return (
+    <Flex role="alert" bg="badRoom" color="bad" px="14px" py="6px" align="center" gap="10px">
+      <Box flex="1">
+        {layer}
+        {refusal.message} {refusal.remedy}
+      </Box>
+      <Button size="xs" variant="outline" borderColor="bad" color="bad" onClick={() => set({ refusal: null })}>
+        Understood
+      </Button>
+    </Flex>
+  )
+}

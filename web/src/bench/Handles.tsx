@@ -1,0 +1,229 @@
+import { useQuery } from '@tanstack/react-query'
+import { useRef, useState, type PointerEvent } from 'react'
+import { choicesQuery } from '../api/choices'
+import type { Point } from '../geometry/affine'
+import type { Edit } from '../live/edits'
+import { several } from '../live/edits'
+import { useBench } from './benchStore'
+import { beginDrag, moveEdits, resizeEdits, turnEdits, type DragStart } from './handleDrags'
+import { corners, layerAt, placeOf } from './picking'
+import type { SnapLine } from './snapping'
+
+type Grip = 'move' | 'turn' | [number, number]
+
+interface Drag {
+  grip: Grip
+  starts: DragStart[]
+  edits: Edit[]
+  moved: boolean
+}
+
+const SNAP_PX = 6
+const TURN_PX = 26
+const START_PX = 3
+
+/** Frames and handles over the stage: select, move, resize, turn. While the pointer drags, edits are previewed; on release one is kept. */
+export function Handles({ scale }: { scale: number }) {
+  const { graphic, program, frame, selection, readings, playing, preview, edit, select, set, painted } = useBench()
+  const choices = useQuery(choicesQuery).data
+  const drag = useRef<Drag | null>(null)
+  const svg = useRef<SVGSVGElement>(null)
+  const [lines, setLines] = useState<SnapLine[]>([])
+  void painted
+  if (!graphic || !program) return null
+  const width = graphic.width * scale
+  const height = graphic.height * scale
+
+  const pointOf = (e: PointerEvent): Point => {
+    const box = svg.current!.getBoundingClientRect()
+    return { x: (e.clientX - box.left) / scale, y: (e.clientY - box.top) / scale }
+  }
+
+  const begin = (grip: Grip, e: PointerEvent, layers: string[]) => {
+    e.stopPropagation()
+    if (e.button !== 0) return
+    svg.current!.setPointerCapture(e.pointerId)
+    const starts = layers.flatMap((id) => beginDrag(graphic, program, readings, id, frame, pointOf(e)) ?? [])
+    drag.current = { grip, starts, edits: [], moved: false }
+  }
+
+  const press = (e: PointerEvent) => {
+    const hit = layerAt(graphic, program, frame, pointOf(e))
+    set({ playing: false })
+    if (!hit) {
+      e.stopPropagation()
+      select([])
+      return
+    }
+    const chosen = e.shiftKey
+      ? selection.includes(hit)
+        ? selection.filter((s) => s !== hit)
+        : [...selection, hit]
+      : selection.includes(hit)
+        ? selection
+        : [hit]
+    if (chosen !== selection) select(chosen)
+    begin('move', e, chosen)
+    if (!drag.current) return
+    // A layer that was not selected has no values here yet; they are read before it moves.
+    const unread = chosen.filter((id) => !readings[id])
+    const point = pointOf(e)
+    if (unread.length > 0) {
+      void useBench
+        .getState()
+        .connection?.read(chosen, frame)
+        .then((read) => {
+          const all = Object.fromEntries(read.map((r) => [r.id, r]))
+          useBench.setState({ readings: all })
+          if (drag.current) drag.current.starts = chosen.flatMap((id) => beginDrag(graphic, program, all, id, frame, point) ?? [])
+        })
+    }
+  }
+
+  const move = (e: PointerEvent) => {
+    const d = drag.current
+    if (!d || d.starts.length === 0) return
+    const to = pointOf(e)
+    const from = d.starts[0]!.point
+    if (!d.moved && Math.hypot(to.x - from.x, to.y - from.y) * scale < START_PX) return
+    if (!d.moved) set({ dragging: true })
+    d.moved = true
+    if (d.grip === 'move') {
+      const margins = choices ? [choices.actionMargin, choices.graphicsMargin] : []
+      const { edits, snapped } = moveEdits(d.starts, to, graphic, frame, {
+        free: e.ctrlKey || e.metaKey,
+        straight: e.shiftKey,
+        margins,
+        reach: SNAP_PX / scale,
+      })
+      d.edits = edits
+      setLines(snapped.lines)
+    } else if (d.grip === 'turn') {
+      d.edits = turnEdits(d.starts[0]!, to, frame, e.shiftKey)
+    } else {
+      d.edits = resizeEdits(d.starts[0]!, to, d.grip[0], d.grip[1], frame, e.altKey)
+    }
+    preview(several(d.edits))
+  }
+
+  const release = async () => {
+    const d = drag.current
+    drag.current = null
+    setLines([])
+    if (d?.moved && d.edits.length > 0) await edit(several(d.edits))
+    set({ dragging: false })
+  }
+
+  const cancel = () => {
+    drag.current = null
+    setLines([])
+    preview(null)
+    set({ dragging: false })
+  }
+
+  return (
+    <svg
+      ref={svg}
+      width={width}
+      height={height}
+      style={{ position: 'absolute', inset: 0, overflow: 'visible', touchAction: 'none' }}
+      onPointerDown={press}
+      onPointerMove={move}
+      onPointerUp={() => void release()}
+      onPointerCancel={cancel}
+    >
+      <rect width={width} height={height} fill="transparent" />
+      {lines.map((l) => (
+        <line
+          key={`${l.axis}${l.at}`}
+          data-testid="snap-line"
+          {...(l.axis === 'x'
+            ? { x1: l.at * scale, x2: l.at * scale, y1: 0, y2: height }
+            : { y1: l.at * scale, y2: l.at * scale, x1: 0, x2: width })}
+          stroke="#E5007D"
+          strokeWidth={1}
+        />
+      ))}
+      {!playing &&
+        selection.map((id) => {
+          const place = placeOf(program, id, frame)
+          const layer = graphic.layers.find((l) => l.id === id)
+          if (!place || !layer || layer.hidden) return null
+          const c = corners(place).map((p) => ({ x: p.x * scale, y: p.y * scale }))
+          const middle = (a: Point, b: Point) => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 })
+          const up = { x: c[0]!.x - c[3]!.x, y: c[0]!.y - c[3]!.y }
+          const long = Math.hypot(up.x, up.y) || 1
+          const top = middle(c[0]!, c[1]!)
+          const turn = { x: top.x + (up.x / long) * TURN_PX, y: top.y + (up.y / long) * TURN_PX }
+          const grips: [Point, [number, number], string][] = [
+            [c[0]!, [-1, -1], 'top left'],
+            [c[1]!, [1, -1], 'top right'],
+            [c[2]!, [1, 1], 'bottom right'],
+            [c[3]!, [-1, 1], 'bottom left'],
+            ...(layer.kind === 'type'
+              ? []
+              : ([
+                  [top, [0, -1], 'top'],
+                  [middle(c[1]!, c[2]!), [1, 0], 'right'],
+                  [middle(c[2]!, c[3]!), [0, 1], 'bottom'],
+                  [middle(c[3]!, c[0]!), [-1, 0], 'left'],
+                ] as [Point, [number, number], string][])),
+          ]
+          return (
+            <g key={id}>
+              <polygon
+                points={c.map((p) => `${p.x},${p.y}`).join(' ')}
+                fill="none"
+                stroke="white"
+                strokeWidth={2.5}
+                opacity={0.8}
+                pointerEvents="none"
+              />
+              <polygon
+                points={c.map((p) => `${p.x},${p.y}`).join(' ')}
+                fill="none"
+                stroke="#17695E"
+                strokeWidth={1.2}
+                pointerEvents="none"
+              />
+              {selection.length === 1 && !layer.locked && (
+                <>
+                  <line x1={top.x} y1={top.y} x2={turn.x} y2={turn.y} stroke="#17695E" />
+                  <circle
+                    cx={turn.x}
+                    cy={turn.y}
+                    r={5}
+                    fill="white"
+                    stroke="#17695E"
+                    strokeWidth={1.5}
+                    style={{ cursor: 'grab' }}
+                    aria-label="Turn"
+                    onPointerDown={(e) => begin('turn', e, [id])}
+                  />
+                  {grips.map(([p, grip, name]) => (
+                    <rect
+                      key={name}
+                      x={p.x - 4}
+                      y={p.y - 4}
+                      width={8}
+                      height={8}
+                      rx={grip[0] !== 0 && grip[1] !== 0 ? 1 : 4}
+                      fill="white"
+                      stroke="#17695E"
+                      strokeWidth={1.5}
+                      style={{
+                        cursor:
+                          grip[0] === 0 ? 'ns-resize' : grip[1] === 0 ? 'ew-resize' : grip[0] === grip[1] ? 'nwse-resize' : 'nesw-resize',
+                      }}
+                      aria-label={`Resize ${name}`}
+                      onPointerDown={(e) => begin(grip, e, [id])}
+                    />
+                  ))}
+                </>
+              )}
+            </g>
+          )
+        })}
+    </svg>
+  )
+}

@@ -1,0 +1,19 @@
+import { Grid, Kbd, Text } from '@chakra-ui/react'
+import { Fragment } from 'react'
+import { Dialog } from '../shell/Dialog'
+import { shortcuts } from './shortcuts'
+
+export function KeyboardHelp({ onClose }: { onClose: () => void }) {
+  return (
+    <Dialog title="Keyboard" onClose={onClose}>
+      <Grid templateColumns="auto 1fr" gap="6px 16px">
+        {shortcuts.map((s) => (
+          <Fragment key={s.keys}>
+            <Kbd justifySelf="start">{s.keys}</Kbd>
+            <Text>{s.does}</Text>
+          </Fragment>
+        ))}
+      </Grid>
+    </Dialog>
+  )
+}

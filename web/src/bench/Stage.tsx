@@ -1,0 +1,102 @@
+import { Box } from '@chakra-ui/react'
+import { useQuery } from '@tanstack/react-query'
+import { useLayoutEffect, useRef, useState, type RefObject } from 'react'
+import { choicesQuery } from '../api/choices'
+import { useBench } from './benchStore'
+import { Handles } from './Handles'
+import { StageWall } from './StageWall'
+import { useStagePainting } from './useStagePainting'
+
+const MARGIN = 28
+
+/** The graphic as it is at the playhead, over a wall, with handles on what is selected. */
+export function Stage() {
+  const frame = useRef<HTMLDivElement>(null)
+  const moving = useRef<HTMLCanvasElement>(null)
+  const exact = useRef<HTMLCanvasElement>(null)
+  const { graphic, zoom, safeAreas } = useBench()
+  const margins = useQuery(choicesQuery).data
+  const room = useSize(frame)
+  const fit = graphic ? Math.min((room.width - 2 * MARGIN) / graphic.width, (room.height - 2 * MARGIN) / graphic.height) : 1
+  const scale = zoom === 'fit' ? Math.max(0.02, fit) : zoom
+  useStagePainting(moving, exact, scale)
+  const width = (graphic?.width ?? 0) * scale
+  const height = (graphic?.height ?? 0) * scale
+
+  return (
+    <Box
+      ref={frame}
+      flex="1"
+      minH="0"
+      overflow={zoom === 'fit' ? 'hidden' : 'auto'}
+      bg="sunk"
+      position="relative"
+      onPointerDown={() => useBench.getState().select([])}
+    >
+      {graphic && room.width > 0 && (
+        <Box
+          minW="100%"
+          minH="100%"
+          w="max-content"
+          h="max-content"
+          display="grid"
+          placeItems="center"
+          p={zoom === 'fit' ? 0 : `${MARGIN}px`}
+        >
+          <Box position="relative" style={{ width, height }} boxShadow="0 0 0 1px rgba(128,128,128,.6)" data-testid="stage">
+            <StageWall />
+            <canvas
+              ref={moving}
+              aria-hidden
+              style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', visibility: 'hidden' }}
+            />
+            <canvas ref={exact} role="img" aria-label="Stage" style={{ position: 'absolute', inset: 0, width: '100%', height: '100%' }} />
+            {safeAreas && margins && (
+              <>
+                <SafeArea name="Action" margin={margins.actionMargin} />
+                <SafeArea name="Graphics" margin={margins.graphicsMargin} />
+              </>
+            )}
+            <Handles scale={scale} />
+          </Box>
+        </Box>
+      )}
+    </Box>
+  )
+}
+
+function SafeArea({ name, margin }: { name: string; margin: number }) {
+  return (
+    <Box
+      position="absolute"
+      pointerEvents="none"
+      border="1px dashed rgba(255,255,255,.9)"
+      outline="1px dashed rgba(0,0,0,.5)"
+      style={{ inset: `${margin * 100}%` }}
+    >
+      <Box
+        position="absolute"
+        top={name === 'Action' ? '-16px' : '2px'}
+        left="4px"
+        fontSize="10px"
+        color="white"
+        textShadow="0 0 3px black"
+      >
+        {name} safe
+      </Box>
+    </Box>
+  )
+}
+
+function useSize(ref: RefObject<HTMLElement | null>) {
+  const [size, setSize] = useState({ width: 0, height: 0 })
+  useLayoutEffect(() => {
+    const element = ref.current!
+    const read = () => setSize({ width: element.clientWidth, height: element.clientHeight })
+    read()
+    const observer = new ResizeObserver(read)
+    observer.observe(element)
+    return () => observer.disconnect()
+  }, [ref])
+  return size
+}

@@ -1,0 +1,48 @@
+import { Box, Flex, Spacer, Text } from '@chakra-ui/react'
+import { Scan } from 'lucide-react'
+import { Choice, Tool } from '../shell/controls'
+import { useBench, type Wall } from './benchStore'
+
+const walls: { value: Wall; label: string }[] = [
+  { value: 'checker', label: 'Checkerboard' },
+  { value: 'black', label: 'Black' },
+  { value: 'white', label: 'White' },
+  { value: 'grey', label: 'Mid grey' },
+  { value: 'colour', label: 'A colour' },
+  { value: 'footage', label: 'Footage' },
+]
+
+const zooms = ['fit', '0.25', '0.5', '1', '2', '4']
+
+/** What is seen behind the graphic, how large, and with which guides. */
+export function StageBar() {
+  const { wall, wallColour, safeAreas, zoom, set } = useBench()
+  return (
+    <Flex h="34px" flexShrink={0} align="center" gap="8px" px="12px" borderBottom="1px solid" borderColor="line">
+      <Text color="soft" fontSize="12px" flexShrink={0}>
+        Wall
+      </Text>
+      <Box w="124px">
+        <Choice label="Wall" options={walls} value={wall} onChange={(e) => set({ wall: e.target.value as Wall })} />
+      </Box>
+      {wall === 'colour' && (
+        <input type="color" aria-label="Colour of the wall" value={wallColour} onChange={(e) => set({ wallColour: e.target.value })} />
+      )}
+      <Text fontSize="12px" color="soft" truncate>
+        Preview only: the wall is never in the file
+      </Text>
+      <Spacer />
+      <Tool label="Safe areas (EBU R 95)" on={safeAreas} onClick={() => set({ safeAreas: !safeAreas })}>
+        <Scan size={15} />
+      </Tool>
+      <Box w="84px">
+        <Choice
+          label="Zoom"
+          value={String(zoom)}
+          options={zooms.map((z) => ({ value: z, label: z === 'fit' ? 'Fit' : `${Number(z) * 100} %` }))}
+          onChange={(e) => set({ zoom: e.target.value === 'fit' ? 'fit' : Number(e.target.value) })}
+        />
+      </Box>
+    </Flex>
+  )
+}

@@ -1,0 +1,143 @@
+import { create } from 'zustand'
+import type { Graphic, KeyPlace, Layer } from '../live/document'
+import { totalFrames } from '../live/document'
+import { LiveConnection, type LayerReading } from '../live/connection'
+import type { Edit } from '../live/edits'
+import type { Patch, Refusal } from '../live/messages'
+import { Program } from '../live/program'
+
+export type Wall = 'checker' | 'black' | 'white' | 'grey' | 'colour' | 'footage'
+
+interface BenchState {
+  graphic: Graphic | null
+  program: Program | null
+  /** Goes up whenever the program has changed, so that the stage paints again. */
+  painted: number
+  line: 'connecting' | 'open' | 'lost'
+  saving: number
+  canUndo: boolean
+  canRedo: boolean
+  label: string
+  findings: string[][]
+  refusal: Refusal | null
+  frame: number
+  playing: boolean
+  loop: boolean
+  dragging: boolean
+  selection: string[]
+  keys: KeyPlace[]
+  readings: Record<string, LayerReading>
+  wall: Wall
+  wallColour: string
+  safeAreas: boolean
+  zoom: number | 'fit'
+  reached: number
+  connection: LiveConnection | null
+  open: (graphic: string, windowLength: number) => () => void
+  edit: (edit: Edit) => Promise<boolean>
+  preview: (edit: Edit | null) => void
+  seek: (frame: number) => void
+  select: (layers: string[], keys?: KeyPlace[]) => void
+  set: (part: Partial<BenchState>) => void
+}
+
+/** All that the bench shows. The document and the program come from the server; nothing here knows a rule of the job. */
+export const useBench = create<BenchState>((set, get) => ({
+  graphic: null,
+  program: null,
+  painted: 0,
+  line: 'connecting',
+  saving: 0,
+  canUndo: false,
+  canRedo: false,
+  label: '',
+  findings: [],
+  refusal: null,
+  frame: 0,
+  playing: false,
+  loop: true,
+  dragging: false,
+  selection: [],
+  keys: [],
+  readings: {},
+  wall: 'checker',
+  wallColour: '#5A6B4A',
+  safeAreas: false,
+  zoom: 'fit',
+  reached: 0,
+  connection: null,
+
+  open: (id, windowLength) => {
+    set({
+      graphic: null,
+      program: new Program(windowLength),
+      line: 'connecting',
+      frame: 0,
+      selection: [],
+      keys: [],
+      readings: {},
+      refusal: null,
+      playing: false,
+    })
+    const connection = new LiveConnection(id, {
+      onPatch: (patch) => set((state) => patched(state, patch)),
+      onLine: (line) => set({ line }),
+      onRefusal: (refusal) => set({ refusal }),
+    })
+    set({ connection })
+    void connection.open()
+    return () => {
+      connection.close()
+      set({ connection: null, playing: false })
+    }
+  },
+
+  edit: async (edit) => {
+    set((s) => ({ saving: s.saving + 1, refusal: null }))
+    try {
+      const taken = await get().connection!.edit(edit)
+      if (!taken) get().connection?.preview(null)
+      return taken
+    } finally {
+      set((s) => ({ saving: s.saving - 1 }))
+    }
+  },
+
+  preview: (edit) => get().connection?.preview(edit),
+
+  seek: (frame) => {
+    const { graphic } = get()
+    if (graphic) set({ frame: Math.max(0, Math.min(totalFrames(graphic.phases) - 1, Math.round(frame))) })
+  },
+
+  select: (selection, keys = []) => set({ selection, keys }),
+
+  set: (part) => set(part),
+}))
+
+function patched(state: BenchState, patch: Patch): Partial<BenchState> {
+  const fresh = patch.number === 0
+  const program = fresh ? new Program(state.program!.windowLength) : state.program!
+  const head = patch.graphic ? (JSON.parse(patch.graphic) as Graphic) : state.graphic!
+  const layers = new Map<string, Layer>(fresh ? [] : state.graphic?.layers.map((l) => [l.id, l]))
+  for (const [id, json] of Object.entries(patch.layers)) layers.set(id, JSON.parse(json) as Layer)
+  const order = patch.order ?? state.graphic!.layers.map((l) => l.id)
+  const graphic: Graphic = { ...head, layers: order.map((id) => layers.get(id)!) }
+  const total = totalFrames(graphic.phases)
+  program.apply(patch, total)
+  const there = new Set(order)
+  const before = fresh ? there : new Set(state.graphic?.layers.map((l) => l.id))
+  const added = order.filter((id) => !before.has(id))
+  return {
+    graphic,
+    program,
+    painted: state.painted + 1,
+    canUndo: patch.canUndo,
+    canRedo: patch.canRedo,
+    label: patch.label,
+    findings: patch.findings ?? state.findings,
+    frame: Math.min(state.frame, total - 1),
+    selection: added.length > 0 && patch.revision >= 0 ? added : state.selection.filter((id) => there.has(id)),
+    keys: state.keys.filter((k) => there.has(k.layer)),
+  }
+}

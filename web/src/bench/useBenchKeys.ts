@@ -1,0 +1,67 @@
+import { useHotkeys } from 'react-hotkeys-hook'
+import { totalFrames } from '../live/document'
+import { several } from '../live/edits'
+import { useBench } from './benchStore'
+
+const STEP = 10
+
+/** The keyboard of the bench. Keys typed into a field stay there. */
+export function useBenchKeys(onHelp: () => void) {
+  const bench = useBench.getState
+  const on = (keys: string, act: (event: KeyboardEvent) => void) =>
+    // eslint-disable-next-line react-hooks/rules-of-hooks -- always called in the same order
+    useHotkeys(keys, (e) => act(e), { preventDefault: true, useKey: keys === '?' || keys === ',' || keys === '.' })
+
+  on('space', () => bench().set({ playing: !bench().playing }))
+  on(',', () => step(-1))
+  on('.', () => step(1))
+  on('home', () => bench().seek(0))
+  on('end', () => bench().seek(totalFrames(bench().graphic!.phases) - 1))
+  on('left, right, up, down, shift+left, shift+right, shift+up, shift+down', (e) => {
+    const by = e.shiftKey ? STEP : 1
+    const x = e.key === 'ArrowLeft' ? -by : e.key === 'ArrowRight' ? by : 0
+    const y = e.key === 'ArrowUp' ? -by : e.key === 'ArrowDown' ? by : 0
+    if (bench().selection.length > 0) nudge(x, y)
+    else if (x !== 0) step(x)
+  })
+  on('mod+z', () => void bench().connection?.undo())
+  on('mod+shift+z', () => void bench().connection?.redo())
+  on('mod+d', () => {
+    const { selection, edit } = bench()
+    if (selection.length > 0) void edit({ do: 'duplicateLayers', layers: selection })
+  })
+  on('delete, backspace', () => {
+    const { keys, selection, edit, set } = bench()
+    if (keys.length > 0) {
+      void edit({ do: 'removeKeys', keys })
+      set({ keys: [] })
+    } else if (selection.length > 0) void edit({ do: 'removeLayers', layers: selection })
+  })
+  on('escape', () => bench().select([]))
+  on('?', onHelp)
+
+  function step(by: number) {
+    bench().set({ playing: false })
+    bench().seek(bench().frame + by)
+  }
+}
+
+function nudge(x: number, y: number) {
+  const { selection, readings, frame, edit, graphic } = useBench.getState()
+  const edits = selection.flatMap((layer) => {
+    const at = readings[layer]?.channels.position
+    const locked = graphic?.layers.find((l) => l.id === layer)?.locked
+    return at && !locked ? [{ do: 'setValue' as const, layer, channel: 'position', value: [at[0]! + x, at[1]! + y], at: frame }] : []
+  })
+  if (edits.length === 0) return
+  // The next nudge starts from here even if the server has not answered yet.
+  useBench.setState({
+    readings: Object.fromEntries(
+      Object.entries(readings).map(([id, r]) => {
+        const moved = edits.find((e) => e.layer === id)
+        return [id, moved ? { ...r, channels: { ...r.channels, position: moved.value } } : r]
+      }),
+    ),
+  })
+  void edit(several(edits))
+}

@@ -1,0 +1,17 @@
+import { useEffect } from 'react'
+import { useBench } from './benchStore'
+
+/** Fetches the windows of the program that the playhead needs next. */
+export function useWindows() {
+  const { connection, program, painted, frame, line } = useBench()
+  const window = program ? Math.floor(frame / program.windowLength) : 0
+  useEffect(() => {
+    if (!connection || !program || line !== 'open' || program.frames === 0) return
+    const missing = program.missing(window * program.windowLength)
+    if (missing.length === 0) return
+    void connection.want(missing).then((parts) => {
+      program.add(parts)
+      if (parts.length > 0) useBench.setState((s) => ({ painted: s.painted + 1 }))
+    })
+  }, [connection, program, painted, window, line])
+}

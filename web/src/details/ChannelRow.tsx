@@ -1,0 +1,133 @@
+import { Box, Flex, Input } from '@chakra-ui/react'
+import type { Schemas } from '../api/client'
+import { useBench } from '../bench/benchStore'
+import { keysOf, type ChannelValue, type Layer } from '../live/document'
+import { hexOf } from './colours'
+import { NumberField } from './NumberField'
+
+/** How a channel is shown: fractions of a box and scales as per cent, with a step that suits the unit. */
+const shows: Record<string, { name: string; factor: number; step: number; parts?: string[] }> = {
+  position: { name: 'Position, px', factor: 1, step: 1 },
+  size: { name: 'Size, px', factor: 1, step: 1, parts: ['W', 'H'] },
+  scale: { name: 'Scale, %', factor: 100, step: 1 },
+  turn: { name: 'Turn, °', factor: 1, step: 1, parts: ['∠'] },
+  pivot: { name: 'Pivot, % of box', factor: 100, step: 5 },
+  opacity: { name: 'Opacity, %', factor: 100, step: 1, parts: ['α'] },
+  mask: { name: 'Mask, % of box', factor: 100, step: 1, parts: ['L', 'T', 'R', 'B'] },
+  corners: { name: 'Corners, px', factor: 1, step: 1, parts: ['↖', '↗', '↘', '↙'] },
+  fill: { name: 'Colour', factor: 1, step: 1 },
+  typeSize: { name: 'Type size, px', factor: 1, step: 1, parts: ['↕'] },
+  tracking: { name: 'Tracking, 1/1000 em', factor: 1, step: 5, parts: ['↔'] },
+  leading: { name: 'Leading, × size', factor: 1, step: 0.05, parts: ['≡'] },
+}
+
+export const channelLabel = (channel: string) => (shows[channel]?.name ?? channel).replace(/,.*/, '')
+
+/** One channel of the selected layer: its value at the playhead, and whether it is keyed there. */
+export function ChannelRow({ layer, info }: { layer: Layer; info: Schemas['ChannelInfo'] }) {
+  const { readings, frame, edit, preview, seek } = useBench()
+  const show = shows[info.name]!
+  const value = readings[layer.id]?.channels[info.name] ?? info.default
+  const keys = keysOf(layer, info.name)
+  const here = keys.find((k) => k.at === frame)
+  const set = (v: ChannelValue) => ({ do: 'setValue' as const, layer: layer.id, channel: info.name, value: v, at: frame })
+  const withPart = (i: number, v: number): ChannelValue => {
+    const next = value.map((old, j) => (j === i ? v / show.factor : old))
+    return next.length === 1 ? next[0]! : next
+  }
+  const earlier = keys.filter((k) => k.at < frame).at(-1)
+  const later = keys.find((k) => k.at > frame)
+  const place = [{ layer: layer.id, channel: info.name, at: frame }]
+
+  return (
+    <Box mb="7px" role="group" aria-label={show.name}>
+      <Flex align="center" h="18px" fontSize="11px" color="soft">
+        <Box flex="1">{show.name}</Box>
+        {keys.length > 0 && (
+          <>
+            <Step label={`Earlier keyframe of ${channelLabel(info.name)}`} sign="‹" to={earlier?.at} seek={seek} />
+            <Step label={`Later keyframe of ${channelLabel(info.name)}`} sign="›" to={later?.at} seek={seek} />
+          </>
+        )}
+        <Box
+          as="button"
+          aria-label={here ? `Delete the keyframe of ${channelLabel(info.name)} here` : `Key ${channelLabel(info.name)} here`}
+          title={here ? 'Delete this keyframe' : keys.length > 0 ? 'Add a keyframe here' : 'Key this channel'}
+          w="11px"
+          h="11px"
+          m="3px"
+          borderRadius="50%"
+          border="1.5px solid"
+          borderColor={keys.length > 0 ? 'accent' : 'soft'}
+          bg={here ? 'accent' : 'transparent'}
+          onClick={() =>
+            void edit(here ? { do: 'removeKeys', keys: place } : { do: 'addKey', layer: layer.id, channel: info.name, at: frame })
+          }
+        />
+      </Flex>
+      {info.isColour ? (
+        <Flex gap="6px" align="center">
+          <input
+            type="color"
+            aria-label="Colour"
+            value={hexOf(value).slice(0, 7)}
+            style={{ width: 34, height: 24, padding: 0, border: 'none', background: 'none' }}
+            onInput={(e) => preview(set(e.currentTarget.value))}
+            onBlur={(e) => e.currentTarget.value !== hexOf(value) && void edit(set(e.currentTarget.value))}
+            onChange={(e) => void edit(set(e.target.value))}
+          />
+          <ColourText value={hexOf(value)} onChange={(v) => void edit(set(v))} />
+        </Flex>
+      ) : (
+        <Flex gap="4px" wrap="wrap">
+          {value.map((v, i) => (
+            <Box key={i} flex={value.length === 4 ? '1 0 45%' : '1'} minW="0">
+              <NumberField
+                label={`${show.name} ${info.components[i]}`}
+                prefix={show.parts?.[i] ?? 'XY'[i]}
+                value={v * show.factor}
+                step={show.step}
+                min={info.least * show.factor}
+                max={info.most * show.factor}
+                onPreview={(n) => preview(set(withPart(i, n)))}
+                onChange={(n) => void edit(set(withPart(i, n)))}
+              />
+            </Box>
+          ))}
+        </Flex>
+      )}
+    </Box>
+  )
+}
+
+function Step({ label, sign, to, seek }: { label: string; sign: string; to: number | undefined; seek: (frame: number) => void }) {
+  return (
+    <Box
+      as="button"
+      aria-label={label}
+      title={label}
+      px="5px"
+      fontSize="14px"
+      opacity={to === undefined ? 0.3 : 1}
+      onClick={() => to !== undefined && seek(to)}
+    >
+      {sign}
+    </Box>
+  )
+}
+
+function ColourText({ value, onChange }: { value: string; onChange: (value: string) => void }) {
+  return (
+    <Input
+      key={value}
+      aria-label="Colour as text"
+      size="xs"
+      h="24px"
+      bg="room"
+      borderColor="line"
+      defaultValue={value.toUpperCase()}
+      onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+      onBlur={(e) => e.target.value.toLowerCase() !== value && onChange(e.target.value.trim())}
+    />
+  )
+}

@@ -1,0 +1,99 @@
+import { Box, Flex, Grid, Text } from '@chakra-ui/react'
+import type { Schemas } from '../api/client'
+import { useBench } from '../bench/benchStore'
+import { totalFrames } from '../live/document'
+import { Choice, Labelled, TextInput } from '../shell/controls'
+import { kinds, rateLabel } from '../shell/kinds'
+import { timecode } from '../time/timecode'
+import { Section } from './Details'
+import { NumberField } from './NumberField'
+
+const names = { arrive: 'Arrive', hold: 'Hold', leave: 'Leave' }
+
+/** The graphic itself: name, format, phases, and what is worth a look. */
+export function GraphicDetails({ choices }: { choices: Schemas['Choices'] }) {
+  const { graphic, edit, preview, findings, select } = useBench()
+  const g = graphic!
+  return (
+    <>
+      <Section title="Graphic">
+        <Labelled label="Name">
+          <TextInput
+            key={g.name}
+            defaultValue={g.name}
+            onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+            onBlur={(e) => e.target.value !== g.name && void edit({ do: 'changeGraphic', name: e.target.value })}
+          />
+        </Labelled>
+        <Grid templateColumns="1fr 1fr" gap="6px">
+          <Labelled label="Kind">
+            <Choice
+              label="Kind"
+              options={kinds}
+              value={g.kind}
+              onChange={(e) => void edit({ do: 'changeGraphic', kind: e.target.value })}
+            />
+          </Labelled>
+          <Labelled label="Rate">
+            <Choice
+              label="Rate"
+              options={choices.rates.map((r) => ({ value: r, label: rateLabel(r) }))}
+              value={g.rate}
+              onChange={(e) => void edit({ do: 'changeGraphic', rate: e.target.value })}
+            />
+          </Labelled>
+        </Grid>
+        <Flex gap="6px">
+          <NumberField
+            label="Width"
+            prefix="W"
+            value={g.width}
+            digits={0}
+            onChange={(width) => void edit({ do: 'changeGraphic', width })}
+          />
+          <NumberField
+            label="Height"
+            prefix="H"
+            value={g.height}
+            digits={0}
+            onChange={(height) => void edit({ do: 'changeGraphic', height })}
+          />
+        </Flex>
+      </Section>
+      <Section title="Phases, frames">
+        {(['arrive', 'hold', 'leave'] as const).map((phase) => (
+          <Flex key={phase} align="center" gap="8px" mb="4px">
+            <Box w="10px" h="18px" borderRadius="2px" bg={phase} border="1px solid" borderColor="line" />
+            <Box w="46px">{names[phase]}</Box>
+            <NumberField
+              label={`${names[phase]}, frames`}
+              prefix="↔"
+              value={g.phases[phase]}
+              digits={0}
+              min={0}
+              onPreview={(n) => preview({ do: 'setPhases', phases: { ...g.phases, [phase]: n } })}
+              onChange={(n) => void edit({ do: 'setPhases', phases: { ...g.phases, [phase]: n } })}
+            />
+            <Box w="84px" color="soft" fontSize="11px" textAlign="right">
+              {timecode(g.phases[phase], g.rate)}
+            </Box>
+          </Flex>
+        ))}
+        <Text color="soft" fontSize="11px">
+          In all {totalFrames(g.phases)} frames
+        </Text>
+      </Section>
+      <Section title="Worth a look">
+        {findings.length === 0 && <Text color="soft">Nothing.</Text>}
+        {findings.map(([message, remedy, layer]) => (
+          <Box key={`${layer}${message}`} bg="badRoom" borderRadius="4px" p="6px" mb="6px" fontSize="12px">
+            <Box asChild fontWeight="600" textDecoration="underline">
+              <button onClick={() => select([layer!])}>{g.layers.find((l) => l.id === layer)?.name}</button>
+            </Box>
+            : {message} <Box color="soft">{remedy}</Box>
+          </Box>
+        ))}
+      </Section>
+    </>
+  )
+}

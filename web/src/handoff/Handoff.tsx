@@ -1,0 +1,92 @@
+import { Box, Button, Flex, Grid, Heading, Image, Spacer, Text } from '@chakra-ui/react'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { ArrowLeft } from 'lucide-react'
+import { useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { api, data, Refused } from '../api/client'
+import { Tool, TopBar } from '../shell/controls'
+import { rateLabel } from '../shell/kinds'
+import { HandoffCard } from './HandoffCard'
+import { PlanForm } from './PlanForm'
+
+const POLL_MS = 500
+const underWay = ['queued', 'rendering', 'proving']
+
+/** Rendering for an editor: a plan, a forecast, the line of handoffs, and each file's proof. */
+export function Handoff() {
+  const { graphic: id } = useParams()
+  const queries = useQueryClient()
+  const packages = useQuery({ queryKey: ['packages'], queryFn: () => data(api.GET('/api/packages')) })
+  const shelf = packages.data?.find((p) => p.graphics.some((g) => g.id === id))
+  const graphic = shelf?.graphics.find((g) => g.id === id)
+  const handoffs = useQuery({
+    queryKey: ['handoffs', id],
+    queryFn: () => data(api.GET('/api/handoffs', { params: { query: { graphic: id } } })),
+    refetchInterval: (q) => (q.state.data?.some((h) => underWay.includes(h.state)) ? POLL_MS : false),
+  })
+  const [refused, setRefused] = useState<Refused | null>(null)
+  const act = async (what: Promise<unknown>) => {
+    try {
+      setRefused(null)
+      await what
+    } catch (e) {
+      setRefused(e instanceof Refused ? e : new Refused('The server is not reachable.', 'Start it and try again.'))
+    }
+    await queries.invalidateQueries({ queryKey: ['handoffs', id] })
+  }
+  return (
+    <Flex direction="column" h="100%">
+      <TopBar>
+        <Tool asChild label="Back to the bench">
+          <Link to={`/bench/${id}`}>
+            <ArrowLeft size={15} />
+          </Link>
+        </Tool>
+        <Text fontWeight="600">{graphic?.name}</Text>
+        <Text color="soft">Handoff</Text>
+        <Spacer />
+        <Button asChild size="xs" variant="outline" borderColor="line">
+          <a href={`/api/graphics/${id}/document`} download>
+            Save the document
+          </a>
+        </Button>
+      </TopBar>
+      <Grid flex="1" minH="0" templateColumns="356px minmax(0, 1fr)" templateRows="minmax(0, 1fr)">
+        <Box bg="panel" borderRight="1px solid" borderColor="line" p="16px" overflowY="auto">
+          {graphic && (
+            <>
+              <Box className="checker" borderRadius="6px" overflow="hidden" mb="8px">
+                <Image src={graphic.still} alt={`The end of Hold of ${graphic.name}`} w="100%" maxH="180px" objectFit="contain" />
+              </Box>
+              <Text color="soft" fontSize="12px" mb="12px">
+                {shelf?.name} · {graphic.width} × {graphic.height} · {rateLabel(graphic.rate)} · {graphic.frames} frames
+              </Text>
+              <PlanForm
+                graphic={graphic}
+                onHandOff={(plan) =>
+                  act(data(api.POST('/api/graphics/{id}/handoffs', { params: { path: { id: graphic.id } }, body: plan })))
+                }
+              />
+              {refused && (
+                <Box role="alert" bg="badRoom" color="bad" p="8px" borderRadius="6px" mt="10px">
+                  {refused.message} {refused.remedy}
+                </Box>
+              )}
+            </>
+          )}
+        </Box>
+        <Box overflowY="auto" p="16px">
+          <Heading size="sm" mb="10px">
+            Files
+          </Heading>
+          {handoffs.data?.length === 0 && (
+            <Text color="soft">Nothing has been handed off yet. Choose what the editor needs on the left.</Text>
+          )}
+          {handoffs.data?.map((h) => (
+            <HandoffCard key={h.id} handoff={h} act={act} />
+          ))}
+        </Box>
+      </Grid>
+    </Flex>
+  )
+}

@@ -1,0 +1,30 @@
+import '@fontsource-variable/inter'
+import { ChakraProvider } from '@chakra-ui/react'
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { StrictMode } from 'react'
+import { createRoot } from 'react-dom/client'
+import { BrowserRouter, Route, Routes } from 'react-router'
+import { Bench } from './bench/Bench'
+import { Handoff } from './handoff/Handoff'
+import { Rack } from './rack/Rack'
+import { applyRoom } from './shell/room'
+import { system } from './shell/theme'
+
+applyRoom()
+const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } })
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <ChakraProvider value={system}>
+      <QueryClientProvider client={queries}>
+        <BrowserRouter>
+          <Routes>
+            <Route path="/" element={<Rack />} />
+            <Route path="/bench/:graphic" element={<Bench />} />
+            <Route path="/handoff/:graphic" element={<Handoff />} />
+          </Routes>
+        </BrowserRouter>
+      </QueryClientProvider>
+    </ChakraProvider>
+  </StrictMode>,
+)

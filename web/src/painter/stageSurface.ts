@@ -1,0 +1,60 @@
+import type { CanvasKit, Surface } from 'canvaskit-wasm'
+import type { Program } from '../live/program'
+import { ScenePainter } from './scenePainter'
+
+/** A canvas that frames are painted on: by the GPU while things move, in software when the exact picture is wanted. */
+export class StageSurface {
+  readonly canvas: HTMLCanvasElement
+  private readonly ck: CanvasKit
+  private readonly kind: 'gpu' | 'exact'
+  private readonly painter: ScenePainter
+  private surface: Surface | null = null
+
+  constructor(ck: CanvasKit, canvas: HTMLCanvasElement, kind: 'gpu' | 'exact', onPicture: () => void) {
+    this.ck = ck
+    this.canvas = canvas
+    this.kind = kind
+    this.painter = new ScenePainter(ck, onPicture)
+  }
+
+  /** Paints a frame, `scale` pixels of the canvas to a pixel of the graphic. False when the frame's window is not here yet. */
+  paint(program: Program, frame: number, width: number, height: number, scale: number): boolean {
+    if (!program.has(frame)) return false
+    const surface = this.fitting(width, height)
+    if (!surface) return false
+    const canvas = surface.getCanvas()
+    canvas.save()
+    canvas.clear(this.ck.TRANSPARENT)
+    canvas.scale(scale, scale)
+    this.painter.paintFrame(canvas, program, frame)
+    canvas.restore()
+    surface.flush()
+    return true
+  }
+
+  dispose() {
+    this.painter.dispose()
+    this.surface?.delete()
+  }
+
+  private fitting(width: number, height: number): Surface | null {
+    if (this.surface && this.canvas.width === width && this.canvas.height === height) return this.surface
+    this.surface?.delete()
+    this.canvas.width = width
+    this.canvas.height = height
+    this.surface =
+      this.kind === 'gpu'
+        ? this.ck.MakeWebGLCanvasSurface(this.canvas, undefined, { antialias: 0 })
+        : this.ck.MakeSWCanvasSurface(this.canvas)
+    return this.surface
+  }
+}
+
+/** True when WebGL is there but drawn by the CPU; then the stage plays at half size. */
+export function isSoftwareGpu(): boolean {
+  const gl = document.createElement('canvas').getContext('webgl2')
+  const info = gl?.getExtension('WEBGL_debug_renderer_info')
+  const name = info ? String(gl!.getParameter(info.UNMASKED_RENDERER_WEBGL)) : ''
+  gl?.getExtension('WEBGL_lose_context')?.loseContext()
+  return !gl || /swiftshader|llvmpipe|software/i.test(name)
+}

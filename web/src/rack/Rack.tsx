@@ -1,0 +1,225 @@
+import { Box, Button, Flex, Grid, Heading, Image, Input, Spacer, Text } from '@chakra-ui/react'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { Contrast, Copy, FilePlus2, FolderPlus, PencilLine, Share2, Trash2, Undo2, Upload } from 'lucide-react'
+import { useRef, useState } from 'react'
+import { Link } from 'react-router'
+import { api, data, Refused, type Schemas } from '../api/client'
+import { Tool, TopBar } from '../shell/controls'
+import { Dialog } from '../shell/Dialog'
+import { kinds, rateLabel } from '../shell/kinds'
+import { switchRoom } from '../shell/room'
+import { NewGraphicDialog } from './NewGraphicDialog'
+
+type Package = Schemas['RackPackage']
+type Graphic = Schemas['RackGraphic']
+type Renaming = { what: 'package' | 'graphic'; id: string; name: string }
+
+/** The home screen: packages and the graphics in them. */
+export function Rack() {
+  const queries = useQueryClient()
+  const packages = useQuery({ queryKey: ['packages'], queryFn: () => data(api.GET('/api/packages')) })
+  const [adding, setAdding] = useState<string | null>(null)
+  const [renaming, setRenaming] = useState<Renaming | null>(null)
+  const [refused, setRefused] = useState<Refused | null>(null)
+  const [showRemoved, setShowRemoved] = useState(false)
+
+  const act = async (what: Promise<unknown>) => {
+    try {
+      setRefused(null)
+      await what
+    } catch (e) {
+      setRefused(e instanceof Refused ? e : new Refused('The server is not reachable.', 'Start it and try again.'))
+    }
+    await queries.invalidateQueries({ queryKey: ['packages'] })
+  }
+  const removed = (packages.data ?? []).reduce((n, p) => n + (p.removed ? 1 : 0) + p.graphics.filter((g) => g.removed).length, 0)
+  const rename = async (r: Renaming) => {
+    const params = { params: { path: { id: r.id } }, body: { name: r.name } }
+    await act(data<unknown>(r.what === 'package' ? api.PATCH('/api/packages/{id}', params) : api.PATCH('/api/graphics/{id}', params)))
+    setRenaming(null)
+  }
+
+  return (
+    <Flex direction="column" h="100%">
+      <TopBar>
+        <Image src="/mark.svg" alt="" h="22px" />
+        <Heading size="sm">Hang</Heading>
+        <Text color="soft">Rack</Text>
+        <Spacer />
+        {removed > 0 && (
+          <Button size="xs" variant="ghost" onClick={() => setShowRemoved(!showRemoved)}>
+            {showRemoved ? 'Hide removed' : `Show removed (${removed})`}
+          </Button>
+        )}
+        <Tool label="Light or dark room" onClick={switchRoom}>
+          <Contrast size={15} />
+        </Tool>
+        <Button
+          size="xs"
+          variant="outline"
+          borderColor="line"
+          onClick={() => act(data(api.POST('/api/packages', { body: { name: 'New package' } })))}
+        >
+          <FolderPlus size={14} /> New package
+        </Button>
+      </TopBar>
+      <Box flex="1" overflowY="auto" p="20px">
+        {(refused || packages.error) && (
+          <Box role="alert" bg="badRoom" color="bad" p="10px" borderRadius="6px" mb="14px">
+            {refused ? `${refused.message} ${refused.remedy}` : 'The rack could not be loaded. Is the server running?'}
+          </Box>
+        )}
+        {(packages.data ?? [])
+          .filter((p) => !p.removed || showRemoved)
+          .map((p) => (
+            <PackageShelf key={p.id} shelf={p} showRemoved={showRemoved} act={act} onAdd={() => setAdding(p.id)} onRename={setRenaming} />
+          ))}
+        {packages.data?.every((p) => p.removed) && <Text color="soft">The rack is empty. Make a package to begin.</Text>}
+      </Box>
+      {adding && (
+        <NewGraphicDialog
+          package={adding}
+          onClose={() => {
+            setAdding(null)
+            void queries.invalidateQueries({ queryKey: ['packages'] })
+          }}
+        />
+      )}
+      {renaming && (
+        <Dialog title={`Rename the ${renaming.what}`} done="Rename" onClose={() => setRenaming(null)} onDone={() => rename(renaming)}>
+          <Input
+            autoFocus
+            aria-label="Name"
+            value={renaming.name}
+            onChange={(e) => setRenaming({ ...renaming, name: e.target.value })}
+            onFocus={(e) => e.target.select()}
+          />
+        </Dialog>
+      )}
+    </Flex>
+  )
+}
+
+interface ShelfProps {
+  shelf: Package
+  showRemoved: boolean
+  act: (what: Promise<unknown>) => Promise<void>
+  onAdd: () => void
+  onRename: (r: Renaming) => void
+}
+
+function PackageShelf({ shelf, showRemoved, act, onAdd, onRename }: ShelfProps) {
+  const file = useRef<HTMLInputElement>(null)
+  const path = { params: { path: { id: shelf.id } } }
+  const openDocument = async (chosen: File) => {
+    const response = await fetch(`/api/packages/${shelf.id}/documents`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: chosen,
+    })
+    await data(Promise.resolve({ response, error: response.ok ? undefined : await response.json() }))
+  }
+  const shown = shelf.graphics.filter((g) => !g.removed || showRemoved)
+  return (
+    <Box as="section" mb="28px" opacity={shelf.removed ? 0.55 : 1} aria-label={shelf.name}>
+      <Flex align="center" gap="6px" mb="10px">
+        <Heading size="md">{shelf.name}</Heading>
+        <Text color="soft" mr="8px">
+          {shown.length === 1 ? '1 graphic' : `${shown.length} graphics`}
+        </Text>
+        {shelf.removed ? (
+          <Button size="xs" variant="outline" borderColor="line" onClick={() => act(data(api.POST('/api/packages/{id}/restore', path)))}>
+            <Undo2 size={14} /> Bring back
+          </Button>
+        ) : (
+          <>
+            <Tool label={`Rename ${shelf.name}`} onClick={() => onRename({ what: 'package', id: shelf.id, name: shelf.name })}>
+              <PencilLine size={14} />
+            </Tool>
+            <Tool label={`Duplicate ${shelf.name}`} onClick={() => act(data(api.POST('/api/packages/{id}/duplicate', path)))}>
+              <Copy size={14} />
+            </Tool>
+            <Tool label={`Remove ${shelf.name}`} onClick={() => act(data(api.DELETE('/api/packages/{id}', path)))}>
+              <Trash2 size={14} />
+            </Tool>
+            <Spacer />
+            <Button size="xs" variant="outline" borderColor="line" onClick={() => file.current?.click()}>
+              <Upload size={14} /> Open a document
+            </Button>
+            <input
+              ref={file}
+              type="file"
+              accept=".hang,application/json"
+              hidden
+              aria-label={`Document for ${shelf.name}`}
+              onChange={(e) => {
+                const chosen = e.target.files?.[0]
+                if (chosen) void act(openDocument(chosen))
+                e.target.value = ''
+              }}
+            />
+            <Button size="xs" bg="accent" color="accentInk" onClick={onAdd}>
+              <FilePlus2 size={14} /> New graphic
+            </Button>
+          </>
+        )}
+      </Flex>
+      <Grid templateColumns="repeat(auto-fill, minmax(270px, 1fr))" gap="14px">
+        {shown.map((g) => (
+          <GraphicCard key={g.id} graphic={g} act={act} onRename={onRename} />
+        ))}
+        {shown.length === 0 && (
+          <Box border="1px dashed" borderColor="line" borderRadius="8px" p="24px" color="soft" textAlign="center">
+            No graphics yet. Make a new one, or open a document.
+          </Box>
+        )}
+      </Grid>
+    </Box>
+  )
+}
+
+function GraphicCard({ graphic, act, onRename }: { graphic: Graphic; act: ShelfProps['act']; onRename: ShelfProps['onRename'] }) {
+  const path = { params: { path: { id: graphic.id } } }
+  const kind = kinds.find((k) => k.value === graphic.kind)?.label
+  return (
+    <Box bg="panel" border="1px solid" borderColor="line" borderRadius="8px" overflow="hidden" opacity={graphic.removed ? 0.55 : 1}>
+      <Link to={graphic.removed ? '/' : `/bench/${graphic.id}`} aria-label={`Open ${graphic.name}`}>
+        <Box className="checker" h="152px" display="flex" alignItems="center" justifyContent="center">
+          <Image src={graphic.still} alt="" maxH="152px" maxW="100%" objectFit="contain" />
+        </Box>
+      </Link>
+      <Flex align="center" p="8px 8px 8px 12px" gap="2px">
+        <Box flex="1" minW="0">
+          <Text fontWeight="600" truncate>
+            {graphic.name}
+          </Text>
+          <Text fontSize="11px" color="soft" truncate>
+            {kind} · {graphic.width} × {graphic.height} · {rateLabel(graphic.rate)} · {graphic.frames} f
+          </Text>
+        </Box>
+        {graphic.removed ? (
+          <Button size="xs" variant="outline" borderColor="line" onClick={() => act(data(api.POST('/api/graphics/{id}/restore', path)))}>
+            Bring back
+          </Button>
+        ) : (
+          <>
+            <Tool label={`Rename ${graphic.name}`} onClick={() => onRename({ what: 'graphic', id: graphic.id, name: graphic.name })}>
+              <PencilLine size={14} />
+            </Tool>
+            <Tool label={`Duplicate ${graphic.name}`} onClick={() => act(data(api.POST('/api/graphics/{id}/duplicate', path)))}>
+              <Copy size={14} />
+            </Tool>
+            <Tool asChild label={`Hand off ${graphic.name}`}>
+              <Link to={`/handoff/${graphic.id}`}>
+                <Share2 size={14} />
+              </Link>
+            </Tool>
+            <Tool label={`Remove ${graphic.name}`} onClick={() => act(data(api.DELETE('/api/graphics/{id}', path)))}>
+              <Trash2 size={14} />
+            </Tool>
+          </>
+        )}
+      </Flex>
+    </Box>
+  )
+}

@@ -1,0 +1,73 @@
+import { Box, Flex, IconButton, Input, NativeSelect } from '@chakra-ui/react'
+import type { ComponentProps, ReactNode } from 'react'
+
+/** A button that is only an icon; the label is its tooltip and its name. */
+export function Tool({
+  label,
+  on,
+  children,
+  ...rest
+}: { label: string; on?: boolean; children: ReactNode } & ComponentProps<typeof IconButton>) {
+  return (
+    <IconButton
+      aria-label={label}
+      title={label}
+      aria-pressed={on}
+      size="xs"
+      variant="ghost"
+      color={on ? 'accent' : 'ink'}
+      bg={on ? 'chosen' : 'transparent'}
+      _hover={{ bg: 'sunk' }}
+      {...rest}
+    >
+      {children}
+    </IconButton>
+  )
+}
+
+/** A label above or beside a control. */
+export function Labelled({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <Box asChild display="block" mb="8px">
+      <label>
+        <Box fontSize="11px" color="soft" mb="2px">
+          {label}
+        </Box>
+        {children}
+      </label>
+    </Box>
+  )
+}
+
+export function TextInput(props: ComponentProps<typeof Input>) {
+  return <Input size="xs" bg="room" borderColor="line" {...props} />
+}
+
+interface Option {
+  value: string
+  label: string
+}
+
+export function Choice({ options, label, ...rest }: { options: Option[]; label: string } & ComponentProps<typeof NativeSelect.Field>) {
+  return (
+    <NativeSelect.Root size="xs">
+      <NativeSelect.Field bg="room" borderColor="line" aria-label={label} {...rest}>
+        {options.map((o) => (
+          <option key={o.value} value={o.value}>
+            {o.label}
+          </option>
+        ))}
+      </NativeSelect.Field>
+      <NativeSelect.Indicator />
+    </NativeSelect.Root>
+  )
+}
+
+/** The bar at the top of every screen. */
+export function TopBar({ children }: { children: ReactNode }) {
+  return (
+    <Flex as="header" h="44px" flexShrink={0} align="center" gap="10px" px="12px" bg="panel" borderBottom="1px solid" borderColor="line">
+      {children}
+    </Flex>
+  )
+}

@@ -1,0 +1,53 @@
+import { Box } from '@chakra-ui/react'
+import type { PointerEvent } from 'react'
+
+interface Props {
+  x: number
+  /** CSS easing text of the change that follows. */
+  feel: string
+  chosen: boolean
+  small: boolean
+  label: string
+  onPointerDown: (e: PointerEvent) => void
+  onPointerMove: (e: PointerEvent) => void
+  onPointerUp: () => void
+  onDoubleClick: () => void
+}
+
+/** A keyframe: a bead on the strip's line. Its fill tells the feel that follows: full for even, half for hold, a ring with a core for a shaped one. */
+export function Bead({ x, feel, chosen, small, label, onPointerDown, onPointerMove, onPointerUp, onDoubleClick }: Props) {
+  const r = small ? 4 : 5.5
+  const colour = chosen ? 'var(--chakra-colors-bad)' : 'var(--chakra-colors-accent)'
+  return (
+    <Box
+      asChild
+      position="absolute"
+      top={`${12 - r - 2}px`}
+      w={`${2 * r + 4}px`}
+      h={`${2 * r + 4}px`}
+      cursor="ew-resize"
+      touchAction="none"
+      style={{ left: x - r - 2 }}
+    >
+      <button
+        aria-label={label}
+        aria-pressed={chosen}
+        title={label}
+        onPointerDown={onPointerDown}
+        onPointerMove={onPointerMove}
+        onPointerUp={onPointerUp}
+        onDoubleClick={(e) => {
+          e.stopPropagation()
+          onDoubleClick()
+        }}
+      >
+        <svg viewBox="-8 -8 16 16" width="100%" height="100%" aria-hidden style={{ display: 'block' }}>
+          <circle r="6.4" fill="var(--chakra-colors-panel)" stroke={colour} strokeWidth="2.2" />
+          {feel === 'linear' && <circle r="6.4" fill={colour} />}
+          {feel.startsWith('steps') && <path d="M0 -6.4 A6.4 6.4 0 0 0 0 6.4 Z" fill={colour} />}
+          {!feel.startsWith('steps') && feel !== 'linear' && <circle r="2.8" fill={colour} />}
+        </svg>
+      </button>
+    </Box>
+  )
+}

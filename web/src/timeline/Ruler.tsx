@@ -1,0 +1,138 @@
+import { Box } from '@chakra-ui/react'
+import { useRef, useState, type PointerEvent } from 'react'
+import { useBench } from '../bench/benchStore'
+import type { Graphic, Phases } from '../live/document'
+import { rateOf } from '../time/timecode'
+import type { TimeScale } from './Timeline'
+
+const HEIGHT = 40
+const LEAST_TICK_PX = 56
+
+/** The phases as tints with their lengths, and a scale of seconds or frames. Dragging a phase's end changes its length. */
+export function Ruler({ graphic, scale }: { graphic: Graphic; scale: TimeScale }) {
+  const { phases } = graphic
+  const [shown, setShown] = useState<Phases | null>(null)
+  const p = shown ?? phases
+  const starts = { arrive: 0, hold: p.arrive, leave: p.arrive + p.hold }
+  const names = { arrive: 'Arrive', hold: 'Hold', leave: 'Leave' }
+  return (
+    <Box h={`${HEIGHT}px`} position="relative" borderBottom="1px solid" borderColor="line" overflow="hidden">
+      {(['arrive', 'hold', 'leave'] as const).map((phase) => (
+        <Box
+          key={phase}
+          position="absolute"
+          top="0"
+          h="20px"
+          bg={phase}
+          fontSize="11px"
+          lineHeight="20px"
+          px="6px"
+          overflow="hidden"
+          whiteSpace="nowrap"
+          style={{ left: scale.x(starts[phase]), width: Math.max(0, scale.x(starts[phase] + p[phase]) - scale.x(starts[phase])) }}
+        >
+          {names[phase]} {p[phase]}
+        </Box>
+      ))}
+      <Ticks scale={scale} rate={rateOf(graphic.rate)} />
+      {(['arrive', 'hold', 'leave'] as const).map((phase) => (
+        <PhaseEnd
+          key={phase}
+          phase={phase}
+          name={names[phase]}
+          phases={phases}
+          at={starts[phase] + p[phase]}
+          scale={scale}
+          onShow={setShown}
+        />
+      ))}
+    </Box>
+  )
+}
+
+interface EndProps {
+  phase: keyof Phases
+  name: string
+  phases: Phases
+  at: number
+  scale: TimeScale
+  onShow: (phases: Phases | null) => void
+}
+
+/** The grip at the end of a phase. */
+function PhaseEnd({ phase, name, phases, at, scale, onShow }: EndProps) {
+  const drag = useRef<{ x: number; length: number } | null>(null)
+  const { edit, preview, set } = useBench.getState()
+  const move = (e: PointerEvent) => {
+    if (!drag.current) return
+    const by = scale.frame(e.clientX) - scale.frame(drag.current.x)
+    drag.current.length = Math.max(0, phases[phase] + by)
+    const next = { ...phases, [phase]: drag.current.length }
+    onShow(next)
+  }
+  return (
+    <Box
+      role="slider"
+      aria-label={`End of ${name}`}
+      aria-valuenow={phases[phase]}
+      tabIndex={0}
+      title={`Drag to change ${name}`}
+      position="absolute"
+      top="0"
+      h="20px"
+      w="9px"
+      cursor="ew-resize"
+      style={{ left: scale.x(at) - 5 }}
+      _after={{ content: '""', position: 'absolute', left: '4px', top: '3px', bottom: '3px', w: '2px', bg: 'soft', borderRadius: '1px' }}
+      onPointerDown={(e) => {
+        e.stopPropagation()
+        e.currentTarget.setPointerCapture(e.pointerId)
+        drag.current = { x: e.clientX, length: phases[phase] }
+        set({ playing: false })
+      }}
+      onPointerMove={move}
+      onPointerUp={() => {
+        const length = drag.current?.length
+        drag.current = null
+        onShow(null)
+        preview(null)
+        if (length !== undefined && length !== phases[phase]) void edit({ do: 'setPhases', phases: { ...phases, [phase]: length } })
+      }}
+      onKeyDown={(e) => {
+        const by = e.key === 'ArrowRight' ? 1 : e.key === 'ArrowLeft' ? -1 : 0
+        if (by === 0) return
+        e.stopPropagation()
+        void edit({ do: 'setPhases', phases: { ...phases, [phase]: Math.max(0, phases[phase] + by) } })
+      }}
+    />
+  )
+}
+
+function Ticks({ scale, rate }: { scale: TimeScale; rate: number }) {
+  const px = scale.x(1) - scale.x(0)
+  const second = Math.round(rate)
+  const steps = [1, 2, 5, 10, second, 2 * second, 5 * second, 10 * second, 30 * second, 60 * second, 300 * second]
+  const step = steps.find((s) => s * px >= LEAST_TICK_PX) ?? 600 * second
+  const ticks = Array.from({ length: Math.floor(scale.total / step) + 1 }, (_, i) => i * step)
+  return (
+    <>
+      {ticks.map((f) => (
+        <Box
+          key={f}
+          position="absolute"
+          top="20px"
+          h="20px"
+          pl="3px"
+          fontSize="10px"
+          lineHeight="20px"
+          color="soft"
+          borderLeft="1px solid"
+          borderColor="line"
+          style={{ left: scale.x(f) }}
+        >
+          {f}
+        </Box>
+      ))}
+    </>
+  )
+}

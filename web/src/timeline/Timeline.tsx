@@ -1,0 +1,80 @@
+import { Box, Flex } from '@chakra-ui/react'
+import { useLayoutEffect, useRef, useState, type PointerEvent } from 'react'
+import type { Schemas } from '../api/client'
+import { useBench } from '../bench/benchStore'
+import { totalFrames } from '../live/document'
+import { LayerRows } from './LayerRows'
+import { Ruler } from './Ruler'
+import { Transport } from './Transport'
+
+export const NAMES_WIDTH = 236
+const PAD = 14
+
+/** Turns frames into pixels of the timeline. */
+export interface TimeScale {
+  total: number
+  x: (frame: number) => number
+  frame: (x: number) => number
+}
+
+/** Layers and their keyframes over time, under a ruler that shows the three phases. */
+export function Timeline({ choices }: { choices: Schemas['Choices'] }) {
+  const graphic = useBench((s) => s.graphic)!
+  const frame = useBench((s) => s.frame)
+  const area = useRef<HTMLDivElement>(null)
+  const [width, setWidth] = useState(800)
+  useLayoutEffect(() => {
+    const observer = new ResizeObserver(([entry]) => setWidth(entry!.contentRect.width - NAMES_WIDTH))
+    observer.observe(area.current!)
+    return () => observer.disconnect()
+  }, [])
+  const total = totalFrames(graphic.phases)
+  const perFrame = (width - 2 * PAD) / Math.max(1, total)
+  const scale: TimeScale = { total, x: (f) => PAD + f * perFrame, frame: (x) => Math.round((x - PAD) / perFrame) }
+
+  const scrub = (e: PointerEvent) => {
+    const box = e.currentTarget.getBoundingClientRect()
+    useBench.getState().seek(scale.frame(e.clientX - box.left))
+  }
+
+  return (
+    <Flex as="section" aria-label="Timeline" direction="column" h="100%">
+      <Transport />
+      <Flex ref={area} flexShrink={0}>
+        <Box w={`${NAMES_WIDTH}px`} flexShrink={0} borderRight="1px solid" borderColor="line" />
+        <Box
+          flex="1"
+          position="relative"
+          cursor="col-resize"
+          data-testid="ruler"
+          onPointerDown={(e) => {
+            e.currentTarget.setPointerCapture(e.pointerId)
+            useBench.getState().set({ playing: false, dragging: true })
+            scrub(e)
+          }}
+          onPointerMove={(e) => e.currentTarget.hasPointerCapture(e.pointerId) && scrub(e)}
+          onPointerUp={() => useBench.getState().set({ dragging: false })}
+        >
+          <Ruler graphic={graphic} scale={scale} />
+          <Playhead x={scale.x(frame)} head />
+        </Box>
+      </Flex>
+      <Box flex="1" minH="0" overflowY="auto" position="relative">
+        <LayerRows graphic={graphic} scale={scale} choices={choices} />
+        <Box position="absolute" top="0" left={`${NAMES_WIDTH}px`} h="100%" pointerEvents="none">
+          <Playhead x={scale.x(frame)} />
+        </Box>
+      </Box>
+    </Flex>
+  )
+}
+
+function Playhead({ x, head = false }: { x: number; head?: boolean }) {
+  return (
+    <Box position="absolute" top="0" bottom="0" w="1.5px" bg="bad" pointerEvents="none" style={{ transform: `translateX(${x - 0.75}px)` }}>
+      {head && (
+        <Box position="absolute" bottom="0" left="-4px" w="9.5px" h="9.5px" borderRadius="50% 50% 50% 50% / 30% 30% 70% 70%" bg="bad" />
+      )}
+    </Box>
+  )
+}
