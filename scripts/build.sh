@@ -20,15 +20,20 @@ quietly() {
   rm -f "$log"
 }
 
-build_dotnet() {
-  local stamp=$root/.hang/dotnet.stamp
+# build_project NAME PROJECT: builds a project in Release.
+build_project() {
+  local stamp=$root/.hang/$1.stamp
   fresh "$stamp" "$root/src" "$root/bench" "$root/fonts" "$root/Directory.Build.props" "$root/Directory.Packages.props" && return
-  say "building the server"
-  quietly "building the server" dotnet build "$root/src/Hang.Server" -c Release
-  quietly "building the shell" dotnet build "$root/src/Hang.Cli" -c Release
-  quietly "building the bench" dotnet build "$root/bench/Hang.Bench" -c Release
+  say "building the $1"
+  quietly "building the $1" dotnet build "$root/$2" -c Release
   mkdir -p "$root/.hang" && touch "$stamp"
 }
+
+build_server() { build_project server src/Hang.Server; }
+
+build_shell() { build_project shell src/Hang.Cli; }
+
+build_bench() { build_project bench bench/Hang.Bench; }
 
 install_web() {
   local stamp=$root/web/node_modules/.hang-stamp

@@ -26,7 +26,7 @@ hang_start() {
     return
   fi
   build_web
-  build_dotnet
+  build_server
   say "starting PostgreSQL"
   cluster_start "$data"
   local wanted=$port server
@@ -54,7 +54,7 @@ hang_start() {
 hang_worker() {
   words "$@"
   install_runtime
-  build_dotnet
+  build_server
   cluster_start "$data"
   say "rendering handoffs   (Ctrl-C ends it)"
   HANG_Database="$database" HANG_Files="$data/files" HANG_WorkerOnly=true exec dotnet "$root/src/Hang.Server/bin/Release/net10.0/Hang.Server.dll" --urls "http://127.0.0.1:0"

@@ -26,6 +26,7 @@ builder.Services.AddSingleton(options);
 builder.Host.UseSerilog((_, log) => log
     .MinimumLevel.Information()
     .MinimumLevel.Override("Microsoft.AspNetCore", Serilog.Events.LogEventLevel.Warning)
+    .MinimumLevel.Override("Npgsql", Serilog.Events.LogEventLevel.Warning)
     .MinimumLevel.Override("Hangfire", Serilog.Events.LogEventLevel.Warning)
     .WriteTo.Console(new CompactJsonFormatter()));
 builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = GraphicJson.MostBytes);

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Hang.Core.Colour;
 using Hang.Core.Documents;
 
@@ -47,11 +48,15 @@ public sealed record Backing(BackingKind Kind, string? Colour = null)
 public sealed record HandoffPlan(FileKind Kind, Backing Backing, int From, int To, double Scale = 1)
 {
     /// <summary>Number of frames in the file.</summary>
-    [System.Text.Json.Serialization.JsonIgnore]
-    public int Frames => To - From + 1;
+    [JsonIgnore]
+    public int Frames => (To - From) / Every + 1;
+
+    /// <summary>Takes only every so-manieth frame, 1 or more; a forecast samples with it.</summary>
+    [JsonIgnore]
+    public int Every { get; init; } = 1;
 
     /// <summary>True when the file carries alpha.</summary>
-    [System.Text.Json.Serialization.JsonIgnore]
+    [JsonIgnore]
     public bool HasAlpha => Backing.Kind == BackingKind.None;
 
     /// <summary>The whole graphic.</summary>

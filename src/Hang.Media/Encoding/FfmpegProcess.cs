@@ -60,7 +60,7 @@ public sealed class FfmpegProcess : IAsyncDisposable
     public static async Task<byte[]> RunAsync(string program, IEnumerable<string> arguments, CancellationToken cancel)
     {
         await using var ffmpeg = Start(program, arguments);
-        ffmpeg.Input.Close();
+        await ffmpeg.Input.DisposeAsync();
         using var output = new MemoryStream();
         await ffmpeg.Output.CopyToAsync(output, cancel);
         await ffmpeg.FinishAsync(cancel);
@@ -71,7 +71,7 @@ public sealed class FfmpegProcess : IAsyncDisposable
     /// <exception cref="ProblemException">It ended with an error; the message holds its last words.</exception>
     public async Task FinishAsync(CancellationToken cancel)
     {
-        process.StandardInput.Close();
+        await Input.DisposeAsync();
         await process.WaitForExitAsync(cancel);
         if (process.ExitCode != 0)
         {

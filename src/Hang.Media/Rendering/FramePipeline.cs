@@ -92,7 +92,7 @@ public static class FramePipeline
     {
         var scene = evaluator.At(plan.From);
         var times = 1;
-        for (var n = plan.From + 1; n <= plan.To; n++)
+        for (var n = plan.From + plan.Every; n <= plan.To; n += plan.Every)
         {
             var next = evaluator.At(n);
             if (next.SameAs(scene))

@@ -1,4 +1,5 @@
 import { Box, Flex, Input } from '@chakra-ui/react'
+import { useEffect, useRef } from 'react'
 import type { Schemas } from '../api/client'
 import { useBench } from '../bench/benchStore'
 import { keysOf, type ChannelValue, type Layer } from '../live/document'
@@ -39,47 +40,43 @@ export function ChannelRow({ layer, info }: { layer: Layer; info: Schemas['Chann
   const later = keys.find((k) => k.at > frame)
   const place = [{ layer: layer.id, channel: info.name, at: frame }]
 
+  const dot = (
+    <Box
+      as="button"
+      aria-label={here ? `Delete the keyframe of ${channelLabel(info.name)} here` : `Key ${channelLabel(info.name)} here`}
+      title={here ? 'Delete this keyframe' : keys.length > 0 ? 'Add a keyframe here' : 'Key this channel'}
+      w="12px"
+      h="12px"
+      flexShrink={0}
+      borderRadius="50%"
+      border="1.5px solid"
+      borderColor={keys.length > 0 ? 'accent' : 'soft'}
+      bg={here ? 'accent' : 'transparent'}
+      onClick={() => void edit(here ? { do: 'removeKeys', keys: place } : { do: 'addKey', layer: layer.id, channel: info.name, at: frame })}
+    />
+  )
+  const [name, unit] = show.name.split(', ')
+
   return (
-    <Box mb="7px" role="group" aria-label={show.name}>
-      <Flex align="center" h="18px" fontSize="11px" color="soft">
-        <Box flex="1">{show.name}</Box>
-        {keys.length > 0 && (
-          <>
-            <Step label={`Earlier keyframe of ${channelLabel(info.name)}`} sign="‹" to={earlier?.at} seek={seek} />
-            <Step label={`Later keyframe of ${channelLabel(info.name)}`} sign="›" to={later?.at} seek={seek} />
-          </>
-        )}
-        <Box
-          as="button"
-          aria-label={here ? `Delete the keyframe of ${channelLabel(info.name)} here` : `Key ${channelLabel(info.name)} here`}
-          title={here ? 'Delete this keyframe' : keys.length > 0 ? 'Add a keyframe here' : 'Key this channel'}
-          w="11px"
-          h="11px"
-          m="3px"
-          borderRadius="50%"
-          border="1.5px solid"
-          borderColor={keys.length > 0 ? 'accent' : 'soft'}
-          bg={here ? 'accent' : 'transparent'}
-          onClick={() =>
-            void edit(here ? { do: 'removeKeys', keys: place } : { do: 'addKey', layer: layer.id, channel: info.name, at: frame })
-          }
-        />
+    <Flex mb="5px" gap="6px" align="start" role="group" aria-label={show.name}>
+      <Flex w="80px" flexShrink={0} h="24px" align="center" gap="6px" title={show.name}>
+        {dot}
+        <Box fontSize="12px" lineHeight="1.1">
+          {name}
+          {unit && (
+            <Box as="span" color="soft" fontSize="10px" display="block">
+              {unit}
+            </Box>
+          )}
+        </Box>
       </Flex>
       {info.isColour ? (
-        <Flex gap="6px" align="center">
-          <input
-            type="color"
-            aria-label="Colour"
-            value={hexOf(value).slice(0, 7)}
-            style={{ width: 34, height: 24, padding: 0, border: 'none', background: 'none' }}
-            onInput={(e) => preview(set(e.currentTarget.value))}
-            onBlur={(e) => e.currentTarget.value !== hexOf(value) && void edit(set(e.currentTarget.value))}
-            onChange={(e) => void edit(set(e.target.value))}
-          />
+        <Flex gap="6px" align="center" flex="1" minW="0">
+          <ColourWell value={hexOf(value)} onPreview={(v) => preview(set(v))} onChange={(v) => void edit(set(v))} />
           <ColourText value={hexOf(value)} onChange={(v) => void edit(set(v))} />
         </Flex>
       ) : (
-        <Flex gap="4px" wrap="wrap">
+        <Flex gap="4px" wrap="wrap" flex="1" minW="0">
           {value.map((v, i) => (
             <Box key={i} flex={value.length === 4 ? '1 0 45%' : '1'} minW="0">
               <NumberField
@@ -96,7 +93,11 @@ export function ChannelRow({ layer, info }: { layer: Layer; info: Schemas['Chann
           ))}
         </Flex>
       )}
-    </Box>
+      <Flex w="22px" flexShrink={0} h="24px" align="center" justify="flex-end" visibility={keys.length > 0 ? 'visible' : 'hidden'}>
+        <Step label={`Earlier keyframe of ${channelLabel(info.name)}`} sign="‹" to={earlier?.at} seek={seek} />
+        <Step label={`Later keyframe of ${channelLabel(info.name)}`} sign="›" to={later?.at} seek={seek} />
+      </Flex>
+    </Flex>
   )
 }
 
@@ -113,6 +114,43 @@ function Step({ label, sign, to, seek }: { label: string; sign: string; to: numb
     >
       {sign}
     </Box>
+  )
+}
+
+/** The browser's own colour picker: every colour tried is previewed, the last is kept when the picker is left. */
+function ColourWell({
+  value,
+  onPreview,
+  onChange,
+}: {
+  value: string
+  onPreview: (value: string) => void
+  onChange: (value: string) => void
+}) {
+  const well = useRef<HTMLInputElement>(null)
+  const latest = useRef({ onChange, value })
+  useEffect(() => {
+    latest.current = { onChange, value }
+  })
+  useEffect(() => {
+    // React's onChange is the DOM's input event; the DOM's own change event comes once, at the end.
+    const element = well.current!
+    const keep = () => element.value !== latest.current.value.slice(0, 7) && latest.current.onChange(element.value)
+    element.addEventListener('change', keep)
+    return () => element.removeEventListener('change', keep)
+  }, [])
+  useEffect(() => {
+    well.current!.value = value.slice(0, 7)
+  }, [value])
+  return (
+    <input
+      ref={well}
+      type="color"
+      aria-label="Colour"
+      defaultValue={value.slice(0, 7)}
+      style={{ width: 34, height: 24, padding: 0, border: 'none', background: 'none' }}
+      onInput={(e) => onPreview(e.currentTarget.value)}
+    />
   )
 }
 

@@ -22,7 +22,7 @@ export function Details({ choices }: { choices: Schemas['Choices'] }) {
 
 export function Section({ title, children }: { title: string; children: ReactNode }) {
   return (
-    <Box as="section" mb="14px">
+    <Box as="section" mb="10px">
       <Text fontWeight="600" fontSize="12px" mb="6px">
         {title}
       </Text>

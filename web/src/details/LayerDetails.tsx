@@ -70,16 +70,16 @@ function TypeControls({ layer, choices, change }: { layer: Layer; choices: Schem
       <Labelled label="Words">
         <Words layer={layer} />
       </Labelled>
-      <Grid templateColumns="3fr 2fr" gap="6px">
-        <Labelled label="Font">
-          <Choice
-            label="Font"
-            value={layer.family}
-            options={choices.fonts.map((f) => ({ value: f.name, label: f.name }))}
-            title={family?.character}
-            onChange={(e) => change({ family: e.target.value })}
-          />
-        </Labelled>
+      <Labelled label="Font">
+        <Choice
+          label="Font"
+          value={layer.family}
+          options={choices.fonts.map((f) => ({ value: f.name, label: `${f.name} (${f.character})` }))}
+          title={family?.character}
+          onChange={(e) => change({ family: e.target.value })}
+        />
+      </Labelled>
+      <Grid templateColumns="1fr 1fr" gap="6px">
         <Labelled label="Weight">
           <Choice
             label="Weight"
@@ -90,19 +90,19 @@ function TypeControls({ layer, choices, change }: { layer: Layer; choices: Schem
             onChange={(e) => change({ weight: Number(e.target.value) })}
           />
         </Labelled>
+        <Labelled label="Set to">
+          <Choice
+            label="Alignment"
+            value={layer.align}
+            options={[
+              { value: 'left', label: 'Left' },
+              { value: 'centre', label: 'Centre' },
+              { value: 'right', label: 'Right' },
+            ]}
+            onChange={(e) => change({ align: e.target.value as Layer['align'] })}
+          />
+        </Labelled>
       </Grid>
-      <Labelled label="Set to">
-        <Choice
-          label="Alignment"
-          value={layer.align}
-          options={[
-            { value: 'left', label: 'Left' },
-            { value: 'centre', label: 'Centre' },
-            { value: 'right', label: 'Right' },
-          ]}
-          onChange={(e) => change({ align: e.target.value as Layer['align'] })}
-        />
-      </Labelled>
     </>
   )
 }

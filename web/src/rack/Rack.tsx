@@ -188,15 +188,10 @@ function GraphicCard({ graphic, act, onRename }: { graphic: Graphic; act: ShelfP
           <Image src={graphic.still} alt="" maxH="152px" maxW="100%" objectFit="contain" />
         </Box>
       </Link>
-      <Flex align="center" p="8px 8px 8px 12px" gap="2px">
-        <Box flex="1" minW="0">
-          <Text fontWeight="600" truncate>
-            {graphic.name}
-          </Text>
-          <Text fontSize="11px" color="soft" truncate>
-            {kind} · {graphic.width} × {graphic.height} · {rateLabel(graphic.rate)} · {graphic.frames} f
-          </Text>
-        </Box>
+      <Flex align="center" p="6px 6px 0 12px" gap="2px">
+        <Text fontWeight="600" truncate flex="1">
+          {graphic.name}
+        </Text>
         {graphic.removed ? (
           <Button size="xs" variant="outline" borderColor="line" onClick={() => act(data(api.POST('/api/graphics/{id}/restore', path)))}>
             Bring back
@@ -220,6 +215,9 @@ function GraphicCard({ graphic, act, onRename }: { graphic: Graphic; act: ShelfP
           </>
         )}
       </Flex>
+      <Text fontSize="11px" color="soft" truncate px="12px" pb="8px">
+        {kind} · {graphic.width} × {graphic.height} · {rateLabel(graphic.rate)} · {graphic.frames} frames
+      </Text>
     </Box>
   )
 }

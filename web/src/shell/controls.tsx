@@ -28,9 +28,9 @@ export function Tool({
 /** A label above or beside a control. */
 export function Labelled({ label, children }: { label: string; children: ReactNode }) {
   return (
-    <Box asChild display="block" mb="8px">
+    <Box asChild display="block" mb="5px">
       <label>
-        <Box fontSize="11px" color="soft" mb="2px">
+        <Box fontSize="11px" color="soft" mb="1px">
           {label}
         </Box>
         {children}
@@ -40,7 +40,7 @@ export function Labelled({ label, children }: { label: string; children: ReactNo
 }
 
 export function TextInput(props: ComponentProps<typeof Input>) {
-  return <Input size="xs" bg="room" borderColor="line" {...props} />
+  return <Input size="xs" h="26px" bg="room" borderColor="line" {...props} />
 }
 
 interface Option {
@@ -51,7 +51,7 @@ interface Option {
 export function Choice({ options, label, ...rest }: { options: Option[]; label: string } & ComponentProps<typeof NativeSelect.Field>) {
   return (
     <NativeSelect.Root size="xs">
-      <NativeSelect.Field bg="room" borderColor="line" aria-label={label} {...rest}>
+      <NativeSelect.Field h="26px" bg="room" borderColor="line" aria-label={label} {...rest}>
         {options.map((o) => (
           <option key={o.value} value={o.value}>
             {o.label}

@@ -17,7 +17,7 @@ interface Props {
 /** A keyframe: a bead on the strip's line. Its fill tells the feel that follows: full for even, half for hold, a ring with a core for a shaped one. */
 export function Bead({ x, feel, chosen, small, label, onPointerDown, onPointerMove, onPointerUp, onDoubleClick }: Props) {
   const r = small ? 4 : 5.5
-  const colour = chosen ? 'var(--chakra-colors-bad)' : 'var(--chakra-colors-accent)'
+  const colour = chosen ? 'var(--chakra-colors-ink)' : 'var(--chakra-colors-accent)'
   return (
     <Box
       asChild
