@@ -30,6 +30,7 @@ public static partial class GraphicJson
         }
         catch (JsonException e)
         {
+            DemandVersion(text);
             throw Plain(e);
         }
     }
@@ -48,6 +49,24 @@ public static partial class GraphicJson
         catch (DecoderFallbackException)
         {
             throw new ProblemException("The file is not UTF-8 text, so it is no Hang document.", "Choose a .hang file.");
+        }
+    }
+
+    /// <summary>A document of another version breaks in many ways; its version is the one to name.</summary>
+    private static void DemandVersion(string text)
+    {
+        try
+        {
+            using var json = JsonDocument.Parse(text);
+            if (json.RootElement.ValueKind == JsonValueKind.Object && json.RootElement.TryGetProperty("hang", out var version)
+                && version.ValueKind == JsonValueKind.Number && version.TryGetInt32(out var number))
+            {
+                GraphicRules.DemandVersion(number);
+            }
+        }
+        catch (JsonException)
+        {
+            // No JSON at all; the first error says so better.
         }
     }
 

@@ -13,10 +13,7 @@ public static class GraphicRules
     /// <exception cref="ProblemException">A rule is broken; the field is the JSON pointer (RFC 6901) of the place.</exception>
     public static Graphic Demand(Graphic graphic)
     {
-        if (graphic.Version != Graphic.FormatVersion)
-        {
-            throw new ProblemException($"The document has format version {graphic.Version}; this Hang reads version {Graphic.FormatVersion}.", "Open it with a Hang that knows that version.", field: "/hang");
-        }
+        DemandVersion(graphic.Version);
         Name(graphic.Name, "/name", null);
         Side(graphic.Width, "/width");
         Side(graphic.Height, "/height");
@@ -43,6 +40,15 @@ public static class GraphicRules
             Hanging(graphic, graphic.Layers[i], $"/layers/{i}/hangsFrom");
         }
         return graphic;
+    }
+
+    /// <exception cref="ProblemException">It is not the version that this build reads.</exception>
+    internal static void DemandVersion(int version)
+    {
+        if (version != Graphic.FormatVersion)
+        {
+            throw new ProblemException($"The document has format version {version}; this Hang reads version {Graphic.FormatVersion}.", "Open it with a Hang that knows that version.", field: "/hang");
+        }
     }
 
     private static void Name(string name, string at, string? layer)

@@ -23,9 +23,9 @@ public static class Renderer
             throw new ProblemException($"{Path.GetFileName(path)} is there already, and Hang never overwrites.", "Choose another name.", field: "file");
         }
         var half = path + ".part";
-        Remove(half);
         try
         {
+            Remove(half);
             await using (var writer = Writer(evaluator.Graphic, plan, half, stem, path))
             {
                 await FramePipeline.RunAsync(evaluator, plan, pictures, writer, workers ?? Environment.ProcessorCount, progress, cancel);
@@ -73,6 +73,9 @@ public static class Renderer
         {
             Directory.Delete(path, true);
         }
-        File.Delete(path);
+        else if (File.Exists(path))
+        {
+            File.Delete(path);
+        }
     }
 }

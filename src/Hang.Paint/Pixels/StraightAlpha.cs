@@ -48,7 +48,6 @@ public static class StraightAlpha
     {
         var i = 0;
         var low = Vector256.Create(0xFFu);
-        var full = Vector256.Create(255f);
         for (; i <= source.Length - Vector256<uint>.Count; i += Vector256<uint>.Count)
         {
             var pixels = Vector256.Create(source[i..]);
@@ -60,10 +59,10 @@ public static class StraightAlpha
             }
             // A zero alpha has zero colour, and 0 / 1 is 0; premultiplied colour never exceeds its alpha.
             var a = Vector256.Max(alpha, Vector256<uint>.One);
-            var by = full / Vector256.ConvertToSingle(a.AsInt32());
-            var r = Scaled(pixels & low, by);
-            var g = Scaled((pixels >>> 8) & low, by);
-            var b = Scaled((pixels >>> 16) & low, by);
+            var by = Vector256.ConvertToSingle(a.AsInt32());
+            var r = Divided(pixels & low, by);
+            var g = Divided((pixels >>> 8) & low, by);
+            var b = Divided((pixels >>> 16) & low, by);
             (r | (g << 8) | (b << 16) | (alpha << 24)).CopyTo(target[i..]);
         }
         for (; i < source.Length; i++)
@@ -75,8 +74,9 @@ public static class StraightAlpha
         }
     }
 
-    private static Vector256<uint> Scaled(Vector256<uint> component, Vector256<float> by) =>
-        Vector256.ConvertToInt32(Vector256.Min(Vector256.ConvertToSingle(component.AsInt32()) * by + Vector256.Create(0.5f), Vector256.Create(255f))).AsUInt32();
+    // The division itself, not a product with the inverse, so that halves are rounded up as they should be.
+    private static Vector256<uint> Divided(Vector256<uint> component, Vector256<float> by) =>
+        Vector256.ConvertToInt32(Vector256.Min(Vector256.ConvertToSingle(component.AsInt32()) * 255f / by + Vector256.Create(0.5f), Vector256.Create(255f))).AsUInt32();
 
     /// <summary>Gives pixels of zero alpha the colour of the nearest visible pixel in their row, then in their column.</summary>
     private static void Bleed(Span<uint> target, int width, Box inUse, Box written)

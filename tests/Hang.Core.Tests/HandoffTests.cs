@@ -1,0 +1,67 @@
+using Hang.Core.Checks;
+using Hang.Core.Handoff;
+using Hang.Core.Layers;
+using Hang.Core.Motion;
+using static Hang.Core.Tests.Samples;
+
+namespace Hang.Core.Tests;
+
+public class HandoffTests
+{
+    [Fact]
+    public void ATransparentMp4IsRefusedWithBothWaysOut()
+    {
+        var problem = Assert.Throws<ProblemException>(() => HandoffPlan.Whole(Graphic(), FileKind.Mp4, Backing.None).Demand(Graphic())).Problem;
+        Assert.Contains("no alpha", problem.Message, StringComparison.Ordinal);
+        Assert.Contains("key colour", problem.Remedy, StringComparison.Ordinal);
+        Assert.Contains("ProRes 4444", problem.Remedy, StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [InlineData(-1, 5, 1)]
+    [InlineData(6, 5, 1)]
+    [InlineData(0, 100, 1)]
+    [InlineData(0, 5, double.NaN)]
+    [InlineData(0, 5, 9)]
+    public void APlanOutsideTheGraphicIsRefused(int from, int to, double scale) =>
+        Assert.Throws<ProblemException>(() => new HandoffPlan(FileKind.Png, Backing.None, from, to, scale).Demand(Graphic()));
+
+    [Fact]
+    public void FilesAreNamedByPackageGraphicAndVersion()
+    {
+        Assert.Equal("fernhollow-apiary_lower-third_v001.mov", FileNames.Of("Fernhollow Apiary", "Lower third", 1, "mov"));
+        Assert.Equal("untitled_мёд_v1000.zip", FileNames.Of("../..", "  Мёд!", 1000, "zip"));
+    }
+
+    [Fact]
+    public void FieldsFillEveryLayerThatCarriesThem()
+    {
+        var graphic = Graphic(Type("t", "Old") with { Field = "Name" }, Plate("p") with { Field = "Tint" });
+        var filled = FieldValues.Fill(FieldValues.Fill(graphic, "name", "New"), "Tint", "#102030");
+        Assert.Equal("New", ((TypeLayer)filled.Layer("t")).Text);
+        Assert.Equal(new ChannelValue(16 / 255.0, 32 / 255.0, 48 / 255.0, 1), filled.Layer("p").Channels[ChannelName.Fill].Constant);
+        Assert.Contains("Name, Tint", Assert.Throws<ProblemException>(() => FieldValues.Fill(graphic, "Nope", "x")).Problem.Remedy, StringComparison.Ordinal);
+    }
+
+    /// <summary>EBU R 95: at 1920 x 1080 graphics stay within 96..1824 by 54..1026, action within 67.2..1852.8 by 37.8..1042.2.</summary>
+    [Fact]
+    public void SafeAreasAreThoseOfEbuR95()
+    {
+        var graphics = SafeAreas.Graphics(1920, 1080);
+        Assert.Equal([96, 54, 1824, 1026], new[] { graphics.Left, graphics.Top, graphics.Right, graphics.Bottom }.Select(v => Math.Round(v, 6)));
+        Assert.Equal(67.2, SafeAreas.Action(1920, 1080).Left, 6);
+    }
+
+    [Fact]
+    public void AProofFailsOnAWrongFactOrAFrameBeyondTheTolerance()
+    {
+        var good = new FrameError(0, 1, 0.01, 0.4, 0);
+        var bad = new FrameError(7, 40, 0.01, 0.4, 0);
+        var tolerance = ProofTolerance.For(FileKind.Prores);
+        Assert.True(Proof.Of([new("size", "1", "1", true)], [good], tolerance).Holds);
+        Assert.False(Proof.Of([new("size", "1", "2", false)], [good], tolerance).Holds);
+        var differs = Proof.Of([], [good, bad], tolerance);
+        Assert.Equal(7, Assert.Single(differs.Differing));
+        Assert.Contains("frame 7", differs.Verdict, StringComparison.Ordinal);
+    }
+}

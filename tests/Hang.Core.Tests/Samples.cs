@@ -1,0 +1,58 @@
+using System.Collections.Immutable;
+using Hang.Core.Documents;
+using Hang.Core.Layers;
+using Hang.Core.Motion;
+using Hang.Core.Phases;
+using Hang.Core.Typesetting;
+
+namespace Hang.Core.Tests;
+
+/// <summary>Small documents for tests, and a shaper whose letters are all 500 wide.</summary>
+internal static class Samples
+{
+    public static Graphic Graphic(params Layer[] layers) => new()
+    {
+        Version = 1,
+        Name = "Sample",
+        Kind = GraphicKind.LowerThird,
+        Width = 640,
+        Height = 360,
+        Rate = new(25),
+        Phases = new PhaseLengths(20, 60, 20),
+        Layers = [.. layers],
+    };
+
+    public static PlateLayer Plate(string id, params (ChannelName Name, Channel Channel)[] channels) => new()
+    {
+        Id = id,
+        Name = $"Plate {id}",
+        Channels = new(channels.ToImmutableSortedDictionary(c => c.Name, c => c.Channel)),
+    };
+
+    public static TypeLayer Type(string id, string text) => new() { Id = id, Name = text, Text = text };
+
+    public static Channel Keyed(params (int At, double Value)[] keys) => Channel.Of(keys.Select(k => new Keyframe(k.At, new(k.Value), Feel.Linear)));
+
+    public static string Demo => Path.Combine(Root, "demo", "lower-third.hang");
+
+    public static string Root
+    {
+        get
+        {
+            var folder = new DirectoryInfo(AppContext.BaseDirectory);
+            while (!File.Exists(Path.Combine(folder!.FullName, "Hang.slnx")))
+            {
+                folder = folder.Parent;
+            }
+            return folder.FullName;
+        }
+    }
+
+    internal sealed class EvenShaper : ITypeShaper
+    {
+        private static readonly Outline Box = new([0, 0, 0, 1, 400, 0, 1, 400, -700, 5], new(0, -700, 400, 0));
+
+        public ShapedLine Shape(string line, string family, int weight) =>
+            new([.. line.Select((_, i) => new ShapedGlyph(Box, i * 500, 0, i))], line.Length * 500, Math.Max(0, line.Length - 1), 800, 200, []);
+    }
+}

@@ -1,0 +1,143 @@
+using System.Diagnostics;
+using System.IO.Compression;
+using Hang.Core;
+using Hang.Core.Documents;
+using Hang.Core.Evaluation;
+using Hang.Core.Handoff;
+using Hang.Core.Layers;
+using Hang.Core.Motion;
+using Hang.Core.Phases;
+using Hang.Core.Time;
+using Hang.Media.Probing;
+using Hang.Media.Proofs;
+using Hang.Media.Rendering;
+using Hang.Paint.Pictures;
+using Hang.Paint.Shaping;
+
+namespace Hang.Media.Tests;
+
+public sealed class DeliveryTests : IDisposable
+{
+    private readonly string folder = Directory.CreateTempSubdirectory("hang-test-").FullName;
+    private readonly PictureShelf pictures = new(_ => null);
+
+    public void Dispose()
+    {
+        Directory.Delete(folder, true);
+        pictures.Dispose();
+    }
+
+    [Fact]
+    public async Task ProresIsWhatItSaysAndProvesItself()
+    {
+        var evaluator = Evaluator("60000/1001");
+        var plan = HandoffPlan.Whole(evaluator.Graphic, FileKind.Prores, Backing.None);
+        var path = Path.Combine(folder, "a.mov");
+        await Renderer.RenderAsync(evaluator, plan, pictures, path, "a");
+        // SMPTE RDD 36 and its registered code; ffprobe reads the file back.
+        var probe = await FileProbe.ReadAsync(path);
+        Assert.Equal(("prores", "ap4h", 320, 180, "60000/1001", 30), (probe.Codec, probe.Tag, probe.Width, probe.Height, probe.Rate, probe.Frames));
+        Assert.Equal(("bt709", "bt709", "bt709", "tv"), (probe.Matrix, probe.Transfer, probe.Primaries, probe.Range));
+        Assert.True(probe.HasAlpha);
+        var proof = (await Prover.ProveAsync(evaluator, plan, pictures, path)).Proof;
+        Assert.True(proof.Holds, proof.Verdict);
+        Assert.InRange(proof.MeanColour, 0, 0.5);
+        Assert.InRange(proof.WorstAlpha, 0, 0.51);
+    }
+
+    [Fact]
+    public async Task PngStillsAreSoundAndExact()
+    {
+        var evaluator = Evaluator("25");
+        var plan = HandoffPlan.Whole(evaluator.Graphic, FileKind.Png, Backing.None) with { From = 5, To = 14 };
+        var path = Path.Combine(folder, "a.zip");
+        await Renderer.RenderAsync(evaluator, plan, pictures, path, "still");
+        var proof = (await Prover.ProveAsync(evaluator, plan, pictures, path)).Proof;
+        Assert.True(proof.Holds, proof.Verdict);
+        Assert.Equal((0, 0), (proof.WorstColour, proof.WorstAlpha));
+        await ZipFile.ExtractToDirectoryAsync(path, folder);
+        Assert.True(File.Exists(Path.Combine(folder, "still_00005.png")) && File.Exists(Path.Combine(folder, "still_00014.png")));
+        // ISO/IEC 15948 by pngcheck, Debian's package.
+        using var check = Process.Start(new ProcessStartInfo("pngcheck", ["-q", .. Directory.GetFiles(folder, "*.png")]))!;
+        await check.WaitForExitAsync();
+        Assert.Equal(0, check.ExitCode);
+    }
+
+    [Fact]
+    public async Task Mp4OverAKeyColourIsOpaqueAndTagged()
+    {
+        var evaluator = Evaluator("30");
+        var plan = HandoffPlan.Whole(evaluator.Graphic, FileKind.Mp4, new(BackingKind.Key, "#00B140"));
+        var path = Path.Combine(folder, "a.mp4");
+        await Renderer.RenderAsync(evaluator, plan, pictures, path, "a");
+        var probe = await FileProbe.ReadAsync(path);
+        Assert.Equal(("h264", "bt709", "30/1", 30, false), (probe.Codec, probe.Matrix, probe.Rate, probe.Frames, probe.HasAlpha));
+        var proof = (await Prover.ProveAsync(evaluator, plan, pictures, path)).Proof;
+        Assert.True(proof.Holds, proof.Verdict);
+    }
+
+    [Fact]
+    public async Task AProofFindsAFileThatIsNotWhatWasMeant()
+    {
+        var evaluator = Evaluator("25");
+        var plan = HandoffPlan.Whole(evaluator.Graphic, FileKind.Prores, Backing.None);
+        var path = Path.Combine(folder, "a.mov");
+        await Renderer.RenderAsync(evaluator, plan with { To = 28 }, pictures, path, "a");
+        var shorter = (await Prover.ProveAsync(evaluator, plan, pictures, path)).Proof;
+        Assert.Contains("number of frames should be 30 and is 29", shorter.Verdict, StringComparison.Ordinal);
+        var other = new Evaluator(evaluator.Graphic.With((PlateLayer)evaluator.Graphic.Layers[0] with { Channels = evaluator.Graphic.Layers[0].Channels.With(ChannelName.Fill, new ChannelValue(0, 0, 1, 1)) }), TypeShaper.Shipped);
+        var result = await Prover.ProveAsync(other, plan with { To = 28 }, pictures, path);
+        Assert.False(result.Proof.Holds);
+        Assert.Equal(Proof.MostShown, result.SideBySide.Count);
+    }
+
+    [Fact]
+    public async Task ThePixelsDoNotDependOnTheNumberOfWorkers()
+    {
+        var evaluator = Evaluator("25");
+        var plan = HandoffPlan.Whole(evaluator.Graphic, FileKind.Png, Backing.None);
+        foreach (var workers in new[] { 1, 4 })
+        {
+            await Renderer.RenderAsync(evaluator, plan, pictures, Path.Combine(folder, $"{workers}.zip"), "s", workers);
+        }
+        Assert.Equal(await File.ReadAllBytesAsync(Path.Combine(folder, "1.zip")), await File.ReadAllBytesAsync(Path.Combine(folder, "4.zip")));
+    }
+
+    [Fact]
+    public async Task WhatBreaksOffLeavesNothingAndSaysWhy()
+    {
+        var evaluator = Evaluator("25");
+        var plan = HandoffPlan.Whole(evaluator.Graphic, FileKind.Prores, Backing.None);
+        var taken = Path.Combine(folder, "taken.mov");
+        await File.WriteAllTextAsync(taken, "mine");
+        Assert.Contains("never overwrites", (await Assert.ThrowsAsync<ProblemException>(() => Renderer.RenderAsync(evaluator, plan, pictures, taken, "a"))).Message, StringComparison.Ordinal);
+        using var cancel = new CancellationTokenSource();
+        var stop = new Progress<int>(_ => cancel.Cancel());
+        await Assert.ThrowsAnyAsync<OperationCanceledException>(() => Renderer.RenderAsync(evaluator, plan, pictures, Path.Combine(folder, "b.mov"), "b", progress: stop, cancel: cancel.Token));
+        await Assert.ThrowsAsync<ProblemException>(() => Renderer.RenderAsync(evaluator, plan, pictures, Path.Combine(folder, "no", "folder", "c.mov"), "c"));
+        Assert.Equal(["taken.mov"], Directory.GetFileSystemEntries(folder).Select(Path.GetFileName));
+    }
+
+    [Fact]
+    public async Task AnEncoderThatDiesGivesItsReason()
+    {
+        // /dev/full is Linux's full disk: every write to it fails with "No space left on device".
+        var died = await Assert.ThrowsAsync<ProblemException>(() => Encoding.FfmpegProcess.RunAsync("ffmpeg", ["-hide_banner", "-loglevel", "error", "-y", "-f", "lavfi", "-i", "color=s=640x360:d=3", "-f", "rawvideo", "/dev/full"], default));
+        Assert.Contains("The disk is full", died.Message, StringComparison.Ordinal);
+    }
+
+    private static Evaluator Evaluator(string rate)
+    {
+        var plate = new PlateLayer
+        {
+            Id = "p",
+            Name = "Plate",
+            Channels = ChannelSet.Empty.With(ChannelName.Size, new ChannelValue(160, 60)).With(ChannelName.Corners, new ChannelValue(20, 20, 20, 20))
+                .With(ChannelName.Fill, new ChannelValue(0.29, 0.17, 0.07, 1))
+                .With(ChannelName.Opacity, Channel.Of([new(0, new(0), Feel.Linear), new(10, new(1), Feel.Linear)]))
+                .With(ChannelName.Position, Channel.Of([new(0, new(20.3, 60), Feel.Linear), new(12, new(80, 60), Feel.Linear)])),
+        };
+        var type = new TypeLayer { Id = "t", Name = "Name", Text = "Honey", Weight = 700, Channels = ChannelSet.Empty.With(ChannelName.Position, new ChannelValue(100, 100)).With(ChannelName.TypeSize, new ChannelValue(30)) };
+        return new(new() { Version = 1, Name = "Sample", Kind = GraphicKind.Bug, Width = 320, Height = 180, Rate = FrameRate.Parse(rate), Phases = new PhaseLengths(12, 12, 6), Layers = [plate, type] }, TypeShaper.Shipped);
+    }
+}

@@ -1,0 +1,58 @@
+using Hang.Core;
+using Hang.Paint.Pictures;
+using SkiaSharp;
+
+namespace Hang.Paint.Tests;
+
+public class PictureTests
+{
+    private static byte[] Encoded(SKEncodedImageFormat format)
+    {
+        using var bitmap = new SKBitmap(64, 48);
+        bitmap.Erase(SKColors.Goldenrod);
+        using var data = bitmap.Encode(format, 90);
+        return data.ToArray();
+    }
+
+    [Theory]
+    [InlineData(SKEncodedImageFormat.Png, "image/png")]
+    [InlineData(SKEncodedImageFormat.Jpeg, "image/jpeg")]
+    [InlineData(SKEncodedImageFormat.Webp, "image/webp")]
+    public void PicturesAreKnownByTheirContent(SKEncodedImageFormat format, string type)
+    {
+        var picture = PictureFile.Read("../x/whatever.txt", Encoded(format));
+        Assert.Equal((type, 64, 48, "whatever.txt"), (picture.Asset.Type, picture.Asset.Width, picture.Asset.Height, picture.Asset.Name));
+        Assert.Matches("^sha256-[0-9a-f]{64}$", picture.Hash);
+    }
+
+    [Fact]
+    public void TextACutOffFileAndAHugePictureAreRefusedByName()
+    {
+        var png = Encoded(SKEncodedImageFormat.Png);
+        Assert.Contains("logo.png is no PNG", Assert.Throws<ProblemException>(() => PictureFile.Read("logo.png", "not a picture"u8.ToArray())).Message, StringComparison.Ordinal);
+        Assert.Contains("cut short", Assert.Throws<ProblemException>(() => PictureFile.Read("logo.png", png[..(png.Length / 2)])).Message, StringComparison.Ordinal);
+        Assert.Contains("30000 x 30000", Assert.Throws<ProblemException>(() => PictureFile.Read("huge.png", HugePng())).Message, StringComparison.Ordinal);
+        Assert.Throws<ProblemException>(() => PictureFile.Read("empty.png", []));
+    }
+
+    /// <summary>A PNG that only says how large it is: signature and IHDR (ISO/IEC 15948, clauses 5.2 and 11.2.2), then an empty IDAT.</summary>
+    private static byte[] HugePng()
+    {
+        static byte[] Chunk(string name, byte[] data)
+        {
+            var body = System.Text.Encoding.ASCII.GetBytes(name).Concat(data).ToArray();
+            var crc = 0xFFFFFFFFu;
+            foreach (var b in body)
+            {
+                crc ^= b;
+                for (var k = 0; k < 8; k++)
+                {
+                    crc = (crc & 1) != 0 ? 0xEDB88320u ^ (crc >> 1) : crc >> 1;
+                }
+            }
+            return [.. BigEndian((uint)data.Length), .. body, .. BigEndian(~crc)];
+        }
+        static byte[] BigEndian(uint n) => [(byte)(n >> 24), (byte)(n >> 16), (byte)(n >> 8), (byte)n];
+        return [0x89, 0x50, 0x4E, 0x47, 13, 10, 26, 10, .. Chunk("IHDR", [.. BigEndian(30000), .. BigEndian(30000), 8, 6, 0, 0, 0]), .. Chunk("IDAT", [0x78, 0x9C, 3, 0, 0, 0, 0, 1]), .. Chunk("IEND", [])];
+    }
+}

@@ -1,0 +1,91 @@
+using System.Diagnostics;
+using System.Globalization;
+using Hang.Core;
+using Hang.Core.Checks;
+using Hang.Core.Evaluation;
+using Hang.Core.Typesetting;
+using Hang.Paint.Fonts;
+using Hang.Paint.Shaping;
+using static Hang.Paint.Tests.Painted;
+
+namespace Hang.Paint.Tests;
+
+public class TypeTests
+{
+    private static readonly ITypeShaper Shaper = TypeShaper.Shipped;
+
+    [Fact]
+    public void TenFamiliesAndMoreShipEachWithItsLicence()
+    {
+        Assert.True(FontShelf.Shipped.Families.Length >= 10);
+        foreach (var folder in Directory.EnumerateDirectories(Path.Combine(AppContext.BaseDirectory, "fonts")))
+        {
+            Assert.True(File.Exists(Path.Combine(folder, "LICENSE.txt")), folder);
+        }
+        Assert.Throws<ProblemException>(() => Shaper.Shape("x", "Nosuch", 400));
+    }
+
+    /// <summary>HarfBuzz's own hb-shape, of Debian's package, gives the advances: kerning, ligatures and joining included.</summary>
+    [Theory]
+    [InlineData("AVAToWa.", "Inter", 400, "inter/Inter-Regular.otf", "ltr", "latn")]
+    [InlineData("office fjord", "EB Garamond", 400, "eb-garamond/EBGaramond12-Regular.otf", "ltr", "latn")]
+    [InlineData("عسل", "Noto Sans Arabic", 400, "noto-sans/NotoSansArabic-Regular.ttf", "rtl", "arab")]
+    [InlineData("मधुमक्खी", "Noto Sans Devanagari", 400, "noto-sans/NotoSansDevanagari-Regular.ttf", "ltr", "deva")]
+    public void AdvancesAreThoseOfHbShape(string text, string family, int weight, string file, string direction, string script)
+    {
+        var font = Path.Combine(AppContext.BaseDirectory, "fonts", file);
+        var start = new ProcessStartInfo("hb-shape", ["--no-glyph-names", "--no-clusters", "--no-positions", "--direction", direction, "--script", script, font, text]) { RedirectStandardOutput = true };
+        start.ArgumentList.RemoveAt(2);
+        using var shape = Process.Start(start)!;
+        var glyphs = shape.StandardOutput.ReadToEnd().Trim().Trim('[', ']').Split('|');
+        // Each glyph is index, @x,y when offset, then +advance in font units.
+        var units = glyphs.Sum(g => int.Parse(g[(g.LastIndexOf('+') + 1)..].Split(',')[0], CultureInfo.InvariantCulture));
+        using var typeface = SkiaSharp.SKTypeface.FromFile(font);
+        Assert.Equal(units * 1000.0 / typeface.UnitsPerEm, Shaper.Shape(text, family, weight).Advance, 6);
+    }
+
+    [Fact]
+    public void RightToLeftWordsRunFromTheRight()
+    {
+        // In visual order the line is: Latin word, then the Hebrew word with its last letter leftmost (UAX #9).
+        var mixed = Shaper.Shape("ab שלום", "Inter", 400);
+        var alone = Shaper.Shape("שלום", "Inter", 400);
+        Assert.Empty(mixed.Missing);
+        Assert.Equal(alone.Glyphs.Select(g => g.Outline.Hash), mixed.Glyphs.TakeLast(4).Select(g => g.Outline.Hash));
+        var first = Shaper.Shape("ש", "Inter", 400).Glyphs[0].Outline.Hash;
+        Assert.Equal(first, mixed.Glyphs[^1].Outline.Hash);
+    }
+
+    [Theory]
+    [InlineData("Μέλι")]
+    [InlineData("Мёд")]
+    [InlineData("عسل النحل")]
+    [InlineData("דבש")]
+    [InlineData("शहद")]
+    public void OtherScriptsFallBackToAFontThatHasThem(string text)
+    {
+        var line = Shaper.Shape(text, "Bebas Neue", 700);
+        Assert.Empty(line.Missing);
+        Assert.Contains(line.Glyphs, g => g.Outline.Commands.Length > 0);
+    }
+
+    [Fact]
+    public void TrackingDoesNotTearMarksOrJoinedLetters()
+    {
+        Assert.Equal(1, Shaper.Shape("e\u0301a", "Inter", 400).Gaps);
+        Assert.Equal(0, Shaper.Shape("عسل", "Inter", 400).Gaps);
+        Assert.Equal(4, Shaper.Shape("honey", "Inter", 400).Gaps);
+    }
+
+    [Fact]
+    public void ACharacterThatNoFontHasIsNamedOnItsLayer()
+    {
+        var finding = Assert.Single(GraphicChecks.Of(new Evaluator(Graphic(400, 100, Type("bee 𓆤", size: 20)), Shaper)), f => f.Field == "text");
+        Assert.Equal("Words", finding.Layer);
+        Assert.Contains("U+131A4", finding.Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void WeightsAreTheFamilysOwn() =>
+        Assert.NotEqual(Shaper.Shape("m", "Inter", 300).Glyphs[0].Outline.Hash, Shaper.Shape("m", "Inter", 900).Glyphs[0].Outline.Hash);
+}

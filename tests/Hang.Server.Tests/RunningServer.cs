@@ -1,0 +1,54 @@
+using Hang.Tests.Shared;
+using MessagePack;
+using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.AspNetCore.SignalR.Client;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace Hang.Server.Tests;
+
+/// <summary>The server in the test's own process, with a database and a folder of its own and the demo loaded.</summary>
+public sealed class RunningServer : WebApplicationFactory<Program>
+{
+    private readonly FreshDatabase database = new();
+    private readonly string files = Directory.CreateTempSubdirectory("hang-server-").FullName;
+
+    protected override void ConfigureWebHost(IWebHostBuilder builder)
+    {
+        builder.UseSetting("Database", database.ConnectionString).UseSetting("Files", files).UseSetting("Demo", Path.Combine(Root, "demo"));
+        builder.UseSetting("Work", "true");
+    }
+
+    public static string Root
+    {
+        get
+        {
+            var folder = new DirectoryInfo(AppContext.BaseDirectory);
+            while (!File.Exists(Path.Combine(folder!.FullName, "Hang.slnx")))
+            {
+                folder = folder.Parent;
+            }
+            return folder.FullName;
+        }
+    }
+
+    /// <summary>A live line like a bench's.</summary>
+    public async Task<HubConnection> LineAsync()
+    {
+        var line = new HubConnectionBuilder()
+            .WithUrl(new Uri(Server.BaseAddress, "live"), o => o.HttpMessageHandlerFactory = _ => Server.CreateHandler())
+            .AddMessagePackProtocol(o => o.SerializerOptions = MessagePackSerializerOptions.Standard)
+            .Build();
+        await line.StartAsync();
+        return line;
+    }
+
+    protected override void Dispose(bool disposing)
+    {
+        base.Dispose(disposing);
+        if (disposing)
+        {
+            Directory.Delete(files, true);
+        }
+    }
+}

@@ -1,0 +1,94 @@
+using System.Text.Json;
+
+namespace Hang.Server.Tests;
+
+/// <summary>The words of the shell, run in this process with the console caught.</summary>
+[Collection("console")]
+public sealed class ShellTests : IDisposable
+{
+    private readonly string folder = Directory.CreateTempSubdirectory("hang-shell-").FullName;
+    private static readonly string Demo = Path.Combine(RunningServer.Root, "demo", "lower-third.hang");
+
+    public void Dispose() => Directory.Delete(folder, true);
+
+    private static async Task<(int Code, string Out, string Error)> Hang(params string[] words)
+    {
+        var (output, error) = (Console.Out, Console.Error);
+        using var caughtOut = new StringWriter();
+        using var caughtError = new StringWriter();
+        Console.SetOut(caughtOut);
+        Console.SetError(caughtError);
+        try
+        {
+            return (await Cli.Program.Main(words), caughtOut.ToString(), caughtError.ToString());
+        }
+        finally
+        {
+            Console.SetOut(output);
+            Console.SetError(error);
+        }
+    }
+
+    [Fact]
+    public async Task FieldsAreFilledAndAFrameIsPainted()
+    {
+        var mark = Path.Combine(folder, "mark.png");
+        using (var bitmap = new SkiaSharp.SKBitmap(16, 16))
+        {
+            bitmap.Erase(new SkiaSharp.SKColor(0, 0, 255));
+            await File.WriteAllBytesAsync(mark, bitmap.Encode(SkiaSharp.SKEncodedImageFormat.Png, 100).ToArray());
+        }
+        var still = Path.Combine(folder, "f.png");
+        var plain = Path.Combine(folder, "p.png");
+        Assert.Equal(0, (await Hang("frame", Demo, "--at", "200", "-o", plain)).Code);
+        Assert.Equal(0, (await Hang("frame", Demo, "--at", "200", "-o", still, "--set", "Name=Odalys Fern", "--set", "Second line=Comb master", "--set", $"Mark={mark}")).Code);
+        using var picture = SkiaSharp.SKBitmap.Decode(still);
+        Assert.Equal(new SkiaSharp.SKColor(0, 0, 255), picture.GetPixel(196, 932));
+        Assert.NotEqual(await File.ReadAllBytesAsync(plain), await File.ReadAllBytesAsync(still));
+    }
+
+    [Fact]
+    public async Task InspectSaysWhereEveryLayerIs()
+    {
+        var (code, output, _) = await Hang("inspect", Demo, "--at", "24");
+        Assert.Equal(0, code);
+        var badge = JsonDocument.Parse(output).RootElement.GetProperty("layers").EnumerateArray().Single(l => l.GetProperty("id").GetString() == "badge");
+        Assert.Equal([112, 848, 280, 1016], badge.GetProperty("bounds").EnumerateArray().Select(v => v.GetDouble()));
+        var mark = JsonDocument.Parse(output).RootElement.GetProperty("layers").EnumerateArray().Single(l => l.GetProperty("id").GetString() == "mark");
+        Assert.Equal([1, 0, 0, 1, 132, 868], mark.GetProperty("world").EnumerateArray().Select(v => v.GetDouble()));
+    }
+
+    [Theory]
+    [InlineData(2, "render")]
+    [InlineData(2, "render", "DEMO", "-o", "x.mov", "--backing", "blue")]
+    [InlineData(2, "render", "DEMO", "-o", "x.mov", "--range", "9")]
+    [InlineData(2, "frame", "DEMO", "-o", "x.png", "--at", "soon")]
+    [InlineData(2, "paint", "DEMO")]
+    [InlineData(1, "render", "DEMO", "-o", "x.mp4")]
+    [InlineData(1, "frame", "DEMO", "-o", "x.png", "--at", "480")]
+    [InlineData(1, "frame", "nosuch.hang", "-o", "x.png", "--at", "0")]
+    [InlineData(1, "check", "DEMO", "--set", "Nope=1")]
+    [InlineData(1, "check", "DEMO", "--set", "Mark=/etc/hostname")]
+    public async Task WrongWordsAndFailedJobsEndWithOnePlainLine(int code, params string[] words)
+    {
+        var (found, _, error) = await Hang([.. words.Select(w => w == "DEMO" ? Demo : w == "x.mov" || w == "x.mp4" || w == "x.png" ? Path.Combine(folder, w) : w)]);
+        Assert.Equal(code, found);
+        Assert.StartsWith("hang: ", error, StringComparison.Ordinal);
+        Assert.Single(error.Trim().Split('\n'));
+        Assert.Empty(Directory.GetFileSystemEntries(folder));
+    }
+
+    [Fact]
+    public async Task RenderSaysWhatItMadeAsJson()
+    {
+        var path = Path.Combine(folder, "a.mov");
+        var (code, output, error) = await Hang("render", Demo, "-o", path, "--range", "24-29", "--scale", "0.25", "--json");
+        Assert.True(code == 0, error);
+        var made = JsonDocument.Parse(output).RootElement;
+        Assert.Equal((6, 480, "prores"), (made.GetProperty("frames").GetInt32(), made.GetProperty("width").GetInt32(), made.GetProperty("kind").GetString()));
+        Assert.True(File.Exists(path));
+    }
+
+    [Fact]
+    public async Task TheDemoIsSound() => Assert.Equal(0, (await Hang("check", Demo)).Code);
+}
