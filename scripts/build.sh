@@ -35,16 +35,17 @@ build_shell() { build_project shell src/Hang.Cli; }
 
 build_bench() { build_project bench bench/Hang.Bench; }
 
-install_web() {
-  local stamp=$root/web/node_modules/.hang-stamp
-  fresh "$stamp" "$root/web/package-lock.json" && return
-  say "fetching the front end's packages"
-  (cd "$root/web" && PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD=1 quietly "npm ci" npm ci --no-audit --no-fund)
+# install_packages FOLDER: npm ci where the lock file has changed.
+install_packages() {
+  local folder=$root/$1 stamp=$root/$1/node_modules/.hang-stamp
+  fresh "$stamp" "$folder/package-lock.json" && return
+  say "fetching the packages of $1"
+  (cd "$folder" && PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD=1 quietly "npm ci" npm ci --no-audit --no-fund)
   touch "$stamp"
 }
 
 build_web() {
-  install_web
+  install_packages web
   local stamp=$root/web/dist/.hang-stamp
   fresh "$stamp" "$root/web/src" "$root/web/index.html" "$root/web/vite.config.ts" "$root/web/package-lock.json" "$root/web/public" && return
   say "building the front end"

@@ -45,7 +45,11 @@ suite() {
   rm -f "$log"
 }
 
-in_web() { (cd "$root/web" && "$@"); }
+in_folder() {
+  local folder=$1
+  shift
+  (cd "$root/$folder" && "$@")
+}
 
 hang_test() {
   passed=0
@@ -57,19 +61,20 @@ hang_test() {
   chmod 755 "$data"
   # shellcheck disable=SC2064
   trap "cluster_stop '$data'; rm -rf '$data'" EXIT
-  install_web
+  install_packages web
+  install_packages tests/e2e
   check "building without warnings" dotnet build "$root/Hang.slnx" -c Release
   check "format of C#" dotnet format "$root/Hang.slnx" whitespace --verify-no-changes --no-restore
   check "shell scripts" shellcheck -x --source-path="$root" "$root/hang" "$root"/scripts/*.sh "$root/.ci/run"
-  check "building the front end" in_web npm run build
-  check "linters of the front end" in_web npm run lint
-  suite "tests of the front end" in_web npm test
+  check "building the front end" in_folder web npm run build
+  check "linters of the front end" in_folder web npm run lint
+  suite "tests of the front end" in_folder web npm test
   cluster_start "$data"
   export HANG_TEST_DATABASE=$database
   for name in Core Paint Media Store Server; do
     suite "tests of Hang.$name" dotnet test "$root/tests/Hang.$name.Tests" -c Release --no-build
   done
-  suite "the interface in a browser" in_web npx playwright test --config "$root/tests/e2e/playwright.config.ts"
+  suite "the interface in a browser" in_folder tests/e2e npx playwright test
   echo "$passed passed, $failed failed"
   [ "$failed" -eq 0 ]
 }

@@ -15,7 +15,14 @@ internal static class Painted
 {
     public static Graphic Graphic(int width, int height, params Layer[] layers) => new()
     {
-        Version = 1, Name = "Sample", Kind = GraphicKind.Bug, Width = width, Height = height, Rate = new(25), Phases = new PhaseLengths(10, 10, 10), Layers = [.. layers],
+        Version = 1,
+        Name = "Sample",
+        Kind = GraphicKind.Bug,
+        Width = width,
+        Height = height,
+        Rate = new(25),
+        Phases = new PhaseLengths(10, 10, 10),
+        Layers = [.. layers],
     };
 
     public static PlateLayer Plate(string id, double x, double y, double w, double h, string fill, double opacity = 1)
@@ -35,7 +42,11 @@ internal static class Painted
 
     public static TypeLayer Type(string text, string family = "Inter", int weight = 400, double size = 40) => new()
     {
-        Id = "t", Name = "Words", Text = text, Family = family, Weight = weight,
+        Id = "t",
+        Name = "Words",
+        Text = text,
+        Family = family,
+        Weight = weight,
         Channels = ChannelSet.Empty.With(ChannelName.Position, new ChannelValue(10, 60)).With(ChannelName.TypeSize, new ChannelValue(size)),
     };
 

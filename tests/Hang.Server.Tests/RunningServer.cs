@@ -46,7 +46,8 @@ public sealed class RunningServer : WebApplicationFactory<Program>
     protected override void Dispose(bool disposing)
     {
         base.Dispose(disposing);
-        if (disposing)
+        // Disposed once by xUnit's fixture and once by the factory's own asynchronous path.
+        if (disposing && Directory.Exists(files))
         {
             Directory.Delete(files, true);
         }

@@ -19,6 +19,7 @@ namespace Hang.Core.Edits;
 [JsonDerivedType(typeof(ChangeLayer), "changeLayer")]
 [JsonDerivedType(typeof(AddAsset), "addAsset")]
 [JsonDerivedType(typeof(SetValue), "setValue")]
+[JsonDerivedType(typeof(Nudge), "nudge")]
 [JsonDerivedType(typeof(AddKey), "addKey")]
 [JsonDerivedType(typeof(RemoveKeys), "removeKeys")]
 [JsonDerivedType(typeof(MoveKeys), "moveKeys")]
@@ -195,5 +196,31 @@ public sealed record SetValue(string Layer, ChannelName Channel, JsonElement Val
         var channel = layer.Channels[Channel];
         var next = channel.IsKeyed ? channel.WithKey(At, value, EditValue.NewFeel) : Motion.Channel.Of(value);
         return graphic.With(layer with { Channels = layer.Channels.With(Channel, next) });
+    }
+}
+
+/// <summary>Moves layers by a few pixels from wherever they are, so that nudges that follow each other quickly add up.</summary>
+/// <param name="By">Pixels right and down, in the coordinates that the layers' positions are given in.</param>
+/// <param name="At">The frame shown.</param>
+public sealed record Nudge(ImmutableArray<string> Layers, ImmutableArray<double> By, int At) : Edit
+{
+    public override string Describe(Graphic graphic) => Layers.Length == 1 ? $"Nudge {NameOf(graphic, Layers[0])}" : $"Nudge {Layers.Length} layers";
+
+    private protected override Graphic Change(Graphic graphic)
+    {
+        if (By.Length != 2)
+        {
+            throw new ProblemException("A nudge needs two numbers.", "Nothing was changed.", field: "by");
+        }
+        foreach (var id in Layers)
+        {
+            var layer = graphic.Layer(id);
+            var channel = layer.Channels[ChannelName.Position];
+            var from = channel.At(At);
+            var to = new Motion.ChannelValue(from.X + By[0], from.Y + By[1]);
+            var next = channel.IsKeyed ? channel.WithKey(At, to, EditValue.NewFeel) : Motion.Channel.Of(to);
+            graphic = graphic.With(layer with { Channels = layer.Channels.With(ChannelName.Position, next) });
+        }
+        return graphic;
     }
 }

@@ -197,6 +197,7 @@ export function Handles({ scale }: { scale: number }) {
                     stroke="#17695E"
                     strokeWidth={1.5}
                     style={{ cursor: 'grab' }}
+                    role="button"
                     aria-label="Turn"
                     onPointerDown={(e) => begin('turn', e, [id])}
                   />
@@ -215,6 +216,7 @@ export function Handles({ scale }: { scale: number }) {
                         cursor:
                           grip[0] === 0 ? 'ns-resize' : grip[1] === 0 ? 'ew-resize' : grip[0] === grip[1] ? 'nwse-resize' : 'nesw-resize',
                       }}
+                      role="button"
                       aria-label={`Resize ${name}`}
                       onPointerDown={(e) => begin(grip, e, [id])}
                     />

@@ -1,6 +1,5 @@
 import { useHotkeys } from 'react-hotkeys-hook'
 import { totalFrames } from '../live/document'
-import { several } from '../live/edits'
 import { useBench } from './benchStore'
 
 const STEP = 10
@@ -47,21 +46,7 @@ export function useBenchKeys(onHelp: () => void) {
 }
 
 function nudge(x: number, y: number) {
-  const { selection, readings, frame, edit, graphic } = useBench.getState()
-  const edits = selection.flatMap((layer) => {
-    const at = readings[layer]?.channels.position
-    const locked = graphic?.layers.find((l) => l.id === layer)?.locked
-    return at && !locked ? [{ do: 'setValue' as const, layer, channel: 'position', value: [at[0]! + x, at[1]! + y], at: frame }] : []
-  })
-  if (edits.length === 0) return
-  // The next nudge starts from here even if the server has not answered yet.
-  useBench.setState({
-    readings: Object.fromEntries(
-      Object.entries(readings).map(([id, r]) => {
-        const moved = edits.find((e) => e.layer === id)
-        return [id, moved ? { ...r, channels: { ...r.channels, position: moved.value } } : r]
-      }),
-    ),
-  })
-  void edit(several(edits))
+  const { selection, frame, edit, graphic } = useBench.getState()
+  const layers = selection.filter((id) => !graphic?.layers.find((l) => l.id === id)?.locked)
+  if (layers.length > 0) void edit({ do: 'nudge', layers, by: [x, y], at: frame })
 }

@@ -26,7 +26,7 @@ export const channelLabel = (channel: string) => (shows[channel]?.name ?? channe
 
 /** One channel of the selected layer: its value at the playhead, and whether it is keyed there. */
 export function ChannelRow({ layer, info }: { layer: Layer; info: Schemas['ChannelInfo'] }) {
-  const { readings, frame, edit, preview, seek } = useBench()
+  const { readings, frame, edit, preview } = useBench()
   const show = shows[info.name]!
   const value = readings[layer.id]?.channels[info.name] ?? info.default
   const keys = keysOf(layer, info.name)
@@ -36,8 +36,6 @@ export function ChannelRow({ layer, info }: { layer: Layer; info: Schemas['Chann
     const next = value.map((old, j) => (j === i ? v / show.factor : old))
     return next.length === 1 ? next[0]! : next
   }
-  const earlier = keys.filter((k) => k.at < frame).at(-1)
-  const later = keys.find((k) => k.at > frame)
   const place = [{ layer: layer.id, channel: info.name, at: frame }]
 
   const dot = (
@@ -93,27 +91,7 @@ export function ChannelRow({ layer, info }: { layer: Layer; info: Schemas['Chann
           ))}
         </Flex>
       )}
-      <Flex w="22px" flexShrink={0} h="24px" align="center" justify="flex-end" visibility={keys.length > 0 ? 'visible' : 'hidden'}>
-        <Step label={`Earlier keyframe of ${channelLabel(info.name)}`} sign="‹" to={earlier?.at} seek={seek} />
-        <Step label={`Later keyframe of ${channelLabel(info.name)}`} sign="›" to={later?.at} seek={seek} />
-      </Flex>
     </Flex>
-  )
-}
-
-function Step({ label, sign, to, seek }: { label: string; sign: string; to: number | undefined; seek: (frame: number) => void }) {
-  return (
-    <Box
-      as="button"
-      aria-label={label}
-      title={label}
-      px="5px"
-      fontSize="14px"
-      opacity={to === undefined ? 0.3 : 1}
-      onClick={() => to !== undefined && seek(to)}
-    >
-      {sign}
-    </Box>
   )
 }
 

@@ -1,4 +1,4 @@
-import { Box, Text } from '@chakra-ui/react'
+import { Box, Flex, Text } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
 import type { Schemas } from '../api/client'
 import { useBench } from '../bench/benchStore'
@@ -20,12 +20,15 @@ export function Details({ choices }: { choices: Schemas['Choices'] }) {
   )
 }
 
-export function Section({ title, children }: { title: string; children: ReactNode }) {
+export function Section({ title, tools, children }: { title: string; tools?: ReactNode; children: ReactNode }) {
   return (
     <Box as="section" mb="10px">
-      <Text fontWeight="600" fontSize="12px" mb="6px">
-        {title}
-      </Text>
+      <Flex align="center" h="24px" mb="2px">
+        <Text fontWeight="600" fontSize="12px" flex="1">
+          {title}
+        </Text>
+        {tools}
+      </Flex>
       {children}
     </Box>
   )

@@ -1,9 +1,10 @@
 import { Box, Grid, Textarea } from '@chakra-ui/react'
+import { ChevronLeft, ChevronRight } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { addPicture, Refused, type Schemas } from '../api/client'
 import { useBench } from '../bench/benchStore'
-import type { Layer } from '../live/document'
-import { Choice, Labelled, TextInput } from '../shell/controls'
+import { keysOf, type Layer } from '../live/document'
+import { Choice, Labelled, TextInput, Tool } from '../shell/controls'
 import { ChannelRow } from './ChannelRow'
 import { Section } from './Details'
 
@@ -52,13 +53,32 @@ export function LayerDetails({ layer, choices }: { layer: Layer; choices: Schema
           </Labelled>
         </Grid>
       </Section>
-      <Section title="At the playhead">
+      <Section title="At the playhead" tools={<KeySteps layer={layer} />}>
         {choices.channels
           .filter((c) => c.kinds.includes(layer.kind))
           .map((c) => (
             <ChannelRow key={c.name} layer={layer} info={c} />
           ))}
       </Section>
+    </>
+  )
+}
+
+/** Takes the playhead to the layer's next keyframe in either direction. */
+function KeySteps({ layer }: { layer: Layer }) {
+  const { frame, seek } = useBench()
+  const frames = Object.keys(layer.channels).flatMap((channel) => keysOf(layer, channel).map((k) => k.at))
+  const earlier = Math.max(...frames.filter((f) => f < frame))
+  const later = Math.min(...frames.filter((f) => f > frame))
+  if (frames.length === 0) return null
+  return (
+    <>
+      <Tool label="Earlier keyframe" minW="24px" h="24px" disabled={!Number.isFinite(earlier)} onClick={() => seek(earlier)}>
+        <ChevronLeft size={14} />
+      </Tool>
+      <Tool label="Later keyframe" minW="24px" h="24px" disabled={!Number.isFinite(later)} onClick={() => seek(later)}>
+        <ChevronRight size={14} />
+      </Tool>
     </>
   )
 }

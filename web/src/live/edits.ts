@@ -12,6 +12,7 @@ export type Edit =
     >)
   | { do: 'addAsset'; hash: string; asset: { name: string; type: string; width: number; height: number } }
   | { do: 'setValue'; layer: string; channel: string; value: ChannelValue; at: number }
+  | { do: 'nudge'; layers: string[]; by: [number, number]; at: number }
   | { do: 'addKey'; layer: string; channel: string; at: number }
   | { do: 'removeKeys'; keys: KeyPlace[] }
   | { do: 'moveKeys'; keys: KeyPlace[]; by: number }

@@ -22,7 +22,7 @@ export function Bead({ x, feel, chosen, small, label, onPointerDown, onPointerMo
     <Box
       asChild
       position="absolute"
-      top={`${12 - r - 2}px`}
+      top={`${13 - r - 2}px`}
       w={`${2 * r + 4}px`}
       h={`${2 * r + 4}px`}
       cursor="ew-resize"

@@ -61,8 +61,8 @@ export function LayerRows({ graphic, scale, choices }: Props) {
                   <Tool
                     label={isOpen ? `Close ${layer.name}` : `Open ${layer.name}`}
                     visibility={keyed.length > 0 ? 'visible' : 'hidden'}
-                    minW="20px"
-                    h="20px"
+                    minW="24px"
+                    h="24px"
                     onClick={() => setOpen({ ...open, [layer.id]: !isOpen })}
                   >
                     {isOpen ? <ChevronDown size={13} /> : <ChevronRight size={13} />}
@@ -92,8 +92,8 @@ export function LayerRows({ graphic, scale, choices }: Props) {
                   </Box>
                   <Tool
                     label={layer.hidden ? `Show ${layer.name}` : `Hide ${layer.name}`}
-                    minW="22px"
-                    h="20px"
+                    minW="24px"
+                    h="24px"
                     opacity={layer.hidden ? 1 : 0.55}
                     onClick={() => void edit({ do: 'changeLayer', layer: layer.id, hidden: !layer.hidden })}
                   >
@@ -101,8 +101,8 @@ export function LayerRows({ graphic, scale, choices }: Props) {
                   </Tool>
                   <Tool
                     label={layer.locked ? `Unlock ${layer.name}` : `Lock ${layer.name}`}
-                    minW="22px"
-                    h="20px"
+                    minW="24px"
+                    h="24px"
                     opacity={layer.locked ? 1 : 0.55}
                     onClick={() => void edit({ do: 'changeLayer', layer: layer.id, locked: !layer.locked })}
                   >
@@ -146,14 +146,14 @@ function Row({
 }) {
   return (
     <Flex
-      h="24px"
+      h="26px"
       align="stretch"
       borderBottom="1px solid"
       borderColor="line"
       bg={chosen ? 'chosen' : 'transparent'}
       boxShadow={line ? 'inset 0 2px 0 var(--chakra-colors-accent)' : undefined}
     >
-      <Box w={`${NAMES_WIDTH}px`} flexShrink={0} px="6px" alignContent="center" borderRight="1px solid" borderColor="line">
+      <Box w={`${NAMES_WIDTH}px`} flexShrink={0} px="4px" alignContent="center" borderRight="1px solid" borderColor="line">
         {names}
       </Box>
       <Box flex="1" position="relative" overflow="hidden">

@@ -68,7 +68,7 @@ export function Strip({ layer, channels, scale }: Props) {
       {at.length > 1 && (
         <Box
           position="absolute"
-          top="11px"
+          top="12px"
           h="2px"
           bg="line"
           style={{ left: scale.x(at[0]!), width: scale.x(at.at(-1)!) - scale.x(at[0]!) }}

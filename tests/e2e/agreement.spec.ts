@@ -1,0 +1,96 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { expect, test } from '@playwright/test'
+import { BenchPage } from './benchPage'
+import { demoFolder, hang, HangServer } from './server'
+
+const server = new HangServer(5302)
+test.beforeAll(() => server.start())
+test.afterAll(() => server.stop())
+
+interface Feels {
+  feels: { name: string; css: string }[]
+}
+
+// Second implementation: the browser's own Web Animations, whose easing follows CSS Easing Functions Level 2.
+test('feels are those of the browser, at a hundred points each', async ({ page }) => {
+  const named = (await server.json<Feels>('/api/choices')).feels.map((f) => f.css)
+  const feels = [...named, 'ease', 'cubic-bezier(0.7, -0.6, 0.3, 1.7)', 'steps(5, jump-both)', 'steps(4, jump-none)', 'linear(0, 0.3 20% 40%, 1.2 80%, 1)']
+  const id = await server.addDocument({
+    hang: 1,
+    name: 'Feels',
+    kind: 'bug',
+    width: 64,
+    height: 64,
+    rate: '25',
+    phases: { arrive: 101, hold: 0, leave: 0 },
+    layers: feels.map((feel, i) => ({
+      kind: 'plate',
+      id: `f${i}`,
+      name: `F${i}`,
+      channels: { turn: { keys: [{ at: 0, value: 0, feel }, { at: 100, value: 1, feel: 'linear' }] } },
+    })),
+    assets: {},
+  })
+  await page.goto(server.url)
+  const browser = await page.evaluate(
+    (all) =>
+      all.map((easing) => {
+        const animation = document.body.animate([{ opacity: 0 }, { opacity: 1 }], { duration: 100_000, easing, fill: 'both' })
+        animation.pause()
+        return Array.from({ length: 101 }, (_, t) => {
+          animation.currentTime = t * 1000
+          return animation.effect!.getComputedTiming().progress!
+        })
+      }),
+    feels,
+  )
+  for (let frame = 1; frame < 100; frame++) {
+    const { layers } = await server.json<{ layers: { channels: { turn: number[] } }[] }>(`/api/graphics/${id}/inspection/${frame}`)
+    feels.forEach((feel, i) => expect(Math.abs(layers[i]!.channels.turn[0]! - browser[i]![frame]!), `${feel} at ${frame}`).toBeLessThan(2e-5))
+  }
+})
+
+test('the stage at rest is the picture that the painter of files paints', async ({ page }) => {
+  await page.goto(`${server.url}/bench/${await server.demoGraphic()}`)
+  const bench = new BenchPage(page)
+  await bench.rests(0)
+  await page.getByLabel('Zoom').selectOption('1')
+  await page.waitForLoadState('networkidle')
+  for (const frame of [12, 44, 78, 200, 465]) {
+    await page.keyboard.press('Escape')
+    await bench.seek(frame)
+    await bench.rests(frame)
+    const file = test.info().outputPath(`${frame}.png`)
+    hang('frame', join(demoFolder, 'lower-third.hang'), '--at', String(frame), '-o', file)
+    const png = readFileSync(file).toString('base64')
+    const { mean, within } = await page.evaluate(async (data) => {
+      const image = new Image()
+      image.src = `data:image/png;base64,${data}`
+      await image.decode()
+      const [w, h] = [image.width, image.height]
+      const other = new OffscreenCanvas(w, h).getContext('2d')!
+      other.drawImage(image, 0, 0)
+      const stage = document.querySelector<HTMLCanvasElement>('canvas[role=img]')!
+      if (stage.width !== w || stage.height !== h) throw new Error(`The stage is ${stage.width} x ${stage.height}.`)
+      const a = stage.getContext('2d')!.getImageData(0, 0, w, h).data
+      const b = other.getImageData(0, 0, w, h).data
+      let sum = 0
+      let near = 0
+      for (let i = 0; i < a.length; i += 4) {
+        let worst = Math.abs(a[i + 3]! - b[i + 3]!)
+        sum += worst
+        // Compared as seen, that is premultiplied: colour under zero alpha differs by design.
+        for (let c = 0; c < 3; c++) {
+          const d = Math.abs(a[i + c]! * a[i + 3]! - b[i + c]! * b[i + 3]!) / 255
+          worst = Math.max(worst, d)
+          sum += d
+        }
+        if (worst <= 8) near++
+      }
+      return { mean: sum / a.length, within: near / (a.length / 4) }
+    }, png)
+    expect(mean, `mean difference at ${frame}`).toBeLessThanOrEqual(0.5)
+    expect(within, `share of pixels within 8 at ${frame}`).toBeGreaterThanOrEqual(0.999)
+  }
+})

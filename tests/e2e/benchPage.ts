@@ -1,0 +1,60 @@
+import { expect, type Locator, type Page } from '@playwright/test'
+
+/** The bench as a person uses it: with pointer and keyboard. */
+export class BenchPage {
+  readonly page: Page
+  readonly stage: Locator
+
+  constructor(page: Page) {
+    this.page = page
+    this.stage = page.getByTestId('stage')
+  }
+
+  /** Waits until the stage shows the exact picture of a frame. */
+  async rests(frame?: number) {
+    const canvas = this.page.getByRole('img', { name: 'Stage' })
+    await expect(canvas).toBeVisible()
+    if (frame !== undefined) await expect(canvas).toHaveAttribute('data-frame', String(frame))
+    else await expect(canvas).toHaveAttribute('data-frame', /\d+/)
+  }
+
+  async saved() {
+    await expect(this.page.getByRole('status').first()).toHaveText('Saved')
+  }
+
+  async seek(frame: number) {
+    await this.page.keyboard.press('Home')
+    for (let i = 0; i < Math.floor(frame / 10); i++) await this.page.keyboard.press('Shift+ArrowRight')
+    for (let i = 0; i < frame % 10; i++) await this.page.keyboard.press('.')
+    await expect(this.page.getByTestId('frame')).toHaveText(String(frame))
+  }
+
+  /** A point of the graphic in the page. */
+  async at(x: number, y: number, width: number): Promise<[number, number]> {
+    const box = (await this.stage.boundingBox())!
+    const k = box.width / width
+    return [box.x + x * k, box.y + y * k]
+  }
+
+  async drag(from: [number, number], to: [number, number], before?: () => Promise<void>) {
+    await this.page.mouse.move(...from)
+    await this.page.mouse.down()
+    await this.page.mouse.move((from[0] + to[0]) / 2, (from[1] + to[1]) / 2, { steps: 4 })
+    await this.page.mouse.move(...to, { steps: 4 })
+    await before?.()
+    await this.page.mouse.up()
+    await this.saved()
+  }
+
+  /** Types a number into a field of the details. */
+  async type(label: string, value: number) {
+    const field = this.page.getByRole('textbox', { name: label, exact: true })
+    await field.fill(String(value))
+    await field.press('Enter')
+    await this.saved()
+  }
+
+  key(channel: string) {
+    return this.page.getByRole('button', { name: `Key ${channel} here`, exact: true })
+  }
+}

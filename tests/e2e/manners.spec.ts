@@ -1,0 +1,65 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test } from '@playwright/test'
+import { BenchPage } from './benchPage'
+import { HangServer } from './server'
+
+const server = new HangServer(5304)
+test.beforeAll(() => server.start())
+test.afterAll(() => server.stop())
+
+test('packages and graphics are made, renamed, duplicated, removed and brought back', async ({ page }) => {
+  await page.goto(server.url)
+  await page.getByRole('button', { name: 'Rename Fernhollow Apiary' }).click()
+  await page.getByRole('textbox', { name: 'Name' }).fill('Fernhollow weekly')
+  await page.getByRole('button', { name: 'Rename', exact: true }).click()
+  const shelf = page.getByRole('region', { name: 'Fernhollow weekly', exact: true })
+  await shelf.getByRole('button', { name: 'Duplicate Lower third' }).click()
+  await expect(shelf.getByRole('link', { name: 'Open Lower third 2' })).toBeVisible()
+  await shelf.getByRole('button', { name: 'Remove Lower third 2' }).click()
+  await expect(shelf.getByRole('link', { name: 'Open Lower third 2' })).toBeHidden()
+  await page.getByRole('button', { name: 'Show removed (1)' }).click()
+  await shelf.getByRole('button', { name: 'Bring back' }).click()
+  await expect(shelf.getByRole('button', { name: 'Remove Lower third 2' })).toBeVisible()
+  await page.getByRole('button', { name: 'New package' }).click()
+  await expect(page.getByRole('region', { name: 'New package' })).toBeVisible()
+})
+
+test('what is wrong is said, and nothing is lost', async ({ page }) => {
+  const id = await server.demoGraphic()
+  await page.goto(`${server.url}/bench/${id}`)
+  await new BenchPage(page).rests()
+  await page.getByLabel('Picture file').setInputFiles({ name: 'logo.png', mimeType: 'image/png', buffer: Buffer.from('not a picture') })
+  await expect(page.getByRole('alert')).toContainText('logo.png is no PNG, JPEG or WebP picture. Save it as one of these')
+  await page.getByRole('button', { name: 'Understood' }).click()
+
+  // A layer that hangs from itself through another.
+  await page.getByRole('button', { name: 'Badge', exact: true }).click()
+  await page.getByLabel('Hangs from').selectOption({ label: 'Apiary mark' })
+  await expect(page.getByRole('alert')).toContainText('It hangs from itself')
+
+  // A character that no font has is named on its layer.
+  await page.getByRole('button', { name: 'Name', exact: true }).click()
+  await page.getByRole('textbox', { name: 'Words' }).fill('Maren 𓆤')
+  await page.getByRole('textbox', { name: 'Words' }).blur()
+  await expect(page.getByRole('note')).toContainText('U+131A4')
+
+  await page.goto(`${server.url}/handoff/${id}`)
+  await page.getByLabel('File', { exact: true }).selectOption('mp4')
+  await page.getByRole('button', { name: 'Hand off', exact: true }).click()
+  await expect(page.getByRole('alert')).toContainText('the format has no alpha. Choose a solid or key colour as backing, or take MOV')
+})
+
+test('the screens can be used with a keyboard and a screen reader', async ({ page }) => {
+  const id = await server.demoGraphic()
+  for (const path of ['/', `/bench/${id}`, `/handoff/${id}`]) {
+    await page.goto(server.url + path)
+    await page.waitForLoadState('networkidle')
+    if (path.startsWith('/bench')) {
+      await new BenchPage(page).rests()
+      await page.getByRole('button', { name: 'Second line', exact: true }).click()
+      await expect(page.getByRole('textbox', { name: 'Words' })).toBeVisible()
+    }
+    const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze()
+    expect(violations.map((v) => `${path} ${v.id}: ${v.nodes.map((n) => n.html).join('\n')}`)).toEqual([])
+  }
+})

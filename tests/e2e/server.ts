@@ -1,0 +1,85 @@
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join, resolve } from 'node:path'
+
+const root = resolve(import.meta.dirname, '../..')
+const cluster = process.env.HANG_TEST_DATABASE ?? ''
+
+export const demoFolder = join(root, 'demo')
+
+/** Runs the shell's words and returns what they print. */
+export const hang = (...words: string[]) =>
+  execFileSync('dotnet', [join(root, 'src/Hang.Cli/bin/Release/net10.0/Hang.Cli.dll'), ...words], { encoding: 'utf8' })
+
+/** A server with a database and a folder of its own, as a process that can be killed and started again. */
+export class HangServer {
+  readonly url: string
+  private readonly port: number
+  private readonly database: string
+  private readonly files = mkdtempSync(join(tmpdir(), 'hang-e2e-'))
+  private process: ChildProcess | undefined
+
+  constructor(port: number) {
+    if (!cluster) throw new Error('HANG_TEST_DATABASE is not set; run the tests with ./hang test.')
+    this.port = port
+    this.url = `http://localhost:${port}`
+    this.database = `e2e_${Date.now()}_${port}`
+    const part = (name: string) => new RegExp(`${name}=([^;]*)`).exec(cluster)![1]!
+    const env = { ...process.env, PGPASSWORD: part('Password') }
+    execFileSync('psql', ['-q', '-h', part('Host'), '-p', part('Port'), '-U', part('Username'), '-d', 'postgres', '-c', `create database ${this.database}`], { env })
+  }
+
+  async start() {
+    const env = {
+      ...process.env,
+      HANG_Database: cluster.replace(/Database=[^;]*/, `Database=${this.database}`),
+      HANG_Files: this.files,
+      HANG_Web: join(root, 'web/dist'),
+      HANG_Demo: demoFolder,
+    }
+    const dll = join(root, 'src/Hang.Server/bin/Release/net10.0/Hang.Server.dll')
+    this.process = spawn('dotnet', [dll, '--urls', `http://127.0.0.1:${this.port}`], { env, stdio: 'ignore' })
+    for (let i = 0; i < 300; i++) {
+      if (await fetch(`${this.url}/health/ready`).then((r) => r.ok, () => false)) return
+      await new Promise((again) => setTimeout(again, 100))
+    }
+    throw new Error('The server did not start.')
+  }
+
+  /** Ends it without warning, as a power cut would. */
+  async kill() {
+    const ended = new Promise((done) => this.process!.once('exit', done))
+    this.process!.kill('SIGKILL')
+    await ended
+  }
+
+  async stop() {
+    const ended = new Promise((done) => this.process!.once('exit', done))
+    this.process!.kill('SIGTERM')
+    await ended
+    rmSync(this.files, { recursive: true, force: true })
+  }
+
+  async json<T>(path: string): Promise<T> {
+    return (await fetch(this.url + path)).json() as Promise<T>
+  }
+
+  /** Puts a document on the rack and returns its graphic's id. */
+  async addDocument(document: object): Promise<string> {
+    const [shelf] = await this.json<{ id: string }[]>('/api/packages')
+    const response = await fetch(`${this.url}/api/packages/${shelf!.id}/documents`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(document),
+    })
+    if (!response.ok) throw new Error(await response.text())
+    return (await response.json()) as string
+  }
+
+  /** The demo's lower third. */
+  async demoGraphic(): Promise<string> {
+    const [shelf] = await this.json<{ graphics: { id: string }[] }[]>('/api/packages')
+    return shelf!.graphics[0]!.id
+  }
+}
