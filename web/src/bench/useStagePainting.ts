@@ -39,6 +39,7 @@ export function useStagePainting(moving: RefObject<HTMLCanvasElement | null>, ex
     if (!s || !graphic || !program) return
     const show = (surface: StageSurface, share: number) => {
       const k = scale * window.devicePixelRatio * share
+      const begun = performance.now()
       const shown = surface.paint(
         program,
         frame,
@@ -50,6 +51,8 @@ export function useStagePainting(moving: RefObject<HTMLCanvasElement | null>, ex
       s.moving.canvas.style.visibility = surface === s.moving ? 'visible' : 'hidden'
       s.exact.canvas.style.visibility = surface === s.exact ? 'visible' : 'hidden'
       surface.canvas.dataset.frame = String(frame)
+      surface.canvas.dataset.painted = String(painted)
+      performance.measure('paint', { start: begun })
     }
     window.clearTimeout(rest.current)
     if (playing || dragging) {

@@ -123,7 +123,7 @@ export function LayerRows({ graphic, scale, choices }: Props) {
                     </Box>
                   }
                 >
-                  <Strip layer={layer} channels={[c.name]} scale={scale} />
+                  <Strip layer={layer} own channels={[c.name]} scale={scale} />
                 </Row>
               ))}
           </Box>

@@ -8,15 +8,16 @@ import type { TimeScale } from './Timeline'
 
 interface Props {
   layer: Layer
-  /** One channel for a channel's own strip, all keyed ones for the layer's. */
   channels: string[]
+  /** True for a channel's own strip; else the strip is the layer's and sums up all its keyed channels. */
+  own?: boolean
   scale: TimeScale
 }
 
 const same = (a: KeyPlace, b: KeyPlace) => a.layer === b.layer && a.channel === b.channel && a.at === b.at
 
 /** Keyframes as beads on a line. Beads are dragged in time; on a channel's own strip a double click adds one. */
-export function Strip({ layer, channels, scale }: Props) {
+export function Strip({ layer, channels, own = false, scale }: Props) {
   const { keys: chosen, edit, seek, select } = useBench()
   const [by, setBy] = useState(0)
   const drag = useRef<{ x: number; keys: KeyPlace[] } | null>(null)
@@ -59,7 +60,7 @@ export function Strip({ layer, channels, scale }: Props) {
       position="absolute"
       inset="0"
       onDoubleClick={(e) => {
-        if (channels.length !== 1) return
+        if (!own) return
         const frame = scale.frame(e.clientX - e.currentTarget.getBoundingClientRect().left)
         seek(frame)
         void edit({ do: 'addKey', layer: layer.id, channel: channels[0]!, at: useBench.getState().frame })
@@ -84,8 +85,8 @@ export function Strip({ layer, channels, scale }: Props) {
             x={scale.x(isChosen ? frame + by : frame)}
             feel={key.feel ?? 'linear'}
             chosen={isChosen}
-            small={channels.length !== 1}
-            label={`Keyframe at ${frame} of ${channels.length === 1 ? `${channelLabel(channels[0]!)} of ${layer.name}` : layer.name}`}
+            small={!own}
+            label={`Keyframe at ${frame} of ${own ? `${channelLabel(channels[0]!)} of ${layer.name}` : layer.name}`}
             onPointerDown={(e) => press(e, places)}
             onPointerMove={move}
             onPointerUp={() => void release()}

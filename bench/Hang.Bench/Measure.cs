@@ -1,0 +1,28 @@
+using System.Globalization;
+
+namespace Hang.Bench;
+
+/// <summary>One measure of a run.</summary>
+/// <param name="Value">The ratio, or a time in milliseconds.</param>
+/// <param name="Goal">What is aimed at, as text.</param>
+/// <param name="Parts">What the value was made from.</param>
+public sealed record Measure(string Name, string What, double Value, string Goal, Dictionary<string, double> Parts)
+{
+    public override string ToString() => string.Create(
+        CultureInfo.InvariantCulture,
+        $"{Name,-9}{Value,9:0.###}   goal {Goal,-9} {What}\n{string.Join("\n", Parts.Select(p => string.Create(CultureInfo.InvariantCulture, $"{"",12}{p.Value,12:0.###}  {p.Key}")))}");
+
+    /// <summary>The median, which a single slow run does not move.</summary>
+    public static double Median(IEnumerable<double> values)
+    {
+        var sorted = values.Order().ToArray();
+        return sorted.Length % 2 == 1 ? sorted[sorted.Length / 2] : (sorted[sorted.Length / 2 - 1] + sorted[sorted.Length / 2]) / 2;
+    }
+
+    /// <summary>The value that a share of all values does not exceed.</summary>
+    public static double Percentile(IEnumerable<double> values, double share)
+    {
+        var sorted = values.Order().ToArray();
+        return sorted[(int)Math.Clamp(Math.Ceiling(share * sorted.Length) - 1, 0, sorted.Length - 1)];
+    }
+}

@@ -1,0 +1,56 @@
+using System.Diagnostics;
+using System.Globalization;
+using Hang.Core.Documents;
+using Hang.Core.Edits;
+using Hang.Core.Evaluation;
+using Hang.Core.Handoff;
+using Hang.Core.Phases;
+using Hang.Media.Rendering;
+using Hang.Paint.Shaping;
+
+namespace Hang.Bench;
+
+/// <summary>Peak memory of rendering a long graphic against a short one, each in a process of its own.</summary>
+internal static class MemoryMeasure
+{
+    public static async Task<Measure> RunAsync()
+    {
+        var few = await PeakAsync(600);
+        var many = await PeakAsync(6000);
+        return new("memory", "peak of rendering 6000 frames / 600 frames", many / few, "<= 1.1", new() { ["MB, 600 frames"] = few, ["MB, 6000 frames"] = many });
+    }
+
+    /// <summary>Renders the demo with a longer Hold and a layer that moves all the time, and prints the peak of resident memory in megabytes.</summary>
+    public static async Task<int> RenderInThisProcessAsync(int frames)
+    {
+        using var file = Demo.Open();
+        var graphic = file.Graphic;
+        graphic = new SetPhases(new PhaseLengths(graphic.Phases.Arrive, frames - graphic.Phases.Arrive - graphic.Phases.Leave, graphic.Phases.Leave)).ApplyTo(graphic);
+        var badge = graphic.Layer("badge");
+        graphic = GraphicRules.Demand(graphic.With(badge with
+        {
+            Channels = badge.Channels.With(Core.Layers.ChannelName.Turn, Core.Motion.Channel.Of([new(0, new(0), Core.Motion.Feel.Linear), new(frames - 1, new(frames), Core.Motion.Feel.Linear)])),
+        }));
+        var path = Path.Combine(Path.GetTempPath(), $"hang-bench-{Guid.NewGuid():N}.mov");
+        try
+        {
+            var plan = HandoffPlan.Whole(graphic, FileKind.Prores, Backing.None) with { Scale = 0.25 };
+            await Renderer.RenderAsync(new Evaluator(graphic, TypeShaper.Shipped), plan, file.Pictures, path, "a");
+        }
+        finally
+        {
+            File.Delete(path);
+        }
+        using var self = Process.GetCurrentProcess();
+        Console.WriteLine((self.PeakWorkingSet64 / 1e6).ToString(CultureInfo.InvariantCulture));
+        return 0;
+    }
+
+    private static async Task<double> PeakAsync(int frames)
+    {
+        using var child = Process.Start(new ProcessStartInfo("dotnet", [typeof(MemoryMeasure).Assembly.Location, "--memory-of", frames.ToString(CultureInfo.InvariantCulture)]) { RedirectStandardOutput = true })!;
+        var text = await child.StandardOutput.ReadToEndAsync();
+        await child.WaitForExitAsync();
+        return double.Parse(text, CultureInfo.InvariantCulture);
+    }
+}
