@@ -54,17 +54,25 @@ public sealed class LiveGraphic
             var next = edit.ApplyTo(before.Program.Graphic);
             var program = before.Program.Next(next);
             var label = edit.Describe(before.Program.Graphic);
+            var keeping = revisions.KeepAsync(id, before.Row.Number, GraphicJson.Write(next), JsonSerializer.Serialize(edit, GraphicJson.Options), label);
+            // The pixels need not wait for the disk; the answer does. Should keeping fail, what is on disk is shown again.
+            state = new(program, before.Row with { Number = before.Row.Number + 1, Last = before.Row.Number + 1, Label = label });
+            await TellAllAsync();
             try
             {
-                await revisions.KeepAsync(id, before.Row.Number, GraphicJson.Write(next), JsonSerializer.Serialize(edit, GraphicJson.Options), label);
+                await keeping;
             }
             catch (RevisionConflictException)
             {
                 await ReloadAsync();
                 throw new ProblemException("The graphic was changed elsewhere at the same moment.", "It shows that change now; do yours again.");
             }
-            state = new(program, before.Row with { Number = before.Row.Number + 1, Last = before.Row.Number + 1, Label = label });
-            await TellAllAsync();
+            catch
+            {
+                state = before;
+                await TellAllAsync();
+                throw;
+            }
         }
         finally
         {

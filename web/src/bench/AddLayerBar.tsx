@@ -3,14 +3,15 @@ import { ImagePlus, RectangleHorizontal, Type } from 'lucide-react'
 import { useRef } from 'react'
 import { addPicture, Refused } from '../api/client'
 import type { Layer } from '../live/document'
-import { useBench } from './benchStore'
+import { useBench, usePick } from './benchStore'
 
 /** Adds plates, type and pictures, in the middle of the frame and of a size that suits it. */
 export function AddLayerBar() {
-  const { graphic, edit, set } = useBench()
+  const { edit, set } = usePick('edit', 'set')
+  const width = useBench((s) => s.graphic?.width ?? 0)
+  const height = useBench((s) => s.graphic?.height ?? 0)
   const file = useRef<HTMLInputElement>(null)
-  if (!graphic) return null
-  const { width, height } = graphic
+  if (width === 0) return null
   const unit = Math.min(width, height)
   const add = (layer: Omit<Layer, 'id'>) => edit({ do: 'addLayer', layer: { id: '', ...layer } as Layer })
   const addPlate = () => {

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query'
 import { ArrowLeft, Contrast, HelpCircle, Redo2, Share2, Undo2 } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { Link, useParams } from 'react-router'
+import { useShallow } from 'zustand/react/shallow'
 import { choicesQuery } from '../api/choices'
 import { Details } from '../details/Details'
 import { Tool, TopBar } from '../shell/controls'
@@ -10,7 +11,7 @@ import { switchRoom } from '../shell/room'
 import { rateLabel } from '../shell/kinds'
 import { Timeline } from '../timeline/Timeline'
 import { AddLayerBar } from './AddLayerBar'
-import { useBench } from './benchStore'
+import { useBench, usePick } from './benchStore'
 import { KeyboardHelp } from './KeyboardHelp'
 import { Stage } from './Stage'
 import { StageBar } from './StageBar'
@@ -23,7 +24,10 @@ import { useWindows } from './useWindows'
 export function Bench() {
   const { graphic: id } = useParams()
   const choices = useQuery(choicesQuery)
-  const { graphic, open, canUndo, canRedo, connection, label } = useBench()
+  const { open, canUndo, canRedo, connection, label } = usePick('open', 'canUndo', 'canRedo', 'connection', 'label')
+  const graphic = useBench(
+    useShallow((s) => s.graphic && { name: s.graphic.name, width: s.graphic.width, height: s.graphic.height, rate: s.graphic.rate }),
+  )
   const [help, setHelp] = useState(false)
   const windowLength = choices.data?.windowLength
   useEffect(() => (id && windowLength ? open(id, windowLength) : undefined), [id, windowLength, open])
@@ -87,7 +91,7 @@ export function Bench() {
 
 /** Says that work is kept, and when it is not. */
 function SavedSign() {
-  const { line, saving } = useBench()
+  const { line, saving } = usePick('line', 'saving')
   const text = line === 'lost' ? 'Server lost; trying again' : line === 'connecting' ? 'Connecting' : saving > 0 ? 'Saving' : 'Saved'
   return (
     <Text role="status" fontSize="12px" color={line === 'lost' ? 'bad' : 'soft'} minW="60px" textAlign="right">
@@ -97,7 +101,7 @@ function SavedSign() {
 }
 
 function RefusalBar() {
-  const { refusal, graphic, set } = useBench()
+  const { refusal, graphic, set } = usePick('refusal', 'graphic', 'set')
   if (!refusal) return null
   const layer = refusal.layer && graphic?.layers.some((l) => l.name === refusal.layer) ? `${refusal.layer}: ` : ''
   return (

@@ -4,7 +4,7 @@ import { choicesQuery } from '../api/choices'
 import type { Point } from '../geometry/affine'
 import type { Edit } from '../live/edits'
 import { several } from '../live/edits'
-import { useBench } from './benchStore'
+import { useBench, usePick } from './benchStore'
 import { beginDrag, moveEdits, resizeEdits, turnEdits, type DragStart } from './handleDrags'
 import { corners, layerAt, placeOf } from './picking'
 import type { SnapLine } from './snapping'
@@ -24,7 +24,19 @@ const START_PX = 3
 
 /** Frames and handles over the stage: select, move, resize, turn. While the pointer drags, edits are previewed; on release one is kept. */
 export function Handles({ scale }: { scale: number }) {
-  const { graphic, program, frame, selection, readings, playing, preview, edit, select, set, painted } = useBench()
+  const { graphic, program, frame, selection, readings, playing, preview, edit, select, set, painted } = usePick(
+    'graphic',
+    'program',
+    'frame',
+    'selection',
+    'readings',
+    'playing',
+    'preview',
+    'edit',
+    'select',
+    'set',
+    'painted',
+  )
   const choices = useQuery(choicesQuery).data
   const drag = useRef<Drag | null>(null)
   const svg = useRef<SVGSVGElement>(null)

@@ -2,7 +2,7 @@ import { Box } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { useLayoutEffect, useRef, useState, type RefObject } from 'react'
 import { choicesQuery } from '../api/choices'
-import { useBench } from './benchStore'
+import { useBench, usePick } from './benchStore'
 import { Handles } from './Handles'
 import { StageWall } from './StageWall'
 import { useStagePainting } from './useStagePainting'
@@ -14,7 +14,7 @@ export function Stage() {
   const frame = useRef<HTMLDivElement>(null)
   const moving = useRef<HTMLCanvasElement>(null)
   const exact = useRef<HTMLCanvasElement>(null)
-  const { graphic, zoom, safeAreas } = useBench()
+  const { graphic, zoom, safeAreas } = usePick('graphic', 'zoom', 'safeAreas')
   const margins = useQuery(choicesQuery).data
   const room = useSize(frame)
   const fit = graphic ? Math.min((room.width - 2 * MARGIN) / graphic.width, (room.height - 2 * MARGIN) / graphic.height) : 1

@@ -1,7 +1,7 @@
 import { Box, Flex, Spacer, Text } from '@chakra-ui/react'
 import { Scan } from 'lucide-react'
 import { Choice, Tool } from '../shell/controls'
-import { useBench, type Wall } from './benchStore'
+import { usePick, type Wall } from './benchStore'
 
 const walls: { value: Wall; label: string }[] = [
   { value: 'checker', label: 'Checkerboard' },
@@ -16,7 +16,7 @@ const zooms = ['fit', '0.25', '0.5', '1', '2', '4']
 
 /** What is seen behind the graphic, how large, and with which guides. */
 export function StageBar() {
-  const { wall, wallColour, safeAreas, zoom, set } = useBench()
+  const { wall, wallColour, safeAreas, zoom, set } = usePick('wall', 'wallColour', 'safeAreas', 'zoom', 'set')
   return (
     <Flex h="34px" flexShrink={0} align="center" gap="8px" px="12px" borderBottom="1px solid" borderColor="line">
       <Text color="soft" fontSize="12px" flexShrink={0}>

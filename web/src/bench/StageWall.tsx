@@ -1,13 +1,13 @@
 import { Box } from '@chakra-ui/react'
 import { useEffect, useRef } from 'react'
 import { rateOf } from '../time/timecode'
-import { useBench } from './benchStore'
+import { usePick } from './benchStore'
 
 const colours = { black: '#000000', white: '#FFFFFF', grey: '#808080' }
 
 /** What the preview shows behind the graphic. It is part of the page, not of the picture, so it cannot get into a file. */
 export function StageWall() {
-  const { wall, wallColour } = useBench()
+  const { wall, wallColour } = usePick('wall', 'wallColour')
   if (wall === 'footage') return <Footage />
   if (wall === 'checker') return <Box className="checker" position="absolute" inset="0" />
   return <Box position="absolute" inset="0" style={{ background: wall === 'colour' ? wallColour : colours[wall] }} />
@@ -16,7 +16,7 @@ export function StageWall() {
 /** The demo's meadow, running with the playhead. */
 function Footage() {
   const video = useRef<HTMLVideoElement>(null)
-  const { playing, frame, graphic } = useBench()
+  const { playing, frame, graphic } = usePick('playing', 'frame', 'graphic')
   useEffect(() => {
     const v = video.current!
     if (playing) void v.play().catch(() => undefined)

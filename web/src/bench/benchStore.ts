@@ -1,4 +1,5 @@
 import { create } from 'zustand'
+import { useShallow } from 'zustand/react/shallow'
 import type { Graphic, KeyPlace, Layer } from '../live/document'
 import { totalFrames } from '../live/document'
 import { LiveConnection, type LayerReading } from '../live/connection'
@@ -93,9 +94,11 @@ export const useBench = create<BenchState>((set, get) => ({
   },
 
   edit: async (edit) => {
+    // Sent before anything is drawn anew: the answer takes as long as the drawing does.
+    const answer = get().connection!.edit(edit)
     set((s) => ({ saving: s.saving + 1, refusal: null }))
     try {
-      const taken = await get().connection!.edit(edit)
+      const taken = await answer
       if (!taken) get().connection?.preview(null)
       return taken
     } finally {
@@ -114,6 +117,11 @@ export const useBench = create<BenchState>((set, get) => ({
 
   set: (part) => set(part),
 }))
+
+/** Some parts of the store; the component renders again only when one of these has changed. */
+export function usePick<K extends keyof BenchState>(...keys: K[]): Pick<BenchState, K> {
+  return useBench(useShallow((state) => Object.fromEntries(keys.map((key) => [key, state[key]])) as Pick<BenchState, K>))
+}
 
 function patched(state: BenchState, patch: Patch): Partial<BenchState> {
   const fresh = patch.number === 0

@@ -1,9 +1,9 @@
 import { useEffect } from 'react'
-import { useBench } from './benchStore'
+import { useBench, usePick } from './benchStore'
 
 /** Keeps the values of the selected layers at the playhead; the core evaluates them. */
 export function useReadings() {
-  const { connection, selection, frame, painted, playing, line } = useBench()
+  const { connection, selection, frame, painted, playing, line } = usePick('connection', 'selection', 'frame', 'painted', 'playing', 'line')
   useEffect(() => {
     if (!connection || selection.length === 0 || playing || line !== 'open') return
     let stale = false

@@ -1,9 +1,9 @@
 import { useEffect } from 'react'
-import { useBench } from './benchStore'
+import { useBench, usePick } from './benchStore'
 
 /** Fetches the windows of the program that the playhead needs next. */
 export function useWindows() {
-  const { connection, program, painted, frame, line } = useBench()
+  const { connection, program, painted, frame, line } = usePick('connection', 'program', 'painted', 'frame', 'line')
   const window = program ? Math.floor(frame / program.windowLength) : 0
   useEffect(() => {
     if (!connection || !program || line !== 'open' || program.frames === 0) return

@@ -1,8 +1,9 @@
 import { Box, Flex, Input } from '@chakra-ui/react'
-import { useEffect, useRef } from 'react'
+import { memo, useEffect, useRef } from 'react'
+import { useShallow } from 'zustand/react/shallow'
 import type { Schemas } from '../api/client'
 import { useBench } from '../bench/benchStore'
-import { keysOf, type ChannelValue, type Layer } from '../live/document'
+import { keysIn, type Channel, type ChannelValue } from '../live/document'
 import { hexOf } from './colours'
 import { NumberField } from './NumberField'
 
@@ -24,19 +25,40 @@ const shows: Record<string, { name: string; factor: number; step: number; parts?
 
 export const channelLabel = (channel: string) => (shows[channel]?.name ?? channel).replace(/,.*/, '')
 
-/** One channel of the selected layer: its value at the playhead, and whether it is keyed there. */
-export function ChannelRow({ layer, info }: { layer: Layer; info: Schemas['ChannelInfo'] }) {
-  const { readings, frame, edit, preview } = useBench()
+interface Props {
+  layerId: string
+  channel: Channel | undefined
+  info: Schemas['ChannelInfo']
+}
+
+/** One channel of the selected layer: its value at the playhead, and whether it is keyed there. Drawn again only when that changes. */
+export const ChannelRow = memo(
+  Row,
+  (a, b) => a.layerId === b.layerId && a.info === b.info && JSON.stringify(a.channel) === JSON.stringify(b.channel),
+)
+
+function Row({ layerId, channel, info }: Props) {
+  const { edit, preview } = useBench.getState()
   const show = shows[info.name]!
-  const value = readings[layer.id]?.channels[info.name] ?? info.default
-  const keys = keysOf(layer, info.name)
+  const value = useBench(useShallow((s) => s.readings[layerId]?.channels[info.name] ?? info.default))
+  const keys = keysIn(channel)
+  const frame = useBench((s) => (keys.length > 0 ? s.frame : -1))
   const here = keys.find((k) => k.at === frame)
-  const set = (v: ChannelValue) => ({ do: 'setValue' as const, layer: layer.id, channel: info.name, value: v, at: frame })
+  const set = (v: ChannelValue) => ({
+    do: 'setValue' as const,
+    layer: layerId,
+    channel: info.name,
+    value: v,
+    at: useBench.getState().frame,
+  })
   const withPart = (i: number, v: number): ChannelValue => {
     const next = value.map((old, j) => (j === i ? v / show.factor : old))
     return next.length === 1 ? next[0]! : next
   }
-  const place = [{ layer: layer.id, channel: info.name, at: frame }]
+  const toggleKey = () => {
+    const place = { layer: layerId, channel: info.name, at: useBench.getState().frame }
+    void edit(here ? { do: 'removeKeys', keys: [place] } : { do: 'addKey', ...place })
+  }
 
   const dot = (
     <Box
@@ -50,7 +72,7 @@ export function ChannelRow({ layer, info }: { layer: Layer; info: Schemas['Chann
       border="1.5px solid"
       borderColor={keys.length > 0 ? 'accent' : 'soft'}
       bg={here ? 'accent' : 'transparent'}
-      onClick={() => void edit(here ? { do: 'removeKeys', keys: place } : { do: 'addKey', layer: layer.id, channel: info.name, at: frame })}
+      onClick={toggleKey}
     />
   )
   const [name, unit] = show.name.split(', ')

@@ -1,14 +1,14 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
 import type { Schemas } from '../api/client'
-import { useBench } from '../bench/benchStore'
+import { usePick } from '../bench/benchStore'
 import { FeelDetails } from './FeelDetails'
 import { GraphicDetails } from './GraphicDetails'
 import { LayerDetails } from './LayerDetails'
 
 /** What is selected, in numbers and words. */
 export function Details({ choices }: { choices: Schemas['Choices'] }) {
-  const { graphic, selection, keys } = useBench()
+  const { graphic, selection, keys } = usePick('graphic', 'selection', 'keys')
   const layers = graphic!.layers.filter((l) => selection.includes(l.id))
   return (
     <Box as="aside" aria-label="Details" p="12px">

@@ -1,13 +1,13 @@
 import { Box, Flex, Grid } from '@chakra-ui/react'
 import type { Schemas } from '../api/client'
-import { useBench } from '../bench/benchStore'
+import { usePick } from '../bench/benchStore'
 import { keysOf } from '../live/document'
 import { TextInput } from '../shell/controls'
 import { Section } from './Details'
 
 /** The feel that follows the selected keyframes: chosen by name, or as CSS easing text. */
 export function FeelDetails({ choices }: { choices: Schemas['Choices'] }) {
-  const { keys, graphic, edit } = useBench()
+  const { keys, graphic, edit } = usePick('keys', 'graphic', 'edit')
   const feels = new Set(
     keys.map((k) => {
       const layer = graphic!.layers.find((l) => l.id === k.layer)

@@ -1,6 +1,6 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import type { Schemas } from '../api/client'
-import { useBench } from '../bench/benchStore'
+import { usePick } from '../bench/benchStore'
 import { totalFrames } from '../live/document'
 import { Choice, Labelled, TextInput } from '../shell/controls'
 import { kinds, rateLabel } from '../shell/kinds'
@@ -12,7 +12,7 @@ const names = { arrive: 'Arrive', hold: 'Hold', leave: 'Leave' }
 
 /** The graphic itself: name, format, phases, and what is worth a look. */
 export function GraphicDetails({ choices }: { choices: Schemas['Choices'] }) {
-  const { graphic, edit, preview, findings, select } = useBench()
+  const { graphic, edit, preview, findings, select } = usePick('graphic', 'edit', 'preview', 'findings', 'select')
   const g = graphic!
   return (
     <>

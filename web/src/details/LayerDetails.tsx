@@ -2,7 +2,7 @@ import { Box, Grid, Textarea } from '@chakra-ui/react'
 import { ChevronLeft, ChevronRight } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { addPicture, Refused, type Schemas } from '../api/client'
-import { useBench } from '../bench/benchStore'
+import { usePick } from '../bench/benchStore'
 import { keysOf, type Layer } from '../live/document'
 import { Choice, Labelled, TextInput, Tool } from '../shell/controls'
 import { ChannelRow } from './ChannelRow'
@@ -21,7 +21,7 @@ const weightNames: Record<number, string> = {
 
 /** One layer: what it is, then its channels at the playhead. */
 export function LayerDetails({ layer, choices }: { layer: Layer; choices: Schemas['Choices'] }) {
-  const { graphic, edit, findings } = useBench()
+  const { graphic, edit, findings } = usePick('graphic', 'edit', 'findings')
   const change = (part: Partial<Layer>) => void edit({ do: 'changeLayer', layer: layer.id, ...part } as never)
   const others = graphic!.layers.filter((l) => l.id !== layer.id)
   return (
@@ -57,7 +57,7 @@ export function LayerDetails({ layer, choices }: { layer: Layer; choices: Schema
         {choices.channels
           .filter((c) => c.kinds.includes(layer.kind))
           .map((c) => (
-            <ChannelRow key={c.name} layer={layer} info={c} />
+            <ChannelRow key={c.name} layerId={layer.id} channel={layer.channels[c.name]} info={c} />
           ))}
       </Section>
     </>
@@ -66,7 +66,7 @@ export function LayerDetails({ layer, choices }: { layer: Layer; choices: Schema
 
 /** Takes the playhead to the layer's next keyframe in either direction. */
 function KeySteps({ layer }: { layer: Layer }) {
-  const { frame, seek } = useBench()
+  const { frame, seek } = usePick('frame', 'seek')
   const frames = Object.keys(layer.channels).flatMap((channel) => keysOf(layer, channel).map((k) => k.at))
   const earlier = Math.max(...frames.filter((f) => f < frame))
   const later = Math.min(...frames.filter((f) => f > frame))
@@ -129,7 +129,7 @@ function TypeControls({ layer, choices, change }: { layer: Layer; choices: Schem
 
 /** The words of a type layer: seen on the stage with every letter typed, kept when the field is left. */
 function Words({ layer }: { layer: Layer }) {
-  const { edit, preview } = useBench()
+  const { edit, preview } = usePick('edit', 'preview')
   const [text, setText] = useState(layer.text!)
   const [editing, setEditing] = useState(false)
   const latest = useRef({ text, kept: layer.text! })
@@ -169,7 +169,7 @@ function Words({ layer }: { layer: Layer }) {
 }
 
 function PictureControls({ layer }: { layer: Layer }) {
-  const { graphic, edit, set } = useBench()
+  const { graphic, edit, set } = usePick('graphic', 'edit', 'set')
   const asset = graphic!.assets[layer.asset!]
   const replace = async (file: File) => {
     try {

@@ -53,7 +53,7 @@ export interface KeyPlace {
 export const totalFrames = (phases: Phases) => phases.arrive + phases.hold + phases.leave
 
 /** The keyframes of a channel; none when it is constant or not mentioned. */
-export function keysOf(layer: Layer, channel: string): Keyframe[] {
-  const found = layer.channels[channel]
-  return typeof found === 'object' && !Array.isArray(found) ? found.keys : []
-}
+export const keysIn = (channel: Channel | undefined): Keyframe[] =>
+  typeof channel === 'object' && !Array.isArray(channel) ? channel.keys : []
+
+export const keysOf = (layer: Layer, channel: string) => keysIn(layer.channels[channel])

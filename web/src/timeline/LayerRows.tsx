@@ -1,33 +1,23 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { ChevronDown, ChevronRight, Eye, EyeOff, Lock, LockOpen } from 'lucide-react'
-import { useState, type DragEvent, type ReactNode } from 'react'
+import { memo, useState, type DragEvent, type MouseEvent, type ReactNode } from 'react'
 import type { Schemas } from '../api/client'
 import { useBench } from '../bench/benchStore'
 import { channelLabel } from '../details/ChannelRow'
-import { keysOf, type Graphic, type Layer } from '../live/document'
+import { keysOf, type Layer } from '../live/document'
 import { Tool } from '../shell/controls'
 import { Strip } from './Strip'
 import { NAMES_WIDTH, type TimeScale } from './Timeline'
 
 interface Props {
-  graphic: Graphic
   scale: TimeScale
   choices: Schemas['Choices']
 }
 
 /** Layers from the front to the back; each opens to the channels that are keyed. */
-export function LayerRows({ graphic, scale, choices }: Props) {
-  const { selection, select, edit } = useBench()
-  const [open, setOpen] = useState<Record<string, boolean>>({})
-  const [dropAt, setDropAt] = useState<string | null>(null)
-  const front = [...graphic.layers].reverse()
-  const drop = (e: DragEvent, onto: Layer) => {
-    e.preventDefault()
-    setDropAt(null)
-    const layer = e.dataTransfer.getData('text/hang-layer')
-    if (layer && layer !== onto.id) void edit({ do: 'orderLayer', layer, to: graphic.layers.findIndex((l) => l.id === onto.id) })
-  }
-  if (front.length === 0) {
+export function LayerRows({ scale, choices }: Props) {
+  const layers = useBench((s) => s.graphic!.layers)
+  if (layers.length === 0) {
     return (
       <Box p="18px" color="soft">
         No layers yet. Add a plate, type or a picture above.
@@ -36,102 +26,113 @@ export function LayerRows({ graphic, scale, choices }: Props) {
   }
   return (
     <Box role="list" aria-label="Layers">
-      {front.map((layer) => {
-        const keyed = choices.channels.filter((c) => keysOf(layer, c.name).length > 0)
-        const isOpen = open[layer.id] ?? (selection.length === 1 && selection[0] === layer.id)
-        const chosen = selection.includes(layer.id)
-        return (
-          <Box role="listitem" key={layer.id} aria-label={layer.name}>
-            <Row
-              chosen={chosen}
-              line={dropAt === layer.id}
-              names={
-                <Flex
-                  align="center"
-                  h="100%"
-                  draggable
-                  onDragStart={(e) => e.dataTransfer.setData('text/hang-layer', layer.id)}
-                  onDragOver={(e) => {
-                    e.preventDefault()
-                    setDropAt(layer.id)
-                  }}
-                  onDragLeave={() => setDropAt(null)}
-                  onDrop={(e) => drop(e, layer)}
-                >
-                  <Tool
-                    label={isOpen ? `Close ${layer.name}` : `Open ${layer.name}`}
-                    visibility={keyed.length > 0 ? 'visible' : 'hidden'}
-                    minW="24px"
-                    h="24px"
-                    onClick={() => setOpen({ ...open, [layer.id]: !isOpen })}
-                  >
-                    {isOpen ? <ChevronDown size={13} /> : <ChevronRight size={13} />}
-                  </Tool>
-                  <Box asChild flex="1" minW="0" textAlign="left" truncate opacity={layer.hidden ? 0.5 : 1} cursor="pointer">
-                    <button
-                      title={layer.name}
-                      onClick={(e) =>
-                        select(
-                          e.shiftKey || e.ctrlKey
-                            ? chosen
-                              ? selection.filter((s) => s !== layer.id)
-                              : [...selection, layer.id]
-                            : [layer.id],
-                        )
-                      }
-                    >
-                      {layer.name}
-                      {layer.hangsFrom && (
-                        <Box
-                          as="span"
-                          color="soft"
-                          fontSize="10px"
-                        >{` ↳ ${graphic.layers.find((l) => l.id === layer.hangsFrom)?.name}`}</Box>
-                      )}
-                    </button>
-                  </Box>
-                  <Tool
-                    label={layer.hidden ? `Show ${layer.name}` : `Hide ${layer.name}`}
-                    minW="24px"
-                    h="24px"
-                    opacity={layer.hidden ? 1 : 0.55}
-                    onClick={() => void edit({ do: 'changeLayer', layer: layer.id, hidden: !layer.hidden })}
-                  >
-                    {layer.hidden ? <EyeOff size={13} /> : <Eye size={13} />}
-                  </Tool>
-                  <Tool
-                    label={layer.locked ? `Unlock ${layer.name}` : `Lock ${layer.name}`}
-                    minW="24px"
-                    h="24px"
-                    opacity={layer.locked ? 1 : 0.55}
-                    onClick={() => void edit({ do: 'changeLayer', layer: layer.id, locked: !layer.locked })}
-                  >
-                    {layer.locked ? <Lock size={12} /> : <LockOpen size={12} />}
-                  </Tool>
-                </Flex>
-              }
-            >
-              <Strip layer={layer} channels={keyed.map((c) => c.name)} scale={scale} />
-            </Row>
-            {isOpen &&
-              keyed.map((c) => (
-                <Row
-                  key={c.name}
-                  names={
-                    <Box pl="30px" color="soft" fontSize="12px">
-                      {channelLabel(c.name)}
-                    </Box>
-                  }
-                >
-                  <Strip layer={layer} own channels={[c.name]} scale={scale} />
-                </Row>
-              ))}
-          </Box>
-        )
-      })}
+      {[...layers].reverse().map((layer) => (
+        <LayerRow
+          key={layer.id}
+          layer={layer}
+          carrier={layers.find((l) => l.id === layer.hangsFrom)?.name}
+          scale={scale}
+          choices={choices}
+        />
+      ))}
     </Box>
   )
 }
+
+/** Drawn again only when its own layer changes. */
+const LayerRow = memo(function LayerRow({ layer, carrier, scale, choices }: Props & { layer: Layer; carrier: string | undefined }) {
+  const { select, edit } = useBench.getState()
+  const chosen = useBench((s) => s.selection.includes(layer.id))
+  const alone = useBench((s) => s.selection.length === 1 && s.selection[0] === layer.id)
+  const [opened, setOpened] = useState<boolean | null>(null)
+  const [dropHere, setDropHere] = useState(false)
+  const isOpen = opened ?? alone
+  const keyed = choices.channels.filter((c) => keysOf(layer, c.name).length > 0)
+  const change = (part: Partial<Layer>) => void edit({ do: 'changeLayer', layer: layer.id, ...part })
+
+  const choose = (e: MouseEvent) => {
+    const { selection } = useBench.getState()
+    const more = e.shiftKey || e.ctrlKey
+    select(!more ? [layer.id] : chosen ? selection.filter((s) => s !== layer.id) : [...selection, layer.id])
+  }
+  const drop = (e: DragEvent) => {
+    e.preventDefault()
+    setDropHere(false)
+    const dragged = e.dataTransfer.getData('text/hang-layer')
+    const to = useBench.getState().graphic!.layers.findIndex((l) => l.id === layer.id)
+    if (dragged && dragged !== layer.id) void edit({ do: 'orderLayer', layer: dragged, to })
+  }
+
+  const names = (
+    <Flex
+      align="center"
+      h="100%"
+      draggable
+      onDragStart={(e) => e.dataTransfer.setData('text/hang-layer', layer.id)}
+      onDragOver={(e) => {
+        e.preventDefault()
+        setDropHere(true)
+      }}
+      onDragLeave={() => setDropHere(false)}
+      onDrop={drop}
+    >
+      <Tool
+        label={isOpen ? `Close ${layer.name}` : `Open ${layer.name}`}
+        visibility={keyed.length > 0 ? 'visible' : 'hidden'}
+        minW="24px"
+        h="24px"
+        onClick={() => setOpened(!isOpen)}
+      >
+        {isOpen ? <ChevronDown size={13} /> : <ChevronRight size={13} />}
+      </Tool>
+      <Box asChild flex="1" minW="0" textAlign="left" truncate opacity={layer.hidden ? 0.5 : 1} cursor="pointer">
+        <button title={carrier ? `${layer.name}, hangs from ${carrier}` : layer.name} onClick={choose} aria-label={layer.name}>
+          {layer.name}
+          {carrier && <Box as="span" color="soft" fontSize="10px">{` ↳ ${carrier}`}</Box>}
+        </button>
+      </Box>
+      <Tool
+        label={layer.hidden ? `Show ${layer.name}` : `Hide ${layer.name}`}
+        minW="24px"
+        h="24px"
+        opacity={layer.hidden ? 1 : 0.55}
+        onClick={() => change({ hidden: !layer.hidden })}
+      >
+        {layer.hidden ? <EyeOff size={13} /> : <Eye size={13} />}
+      </Tool>
+      <Tool
+        label={layer.locked ? `Unlock ${layer.name}` : `Lock ${layer.name}`}
+        minW="24px"
+        h="24px"
+        opacity={layer.locked ? 1 : 0.55}
+        onClick={() => change({ locked: !layer.locked })}
+      >
+        {layer.locked ? <Lock size={12} /> : <LockOpen size={12} />}
+      </Tool>
+    </Flex>
+  )
+
+  return (
+    <Box role="listitem" aria-label={layer.name}>
+      <Row chosen={chosen} line={dropHere} names={names}>
+        <Strip layer={layer} channels={keyed.map((c) => c.name)} scale={scale} />
+      </Row>
+      {isOpen &&
+        keyed.map((c) => (
+          <Row
+            key={c.name}
+            names={
+              <Box pl="30px" color="soft" fontSize="12px">
+                {channelLabel(c.name)}
+              </Box>
+            }
+          >
+            <Strip layer={layer} own channels={[c.name]} scale={scale} />
+          </Row>
+        ))}
+    </Box>
+  )
+})
 
 function Row({
   names,

@@ -1,7 +1,7 @@
 import { Box } from '@chakra-ui/react'
 import { useRef, useState, type PointerEvent } from 'react'
 import { useBench } from '../bench/benchStore'
-import type { Graphic, Phases } from '../live/document'
+import type { Phases } from '../live/document'
 import { rateOf } from '../time/timecode'
 import type { TimeScale } from './Timeline'
 
@@ -9,8 +9,7 @@ const HEIGHT = 40
 const LEAST_TICK_PX = 56
 
 /** The phases as tints with their lengths, and a scale of seconds or frames. Dragging a phase's end changes its length. */
-export function Ruler({ graphic, scale }: { graphic: Graphic; scale: TimeScale }) {
-  const { phases } = graphic
+export function Ruler({ phases, rate, scale }: { phases: Phases; rate: string; scale: TimeScale }) {
   const [shown, setShown] = useState<Phases | null>(null)
   const p = shown ?? phases
   const starts = { arrive: 0, hold: p.arrive, leave: p.arrive + p.hold }
@@ -34,7 +33,7 @@ export function Ruler({ graphic, scale }: { graphic: Graphic; scale: TimeScale }
           {names[phase]} {p[phase]}
         </Box>
       ))}
-      <Ticks scale={scale} rate={rateOf(graphic.rate)} />
+      <Ticks scale={scale} rate={rateOf(rate)} />
       {(['arrive', 'hold', 'leave'] as const).map((phase) => (
         <PhaseEnd
           key={phase}

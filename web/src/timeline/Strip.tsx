@@ -1,6 +1,6 @@
 import { Box } from '@chakra-ui/react'
 import { useRef, useState, type PointerEvent } from 'react'
-import { useBench } from '../bench/benchStore'
+import { useBench, usePick } from '../bench/benchStore'
 import { channelLabel } from '../details/ChannelRow'
 import { keysOf, type KeyPlace, type Layer } from '../live/document'
 import { Bead } from './Bead'
@@ -18,7 +18,7 @@ const same = (a: KeyPlace, b: KeyPlace) => a.layer === b.layer && a.channel === 
 
 /** Keyframes as beads on a line. Beads are dragged in time; on a channel's own strip a double click adds one. */
 export function Strip({ layer, channels, own = false, scale }: Props) {
-  const { keys: chosen, edit, seek, select } = useBench()
+  const { keys: chosen, edit, seek, select } = usePick('keys', 'edit', 'seek', 'select')
   const [by, setBy] = useState(0)
   const drag = useRef<{ x: number; keys: KeyPlace[] } | null>(null)
   const frames = new Map<number, KeyPlace[]>()

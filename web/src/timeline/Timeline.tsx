@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { useLayoutEffect, useRef, useState, type PointerEvent } from 'react'
+import { useLayoutEffect, useMemo, useRef, useState, type PointerEvent } from 'react'
 import type { Schemas } from '../api/client'
 import { useBench } from '../bench/benchStore'
 import { totalFrames } from '../live/document'
@@ -19,8 +19,8 @@ export interface TimeScale {
 
 /** Layers and their keyframes over time, under a ruler that shows the three phases. */
 export function Timeline({ choices }: { choices: Schemas['Choices'] }) {
-  const graphic = useBench((s) => s.graphic)!
-  const frame = useBench((s) => s.frame)
+  const phases = useBench((s) => s.graphic!.phases)
+  const rate = useBench((s) => s.graphic!.rate)
   const area = useRef<HTMLDivElement>(null)
   const [width, setWidth] = useState(800)
   useLayoutEffect(() => {
@@ -28,9 +28,12 @@ export function Timeline({ choices }: { choices: Schemas['Choices'] }) {
     observer.observe(area.current!)
     return () => observer.disconnect()
   }, [])
-  const total = totalFrames(graphic.phases)
+  const total = totalFrames(phases)
   const perFrame = (width - 2 * PAD) / Math.max(1, total)
-  const scale: TimeScale = { total, x: (f) => PAD + f * perFrame, frame: (x) => Math.round((x - PAD) / perFrame) }
+  const scale = useMemo<TimeScale>(
+    () => ({ total, x: (f) => PAD + f * perFrame, frame: (x) => Math.round((x - PAD) / perFrame) }),
+    [total, perFrame],
+  )
 
   const scrub = (e: PointerEvent) => {
     const box = e.currentTarget.getBoundingClientRect()
@@ -55,21 +58,22 @@ export function Timeline({ choices }: { choices: Schemas['Choices'] }) {
           onPointerMove={(e) => e.currentTarget.hasPointerCapture(e.pointerId) && scrub(e)}
           onPointerUp={() => useBench.getState().set({ dragging: false })}
         >
-          <Ruler graphic={graphic} scale={scale} />
-          <Playhead x={scale.x(frame)} head />
+          <Ruler phases={phases} rate={rate} scale={scale} />
+          <Playhead scale={scale} head />
         </Box>
       </Flex>
       <Box flex="1" minH="0" overflowY="auto" position="relative">
-        <LayerRows graphic={graphic} scale={scale} choices={choices} />
+        <LayerRows scale={scale} choices={choices} />
         <Box position="absolute" top="0" left={`${NAMES_WIDTH}px`} h="100%" pointerEvents="none">
-          <Playhead x={scale.x(frame)} />
+          <Playhead scale={scale} />
         </Box>
       </Box>
     </Flex>
   )
 }
 
-function Playhead({ x, head = false }: { x: number; head?: boolean }) {
+function Playhead({ scale, head = false }: { scale: TimeScale; head?: boolean }) {
+  const x = scale.x(useBench((s) => s.frame))
   return (
     <Box position="absolute" top="0" bottom="0" w="1.5px" bg="bad" pointerEvents="none" style={{ transform: `translateX(${x - 0.75}px)` }}>
       {head && (

@@ -1,15 +1,15 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { ChevronFirst, ChevronLast, Pause, Play, Repeat, StepBack, StepForward } from 'lucide-react'
-import { useBench } from '../bench/benchStore'
+import { useBench, usePick } from '../bench/benchStore'
 import { totalFrames } from '../live/document'
 import { Tool } from '../shell/controls'
 import { rateOf, timecode } from '../time/timecode'
 
 /** Playing, stepping, and where the playhead is, in frames and timecode together. */
 export function Transport() {
-  const { graphic, frame, playing, loop, reached, set, seek, keys } = useBench()
-  const g = graphic!
-  const last = totalFrames(g.phases) - 1
+  const { frame, playing, loop, reached, set, seek, keys } = usePick('frame', 'playing', 'loop', 'reached', 'set', 'seek', 'keys')
+  const last = useBench((s) => totalFrames(s.graphic!.phases)) - 1
+  const rate = useBench((s) => s.graphic!.rate)
   const step = (by: number) => {
     set({ playing: false })
     seek(frame + by)
@@ -39,14 +39,14 @@ export function Transport() {
       </Text>
       <Text color="soft">of {last}</Text>
       <Text ml="10px" fontWeight="600" fontSize="15px" data-testid="timecode">
-        {timecode(frame, g.rate)}
+        {timecode(frame, rate)}
       </Text>
       <Box flex="1" />
       {keys.length > 0 && <Text color="soft">{keys.length === 1 ? '1 keyframe selected' : `${keys.length} keyframes selected`}</Text>}
       <Text color="soft" ml="12px" data-testid="reached" title="Frames really shown per second">
         {playing && reached > 0
-          ? `${reached.toFixed(1)} of ${Number(rateOf(g.rate).toFixed(2))} fps`
-          : `${Number(rateOf(g.rate).toFixed(3))} fps`}
+          ? `${reached.toFixed(1)} of ${Number(rateOf(rate).toFixed(2))} fps`
+          : `${Number(rateOf(rate).toFixed(3))} fps`}
       </Text>
     </Flex>
   )
