@@ -1,3 +1,4 @@
+# shellcheck shell=bash
 # Building, only when something has changed since the last time.
 
 # fresh STAMP PATH ...: true when nothing under the paths is newer than the stamp.

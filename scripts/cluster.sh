@@ -1,3 +1,4 @@
+# shellcheck shell=bash
 # A PostgreSQL cluster of Hang's own, on loopback, with its own data folder and password. Never the system's cluster.
 
 default_data() { if [ "$(id -u)" = 0 ]; then echo /var/lib/hang; else echo "${XDG_DATA_HOME:-$HOME/.local/share}/hang"; fi; }

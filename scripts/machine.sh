@@ -1,3 +1,4 @@
+# shellcheck shell=bash
 # What the machine must have, installed from Debian's packages when missing.
 
 say() { printf 'hang: %s\n' "$*"; }

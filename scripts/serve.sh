@@ -1,3 +1,4 @@
+# shellcheck shell=bash
 # Starting and stopping the server.
 
 # words WORD ...: reads --port and --data into $port and $data.

@@ -1,15 +1,22 @@
+# shellcheck shell=bash
 # Everything that must hold: build without warnings, formatters and linters, all tests, the interface in a browser.
 
-# tally FILE: adds the counts of one runner's output to $passed and $failed.
+# tally FILE: adds the counts of one runner's output (dotnet test, vitest, Playwright) to $passed and $failed.
 tally() {
-  local line
-  while IFS= read -r line; do
-    [[ $line =~ Failed:\ *([0-9]+),\ Passed:\ *([0-9]+) ]] && failed=$((failed + BASH_REMATCH[1])) && passed=$((passed + BASH_REMATCH[2]))
-  done < <(grep -E '(Passed|Failed)! +- ' "$1" || true)
-  line=$(grep -oE '^ +[0-9]+ passed' "$1" | grep -oE '[0-9]+' | tail -n 1 || true)
-  passed=$((passed + ${line:-0}))
-  line=$(grep -oE '^ +[0-9]+ (failed|did not run|interrupted)' "$1" | grep -oE '[0-9]+' | paste -sd+ - | bc 2>/dev/null || true)
-  failed=$((failed + ${line:-0}))
+  local good bad
+  read -r good bad < <(awk '
+    match($0, /Failed: +[0-9]+, Passed: +[0-9]+/) { split(substr($0, RSTART, RLENGTH), n, /[^0-9]+/); bad += n[2]; good += n[3]; next }
+    /^ +(Tests +)?[0-9]+ (passed|failed|did not run|interrupted)/ {
+      line = $0
+      while (match(line, /[0-9]+ (passed|failed|did not run|interrupted)/)) {
+        split(substr(line, RSTART, RLENGTH), n, " ")
+        if (n[2] == "passed") good += n[1]; else bad += n[1]
+        line = substr(line, RSTART + RLENGTH)
+      }
+    }
+    END { print good + 0, bad + 0 }' "$1")
+  passed=$((passed + good))
+  failed=$((failed + bad))
 }
 
 # check NAME COMMAND ...: one step that counts as one test.
@@ -52,6 +59,7 @@ in_folder() {
 }
 
 hang_test() {
+  export NO_COLOR=1
   passed=0
   failed=0
   install_runtime
@@ -65,7 +73,7 @@ hang_test() {
   install_packages tests/e2e
   check "building without warnings" dotnet build "$root/Hang.slnx" -c Release
   check "format of C#" dotnet format "$root/Hang.slnx" whitespace --verify-no-changes --no-restore
-  check "shell scripts" shellcheck -x --source-path="$root" "$root/hang" "$root"/scripts/*.sh "$root/.ci/run"
+  check "shell scripts" shellcheck -x --source-path="$root" "$root/hang" "$root/.ci/run"
   check "building the front end" in_folder web npm run build
   check "linters of the front end" in_folder web npm run lint
   suite "tests of the front end" in_folder web npm test

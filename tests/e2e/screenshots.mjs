@@ -1,0 +1,56 @@
+// Takes the pictures in docs/screenshots/ from a fresh server with the demo: node tests/e2e/screenshots.mjs, with Hang running.
+import { chromium } from '@playwright/test'
+
+const url = process.env.HANG_URL ?? 'http://localhost:5280'
+const folder = new URL('../../docs/screenshots/', import.meta.url).pathname
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium' })
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+const shot = (name) => page.screenshot({ path: `${folder}${name}.png` })
+const [shelf] = await (await fetch(`${url}/api/packages`)).json()
+const graphic = shelf.graphics[0].id
+
+await page.goto(url)
+await page.waitForLoadState('networkidle')
+await shot('rack')
+
+await page.getByRole('button', { name: 'New graphic' }).click()
+await page.getByLabel('Rate').selectOption('60000/1001')
+await shot('new-graphic')
+
+const seek = async (frame) => {
+  await page.keyboard.press('Escape')
+  await page.getByTestId('ruler').click({ position: { x: 20, y: 30 } })
+  await page.keyboard.press('Home')
+  for (let i = 0; i < Math.floor(frame / 10); i++) await page.keyboard.press('Shift+ArrowRight')
+  for (let i = 0; i < frame % 10; i++) await page.keyboard.press('.')
+}
+await page.goto(`${url}/bench/${graphic}`)
+await page.getByRole('button', { name: 'Brown plate', exact: true }).waitFor()
+await page.waitForTimeout(1500)
+await seek(46)
+await page.getByRole('button', { name: 'Brown plate', exact: true }).click()
+await page.getByRole('button', { name: 'Keyframe at 38 of Mask of Brown plate' }).click()
+await page.getByRole('button', { name: 'Safe areas (EBU R 95)' }).click()
+await page.waitForTimeout(800)
+await shot('bench')
+
+await page.getByRole('button', { name: 'Light or dark room' }).click()
+await page.getByRole('button', { name: 'Safe areas (EBU R 95)' }).click()
+await page.getByLabel('Wall', { exact: true }).selectOption('footage')
+await seek(200)
+await page.getByRole('button', { name: 'Name', exact: true }).click()
+await page.waitForTimeout(1500)
+await shot('bench-dark')
+await page.getByRole('button', { name: 'Light or dark room' }).click()
+
+await page.goto(`${url}/handoff/${graphic}`)
+await page.waitForLoadState('networkidle')
+await page.getByRole('button', { name: 'Forecast' }).click()
+await page.getByTestId('forecast').waitFor({ timeout: 120_000 })
+const forecast = await page.getByTestId('forecast').innerText()
+await page.getByRole('button', { name: 'Hand off', exact: true }).click()
+await page.getByTestId('verdict').first().waitFor({ timeout: 180_000 })
+await page.waitForLoadState('networkidle')
+await shot('handoff')
+console.log(forecast.replaceAll('\n', ' '))
+await browser.close()
