@@ -34,8 +34,9 @@ hang_start() {
   port=$(free_port "$port")
   [ "$port" = "$wanted" ] || say "port $wanted is taken; using $port"
   say "starting the server"
+  # In a session of its own: Ctrl-C is for this script, which stops the server in order; an encoder must not see it.
   HANG_Database="$database" HANG_Files="$data/files" HANG_Web="$root/web/dist" HANG_Demo="$root/demo" \
-    dotnet "$root/src/Hang.Server/bin/Release/net10.0/Hang.Server.dll" --urls "http://127.0.0.1:$port" >>"$data/server.log" 2>&1 &
+    setsid dotnet "$root/src/Hang.Server/bin/Release/net10.0/Hang.Server.dll" --urls "http://127.0.0.1:$port" >>"$data/server.log" 2>&1 &
   server=$!
   echo "$server" >"$data/server.pid"
   trap 'say "stopping"; kill -TERM $server 2>/dev/null; wait $server 2>/dev/null; cluster_stop "$data"; rm -f "$data/server.pid"; exit 0' INT TERM

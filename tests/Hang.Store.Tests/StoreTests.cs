@@ -93,6 +93,8 @@ public sealed class StoreTests : IClassFixture<FreshDatabase>, IAsyncDisposable
         Assert.Equal(1, await handoffs.BeginAsync(id));
         Assert.False(await handoffs.ProgressAsync(id, HandoffState.Rendering, 4));
         Assert.Equal(2, await handoffs.BeginAsync(id));
+        await handoffs.PutBackAsync(id);
+        Assert.Equal(2, await handoffs.BeginAsync(id));
         Assert.True(await handoffs.CancelAsync(id));
         Assert.True(await handoffs.ProgressAsync(id, HandoffState.Proving, 5));
         await handoffs.EndAsync(id, HandoffState.Cancelled);

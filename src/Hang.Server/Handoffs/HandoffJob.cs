@@ -62,7 +62,12 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
             await store.EndAsync(id, HandoffState.Done, new FileInfo(path).Length, proof: JsonSerializer.Serialize(result.Proof, GraphicJson.Options));
             log.LogInformation("Handoff {Handoff} done: {Verdict}", id, result.Proof.Verdict);
         }
-        catch (OperationCanceledException) when (!stopping.IsCancellationRequested)
+        catch (OperationCanceledException) when (stopping.IsCancellationRequested)
+        {
+            await store.PutBackAsync(id);
+            throw;
+        }
+        catch (OperationCanceledException)
         {
             File.Delete(path);
             await store.EndAsync(id, HandoffState.Cancelled);
@@ -73,7 +78,7 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
             log.LogWarning("Handoff {Handoff} failed: {Problem}", id, e.Problem);
             await store.EndAsync(id, HandoffState.Failed, problem: e.Problem.ToString());
         }
-        catch (Exception e) when (e is not OperationCanceledException)
+        catch (Exception e)
         {
             File.Delete(path);
             log.LogError(e, "Handoff {Handoff} failed", id);

@@ -88,6 +88,13 @@ public sealed class HandoffStore(NpgsqlDataSource database)
             """, new { id });
     }
 
+    /// <summary>Puts a handoff back in line because its worker is being stopped; that run is not counted.</summary>
+    public async Task PutBackAsync(Guid id)
+    {
+        await using var connection = await database.OpenConnectionAsync();
+        await connection.ExecuteAsync("update handoffs set state = 'queued', runs = runs - 1, frames_done = 0 where id = @id", new { id });
+    }
+
     /// <summary>Notes progress. Returns true when somebody asked to cancel.</summary>
     public async Task<bool> ProgressAsync(Guid id, HandoffState state, int frames)
     {

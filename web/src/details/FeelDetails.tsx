@@ -28,7 +28,10 @@ export function FeelDetails({ choices }: { choices: Schemas['Choices'] }) {
             bg={f.css === only ? 'chosen' : 'room'}
             borderRadius="4px"
             fontSize="10px"
-            p="3px"
+            whiteSpace="nowrap"
+            letterSpacing="-0.02em"
+            py="3px"
+            px="0"
           >
             <button title={f.css} aria-pressed={f.css === only} onClick={() => set(f.css)}>
               <FeelPicture css={f.css} />
