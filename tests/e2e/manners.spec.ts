@@ -1,7 +1,8 @@
+import { join } from 'node:path'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
 import { BenchPage } from './benchPage'
-import { HangServer } from './server'
+import { demoFolder, HangServer } from './server'
 
 const server = new HangServer(5304)
 test.beforeAll(() => server.start())
@@ -47,6 +48,33 @@ test('what is wrong is said, and nothing is lost', async ({ page }) => {
   await page.getByLabel('File', { exact: true }).selectOption('mp4')
   await page.getByRole('button', { name: 'Hand off', exact: true }).click()
   await expect(page.getByRole('alert')).toContainText('the format has no alpha. Choose a solid or key colour as backing, or take MOV')
+})
+
+test('layers are reordered, locked and hidden, and pictures are added', async ({ page }) => {
+  await page.goto(`${server.url}/bench/${await server.demoGraphic()}`)
+  const bench = new BenchPage(page)
+  await bench.rests()
+  const names = () => page.getByRole('list', { name: 'Layers' }).getByRole('listitem').evaluateAll((rows) => rows.map((r) => r.getAttribute('aria-label')))
+  expect((await names())[0]).toBe('Second line')
+  await page.getByRole('button', { name: 'Gold plate', exact: true }).dragTo(page.getByRole('list', { name: 'Layers' }).getByRole('button', { name: 'Name', exact: true }))
+  await expect.poll(async () => (await names()).indexOf('Gold plate')).toBe(1)
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await expect.poll(async () => (await names()).indexOf('Gold plate')).toBe(5)
+
+  // A locked layer is not taken hold of: the press goes through to what lies behind it.
+  await page.getByTestId('ruler').click({ position: { x: 500, y: 30 } })
+  await page.getByRole('button', { name: 'Lock Brown plate' }).click()
+  await expect(page.getByRole('button', { name: 'Unlock Brown plate' })).toBeVisible()
+  await page.mouse.click(...(await bench.at(1100, 900, 1920)))
+  await expect(page.getByRole('complementary', { name: 'Details' }).getByRole('textbox', { name: 'Name' })).toHaveValue('Gold plate')
+
+  await page.getByLabel('Picture file').setInputFiles(join(demoFolder, 'fernhollow-mark.png'))
+  await expect(page.getByRole('button', { name: 'fernhollow-mark', exact: true })).toBeVisible()
+  await expect(page.getByRole('textbox', { name: 'Size, px width' })).toHaveValue('512')
+  const turn = (await page.getByRole('button', { name: 'Turn', exact: true }).boundingBox())!
+  const middle = await bench.at(960, 540, 1920)
+  await bench.drag([turn.x + turn.width / 2, turn.y + turn.height / 2], [middle[0] + 120, middle[1]])
+  await expect(page.getByRole('textbox', { name: 'Turn, ° angle' })).toHaveValue(/^(8[89]|9[01])/)
 })
 
 test('the screens can be used with a keyboard and a screen reader', async ({ page }) => {

@@ -48,11 +48,13 @@ public sealed record Choices(ImmutableArray<FontFamily> Fonts, ImmutableArray<Fe
 public static class RackEndpoints
 {
     private const int StillWidth = 480;
+    private const int ShapePoints = 32;
 
     public static void Map(IEndpointRouteBuilder app)
     {
         var api = app.MapGroup("/api").WithTags("Rack");
         api.MapGet("/choices", GetChoices).WithName("choices");
+        api.MapGet("/feels", FeelShape).WithName("feelShape");
         api.MapGet("/footage", Footage).WithName("footage");
         api.MapGet("/packages", ListAsync).WithName("packages");
         api.MapPost("/packages", async (Naming naming, PackageStore store) => TypedResults.Ok(await store.AddAsync(Named(naming.Name)))).WithName("addPackage");
@@ -77,6 +79,14 @@ public static class RackEndpoints
         [.. ChannelSpec.All.Select(Info)],
         [.. FrameRate.All.Select(r => r.ToString())],
         Core.Checks.SafeAreas.ActionMargin, Core.Checks.SafeAreas.GraphicsMargin, Core.Programs.FrameWindow.Standard);
+
+    /// <summary>Progress in value at even steps of progress in time, from 0 to 1, so that the timeline can draw a feel without knowing its formula.</summary>
+    private static ImmutableArray<double> FeelShape(string css, HttpResponse response)
+    {
+        var feel = FeelText.Parse(css);
+        response.Headers.CacheControl = "private, max-age=31536000, immutable";
+        return [.. Enumerable.Range(0, ShapePoints + 1).Select(i => feel.At((double)i / ShapePoints))];
+    }
 
     /// <summary>The demo's stand-in for footage, for the wall.</summary>
     private static Results<PhysicalFileHttpResult, NotFound> Footage(ServerOptions options)

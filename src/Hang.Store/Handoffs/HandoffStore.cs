@@ -108,7 +108,11 @@ public sealed class HandoffStore(NpgsqlDataSource database)
     {
         await using var connection = await database.OpenConnectionAsync();
         await connection.ExecuteAsync(
-            "update handoffs set state = @state, bytes = @bytes, problem = @problem, proof = @proof::jsonb, ended_at = now() where id = @id",
+            """
+            update handoffs set state = @state, bytes = @bytes, problem = @problem, proof = @proof::jsonb, ended_at = now(),
+                frames_done = case when @state = 'done' then frames_total else frames_done end
+            where id = @id
+            """,
             new { id, state = Text(state), bytes, problem, proof });
     }
 

@@ -4,6 +4,7 @@ import { useBench, usePick } from '../bench/benchStore'
 import { channelLabel } from '../details/ChannelRow'
 import { keysOf, type KeyPlace, type Layer } from '../live/document'
 import { Bead } from './Bead'
+import { Change } from './Change'
 import type { TimeScale } from './Timeline'
 
 interface Props {
@@ -75,6 +76,7 @@ export function Strip({ layer, channels, own = false, scale }: Props) {
           style={{ left: scale.x(at[0]!), width: scale.x(at.at(-1)!) - scale.x(at[0]!) }}
         />
       )}
+      {own && at.slice(1).map((to, i) => <Change key={to} from={at[i]!} to={to} layer={layer} channel={channels[0]!} scale={scale} />)}
       {at.map((frame) => {
         const places = frames.get(frame)!
         const isChosen = places.some((p) => chosen.some((k) => same(k, p)))

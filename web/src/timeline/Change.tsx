@@ -1,0 +1,44 @@
+import { useQuery } from '@tanstack/react-query'
+import { api, data } from '../api/client'
+import { keysOf, type ChannelValue, type Layer } from '../live/document'
+import type { TimeScale } from './Timeline'
+
+interface Props {
+  from: number
+  to: number
+  layer: Layer
+  channel: string
+  scale: TimeScale
+}
+
+const [TOP, BOTTOM] = [4, 22]
+
+/** The change between two beads, drawn in the strip: value over time, rising when the value rises. */
+export function Change({ from, to, layer, channel, scale }: Props) {
+  const keys = keysOf(layer, channel)
+  const first = keys.find((k) => k.at === from)
+  const last = keys.find((k) => k.at === to)
+  const css = first?.feel ?? 'linear'
+  const shape = useQuery({
+    queryKey: ['feel', css],
+    queryFn: () => data(api.GET('/api/feels', { params: { query: { css } } })),
+    staleTime: Infinity,
+  }).data
+  if (!shape || !first || !last) return null
+  const direction = Math.sign(total(last.value) - total(first.value))
+  if (direction === 0) return null
+  const [x0, x1] = [scale.x(from), scale.x(to)]
+  const y = (progress: number) => (direction > 0 ? BOTTOM - progress * (BOTTOM - TOP) : TOP + progress * (BOTTOM - TOP))
+  const points = shape.map((v, i) => `${x0 + ((x1 - x0) * i) / (shape.length - 1)},${y(v)}`).join(' ')
+  return (
+    <svg width="100%" height="26" style={{ position: 'absolute', inset: 0, pointerEvents: 'none', overflow: 'visible' }} aria-hidden>
+      <polyline points={points} fill="none" stroke="var(--chakra-colors-accent)" strokeWidth={1.4} opacity={0.75} />
+    </svg>
+  )
+}
+
+/** One number that tells which way a value goes: the sum of its parts, or the lightness of a colour. */
+function total(value: ChannelValue): number {
+  if (typeof value === 'string') return [1, 3, 5].reduce((sum, i) => sum + parseInt(value.slice(i, i + 2), 16), 0)
+  return typeof value === 'number' ? value : value.reduce((sum, v) => sum + v, 0)
+}
