@@ -1,5 +1,6 @@
 using System.Diagnostics;
 using System.Text.Json;
+using Hang.Tests.Shared;
 
 namespace Hang.Bench;
 
@@ -38,7 +39,7 @@ internal static class BrowserMeasures
         {
             return known;
         }
-        using var node = Process.Start(new ProcessStartInfo("node", [Path.Combine(Demo.Root, "bench", "browser.mjs")]) { RedirectStandardOutput = true })
+        using var node = Process.Start(new ProcessStartInfo("node", [Path.Combine(ProjectFolder.Root, "bench", "browser.mjs")]) { RedirectStandardOutput = true })
             ?? throw new InvalidOperationException("Node.js did not start.");
         var text = await node.StandardOutput.ReadToEndAsync();
         await node.WaitForExitAsync();

@@ -1,12 +1,12 @@
 using System.Text.Json;
 using Hang.Core.Documents;
-using static Hang.Core.Tests.Samples;
+using Hang.Tests.Shared;
 
 namespace Hang.Core.Tests;
 
 public class DocumentTests
 {
-    private static readonly string Demo = File.ReadAllText(Samples.Demo);
+    private static readonly string Demo = File.ReadAllText(ProjectFolder.Demo);
 
     [Fact]
     public void ADocumentIsWrittenAndReadBackEqual()
@@ -28,6 +28,8 @@ public class DocumentTests
     [InlineData("\"hangsFrom\": \"badge\"", "\"hangsFrom\": \"nobody\"", "/layers/3/hangsFrom", "not there")]
     [InlineData("\"typeSize\": 46", "\"typeSize\": 1e400", "/layers/4/channels/typeSize", "too large")]
     [InlineData("\"id\": \"brown\"", "\"id\": \"gold\"", "/layers/1/id", "twice")]
+    [InlineData("\"kind\": \"picture\"", "\"sort\": \"picture\"", "/layers/3", "no kind")]
+    [InlineData("\"kind\": \"picture\"", "\"kind\": \"cloud\"", "/layers/3", "cloud")]
     [InlineData("\"tracking\": 20", "\"corners\": [1, 2, 3, 4]", "/layers/5/channels/corners", "no channel")]
     public void ABrokenPlaceIsNamedByItsPointer(string good, string bad, string pointer, string says)
     {
@@ -50,7 +52,7 @@ public class DocumentTests
 
     [Fact]
     public void TheSchemaOnPaperIsTheOneOfTheTypes() =>
-        Assert.Equal(GraphicSchema.Write(), File.ReadAllText(Path.Combine(Root, "docs", "format", "hang.schema.json")));
+        Assert.Equal(GraphicSchema.Write(), File.ReadAllText(Path.Combine(ProjectFolder.Root, "docs", "format", "hang.schema.json")));
 
     [Fact]
     public void TheSchemaNamesEveryChannel()

@@ -33,21 +33,6 @@ internal static class Samples
 
     public static Channel Keyed(params (int At, double Value)[] keys) => Channel.Of(keys.Select(k => new Keyframe(k.At, new(k.Value), Feel.Linear)));
 
-    public static string Demo => Path.Combine(Root, "demo", "lower-third.hang");
-
-    public static string Root
-    {
-        get
-        {
-            var folder = new DirectoryInfo(AppContext.BaseDirectory);
-            while (!File.Exists(Path.Combine(folder!.FullName, "Hang.slnx")))
-            {
-                folder = folder.Parent;
-            }
-            return folder.FullName;
-        }
-    }
-
     internal sealed class EvenShaper : ITypeShaper
     {
         private static readonly Outline Box = new([0, 0, 0, 1, 400, 0, 1, 400, -700, 5], new(0, -700, 400, 0));

@@ -15,21 +15,8 @@ public sealed class RunningServer : WebApplicationFactory<Program>
 
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
-        builder.UseSetting("Database", database.ConnectionString).UseSetting("Files", files).UseSetting("Demo", Path.Combine(Root, "demo"));
+        builder.UseSetting("Database", database.ConnectionString).UseSetting("Files", files).UseSetting("Demo", Path.Combine(ProjectFolder.Root, "demo"));
         builder.UseSetting("Work", "true");
-    }
-
-    public static string Root
-    {
-        get
-        {
-            var folder = new DirectoryInfo(AppContext.BaseDirectory);
-            while (!File.Exists(Path.Combine(folder!.FullName, "Hang.slnx")))
-            {
-                folder = folder.Parent;
-            }
-            return folder.FullName;
-        }
     }
 
     /// <summary>A live line like a bench's.</summary>

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Hang.Tests.Shared;
 
 namespace Hang.Server.Tests;
 
@@ -7,7 +8,7 @@ namespace Hang.Server.Tests;
 public sealed class ShellTests : IDisposable
 {
     private readonly string folder = Directory.CreateTempSubdirectory("hang-shell-").FullName;
-    private static readonly string Demo = Path.Combine(RunningServer.Root, "demo", "lower-third.hang");
+    private static readonly string Demo = ProjectFolder.Demo;
 
     public void Dispose() => Directory.Delete(folder, true);
 

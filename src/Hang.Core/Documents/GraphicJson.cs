@@ -33,6 +33,12 @@ public static partial class GraphicJson
             DemandVersion(text);
             throw Plain(e);
         }
+        catch (NotSupportedException e)
+        {
+            // A layer without a kind, or of one that there is not: the serializer has an exception of another type for it.
+            var path = AfterPath().Match(e.Message);
+            throw new ProblemException("A layer has no kind, or one that this Hang does not know.", "Give it the kind plate, type or picture.", field: path.Success ? Pointer(path.Groups[1].Value) : "/layers");
+        }
     }
 
     /// <summary>As <see cref="Read(string)"/>, from UTF-8 bytes with or without a byte order mark.</summary>
@@ -110,6 +116,9 @@ public static partial class GraphicJson
 
     [GeneratedRegex(@"\.(?<name>[^.\[]+)|\[(?<index>\d+)\]|\['(?<quoted>[^']*)'\]")]
     private static partial Regex PathPart();
+
+    [GeneratedRegex(@" Path: (\S+)")]
+    private static partial Regex AfterPath();
 
     private sealed class RateConverter : JsonConverter<FrameRate>
     {

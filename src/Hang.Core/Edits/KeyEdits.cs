@@ -55,6 +55,7 @@ public sealed record MoveKeys(ImmutableArray<KeyPlace> Keys, int By) : Edit
         {
             return graphic;
         }
+        KeyGroups.Demand(graphic, Keys);
         var by = Math.Clamp(By, -Keys.Min(k => k.At), Math.Max(0, graphic.Phases.Total - 1 - Keys.Max(k => k.At)));
         return KeyGroups.Change(graphic, Keys, (channel, frames) =>
         {
@@ -80,17 +81,27 @@ public sealed record SetFeel(ImmutableArray<KeyPlace> Keys, string Feel) : Edit
 /// <summary>Edits of named keyframes, channel by channel.</summary>
 internal static class KeyGroups
 {
+    /// <exception cref="ProblemException">One of the keyframes is not there.</exception>
+    public static void Demand(Graphic graphic, ImmutableArray<KeyPlace> keys)
+    {
+        foreach (var key in keys)
+        {
+            var layer = graphic.Layer(key.Layer);
+            if (layer.Channels[key.Channel].KeyAt(key.At) is null)
+            {
+                throw new ProblemException($"There is no keyframe at frame {key.At}.", "It may have been moved; choose again.", layer.Name, JsonName.Of(key.Channel));
+            }
+        }
+    }
+
     public static Graphic Change(Graphic graphic, ImmutableArray<KeyPlace> keys, Func<Channel, HashSet<int>, Channel> change)
     {
+        Demand(graphic, keys);
         foreach (var group in keys.GroupBy(k => (k.Layer, k.Channel)))
         {
             var layer = graphic.Layer(group.Key.Layer);
             var channel = layer.Channels[group.Key.Channel];
             var frames = group.Select(k => k.At).ToHashSet();
-            foreach (var frame in frames.Where(f => channel.KeyAt(f) is null))
-            {
-                throw new ProblemException($"There is no keyframe at frame {frame}.", "It may have been moved; choose again.", layer.Name, JsonName.Of(group.Key.Channel));
-            }
             graphic = graphic.With(layer with { Channels = layer.Channels.With(group.Key.Channel, change(channel, frames)) });
         }
         return graphic;

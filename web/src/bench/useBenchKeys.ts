@@ -9,7 +9,13 @@ export function useBenchKeys(onHelp: () => void) {
   const bench = useBench.getState
   const on = (keys: string, act: (event: KeyboardEvent) => void) =>
     // eslint-disable-next-line react-hooks/rules-of-hooks -- always called in the same order
-    useHotkeys(keys, (e) => act(e), { preventDefault: true, useKey: keys === '?' || keys === ',' || keys === '.' })
+    useHotkeys(keys, (e) => act(e), {
+      preventDefault: true,
+      useKey: keys === '?' || keys === ',' || keys === '.',
+      // The comma is a key of its own here, not only what stands between keys.
+      delimiter: keys === ',' ? '|' : ',',
+      ignoreEventWhen: () => document.querySelector('dialog[open]') !== null,
+    })
 
   on('space', () => bench().set({ playing: !bench().playing }))
   on(',', () => step(-1))

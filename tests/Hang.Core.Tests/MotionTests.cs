@@ -1,0 +1,101 @@
+using CsCheck;
+using Hang.Core.Colour;
+using Hang.Core.Handoff;
+using Hang.Core.Layers;
+using Hang.Core.Motion;
+using static Hang.Core.Tests.Samples;
+
+namespace Hang.Core.Tests;
+
+public class MotionTests
+{
+    public static TheoryData<string> Names => [.. NamedFeels.All.Select(f => f.Name)];
+
+    [Theory]
+    [MemberData(nameof(Names))]
+    public void EveryNamedFeelBeginsAtTheFirstValueAndEndsAtTheSecond(string name)
+    {
+        var feel = NamedFeels.All.Single(f => f.Name == name).Feel;
+        Assert.Equal(0, feel.At(0), 12);
+        Assert.Equal(1, feel.At(1), 12);
+    }
+
+    /// <summary>A linear() function with the points of a curve approximates the curve (CSS Easing Level 2, section 2.2).</summary>
+    [Fact]
+    public void PiecesOfACurveFollowTheCurve()
+    {
+        var curve = FeelText.Parse("ease-in-out");
+        var pieces = FeelText.Parse("linear(" + string.Join(", ", Enumerable.Range(0, 101).Select(i => curve.At(i / 100.0).ToString("0.########", System.Globalization.CultureInfo.InvariantCulture))) + ")");
+        Gen.Double[0, 1].Sample(t => Math.Abs(pieces.At(t) - curve.At(t)) < 2e-4);
+    }
+
+    [Fact]
+    public void KeyframesAreKeptInOrderWhateverOrderTheyComeIn() => Gen.Int[0, 500].Array[1, 30].Sample(frames =>
+    {
+        var channel = Channel.Of(frames.Select(f => new Keyframe(f, new(f), Feel.Linear)));
+        return channel.Keys.Select(k => k.At).SequenceEqual(frames.Distinct().Order()) && frames.All(f => channel.At(f).X == f);
+    });
+
+    [Fact]
+    public void BetweenTwoEvenKeyframesTheValueIsBetweenTheirs() =>
+        Gen.Select(Gen.Double[-1e4, 1e4], Gen.Double[-1e4, 1e4], Gen.Int[1, 300]).Sample((a, b, length) =>
+        {
+            var channel = Keyed((0, a), (length, b));
+            return Enumerable.Range(0, length + 1).All(f => channel.At(f).X >= Math.Min(a, b) - 1e-9 && channel.At(f).X <= Math.Max(a, b) + 1e-9);
+        });
+
+    [Fact]
+    public void TakingTheLastKeyframeAwayLeavesItsValue()
+    {
+        var channel = Keyed((4, 7)).WithoutKeys(f => f == 4);
+        Assert.False(channel.IsKeyed);
+        Assert.Equal(7, channel.At(99).X);
+    }
+
+    [Fact]
+    public void ColoursReadBackAsTheyAreWritten()
+    {
+        Gen.UInt.Sample(v => Rgba.Parse($"#{v:X8}").ToString() == ((v & 0xFF) == 0xFF ? $"#{v >> 8:X6}" : $"#{v:X8}"));
+        Assert.Equal("#AABBCC", Rgba.Parse("#abc").ToString());
+        foreach (var bad in new[] { "", "#", "abc", "#ABCD", "#GGGGGG", "#12345", "rgb(1,2,3)" })
+        {
+            Assert.False(Rgba.TryParse(bad, out _), bad);
+        }
+    }
+
+    [Fact]
+    public void EveryChannelsDefaultIsWithinItsRange() => Assert.All(ChannelSpec.All, spec =>
+    {
+        spec.Demand(spec.Default, "layer", "field");
+        Assert.Same(spec, ChannelSpec.Of(spec.Name));
+        Assert.Throws<ProblemException>(() => spec.Demand(spec.Default.With(0, double.NaN), "layer", "field"));
+        Assert.Throws<ProblemException>(() => spec.Demand(spec.Default.With(0, spec.Most * 2 + 1), "layer", "field"));
+    });
+
+    [Fact]
+    public void FileNamesHoldNothingThatAFileSystemOrAShellMinds() => Gen.String[0, 80].Sample(name =>
+    {
+        var plain = FileNames.Plain(name);
+        return plain.Length is > 0 and <= 60 && plain.All(c => char.IsLetterOrDigit(c) || c == '-') && !plain.StartsWith('-');
+    });
+
+    [Fact]
+    public void NudgesThatFollowEachOtherAddUp()
+    {
+        var graphic = Graphic(Plate("a"), Plate("b", (ChannelName.Position, Channel.Of([new(0, new(5, 5), Feel.Linear), new(50, new(9, 9), Feel.Linear)]))));
+        for (var i = 0; i < 7; i++)
+        {
+            graphic = new Edits.Nudge(["a", "b"], [1, -10], 50).ApplyTo(graphic);
+        }
+        Assert.Equal(new ChannelValue(7, -70), graphic.Layer("a").Channels[ChannelName.Position].Constant);
+        Assert.Equal([new(5, 5), new(16, -61)], graphic.Layer("b").Channels[ChannelName.Position].Keys.Select(k => k.Value));
+    }
+
+    [Fact]
+    public void NamesOfCopiesCountOn()
+    {
+        Assert.Equal("Plate", LayerNames.Free("Plate", []));
+        Assert.Equal("Plate 2", LayerNames.Free("Plate", ["plate"]));
+        Assert.Equal("Plate 4", LayerNames.Free("Plate 2", ["Plate", "Plate 2", "Plate 3"]));
+    }
+}
