@@ -7,7 +7,8 @@ using Microsoft.AspNetCore.SignalR.Client;
 
 namespace Hang.Server.Tests;
 
-public class LastingTests(RunningServer server) : IClassFixture<RunningServer>
+[Collection(OneServer.Name)]
+public class LastingTests(RunningServer server)
 {
     private readonly HttpClient http = server.CreateClient();
 

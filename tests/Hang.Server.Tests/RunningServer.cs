@@ -40,3 +40,10 @@ public sealed class RunningServer : WebApplicationFactory<Program>
         }
     }
 }
+
+/// <summary>All tests of the server share one: Hangfire keeps its storage in a static place, so two servers in a process would mix their jobs.</summary>
+[CollectionDefinition(Name)]
+public sealed class OneServer : ICollectionFixture<RunningServer>
+{
+    public const string Name = "server";
+}

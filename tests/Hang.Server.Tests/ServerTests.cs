@@ -10,7 +10,8 @@ using Microsoft.AspNetCore.SignalR.Client;
 
 namespace Hang.Server.Tests;
 
-public class ServerTests(RunningServer server) : IClassFixture<RunningServer>
+[Collection(OneServer.Name)]
+public class ServerTests(RunningServer server)
 {
     private readonly HttpClient http = server.CreateClient();
 
@@ -149,9 +150,10 @@ public class ServerTests(RunningServer server) : IClassFixture<RunningServer>
         await http.PostAsync($"/api/handoffs/{asked[2]}/cancel", null);
         JsonElement View(JsonElement all, Guid which) => all.EnumerateArray().Single(h => h.GetProperty("id").GetGuid() == which);
         JsonElement all;
+        using var limit = new CancellationTokenSource(TimeSpan.FromMinutes(2));
         do
         {
-            await Task.Delay(200);
+            await Task.Delay(200, limit.Token);
             all = await http.GetFromJsonAsync<JsonElement>($"/api/handoffs?graphic={id}");
         }
         while (asked.Any(a => View(all, a).GetProperty("state").GetString() is "queued" or "rendering" or "proving"));
