@@ -68,7 +68,7 @@ public static class RackEndpoints
         api.MapPost("/graphics/{id:guid}/duplicate", DuplicateAsync).WithName("duplicateGraphic");
         api.MapDelete("/graphics/{id:guid}", async (Guid id, PackageStore store) => Found(await store.SetGraphicRemovedAsync(id, true))).WithName("removeGraphic");
         api.MapPost("/graphics/{id:guid}/restore", async (Guid id, PackageStore store) => Found(await store.SetGraphicRemovedAsync(id, false))).WithName("restoreGraphic");
-        api.MapGet("/graphics/{id:guid}/stills/{revision:int}", StillAsync).WithName("still");
+        api.MapGet("/graphics/{id:guid}/stills/{version:long}", StillAsync).WithName("still");
         api.MapGet("/graphics/{id:guid}/document", DocumentAsync).WithName("document");
         api.MapGet("/graphics/{id:guid}/inspection/{frame:int}", InspectAsync).WithName("inspection");
     }
@@ -117,7 +117,7 @@ public static class RackEndpoints
         var graphic = GraphicJson.Read(row.Document);
         return new(
             row.Id, graphic.Name, graphic.Kind, graphic.Width, graphic.Height, graphic.Rate.ToString(), graphic.Phases.Total,
-            $"/api/graphics/{row.Id}/stills/{row.Head}", row.ChangedAt, row.RemovedAt is not null);
+            $"/api/graphics/{row.Id}/stills/{row.ChangedAt.Ticks}", row.ChangedAt, row.RemovedAt is not null);
     }
 
     private static async Task<Guid> AddGraphicAsync(Guid id, NewGraphic wish, PackageStore packages, RevisionStore revisions)
@@ -197,13 +197,13 @@ public static class RackEndpoints
     private static async Task<Guid> CopyAsync(Guid package, Graphic graphic, PackageStore packages, RevisionStore revisions) =>
         await revisions.AddAsync(package, GraphicJson.Write(graphic with { Name = await FreeName(package, graphic.Name, packages) }), "Duplicated");
 
-    private static async Task<FileContentHttpResult> StillAsync(Guid id, int revision, RevisionStore revisions, PictureShelf pictures, HttpResponse response)
+    private static async Task<FileContentHttpResult> StillAsync(Guid id, RevisionStore revisions, PictureShelf pictures, HttpResponse response)
     {
         var graphic = GraphicJson.Read((await Head(id, revisions)).Document);
         var scale = Math.Min(1.0, (double)StillWidth / graphic.Width);
         using var canvas = new FrameCanvas(Math.Max(1, (int)(graphic.Width * scale)), Math.Max(1, (int)(graphic.Height * scale)), scale, null, pictures);
         canvas.Paint(new Evaluator(graphic, TypeShaper.Shipped).At(Math.Clamp(graphic.Phases.LeaveStart - 1, 0, graphic.Phases.Total - 1)));
-        // The address holds the revision, so the picture behind it never changes.
+        // The address holds the moment of the last change, so the picture behind it never changes. (Numbers of revisions come back after an undo.)
         response.Headers.CacheControl = "private, max-age=86400";
         return TypedResults.File(canvas.ToPng(), "image/png");
     }
