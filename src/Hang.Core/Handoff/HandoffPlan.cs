@@ -51,7 +51,7 @@ public sealed record HandoffPlan(FileKind Kind, Backing Backing, int From, int T
     [JsonIgnore]
     public int Frames => (To - From) / Every + 1;
 
-    /// <summary>Takes only every so-manieth frame, 1 or more; a forecast samples with it.</summary>
+    /// <summary>Takes only every n-th frame, n being 1 or more; a forecast samples with it.</summary>
     [JsonIgnore]
     public int Every { get; init; } = 1;
 
