@@ -193,9 +193,7 @@ public sealed record SetValue(string Layer, ChannelName Channel, JsonElement Val
     {
         var layer = graphic.Layer(Layer);
         var value = EditValue.Read(layer, Channel, Value);
-        var channel = layer.Channels[Channel];
-        var next = channel.IsKeyed ? channel.WithKey(At, value, EditValue.NewFeel) : Motion.Channel.Of(value);
-        return graphic.With(layer with { Channels = layer.Channels.With(Channel, next) });
+        return graphic.With(EditValue.Put(layer, Channel, value, At));
     }
 }
 
@@ -215,11 +213,8 @@ public sealed record Nudge(ImmutableArray<string> Layers, ImmutableArray<double>
         foreach (var id in Layers)
         {
             var layer = graphic.Layer(id);
-            var channel = layer.Channels[ChannelName.Position];
-            var from = channel.At(At);
-            var to = new Motion.ChannelValue(from.X + By[0], from.Y + By[1]);
-            var next = channel.IsKeyed ? channel.WithKey(At, to, EditValue.NewFeel) : Motion.Channel.Of(to);
-            graphic = graphic.With(layer with { Channels = layer.Channels.With(ChannelName.Position, next) });
+            var from = layer.Channels[ChannelName.Position].At(At);
+            graphic = graphic.With(EditValue.Put(layer, ChannelName.Position, new(from.X + By[0], from.Y + By[1]), At));
         }
         return graphic;
     }

@@ -23,4 +23,12 @@ internal static class EditValue
             throw new ProblemException(e.Message, "Nothing was changed.", layer.Name, JsonName.Of(channel));
         }
     }
+
+    /// <summary>The layer with a value at the playhead when the channel is keyed, for all time when it is not.</summary>
+    public static Layer Put(Layer layer, ChannelName channel, ChannelValue value, int at)
+    {
+        var now = layer.Channels[channel];
+        var next = now.IsKeyed ? now.WithKey(at, value, NewFeel) : Channel.Of(value);
+        return layer with { Channels = layer.Channels.With(channel, next) };
+    }
 }

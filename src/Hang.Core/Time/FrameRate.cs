@@ -34,9 +34,6 @@ public readonly record struct FrameRate
     /// <summary>Seconds from the start of frame 0 to the start of <paramref name="frames"/>.</summary>
     public double Seconds(int frames) => (double)frames * Denominator / Numerator;
 
-    /// <summary>The frame whose start is nearest to a time in seconds; halves go to the later frame.</summary>
-    public int NearestFrame(double seconds) => (int)Math.Floor(seconds * Numerator / Denominator + 0.5);
-
     /// <summary>Reads "25", "30000/1001".</summary>
     /// <exception cref="ProblemException">The text is not one of <see cref="All"/>.</exception>
     public static FrameRate Parse(string text)

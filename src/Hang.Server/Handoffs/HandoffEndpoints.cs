@@ -1,12 +1,12 @@
 using System.Collections.Immutable;
 using System.Text.Json;
-using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Media.Rendering;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using Hang.Server.Safety;
 using Hang.Store.Files;
 using Hang.Store.Handoffs;
 using Hang.Store.Packages;
@@ -39,7 +39,7 @@ public static class HandoffEndpoints
         api.MapPost("/graphics/{id:guid}/forecast", ForecastAsync).WithName("forecast");
         api.MapPost("/graphics/{id:guid}/handoffs", AskAsync).WithName("handOff");
         api.MapGet("/handoffs", ListAsync).WithName("handoffs");
-        api.MapPost("/handoffs/{id:guid}/cancel", async (Guid id, HandoffStore store) => Found(await store.CancelAsync(id))).WithName("cancelHandoff");
+        api.MapPost("/handoffs/{id:guid}/cancel", async (Guid id, HandoffStore store) => Demands.Found(await store.CancelAsync(id))).WithName("cancelHandoff");
         api.MapPost("/handoffs/{id:guid}/again", AgainAsync).WithName("againHandoff");
         api.MapGet("/handoffs/{id:guid}/file", FileAsync).WithName("handoffFile");
         api.MapGet("/handoffs/{id:guid}/strip", (Guid id, IFileStore files) => Picture(id, "strip.png", files)).WithName("handoffStrip");
@@ -48,7 +48,7 @@ public static class HandoffEndpoints
 
     private static async Task<ForecastView> ForecastAsync(Guid id, HandoffPlan plan, RevisionStore revisions, PictureShelf pictures, CancellationToken cancel)
     {
-        var row = await Head(id, revisions);
+        var row = await revisions.DemandHeadAsync(id);
         var evaluator = new Evaluator(GraphicJson.Read(row.Document), TypeShaper.Shipped);
         var forecast = await Forecaster.SampleAsync(evaluator, plan.Demand(evaluator.Graphic), pictures, cancel);
         var (width, height) = plan.Size(evaluator.Graphic);
@@ -57,7 +57,7 @@ public static class HandoffEndpoints
 
     private static async Task<Guid> AskAsync(Guid id, HandoffPlan plan, RevisionStore revisions, PackageStore packages, HandoffStore store, [FromServices] IBackgroundJobClient jobs)
     {
-        var row = await Head(id, revisions);
+        var row = await revisions.DemandHeadAsync(id);
         var graphic = GraphicJson.Read(row.Document);
         plan.Demand(graphic);
         var package = await packages.FindAsync(row.PackageId);
@@ -106,9 +106,4 @@ public static class HandoffEndpoints
 
     private static Results<FileContentHttpResult, NotFound> Picture(Guid id, string name, IFileStore files) =>
         files.Read(HandoffJob.Key(id, name)) is { } png ? TypedResults.File(png, "image/png") : TypedResults.NotFound();
-
-    private static async Task<RevisionRow> Head(Guid id, RevisionStore revisions) =>
-        await revisions.HeadAsync(id) ?? throw new ProblemException("There is no such graphic.", "Go back to the rack and choose another.");
-
-    private static Results<NoContent, NotFound> Found(bool found) => found ? TypedResults.NoContent() : TypedResults.NotFound();
 }

@@ -6,6 +6,7 @@ using Hang.Core.Edits;
 using Hang.Core.Evaluation;
 using Hang.Core.Programs;
 using Hang.Paint.Shaping;
+using Hang.Server.Safety;
 using Hang.Store.Revisions;
 using Microsoft.AspNetCore.SignalR;
 
@@ -30,7 +31,7 @@ public sealed class LiveGraphic
     /// <exception cref="ProblemException">There is no such graphic.</exception>
     public static async Task<LiveGraphic> OpenAsync(Guid id, RevisionStore revisions, IHubContext<LiveHub> hub)
     {
-        var row = await revisions.HeadAsync(id) ?? throw new ProblemException("There is no such graphic.", "Go back to the rack and choose another.");
+        var row = await revisions.DemandHeadAsync(id);
         return new(id, revisions, hub, new(new(GraphicJson.Read(row.Document), TypeShaper.Shipped), row));
     }
 
@@ -64,7 +65,7 @@ public sealed class LiveGraphic
             }
             catch (RevisionConflictException)
             {
-                await ReloadAsync();
+                await ShowAsync(await revisions.HeadAsync(id));
                 throw new ProblemException("The graphic was changed elsewhere at the same moment.", "It shows that change now; do yours again.");
             }
             catch
@@ -102,11 +103,7 @@ public sealed class LiveGraphic
         await turn.WaitAsync();
         try
         {
-            if (await revisions.StepAsync(id, by) is { } row)
-            {
-                state = new(state.Program.Next(GraphicJson.Read(row.Document)), row);
-                await TellAllAsync();
-            }
+            await ShowAsync(await revisions.StepAsync(id, by));
         }
         finally
         {
@@ -140,9 +137,10 @@ public sealed class LiveGraphic
         return Inspection.Of(evaluator, Math.Clamp(frame, 0, evaluator.Graphic.Phases.Total - 1), layers);
     }
 
-    private async Task ReloadAsync()
+    /// <summary>Shows a revision to every viewer; null changes nothing.</summary>
+    private async Task ShowAsync(RevisionRow? revision)
     {
-        if (await revisions.HeadAsync(id) is { } row)
+        if (revision is { } row)
         {
             state = new(state.Program.Next(GraphicJson.Read(row.Document)), row);
             await TellAllAsync();

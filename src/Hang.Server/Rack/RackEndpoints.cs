@@ -14,6 +14,7 @@ using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
 using Hang.Server.Hosting;
 using Hang.Server.Live;
+using Hang.Server.Safety;
 using Hang.Store.Packages;
 using Hang.Store.Pictures;
 using Hang.Store.Revisions;
@@ -58,16 +59,16 @@ public static class RackEndpoints
         api.MapGet("/footage", Footage).WithName("footage");
         api.MapGet("/packages", ListAsync).WithName("packages");
         api.MapPost("/packages", async (Naming naming, PackageStore store) => TypedResults.Ok(await store.AddAsync(Named(naming.Name)))).WithName("addPackage");
-        api.MapPatch("/packages/{id:guid}", async (Guid id, Naming naming, PackageStore store) => Found(await store.RenameAsync(id, Named(naming.Name)))).WithName("renamePackage");
-        api.MapDelete("/packages/{id:guid}", async (Guid id, PackageStore store) => Found(await store.SetRemovedAsync(id, true))).WithName("removePackage");
-        api.MapPost("/packages/{id:guid}/restore", async (Guid id, PackageStore store) => Found(await store.SetRemovedAsync(id, false))).WithName("restorePackage");
+        api.MapPatch("/packages/{id:guid}", async (Guid id, Naming naming, PackageStore store) => Demands.Found(await store.RenameAsync(id, Named(naming.Name)))).WithName("renamePackage");
+        api.MapDelete("/packages/{id:guid}", async (Guid id, PackageStore store) => Demands.Found(await store.SetRemovedAsync(id, true))).WithName("removePackage");
+        api.MapPost("/packages/{id:guid}/restore", async (Guid id, PackageStore store) => Demands.Found(await store.SetRemovedAsync(id, false))).WithName("restorePackage");
         api.MapPost("/packages/{id:guid}/duplicate", DuplicatePackageAsync).WithName("duplicatePackage");
         api.MapPost("/packages/{id:guid}/graphics", AddGraphicAsync).WithName("addGraphic");
         api.MapPost("/packages/{id:guid}/documents", ImportAsync).WithName("importGraphic").Accepts<string>("application/json");
         api.MapPatch("/graphics/{id:guid}", RenameAsync).WithName("renameGraphic");
         api.MapPost("/graphics/{id:guid}/duplicate", DuplicateAsync).WithName("duplicateGraphic");
-        api.MapDelete("/graphics/{id:guid}", async (Guid id, PackageStore store) => Found(await store.SetGraphicRemovedAsync(id, true))).WithName("removeGraphic");
-        api.MapPost("/graphics/{id:guid}/restore", async (Guid id, PackageStore store) => Found(await store.SetGraphicRemovedAsync(id, false))).WithName("restoreGraphic");
+        api.MapDelete("/graphics/{id:guid}", async (Guid id, PackageStore store) => Demands.Found(await store.SetGraphicRemovedAsync(id, true))).WithName("removeGraphic");
+        api.MapPost("/graphics/{id:guid}/restore", async (Guid id, PackageStore store) => Demands.Found(await store.SetGraphicRemovedAsync(id, false))).WithName("restoreGraphic");
         api.MapGet("/graphics/{id:guid}/stills/{version:long}", StillAsync).WithName("still");
         api.MapGet("/graphics/{id:guid}/document", DocumentAsync).WithName("document");
         api.MapGet("/graphics/{id:guid}/inspection/{frame:int}", InspectAsync).WithName("inspection");
@@ -179,7 +180,7 @@ public static class RackEndpoints
 
     private static async Task<Guid> DuplicateAsync(Guid id, PackageStore packages, RevisionStore revisions)
     {
-        var row = await Head(id, revisions);
+        var row = await revisions.DemandHeadAsync(id);
         return await CopyAsync(row.PackageId, GraphicJson.Read(row.Document), packages, revisions);
     }
 
@@ -199,7 +200,7 @@ public static class RackEndpoints
 
     private static async Task<FileContentHttpResult> StillAsync(Guid id, RevisionStore revisions, PictureShelf pictures, HttpResponse response)
     {
-        var graphic = GraphicJson.Read((await Head(id, revisions)).Document);
+        var graphic = GraphicJson.Read((await revisions.DemandHeadAsync(id)).Document);
         var scale = Math.Min(1.0, (double)StillWidth / graphic.Width);
         using var canvas = new FrameCanvas(Math.Max(1, (int)(graphic.Width * scale)), Math.Max(1, (int)(graphic.Height * scale)), scale, null, pictures);
         canvas.Paint(new Evaluator(graphic, TypeShaper.Shipped).At(Math.Clamp(graphic.Phases.LeaveStart - 1, 0, graphic.Phases.Total - 1)));
@@ -210,7 +211,7 @@ public static class RackEndpoints
 
     private static async Task<FileContentHttpResult> DocumentAsync(Guid id, RevisionStore revisions, PictureStore pictures)
     {
-        var graphic = GraphicJson.Read((await Head(id, revisions)).Document);
+        var graphic = GraphicJson.Read((await revisions.DemandHeadAsync(id)).Document);
         var used = graphic.Layers.OfType<PictureLayer>().Select(l => l.Asset).ToHashSet(StringComparer.Ordinal);
         graphic = graphic with
         {
@@ -222,12 +223,9 @@ public static class RackEndpoints
 
     private static async Task<ContentHttpResult> InspectAsync(Guid id, int frame, RevisionStore revisions)
     {
-        var graphic = GraphicJson.Read((await Head(id, revisions)).Document);
+        var graphic = GraphicJson.Read((await revisions.DemandHeadAsync(id)).Document);
         return TypedResults.Content(System.Text.Json.JsonSerializer.Serialize(Inspection.Of(new(graphic, TypeShaper.Shipped), Math.Clamp(frame, 0, graphic.Phases.Total - 1)), GraphicJson.Options), "application/json");
     }
-
-    private static async Task<RevisionRow> Head(Guid id, RevisionStore revisions) =>
-        await revisions.HeadAsync(id) ?? throw new ProblemException("There is no such graphic.", "Go back to the rack and choose another.");
 
     private static async Task<PackageRow> DemandPackage(Guid id, PackageStore packages) =>
         await packages.FindAsync(id) ?? throw new ProblemException("There is no such package.", "Reload the rack and choose another.");
@@ -238,6 +236,4 @@ public static class RackEndpoints
     private static string Named(string name) => name.Trim() is { Length: > 0 and <= 200 } good && !good.Any(char.IsControl)
         ? good
         : throw new ProblemException("The name is empty or too long.", "Use 1 to 200 characters.", field: "name");
-
-    private static Results<NoContent, NotFound> Found(bool found) => found ? TypedResults.NoContent() : TypedResults.NotFound();
 }
