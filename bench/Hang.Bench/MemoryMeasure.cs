@@ -25,7 +25,7 @@ internal static class MemoryMeasure
     {
         using var file = Demo.Open();
         var graphic = file.Graphic;
-        graphic = new SetPhases(new PhaseLengths(graphic.Phases.Arrive, frames - graphic.Phases.Arrive - graphic.Phases.Leave, graphic.Phases.Leave)).ApplyTo(graphic);
+        graphic = new SetPhases(new PhaseLengths(graphic.Phases.Arrive, frames - graphic.Phases.Arrive - graphic.Phases.Leave, graphic.Phases.Leave)).ApplyTo(graphic, TypeShaper.Shipped);
         var badge = graphic.Layer("badge");
         graphic = GraphicRules.Demand(graphic.With(badge with
         {

@@ -23,7 +23,7 @@ internal static class ProgramMeasure
         {
             var edit = new SetValue($"l{i % ManyLayers.Layers + 1}", ChannelName.Position, JsonSerializer.SerializeToElement(new[] { i, i }), 160);
             var watch = Stopwatch.StartNew();
-            var next = program.Next(edit.ApplyTo(program.Graphic));
+            var next = program.Next(edit.ApplyTo(program.Graphic, TypeShaper.Shipped));
             var size = Sizes(next, windows, program);
             times.Add(watch.Elapsed.TotalMilliseconds);
             changed = Math.Max(changed, size);

@@ -16,9 +16,9 @@ public class EditTests
     public void AValueGoesToTheKeyframeHereOrToAllTime()
     {
         var graphic = Graphic(Plate("a", (ChannelName.Opacity, Keyed((0, 0), (10, 1)))));
-        var keyed = new SetValue("a", ChannelName.Opacity, Json("0.25"), 5).ApplyTo(graphic).Layer("a").Channels[ChannelName.Opacity];
+        var keyed = new SetValue("a", ChannelName.Opacity, Json("0.25"), 5).ApplyTo(graphic, Samples.Shaper).Layer("a").Channels[ChannelName.Opacity];
         Assert.Equal([0, 5, 10], keyed.Keys.Select(k => k.At));
-        var constant = new SetValue("a", ChannelName.Turn, Json("30"), 5).ApplyTo(graphic).Layer("a").Channels[ChannelName.Turn];
+        var constant = new SetValue("a", ChannelName.Turn, Json("30"), 5).ApplyTo(graphic, Samples.Shaper).Layer("a").Channels[ChannelName.Turn];
         Assert.False(constant.IsKeyed);
     }
 
@@ -29,7 +29,7 @@ public class EditTests
     [InlineData(ChannelName.TypeSize, "9", "no channel typeSize")]
     public void AValueThatDoesNotFitIsRefusedWithTheLayersName(ChannelName channel, string value, string says)
     {
-        var problem = Assert.Throws<ProblemException>(() => new SetValue("a", channel, Json(value), 0).ApplyTo(Graphic(Plate("a")))).Problem;
+        var problem = Assert.Throws<ProblemException>(() => new SetValue("a", channel, Json(value), 0).ApplyTo(Graphic(Plate("a")), Samples.Shaper)).Problem;
         Assert.Equal("Plate a", problem.Layer);
         Assert.Contains(says, problem.ToString(), StringComparison.Ordinal);
     }
@@ -38,9 +38,9 @@ public class EditTests
     public void ALongerHoldMovesAllOfLeaveWithIt()
     {
         var graphic = Graphic(Plate("a", (ChannelName.Opacity, Keyed((5, 0), (30, 1), (80, 1), (99, 0)))));
-        var longer = new SetPhases(new PhaseLengths(20, 90, 20)).ApplyTo(graphic);
+        var longer = new SetPhases(new PhaseLengths(20, 90, 20)).ApplyTo(graphic, Samples.Shaper);
         Assert.Equal([5, 30, 110, 129], longer.Layer("a").Channels[ChannelName.Opacity].Keys.Select(k => k.At));
-        Assert.Throws<ProblemException>(() => new SetPhases(new PhaseLengths(20, 10, 20)).ApplyTo(graphic));
+        Assert.Throws<ProblemException>(() => new SetPhases(new PhaseLengths(20, 10, 20)).ApplyTo(graphic, Samples.Shaper));
     }
 
     /// <summary>Whatever is moved and however far: the same keyframes, in time, and nothing outside the selection moves.</summary>
@@ -49,7 +49,7 @@ public class EditTests
     {
         var graphic = Graphic(Plate("a", (ChannelName.Turn, Keyed([.. frames.Select(f => (f, f + 0.5))]))), Plate("b", (ChannelName.Turn, Keyed((50, 1)))));
         var moved = frames.Order().Take(2).ToArray();
-        var after = new MoveKeys([.. moved.Select(f => new KeyPlace("a", ChannelName.Turn, f))], by).ApplyTo(graphic);
+        var after = new MoveKeys([.. moved.Select(f => new KeyPlace("a", ChannelName.Turn, f))], by).ApplyTo(graphic, Samples.Shaper);
         var keys = after.Layer("a").Channels[ChannelName.Turn].Keys;
         var shift = keys.Single(k => k.Value.X == moved[0] + 0.5).At - moved[0];
         var landed = moved.Select(m => m + shift).ToHashSet();
@@ -61,8 +61,8 @@ public class EditTests
     [Fact]
     public void CopiesGetNumbersAndIdsOfTheirOwn()
     {
-        var graphic = new DuplicateLayers(["a"]).ApplyTo(Graphic(Plate("a")));
-        graphic = new DuplicateLayers(["a"]).ApplyTo(graphic);
+        var graphic = new DuplicateLayers(["a"]).ApplyTo(Graphic(Plate("a")), Samples.Shaper);
+        graphic = new DuplicateLayers(["a"]).ApplyTo(graphic, Samples.Shaper);
         Assert.Equal(["Plate a", "Plate a 3", "Plate a 2"], graphic.Layers.Select(l => l.Name));
         Assert.Equal(3, graphic.Layers.Select(l => l.Id).Distinct().Count());
     }
@@ -71,8 +71,8 @@ public class EditTests
     public void WhatHungFromADeletedLayerHangsFromItsCarrier()
     {
         var graphic = Graphic(Plate("a"), Plate("b") with { HangsFrom = "a" }, Plate("c") with { HangsFrom = "b" });
-        Assert.Equal("a", new RemoveLayers(["b"]).ApplyTo(graphic).Layer("c").HangsFrom);
-        Assert.Throws<ProblemException>(() => new ChangeLayer("a", HangsFrom: "c").ApplyTo(graphic));
+        Assert.Equal("a", new RemoveLayers(["b"]).ApplyTo(graphic, Samples.Shaper).Layer("c").HangsFrom);
+        Assert.Throws<ProblemException>(() => new ChangeLayer("a", HangsFrom: "c").ApplyTo(graphic, Samples.Shaper));
     }
 
     [Fact]
@@ -86,7 +86,7 @@ public class EditTests
         foreach (var edit in edits)
         {
             var back = JsonSerializer.Deserialize<Edit>(JsonSerializer.Serialize(edit, GraphicJson.Options), GraphicJson.Options)!;
-            Assert.Equal(GraphicJson.Write(edit.ApplyTo(Graphic(Plate("a")))), GraphicJson.Write(back.ApplyTo(Graphic(Plate("a")))));
+            Assert.Equal(GraphicJson.Write(edit.ApplyTo(Graphic(Plate("a")), Samples.Shaper)), GraphicJson.Write(back.ApplyTo(Graphic(Plate("a")), Samples.Shaper)));
         }
     }
 }

@@ -60,7 +60,7 @@ public class FuzzTests
             var before = GraphicJson.Write(graphic);
             try
             {
-                graphic = edit.ApplyTo(graphic);
+                graphic = edit.ApplyTo(graphic, Samples.Shaper);
             }
             catch (ProblemException)
             {

@@ -85,7 +85,7 @@ public class MotionTests
         var graphic = Graphic(Plate("a"), Plate("b", (ChannelName.Position, Channel.Of([new(0, new(5, 5), Feel.Linear), new(50, new(9, 9), Feel.Linear)]))));
         for (var i = 0; i < 7; i++)
         {
-            graphic = new Edits.Nudge(["a", "b"], [1, -10], 50).ApplyTo(graphic);
+            graphic = new Edits.Nudge(["a", "b"], [1, -10], 50).ApplyTo(graphic, Samples.Shaper);
         }
         Assert.Equal(new ChannelValue(7, -70), graphic.Layer("a").Channels[ChannelName.Position].Constant);
         Assert.Equal([new(5, 5), new(16, -61)], graphic.Layer("b").Channels[ChannelName.Position].Keys.Select(k => k.Value));

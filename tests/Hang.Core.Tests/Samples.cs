@@ -31,6 +31,9 @@ internal static class Samples
 
     public static TypeLayer Type(string id, string text) => new() { Id = id, Name = text, Text = text };
 
+    /// <summary>Letters of even width.</summary>
+    public static ITypeShaper Shaper { get; } = new EvenShaper();
+
     public static Channel Keyed(params (int At, double Value)[] keys) => Channel.Of(keys.Select(k => new Keyframe(k.At, new(k.Value), Feel.Linear)));
 
     internal sealed class EvenShaper : ITypeShaper
@@ -38,6 +41,9 @@ internal static class Samples
         private static readonly Outline Box = new([0, 0, 0, 1, 400, 0, 1, 400, -700, 5], new(0, -700, 400, 0));
 
         public ShapedLine Shape(string line, string family, int weight) =>
-            new([.. line.Select((_, i) => new ShapedGlyph(Box, i * 500, 0, i))], line.Length * 500, Math.Max(0, line.Length - 1), 800, 200, []);
+            new([.. line.Select((_, i) => new ShapedGlyph(Box, i * 500, 0, i, i))], line.Length * 500, Math.Max(0, line.Length - 1), 800, 200, []);
+
+        public ImmutableArray<(int Start, int Length)> Words(string line) =>
+            [.. System.Text.RegularExpressions.Regex.Matches(line, @"\w+").Select(m => (m.Index, m.Length))];
     }
 }

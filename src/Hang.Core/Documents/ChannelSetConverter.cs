@@ -4,6 +4,7 @@ using System.Text;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Hang.Core.Colour;
+using Hang.Core.Geometry;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
 
@@ -57,12 +58,24 @@ public sealed class ChannelSetConverter : JsonConverter<ChannelSet>
             writer.WriteStartArray("keys");
             foreach (var key in channel.Keys)
             {
-                writer.WriteRawValue(string.Create(CultureInfo.InvariantCulture, $"{{ \"at\": {key.At}, \"value\": {Text(spec, key.Value)}, \"feel\": \"{key.Feel.Css}\" }}"));
+                writer.WriteRawValue(KeyText(spec, key));
             }
             writer.WriteEndArray();
             writer.WriteEndObject();
         }
         writer.WriteEndObject();
+    }
+
+    /// <summary>One keyframe as one line of JSON.</summary>
+    public static string KeyText(ChannelSpec spec, Keyframe key)
+    {
+        var feel = key.Parts is { } parts
+            ? $"[{string.Join(", ", spec.Components.Select((_, i) => $"\"{parts[i].Css}\""))}]"
+            : $"\"{key.Feel.Css}\"";
+        var bend = key.Bend is { } b
+            ? $", \"tangentIn\": [{JsonSerializer.Serialize(b.In.X)}, {JsonSerializer.Serialize(b.In.Y)}], \"tangentOut\": [{JsonSerializer.Serialize(b.Out.X)}, {JsonSerializer.Serialize(b.Out.Y)}]"
+            : "";
+        return string.Create(CultureInfo.InvariantCulture, $"{{ \"at\": {key.At}, \"value\": {Text(spec, key.Value)}, \"feel\": {feel}{bend} }}");
     }
 
     /// <summary>Reads a value as documents write it: a number, an array of numbers, or a colour.</summary>
@@ -98,35 +111,67 @@ public sealed class ChannelSetConverter : JsonConverter<ChannelSet>
             throw Broken(at, "A keyed channel is {\"keys\": [ … ]} with one keyframe or more.");
         }
         var list = new List<Keyframe>();
-        foreach (var (key, i) in keys.EnumerateArray().Select((k, i) => (k, i)))
+        foreach (var (entry, i) in keys.EnumerateArray().Select((k, i) => (k, i)))
         {
-            var here = $"{at}/keys/{i}";
-            var (frame, value, feel) = (default(int?), default(ChannelValue?), Feel.Linear);
-            if (key.ValueKind != JsonValueKind.Object)
+            var key = ReadKey(spec, entry, $"{at}/keys/{i}");
+            if (list.Count > 0 && list[^1].At >= key.At)
             {
-                throw Broken(here, "A keyframe is an object.");
+                throw Broken($"{at}/keys/{i}/at", "Keyframes must be in rising order of frames.");
             }
-            foreach (var part in key.EnumerateObject())
-            {
-                switch (part.Name)
-                {
-                    case "at" when part.Value.ValueKind == JsonValueKind.Number && part.Value.TryGetInt32(out var n): frame = n; break;
-                    case "value": value = ReadValue(spec, part.Value, $"{here}/value"); break;
-                    case "feel" when part.Value.ValueKind == JsonValueKind.String: feel = ReadFeel(part.Value.GetString()!, $"{here}/feel"); break;
-                    default: throw Broken($"{here}/{part.Name}", "This is no part of a keyframe, or not of its kind: \"at\" is a whole frame, \"value\" a value, \"feel\" CSS easing text.");
-                }
-            }
-            if (frame is null || value is null)
-            {
-                throw Broken(here, "A keyframe needs \"at\" and \"value\".");
-            }
-            if (list.Count > 0 && list[^1].At >= frame)
-            {
-                throw Broken($"{here}/at", "Keyframes must be in rising order of frames.");
-            }
-            list.Add(new(frame.Value, value.Value, feel));
+            list.Add(key);
         }
         return Channel.Of(list);
+    }
+
+    /// <summary>Reads one keyframe as <see cref="KeyText"/> writes it.</summary>
+    /// <param name="at">JSON pointer of the place, for messages.</param>
+    public static Keyframe ReadKey(ChannelSpec spec, JsonElement key, string at)
+    {
+        var (frame, value, feel) = (default(int?), default(ChannelValue?), Feel.Linear);
+        FeelParts? parts = null;
+        (Point? into, Point? onward) = (null, null);
+        if (key.ValueKind != JsonValueKind.Object)
+        {
+            throw Broken(at, "A keyframe is an object.");
+        }
+        foreach (var part in key.EnumerateObject())
+        {
+            switch (part.Name)
+            {
+                case "at" when part.Value.ValueKind == JsonValueKind.Number && part.Value.TryGetInt32(out var n): frame = n; break;
+                case "value": value = ReadValue(spec, part.Value, $"{at}/value"); break;
+                case "feel" when part.Value.ValueKind == JsonValueKind.String: feel = ReadFeel(part.Value.GetString()!, $"{at}/feel"); break;
+                case "feel" when part.Value.ValueKind == JsonValueKind.Array: (feel, parts) = ReadFeels(spec, part.Value, $"{at}/feel"); break;
+                case "tangentIn": into = ReadPoint(part.Value, $"{at}/tangentIn"); break;
+                case "tangentOut": onward = ReadPoint(part.Value, $"{at}/tangentOut"); break;
+                default: throw Broken($"{at}/{part.Name}", "This is no part of a keyframe, or not of its kind: \"at\" is a whole frame, \"value\" a value, \"feel\" CSS easing text.");
+            }
+        }
+        if (frame is null || value is null)
+        {
+            throw Broken(at, "A keyframe needs \"at\" and \"value\".");
+        }
+        return new(frame.Value, value.Value, feel)
+        {
+            Parts = parts,
+            Bend = into is null && onward is null ? null : new Bend(into ?? default, onward ?? default),
+        };
+    }
+
+    private static (Feel Feel, FeelParts? Parts) ReadFeels(ChannelSpec spec, JsonElement json, string at)
+    {
+        var feels = json.EnumerateArray().Select((f, i) => f.ValueKind == JsonValueKind.String ? ReadFeel(f.GetString()!, $"{at}/{i}") : throw Broken($"{at}/{i}", "A feel is CSS easing text.")).ToArray();
+        return feels.Length == spec.Components.Length && feels.Length > 1
+            ? (feels[0], new(feels[0], feels[1], feels.ElementAtOrDefault(2) ?? Feel.Linear, feels.ElementAtOrDefault(3) ?? Feel.Linear))
+            : throw Broken(at, $"Give one feel, or one for each of {string.Join(", ", spec.Components)}.");
+    }
+
+    private static Point ReadPoint(JsonElement json, string at)
+    {
+        var numbers = json.ValueKind == JsonValueKind.Array ? json.EnumerateArray().ToArray() : [];
+        return numbers.Length == 2 && numbers.All(n => n.ValueKind == JsonValueKind.Number)
+            ? new(numbers[0].GetDouble(), numbers[1].GetDouble())
+            : throw Broken(at, "A tangent is two numbers.");
     }
 
     private static Feel ReadFeel(string css, string at)

@@ -44,6 +44,15 @@ public sealed record Asset
     public string? File { get; init; }
 }
 
+/// <summary>Motion blur: the picture is the mean over the time in which a shutter is open, from the frame's own moment on.</summary>
+/// <param name="On">True: every layer that does not say otherwise is blurred by its motion; false: only layers that ask for it.</param>
+/// <param name="Angle">Shutter angle in degrees, 0..720; 360 is open for a whole frame.</param>
+public sealed record MotionBlur(bool On, double Angle)
+{
+    /// <summary>The trade's usual shutter, half a frame (common practice, no source); closed for no layer that does not ask.</summary>
+    public static MotionBlur Usual { get; } = new(false, 180);
+}
+
 /// <summary>An animated graphic: the whole document. Immutable; an edit makes a new one.</summary>
 public sealed record Graphic
 {
@@ -73,6 +82,10 @@ public sealed record Graphic
     public required FrameRate Rate { get; init; }
 
     public required PhaseLengths Phases { get; init; }
+
+    /// <summary>Motion blur of the whole graphic. Absent: off.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public MotionBlur? MotionBlur { get; init; }
 
     /// <summary>From the back to the front.</summary>
     public required ImmutableArray<Layer> Layers { get; init; }

@@ -37,7 +37,7 @@ public static partial class GraphicJson
         {
             // A layer without a kind, or of one that there is not: the serializer has an exception of another type for it.
             var path = AfterPath().Match(e.Message);
-            throw new ProblemException("A layer has no kind, or one that this Hang does not know.", "Give it the kind plate, type or picture.", field: path.Success ? Pointer(path.Groups[1].Value) : "/layers");
+            throw new ProblemException("A layer has no kind, or one that this Hang does not know.", "Give it the kind plate, type, picture or hook.", field: path.Success ? Pointer(path.Groups[1].Value) : "/layers");
         }
     }
 

@@ -8,6 +8,8 @@ namespace Hang.Core.Documents;
 public static class GraphicRules
 {
     private const int MostName = 200;
+    private const int MostIdles = 8;
+    private const double FarTangent = 100_000;
 
     /// <summary>Returns the graphic, unchanged.</summary>
     /// <exception cref="ProblemException">A rule is broken; the field is the JSON pointer (RFC 6901) of the place.</exception>
@@ -22,6 +24,10 @@ public static class GraphicRules
         {
             throw new ProblemException($"The graphic has {graphic.Layers.Length} layers.", $"Keep it to {Graphic.MostLayers}.", field: "/layers");
         }
+        if (graphic.MotionBlur is { Angle: not (>= 0 and <= 720) } blur)
+        {
+            throw new ProblemException($"A shutter angle of {blur.Angle}° is not possible.", "Use 0 to 720; 180 is usual.", field: "/motionBlur/angle");
+        }
         var ids = new HashSet<string>(StringComparer.Ordinal);
         for (var i = 0; i < graphic.Layers.Length; i++)
         {
@@ -33,6 +39,8 @@ public static class GraphicRules
             }
             Name(layer.Name, $"{at}/name", layer.Name);
             Content(graphic, layer, at);
+            Span(graphic, layer, at);
+            Motions(layer, at);
             Channels(graphic, layer, at);
         }
         for (var i = 0; i < graphic.Layers.Length; i++)
@@ -91,6 +99,35 @@ public static class GraphicRules
         }
     }
 
+    private static void Span(Graphic graphic, Layer layer, string at)
+    {
+        var last = graphic.Phases.Total - 1;
+        if (layer.In is { } first && (first < 0 || first > last))
+        {
+            throw new ProblemException($"The in point {first} lies outside the graphic's time.", $"Keep it within frames 0 to {last}.", layer.Name, $"{at}/in");
+        }
+        if (layer.Out is { } end && (end < (layer.In ?? 0) || end > last))
+        {
+            throw new ProblemException($"The out point {end} lies before the in point or outside the graphic's time.", $"Keep it within frames {layer.In ?? 0} to {last}.", layer.Name, $"{at}/out");
+        }
+    }
+
+    private static void Motions(Layer layer, string at)
+    {
+        if (layer.Idles is { Count: > MostIdles })
+        {
+            throw new ProblemException($"The layer has more than {MostIdles} idle motions.", "Take some away.", layer.Name, $"{at}/idles");
+        }
+        for (var i = 0; i < (layer.Idles?.Count ?? 0); i++)
+        {
+            layer.Idles![i].Demand(layer.Name, $"{at}/idles/{i}");
+        }
+        if (layer is TypeLayer { Stagger: { } stagger })
+        {
+            stagger.Demand(layer.Name, $"{at}/stagger");
+        }
+    }
+
     private static void Channels(Graphic graphic, Layer layer, string at)
     {
         foreach (var (name, channel) in layer.Channels.Mentioned)
@@ -114,9 +151,15 @@ public static class GraphicRules
                     throw new ProblemException($"The keyframe at frame {frame.At} lies outside the graphic's time.", $"Keep it within frames 0 to {graphic.Phases.Total - 1}, or lengthen a phase first.", layer.Name, $"{place}/keys/{i}/at");
                 }
                 spec.Demand(frame.Value, layer.Name, $"{place}/keys/{i}/value");
+                if (frame.Bend is { } bend && (name != ChannelName.Position || !(Size(bend.In) <= FarTangent) || !(Size(bend.Out) <= FarTangent)))
+                {
+                    throw new ProblemException("Only a position's path has tangents, and they must be finite.", "Take the tangents away.", layer.Name, $"{place}/keys/{i}");
+                }
             }
         }
     }
+
+    private static double Size(Geometry.Point p) => Math.Max(Math.Abs(p.X), Math.Abs(p.Y));
 
     private static void Hanging(Graphic graphic, Layer layer, string at)
     {

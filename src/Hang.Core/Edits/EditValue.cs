@@ -25,10 +25,14 @@ internal static class EditValue
     }
 
     /// <summary>The layer with a value at the playhead when the channel is keyed, for all time when it is not.</summary>
-    public static Layer Put(Layer layer, ChannelName channel, ChannelValue value, int at)
+    /// <param name="whole">True: all keyframes move by the difference at the playhead instead.</param>
+    public static Layer Put(Layer layer, ChannelName channel, ChannelValue value, int at, bool whole)
     {
         var now = layer.Channels[channel];
-        var next = now.IsKeyed ? now.WithKey(at, value, NewFeel) : Channel.Of(value);
+        var next = !now.IsKeyed ? Channel.Of(value) : whole ? Moved(now, now.At(at), value) : now.WithKey(at, value, NewFeel);
         return layer with { Channels = layer.Channels.With(channel, next) };
     }
+
+    private static Channel Moved(Channel channel, ChannelValue from, ChannelValue to) =>
+        channel.MapValues(v => new(v.X + (to.X - from.X), v.Y + (to.Y - from.Y), v.Z + (to.Z - from.Z), v.W + (to.W - from.W)));
 }

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
+using Hang.Core.Typesetting;
 
 namespace Hang.Core.Edits;
 
@@ -14,11 +15,11 @@ public sealed record AddKey(string Layer, ChannelName Channel, int At) : Edit
 {
     public override string Describe(Graphic graphic) => $"Key {Channel} of {NameOf(graphic, Layer)}";
 
-    private protected override Graphic Change(Graphic graphic)
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
         var layer = graphic.Layer(Layer);
         var channel = layer.Channels[Channel];
-        return graphic.With(layer with { Channels = layer.Channels.With(Channel, channel.WithKey(At, channel.At(At), EditValue.NewFeel)) });
+        return graphic.With(layer with { Channels = layer.Channels.With(Channel, channel.WithKeyAt(At, EditValue.NewFeel)) });
     }
 }
 
@@ -27,7 +28,7 @@ public sealed record ClearKeys(string Layer, ChannelName Channel, int At) : Edit
 {
     public override string Describe(Graphic graphic) => $"Unkey {Channel} of {NameOf(graphic, Layer)}";
 
-    private protected override Graphic Change(Graphic graphic)
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
         var layer = graphic.Layer(Layer);
         return graphic.With(layer with { Channels = layer.Channels.With(Channel, layer.Channels[Channel].At(At)) });
@@ -39,71 +40,69 @@ public sealed record RemoveKeys(ImmutableArray<KeyPlace> Keys) : Edit
 {
     public override string Describe(Graphic graphic) => Keys.Length == 1 ? "Delete a keyframe" : $"Delete {Keys.Length} keyframes";
 
-    private protected override Graphic Change(Graphic graphic) =>
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
         KeyGroups.Change(graphic, Keys, (channel, frames) => channel.WithoutKeys(frames.Contains));
 }
 
 /// <summary>Moves keyframes in time, together. They stop at the ends of the graphic; a keyframe that they land on is replaced.</summary>
 /// <param name="By">Frames, later when positive.</param>
-public sealed record MoveKeys(ImmutableArray<KeyPlace> Keys, int By) : Edit
+/// <param name="Copy">True: the keyframes stay where they are, and copies of them move.</param>
+public sealed record MoveKeys(ImmutableArray<KeyPlace> Keys, int By, bool Copy = false) : Edit
 {
-    public override string Describe(Graphic graphic) => Keys.Length == 1 ? "Move a keyframe" : $"Move {Keys.Length} keyframes";
+    private string Verb => Copy ? "Duplicate" : "Move";
 
-    private protected override Graphic Change(Graphic graphic)
+    public override string Describe(Graphic graphic) => Keys.Length == 1 ? $"{Verb} a keyframe" : $"{Verb} {Keys.Length} keyframes";
+
+    public override string? Note(Graphic before)
+    {
+        var by = Limited(before);
+        var moving = Keys.ToHashSet();
+        var replaced = Keys.Count(k => before.Layer(k.Layer).Channels[k.Channel].KeyAt(k.At + by) is not null && (Copy ? by != 0 : !moving.Contains(k with { At = k.At + by })));
+        return replaced == 0 ? null : $"{(replaced == 1 ? "A keyframe" : $"{replaced} keyframes")} in the way {(replaced == 1 ? "was" : "were")} replaced; undo brings {(replaced == 1 ? "it" : "them")} back.";
+    }
+
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
         if (Keys.IsEmpty)
         {
             return graphic;
         }
         KeyGroups.Demand(graphic, Keys);
-        var by = Math.Clamp(By, -Keys.Min(k => k.At), Math.Max(0, graphic.Phases.Total - 1 - Keys.Max(k => k.At)));
+        var by = Limited(graphic);
         return KeyGroups.Change(graphic, Keys, (channel, frames) =>
         {
             var moved = channel.Keys.Where(k => frames.Contains(k.At)).Select(k => k with { At = k.At + by });
-            return Channel.Of(channel.Keys.Where(k => !frames.Contains(k.At)).Concat(moved));
+            return Channel.Of(channel.Keys.Where(k => Copy || !frames.Contains(k.At)).Concat(moved));
         });
     }
+
+    private int Limited(Graphic graphic) => Math.Clamp(By, -Keys.Min(k => k.At), Math.Max(0, graphic.Phases.Total - 1 - Keys.Max(k => k.At)));
 }
 
 /// <summary>Sets the feel that follows keyframes.</summary>
 /// <param name="Feel">CSS easing text.</param>
-public sealed record SetFeel(ImmutableArray<KeyPlace> Keys, string Feel) : Edit
+/// <param name="Part">Index of the component that gets it; absent: all do.</param>
+public sealed record SetFeel(ImmutableArray<KeyPlace> Keys, string Feel, int? Part = null) : Edit
 {
     public override string Describe(Graphic graphic) => "Change the feel";
 
-    private protected override Graphic Change(Graphic graphic)
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
         var feel = FeelText.Parse(Feel);
-        return KeyGroups.Change(graphic, Keys, (channel, frames) => channel.Map(k => frames.Contains(k.At) ? k with { Feel = feel } : k));
-    }
-}
-
-/// <summary>Edits of named keyframes, channel by channel.</summary>
-internal static class KeyGroups
-{
-    /// <exception cref="ProblemException">One of the keyframes is not there.</exception>
-    public static void Demand(Graphic graphic, ImmutableArray<KeyPlace> keys)
-    {
-        foreach (var key in keys)
-        {
-            var layer = graphic.Layer(key.Layer);
-            if (layer.Channels[key.Channel].KeyAt(key.At) is null)
-            {
-                throw new ProblemException($"There is no keyframe at frame {key.At}.", "It may have been moved; choose again.", layer.Name, JsonName.Of(key.Channel));
-            }
-        }
+        return KeyGroups.Change(graphic, Keys, (channel, frames) => channel.Map(k => frames.Contains(k.At) ? With(k, feel) : k));
     }
 
-    public static Graphic Change(Graphic graphic, ImmutableArray<KeyPlace> keys, Func<Channel, HashSet<int>, Channel> change)
+    private Keyframe With(Keyframe key, Feel feel)
     {
-        Demand(graphic, keys);
-        foreach (var group in keys.GroupBy(k => (k.Layer, k.Channel)))
+        if (Part is not { } part)
         {
-            var layer = graphic.Layer(group.Key.Layer);
-            var channel = layer.Channels[group.Key.Channel];
-            var frames = group.Select(k => k.At).ToHashSet();
-            graphic = graphic.With(layer with { Channels = layer.Channels.With(group.Key.Channel, change(channel, frames)) });
+            return key with { Feel = feel, Parts = null };
         }
-        return graphic;
+        if (part is < 0 or > 3)
+        {
+            throw new ProblemException($"There is no component {part}.", "Use 0 for the first.", field: "part");
+        }
+        var parts = (key.Parts ?? FeelParts.All(key.Feel)).With(part, feel);
+        return parts == FeelParts.All(feel) ? key with { Feel = feel, Parts = null } : key with { Feel = parts.X, Parts = parts };
     }
 }

@@ -1,5 +1,7 @@
 using Hang.Core.Documents;
+using Hang.Core.Layers;
 using Hang.Core.Phases;
+using Hang.Core.Typesetting;
 
 namespace Hang.Core.Edits;
 
@@ -8,7 +10,7 @@ public sealed record SetPhases(PhaseLengths Phases) : Edit
 {
     public override string Describe(Graphic graphic) => "Change the phases";
 
-    private protected override Graphic Change(Graphic graphic)
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
         var before = graphic.Phases;
         foreach (var layer in graphic.Layers)
@@ -36,7 +38,15 @@ public sealed record SetPhases(PhaseLengths Phases) : Edit
         return graphic with
         {
             Phases = Phases,
-            Layers = [.. graphic.Layers.Select(l => l with { Channels = l.Channels.MapKeys((_, k) => k with { At = before.Move(k.At, Phases) }) })],
+            Layers = [.. graphic.Layers.Select(l => Spanned(l, before) with { Channels = l.Channels.MapKeys((_, k) => k with { At = before.Move(k.At, Phases) }) })],
         };
+    }
+
+    /// <summary>In and out points move with their phase, and stay within the graphic.</summary>
+    private Layer Spanned(Layer layer, PhaseLengths before)
+    {
+        var last = Math.Max(0, Phases.Total - 1);
+        int? first = layer.In is { } i ? Math.Clamp(before.Move(i, Phases), 0, last) : null;
+        return layer with { In = first, Out = layer.Out is { } o ? Math.Clamp(before.Move(o, Phases), first ?? 0, last) : null };
     }
 }

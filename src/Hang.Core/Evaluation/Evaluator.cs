@@ -1,8 +1,10 @@
 using System.Collections.Immutable;
+using System.Globalization;
 using Hang.Core.Documents;
 using Hang.Core.Geometry;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
+using Hang.Core.Phases;
 using Hang.Core.Typesetting;
 
 namespace Hang.Core.Evaluation;
@@ -13,17 +15,21 @@ namespace Hang.Core.Evaluation;
 /// </summary>
 public sealed class Evaluator
 {
-    private readonly Dictionary<string, Layer> byId;
-    private readonly ImmutableArray<Shown> shown;
+    private readonly Dictionary<string, Prepared> byId;
+    private readonly ImmutableArray<Node> nodes;
 
     /// <exception cref="ProblemException">A type layer names a family that does not ship.</exception>
     public Evaluator(Graphic graphic, ITypeShaper shaper, Evaluator? previous = null)
     {
         Graphic = graphic;
-        byId = graphic.Layers.ToDictionary(l => l.Id, StringComparer.Ordinal);
-        var before = previous?.shown.ToDictionary(s => s.Layer.Id, StringComparer.Ordinal);
-        shown = [.. graphic.Layers.Where(l => !l.Hidden).Select(l => Prepare(l, shaper, before?.GetValueOrDefault(l.Id)))];
-        Contents = [.. shown.Select(s => s.Content)];
+        var samePhases = previous?.Graphic.Phases == graphic.Phases;
+        byId = graphic.Layers.ToDictionary(l => l.Id, l => Prepare(l, shaper, previous?.byId.GetValueOrDefault(l.Id), samePhases, graphic.Phases), StringComparer.Ordinal);
+        foreach (var layer in byId.Values)
+        {
+            layer.Carrier = layer.Pose.Layer.HangsFrom is { } from ? byId.GetValueOrDefault(from) : null;
+        }
+        nodes = [.. graphic.Layers.Where(l => !l.Hidden).SelectMany(l => byId[l.Id].Nodes)];
+        Contents = [.. nodes.Select(n => n.Content)];
     }
 
     public Graphic Graphic { get; }
@@ -35,46 +41,87 @@ public sealed class Evaluator
     /// <param name="frame">0 or more; after the last frame the picture stands still.</param>
     public Scene At(int frame)
     {
-        var nodes = ImmutableArray.CreateBuilder<DrawNode>(shown.Length);
-        for (var i = 0; i < shown.Length; i++)
+        var drawn = ImmutableArray.CreateBuilder<DrawNode>(nodes.Length);
+        for (var i = 0; i < nodes.Length; i++)
         {
-            var values = new float[Slots.Count(shown[i].Content.Kind)];
+            var values = new float[Slots.Count(nodes[i].Content.Kind)];
             Fill(i, frame, values);
-            nodes.Add(new(shown[i].Content, values));
+            drawn.Add(new(nodes[i].Content, values, Samples(i, frame)));
         }
-        return new(Graphic.Width, Graphic.Height, nodes.MoveToImmutable());
+        return new(Graphic.Width, Graphic.Height, drawn.MoveToImmutable());
     }
 
     /// <summary>Writes the numbers of one node at one frame.</summary>
     /// <param name="node">Index into <see cref="Contents"/>.</param>
     /// <param name="values">Room for <see cref="Slots.Count"/> numbers.</param>
-    public void Fill(int node, int frame, Span<float> values)
+    public void Fill(int node, int frame, Span<float> values) => Fill(nodes[node], frame, frame, values);
+
+    /// <summary>
+    /// The moments within a frame's open shutter whose mean is the motion-blurred node, as rows of numbers like <see cref="Fill(int, int, Span{float})"/>'s;
+    /// none for a node that is not to be blurred or does not move.
+    /// </summary>
+    public float[][] Samples(int node, int frame) => nodes[node].Layer.IsBlurred(Graphic) ? Shutter.Open(Graphic.MotionBlur ?? MotionBlur.Usual, nodes[node].Content.Kind, (time, values) => Fill(nodes[node], time, frame, values), frame) : [];
+
+    /// <summary>The layer's box in its own coordinates, and the matrix from those to pixels of the graphic, in full precision.</summary>
+    public (Box Box, Matrix World) Place(Layer layer, double time)
     {
-        var (layer, content) = shown[node];
-        var channels = layer.Channels;
-        var box = BoxOf(layer, content, frame);
-        var world = World(layer, box, frame);
-        Put(values, Slots.Matrix, world.A, world.B, world.C, world.D);
+        var prepared = byId[layer.Id];
+        var box = prepared.BoxAt(time);
+        return (box, World(prepared, box, time, time));
+    }
+
+    /// <summary>How far a layer shows at a frame, 0..1.</summary>
+    public double OpacityOf(Layer layer, int frame) => layer.ShowsAt(frame) ? byId[layer.Id].Pose.Opacity(frame) : 0;
+
+    /// <summary>True when a node's numbers can differ from those that <paramref name="other"/> gives, at any frame.</summary>
+    public bool MayDiffer(int node, Evaluator other, int otherNode)
+    {
+        if (!ReferenceEquals(nodes[node].Content, other.nodes[otherNode].Content) || Graphic.Phases != other.Graphic.Phases || Graphic.MotionBlur != other.Graphic.MotionBlur)
+        {
+            return true;
+        }
+        for (Prepared? a = nodes[node].Layer, b = other.nodes[otherNode].Layer; ; (a, b) = (a.Carrier, b.Carrier))
+        {
+            if (a is null || b is null)
+            {
+                return !ReferenceEquals(a, b);
+            }
+            if (!ReferenceEquals(a.Pose.Layer, b.Pose.Layer))
+            {
+                return true;
+            }
+        }
+    }
+
+    private static void Fill(Node node, double time, int frame, Span<float> values)
+    {
+        var (pose, own) = (node.Layer.Pose, time - node.Delay);
+        var box = node.SteadyBox ?? pose.BoxAt(node.Type, time);
+        var world = World(node.Layer, box, time, own);
+        values[0] = (float)world.A;
+        values[1] = (float)world.B;
+        values[2] = (float)world.C;
+        values[3] = (float)world.D;
         values[4] = (float)world.E;
         values[5] = (float)world.F;
-        values[Slots.Opacity] = (float)Math.Clamp(channels[ChannelName.Opacity].At(frame).X, 0, 1);
-        var mask = channels[ChannelName.Mask].At(frame);
-        values[Slots.Masked] = mask == ChannelSpec.Of(ChannelName.Mask).Default ? 0 : 1;
-        Put(values, Slots.Mask, box.Left + box.Width * mask.X, box.Top + box.Height * mask.Y, box.Left + box.Width * mask.Z, box.Top + box.Height * mask.W);
-        Put(values, Slots.Box, box.Left, box.Top, box.Right, box.Bottom);
-        switch (content.Kind)
+        values[Slots.Opacity] = pose.Layer.ShowsAt(frame) ? (float)pose.Opacity(own) : 0;
+        values[Slots.Masked] = pose.MaskAt(box, own, out var edges) ? 1 : 0;
+        Put(values, Slots.Mask, edges);
+        Put(values, Slots.Box, box);
+        values[Slots.Blur] = (float)pose.Blur(own);
+        switch (node.Content.Kind)
         {
             case NodeKind.Plate:
                 values[Slots.Size] = (float)box.Width;
                 values[Slots.Size + 1] = (float)box.Height;
-                Put(values, Slots.Corners, NotNegative(channels[ChannelName.Corners].At(frame)));
-                Put(values, Slots.PlateFill, channels[ChannelName.Fill].At(frame));
+                Put(values, Slots.Corners, NotNegative(pose.Corners.At(own)));
+                Put(values, Slots.PlateFill, pose.Fill.At(own));
                 break;
             case NodeKind.Glyphs:
-                values[Slots.Unit] = (float)(Math.Max(0, channels[ChannelName.TypeSize].At(frame).X) / 1000);
-                values[Slots.Tracking] = (float)channels[ChannelName.Tracking].At(frame).X;
-                values[Slots.Leading] = (float)(channels[ChannelName.Leading].At(frame).X * 1000);
-                Put(values, Slots.GlyphsFill, channels[ChannelName.Fill].At(frame));
+                values[Slots.Unit] = (float)pose.Unit(time);
+                values[Slots.Tracking] = (float)pose.Tracking(time);
+                values[Slots.Leading] = (float)pose.Leading(time);
+                Put(values, Slots.GlyphsFill, pose.Fill.At(own));
                 break;
             case NodeKind.Picture:
                 values[Slots.Size] = (float)box.Width;
@@ -83,104 +130,95 @@ public sealed class Evaluator
         }
     }
 
-    /// <summary>The layer's box in its own coordinates, and the matrix from those to pixels of the graphic, in full precision.</summary>
-    public (Box Box, Matrix World) Place(Layer layer, int frame)
+    /// <param name="time">The moment.</param>
+    /// <param name="own">The moment for the layer itself, when it is a piece that runs late.</param>
+    private static Matrix World(Prepared layer, in Box box, double time, double own)
     {
-        var content = shown.FirstOrDefault(s => s.Layer.Id == layer.Id)?.Content;
-        var box = BoxOf(layer, content, frame);
-        return (box, World(layer, box, frame));
+        var local = layer.Pose.Local(box, own);
+        return layer.Carrier is { } carrier ? World(carrier, carrier.BoxAt(time), time, time) * local : local;
     }
 
-    /// <summary>True when a node's numbers can differ from those that <paramref name="other"/> gives, at any frame.</summary>
-    public bool MayDiffer(int node, Evaluator other, int otherNode)
+    private static Prepared Prepare(Layer layer, ITypeShaper shaper, Prepared? before, bool samePhases, PhaseLengths phases)
     {
-        var (a, b) = (shown[node], other.shown[otherNode]);
-        if (!ReferenceEquals(a.Content, b.Content))
+        if (before is not null && samePhases && ReferenceEquals(before.Pose.Layer, layer))
         {
-            return true;
+            return new(before.Pose, before);
         }
-        for (Layer? x = a.Layer, y = b.Layer; ;)
+        var kind = layer switch { PlateLayer => NodeKind.Plate, TypeLayer => NodeKind.Glyphs, PictureLayer => NodeKind.Picture, _ => NodeKind.Place };
+        var old = before is not null && SameContent(before.Pose.Layer, layer) ? before : null;
+        var type = layer is TypeLayer t ? old?.Pose.Type ?? SetType.Of(t, shaper) : null;
+        var pose = new LayerPose(layer, type, phases);
+        if (old is not null)
         {
-            if (!ReferenceEquals(x, y))
-            {
-                return true;
-            }
-            if (x?.HangsFrom is null)
-            {
-                return false;
-            }
-            (x, y) = (byId[x.HangsFrom], other.byId[y!.HangsFrom!]);
+            return new(pose, old, Delays(layer, old.Nodes.Length));
         }
+        if (layer is not TypeLayer { Stagger: { } stagger, Text: var text })
+        {
+            return new(pose, [(new NodeContent(layer.Id, layer.Id, kind, type, (layer as PictureLayer)?.Asset), type)], [0]);
+        }
+        var pieces = type!.Split(text, stagger.By, shaper);
+        (NodeContent, SetType?)[] parts =
+        [
+            (new NodeContent(layer.Id, layer.Id, NodeKind.Place, type.Emptied()), type),
+            .. pieces.Select((p, i) => (new NodeContent(string.Create(CultureInfo.InvariantCulture, $"{layer.Id}/{i}"), layer.Id, NodeKind.Glyphs, p), (SetType?)p)),
+        ];
+        return new(pose, parts, Delays(layer, parts.Length));
     }
 
-    private static Shown Prepare(Layer layer, ITypeShaper shaper, Shown? before)
+    /// <summary>Frames by which each node of a layer runs late: none for the layer's own place, ranks times the stagger for pieces.</summary>
+    private static int[] Delays(Layer layer, int nodes) => layer is TypeLayer { Stagger: { } stagger }
+        ? [0, .. stagger.Ranks(nodes - 1).Select(r => r * stagger.Every)]
+        : [0];
+
+    /// <summary>True when both layers draw the same things, wherever and whenever.</summary>
+    private static bool SameContent(Layer a, Layer b) => (a, b) switch
     {
-        switch (layer)
-        {
-            case TypeLayer type:
-                if (before is { Layer: TypeLayer old } && old.Text == type.Text && old.Family == type.Family && old.Weight == type.Weight && old.Align == type.Align)
-                {
-                    return before with { Layer = layer };
-                }
-                return new(layer, new(layer.Id, NodeKind.Glyphs, SetType.Of(type, shaper)));
-            case PictureLayer picture:
-                return before is { Layer: PictureLayer pictured } && pictured.Asset == picture.Asset
-                    ? before with { Layer = layer }
-                    : new(layer, new(layer.Id, NodeKind.Picture, Asset: picture.Asset));
-            default:
-                return before is { Layer: PlateLayer } ? before with { Layer = layer } : new(layer, new(layer.Id, NodeKind.Plate));
-        }
-    }
+        (TypeLayer x, TypeLayer y) => x.Text == y.Text && x.Family == y.Family && x.Weight == y.Weight && x.Align == y.Align && x.Stagger?.By == y.Stagger?.By,
+        (PictureLayer x, PictureLayer y) => x.Asset == y.Asset,
+        _ => a.GetType() == b.GetType(),
+    };
 
-    private Matrix World(Layer layer, Box box, int frame)
-    {
-        var local = Local(layer, box, frame);
-        return layer.HangsFrom is { } from && byId.TryGetValue(from, out var carrier) ? Place(carrier, frame).World * local : local;
-    }
+    private static ChannelValue NotNegative(in ChannelValue v) => new(Math.Max(0, v.X), Math.Max(0, v.Y), Math.Max(0, v.Z), Math.Max(0, v.W));
 
-    /// <summary>CSS Transforms 1, section 5: translate to the position, then scale and turn about the pivot.</summary>
-    private static Matrix Local(Layer layer, Box box, int frame)
-    {
-        var channels = layer.Channels;
-        var position = channels[ChannelName.Position].At(frame);
-        var scale = channels[ChannelName.Scale].At(frame);
-        var turn = channels[ChannelName.Turn].At(frame).X;
-        if (turn == 0 && scale is { X: 1, Y: 1 })
-        {
-            return Matrix.Translate(position.X, position.Y);
-        }
-        var pivot = channels[ChannelName.Pivot].At(frame);
-        var (px, py) = (box.Left + box.Width * pivot.X, box.Top + box.Height * pivot.Y);
-        return Matrix.Translate(position.X + px, position.Y + py) * Matrix.Turn(turn) * Matrix.Scale(scale.X, scale.Y) * Matrix.Translate(-px, -py);
-    }
+    private static void Put(Span<float> values, int slot, in ChannelValue v) => Put(values, slot, v.X, v.Y, v.Z, v.W);
 
-    private static Box BoxOf(Layer layer, NodeContent? content, int frame)
-    {
-        if (layer is not TypeLayer)
-        {
-            var size = layer.Channels[ChannelName.Size].At(frame);
-            return new(0, 0, Math.Max(0, size.X), Math.Max(0, size.Y));
-        }
-        if (content?.Glyphs is not { } type)
-        {
-            return Box.Empty;
-        }
-        var unit = Math.Max(0, layer.Channels[ChannelName.TypeSize].At(frame).X) / 1000;
-        var box = type.Box(layer.Channels[ChannelName.Tracking].At(frame).X, layer.Channels[ChannelName.Leading].At(frame).X * 1000);
-        return new(box.Left * unit, box.Top * unit, box.Right * unit, box.Bottom * unit);
-    }
-
-    private static ChannelValue NotNegative(ChannelValue v) => new(Math.Max(0, v.X), Math.Max(0, v.Y), Math.Max(0, v.Z), Math.Max(0, v.W));
-
-    private static void Put(Span<float> values, int slot, ChannelValue v) => Put(values, slot, v.X, v.Y, v.Z, v.W);
+    private static void Put(Span<float> values, int slot, in Box box) => Put(values, slot, box.Left, box.Top, box.Right, box.Bottom);
 
     private static void Put(Span<float> values, int slot, double a, double b, double c, double d)
     {
+        values[slot + 3] = (float)d;
         values[slot] = (float)a;
         values[slot + 1] = (float)b;
         values[slot + 2] = (float)c;
-        values[slot + 3] = (float)d;
     }
 
-    private sealed record Shown(Layer Layer, NodeContent Content);
+    /// <summary>A layer, what it hangs from, and its nodes.</summary>
+    private sealed class Prepared
+    {
+        private readonly Box? steadyBox;
+
+        public Prepared(LayerPose pose, IReadOnlyList<(NodeContent Content, SetType? Type)> parts, int[] delays)
+        {
+            Pose = pose;
+            steadyBox = pose.HasSteadyBox ? pose.BoxAt(pose.Type, 0) : null;
+            Nodes = [.. parts.Select((p, i) => new Node(this, p.Content, p.Type, delays[i], pose.HasSteadyBox ? pose.BoxAt(p.Type, 0) : null))];
+        }
+
+        public Prepared(LayerPose pose, Prepared before, int[]? delays = null)
+            : this(pose, [.. before.Nodes.Select(n => (n.Content, n.Type))], delays ?? [.. before.Nodes.Select(n => n.Delay)])
+        {
+        }
+
+        public LayerPose Pose { get; }
+
+        public Prepared? Carrier { get; set; }
+
+        public ImmutableArray<Node> Nodes { get; }
+
+        public Box BoxAt(double time) => steadyBox ?? Pose.BoxAt(Pose.Type, time);
+
+        public bool IsBlurred(Graphic graphic) => Pose.Layer.MotionBlur ?? graphic.MotionBlur?.On ?? false;
+    }
+
+    private sealed record Node(Prepared Layer, NodeContent Content, SetType? Type, int Delay, Box? SteadyBox);
 }

@@ -11,7 +11,7 @@ namespace Hang.Core.Evaluation;
 /// <param name="Channels">Every channel's value; numbers in the channel's unit, colours as straight sRGB components.</param>
 /// <param name="World">a b c d e f of the matrix from the layer's own coordinates to the graphic.</param>
 /// <param name="Bounds">Left, top, right, bottom of the layer's box in the graphic, before its mask.</param>
-/// <param name="Opacity">0..1.</param>
+/// <param name="Opacity">How far it shows, 0..1, with its idle motions and its in and out points.</param>
 public sealed record LayerInspection(
     string Id, string Name, bool Hidden, ImmutableSortedDictionary<string, ImmutableArray<double>> Channels,
     ImmutableArray<double> World, ImmutableArray<double> Bounds, double Opacity);
@@ -43,6 +43,6 @@ public sealed record Inspection(int Frame, string Timecode, ImmutableArray<Layer
         Box bounds = m.Map(box);
         return new(
             layer.Id, layer.Name, layer.Hidden, channels, [m.A, m.B, m.C, m.D, m.E, m.F],
-            [bounds.Left, bounds.Top, bounds.Right, bounds.Bottom], layer.Channels[ChannelName.Opacity].At(frame).X);
+            [bounds.Left, bounds.Top, bounds.Right, bounds.Bottom], evaluator.OpacityOf(layer, frame));
     }
 }

@@ -5,40 +5,67 @@ using Hang.Core.Typesetting;
 namespace Hang.Core.Evaluation;
 
 /// <summary>The part of a draw node that does not change over time.</summary>
+/// <param name="Id">The layer's id; for a piece of a layer's type, that and the piece's number.</param>
 /// <param name="Layer">Id of the layer it shows.</param>
-/// <param name="Glyphs">For <see cref="NodeKind.Glyphs"/>, else null.</param>
+/// <param name="Glyphs">For <see cref="NodeKind.Glyphs"/>, else null or without glyphs.</param>
 /// <param name="Asset">Content hash of the picture for <see cref="NodeKind.Picture"/>, else null.</param>
-public sealed record NodeContent(string Layer, NodeKind Kind, SetType? Glyphs = null, string? Asset = null);
+public sealed record NodeContent(string Id, string Layer, NodeKind Kind, SetType? Glyphs = null, string? Asset = null);
 
 /// <summary>One thing to draw: what, and its numbers at one frame.</summary>
 /// <param name="Content">What is drawn.</param>
 /// <param name="Values">As <see cref="Slots"/> says. Not to be changed.</param>
-public sealed record DrawNode(NodeContent Content, float[] Values)
+/// <param name="Samples">For motion blur: rows of numbers whose pictures' mean is to be drawn instead; else empty.</param>
+public sealed record DrawNode(NodeContent Content, float[] Values, float[][] Samples)
 {
+    /// <summary>Blurs reach this many standard deviations far.</summary>
+    private const double Reach = 3;
+
     /// <summary>The matrix from the node's coordinates to the graphic's pixels.</summary>
-    public Matrix Matrix => new(Values[0], Values[1], Values[2], Values[3], Values[4], Values[5]);
+    public Matrix Matrix => MatrixOf(Values);
 
     /// <summary>Where the node can touch the picture, in pixels of the graphic; empty when it shows nothing.</summary>
-    public Box Bounds
+    public Box Bounds => Content.Kind == NodeKind.Place ? Box.Empty
+        : Samples.Length == 0 ? BoundsOf(Values) : Samples.Aggregate(Box.Empty, (all, row) => all.Union(BoundsOf(row)));
+
+    /// <summary>Where a row of the node's numbers can touch the picture.</summary>
+    public static Box BoundsOf(float[] values)
     {
-        get
+        if (values[Slots.Opacity] <= 0)
         {
-            if (Values[Slots.Opacity] <= 0)
-            {
-                return Box.Empty;
-            }
-            var box = BoxAt(Slots.Box);
-            if (Values[Slots.Masked] != 0)
-            {
-                box = box.Intersect(BoxAt(Slots.Mask));
-            }
-            return box.IsEmpty ? Box.Empty : Matrix.Map(box);
+            return Box.Empty;
         }
+        var box = BoxAt(values, Slots.Box);
+        if (values[Slots.Blur] > 0 && !box.IsEmpty)
+        {
+            var r = Reach * values[Slots.Blur] + 1;
+            box = new(box.Left - r, box.Top - r, box.Right + r, box.Bottom + r);
+        }
+        if (values[Slots.Masked] != 0)
+        {
+            box = box.Intersect(BoxAt(values, Slots.Mask));
+        }
+        return box.IsEmpty ? Box.Empty : MatrixOf(values).Map(box);
     }
 
-    public bool SameAs(DrawNode other) => ReferenceEquals(Content, other.Content) && Values.AsSpan().SequenceEqual(other.Values);
+    public bool SameAs(DrawNode other)
+    {
+        if (!ReferenceEquals(Content, other.Content) || Samples.Length != other.Samples.Length || !Values.AsSpan().SequenceEqual(other.Values))
+        {
+            return false;
+        }
+        for (var i = 0; i < Samples.Length; i++)
+        {
+            if (!Samples[i].AsSpan().SequenceEqual(other.Samples[i]))
+            {
+                return false;
+            }
+        }
+        return true;
+    }
 
-    private Box BoxAt(int slot) => new(Values[slot], Values[slot + 1], Values[slot + 2], Values[slot + 3]);
+    private static Matrix MatrixOf(float[] v) => new(v[0], v[1], v[2], v[3], v[4], v[5]);
+
+    private static Box BoxAt(float[] v, int slot) => new(v[slot], v[slot + 1], v[slot + 2], v[slot + 3]);
 }
 
 /// <summary>A moment of a graphic: what to draw, from the back to the front.</summary>

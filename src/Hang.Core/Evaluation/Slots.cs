@@ -8,6 +8,9 @@ public enum NodeKind
     Plate,
     Glyphs,
     Picture,
+
+    /// <summary>Nothing: it tells where a hook is, or a layer whose pieces are nodes of their own.</summary>
+    Place,
 }
 
 /// <summary>
@@ -31,8 +34,11 @@ public static class Slots
     /// <summary>First of left, top, right, bottom of the node's content.</summary>
     public const int Box = 12;
 
+    /// <summary>Standard deviation of a Gaussian blur; 0 for none. The mask's edges stay sharp.</summary>
+    public const int Blur = 16;
+
     /// <summary>First slot that depends on the kind.</summary>
-    public const int Own = 16;
+    public const int Own = 17;
 
     /// <summary>Plate: width, height. Picture: width, height.</summary>
     public const int Size = Own;
@@ -55,7 +61,7 @@ public static class Slots
     /// <summary>Glyphs: first of red, green, blue, alpha.</summary>
     public const int GlyphsFill = Own + 3;
 
-    private static readonly ImmutableArray<int> Counts = [Own + 10, Own + 7, Own + 2];
+    private static readonly ImmutableArray<int> Counts = [Own + 10, Own + 7, Own + 2, Own];
 
     /// <summary>How many numbers a node of that kind has.</summary>
     public static int Count(NodeKind kind) => Counts[(int)kind];

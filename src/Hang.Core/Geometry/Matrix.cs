@@ -33,6 +33,16 @@ public readonly record struct Matrix(double A, double B, double C, double D, dou
 
     public double Determinant => A * D - B * C;
 
+    /// <summary>The matrix that takes everything back; not finite when the determinant is 0.</summary>
+    public Matrix Inverse
+    {
+        get
+        {
+            var d = Determinant;
+            return new(D / d, -B / d, -C / d, A / d, (C * F - D * E) / d, (B * E - A * F) / d);
+        }
+    }
+
     public Point Map(Point p) => new(A * p.X + C * p.Y + E, B * p.X + D * p.Y + F);
 
     /// <summary>The axis-aligned box around a mapped box.</summary>

@@ -15,4 +15,5 @@ public enum ChannelName
     TypeSize,
     Tracking,
     Leading,
+    Blur,
 }

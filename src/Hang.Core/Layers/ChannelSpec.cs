@@ -30,6 +30,7 @@ public sealed record ChannelSpec(
         new(ChannelName.TypeSize, ["size"], "px", new(72), 0.1, 10_000, "Size of the type: the height of its em."),
         new(ChannelName.Tracking, ["tracking"], "1/1000 em", new(0), -1000, 10_000, "Space added between letters."),
         new(ChannelName.Leading, ["leading"], "× size", new(1.2), 0, 20, "Distance from baseline to baseline as a multiple of the type size."),
+        new(ChannelName.Blur, ["blur"], "px", new(0), 0, 500, "Standard deviation of a Gaussian blur, in the layer's own pixels (W3C Filter Effects, feGaussianBlur)."),
     ];
 
     public static ChannelSpec Of(ChannelName name) => All[(int)name];

@@ -1,20 +1,35 @@
 using System.Collections.Immutable;
+using Hang.Core.Geometry;
 
 namespace Hang.Core.Motion;
-
-/// <summary>A value fixed at a frame, and the feel of the change from here to the next keyframe.</summary>
-/// <param name="At">Frame, counted from the graphic's first frame, 0.</param>
-/// <param name="Value">The value at that frame.</param>
-/// <param name="Feel">How the value changes until the next keyframe; without effect on the last.</param>
-public sealed record Keyframe(int At, ChannelValue Value, Feel Feel);
 
 /// <summary>
 /// A value over time: constant, or keyed by one or more keyframes on distinct, rising frames. Before the first and after the
 /// last keyframe the value stands still.
 /// </summary>
-public sealed record Channel
+public sealed class Channel : IEquatable<Channel>
 {
-    private Channel(ChannelValue constant, ImmutableArray<Keyframe> keys) => (Constant, Keys) = (constant, keys);
+    // Flat copies of the keyframes: reading them is what evaluation does most.
+    private readonly int[] ats;
+    private readonly ChannelValue[] values;
+    private readonly Feel[] feels;
+    private readonly EvenPath?[]? paths;
+
+    private Channel(ChannelValue constant, ImmutableArray<Keyframe> keys)
+    {
+        (Constant, Keys) = (constant, keys);
+        ats = new int[keys.Length];
+        values = new ChannelValue[keys.Length];
+        feels = new Feel[keys.Length];
+        for (var i = 0; i < keys.Length; i++)
+        {
+            (ats[i], values[i], feels[i]) = (keys[i].At, keys[i].Value, keys[i].Feel);
+        }
+        if (keys.Any(k => k.Bend is not null))
+        {
+            paths = [.. Enumerable.Range(0, keys.Length).Select(i => i < keys.Length - 1 ? PathOf(keys[i], keys[i + 1]) : null)];
+        }
+    }
 
     /// <summary>The value while there are no keyframes.</summary>
     public ChannelValue Constant { get; }
@@ -22,7 +37,7 @@ public sealed record Channel
     /// <summary>Keyframes in rising order of frames; empty when the channel is constant.</summary>
     public ImmutableArray<Keyframe> Keys { get; }
 
-    public bool IsKeyed => Keys.Length > 0;
+    public bool IsKeyed => ats.Length > 0;
 
     public static Channel Of(ChannelValue constant) => new(constant, []);
 
@@ -41,40 +56,93 @@ public sealed record Channel
         return new(byFrame.Values.First().Value, [.. byFrame.Values]);
     }
 
-    /// <summary>The value at a frame.</summary>
-    public ChannelValue At(int frame)
+    /// <summary>The value at a moment.</summary>
+    /// <param name="time">In frames; between two frames only for motion blur.</param>
+    public ChannelValue At(double time)
     {
-        if (Keys.Length == 0)
+        if (ats.Length == 0)
         {
             return Constant;
         }
-        var i = LastKeyAtOrBefore(frame);
+        var i = LastKeyAtOrBefore(time);
         if (i < 0)
         {
-            return Keys[0].Value;
+            return values[0];
         }
-        var from = Keys[i];
-        if (i == Keys.Length - 1 || from.At == frame)
+        if (i == ats.Length - 1 || ats[i] == time)
         {
-            return from.Value;
+            return values[i];
         }
-        var to = Keys[i + 1];
-        var progress = (double)(frame - from.At) / (to.At - from.At);
-        return ChannelValue.Mix(from.Value, to.Value, from.Feel.At(progress));
+        var progress = (time - ats[i]) / (ats[i + 1] - ats[i]);
+        if (paths?[i] is { } path)
+        {
+            var p = path.At(feels[i].At(progress));
+            return new(p.X, p.Y);
+        }
+        if (Keys[i].Parts is { } parts)
+        {
+            var (a, b) = (values[i], values[i + 1]);
+            return new(
+                ChannelValue.Mix(a.X, b.X, parts.X.At(progress)), ChannelValue.Mix(a.Y, b.Y, parts.Y.At(progress)),
+                ChannelValue.Mix(a.Z, b.Z, parts.Z.At(progress)), ChannelValue.Mix(a.W, b.W, parts.W.At(progress)));
+        }
+        return ChannelValue.Mix(in values[i], in values[i + 1], feels[i].At(progress));
+    }
+
+    /// <summary>For a position: the unit vector of the path's direction at a moment. While the layer stands it keeps facing the way it came,
+    /// before its first move the way it will go; (0, 0) when it never moves.</summary>
+    public Point Heading(double time)
+    {
+        for (var i = Math.Max(0, Math.Min(LastKeyAtOrBefore(time), ats.Length - 2)); i >= 0 && i < ats.Length - 1; i--)
+        {
+            if (DirectionIn(i, time) is { } found && (found.X != 0 || found.Y != 0))
+            {
+                return found;
+            }
+        }
+        for (var i = 0; i < ats.Length - 1; i++)
+        {
+            if (DirectionIn(i, time) is { } found && (found.X != 0 || found.Y != 0))
+            {
+                return found;
+            }
+        }
+        return default;
     }
 
     public Keyframe? KeyAt(int frame)
     {
         var i = LastKeyAtOrBefore(frame);
-        return i >= 0 && Keys[i].At == frame ? Keys[i] : null;
+        return i >= 0 && ats[i] == frame ? Keys[i] : null;
     }
 
     /// <summary>This channel with a keyframe at <paramref name="frame"/>. A new keyframe that splits a change keeps that change's feel;
     /// one behind the last takes <paramref name="feel"/>.</summary>
     public Channel WithKey(int frame, ChannelValue value, Feel feel)
     {
-        var kept = KeyAt(frame)?.Feel ?? (LastKeyAtOrBefore(frame) is >= 0 and var i && i < Keys.Length - 1 ? Keys[i].Feel : feel);
-        return Of(Keys.Add(new(frame, value, kept)));
+        if (KeyAt(frame) is { } there)
+        {
+            return Of(Keys.Add(there with { Value = value }));
+        }
+        var i = LastKeyAtOrBefore(frame);
+        return Of(Keys.Add(i >= 0 && i < Keys.Length - 1 ? Keys[i] with { At = frame, Value = value, Bend = null } : new(frame, value, feel)));
+    }
+
+    /// <summary>This channel with a keyframe at a frame, of the value that it has there. A bent path keeps its shape.</summary>
+    public Channel WithKeyAt(int frame, Feel feel)
+    {
+        var i = LastKeyAtOrBefore(frame);
+        var with = WithKey(frame, At(frame), feel);
+        if (i < 0 || i >= Keys.Length - 1 || ats[i] == frame || paths?[i] is not { } path)
+        {
+            return with;
+        }
+        var (before, after) = path.SplitAt(Math.Clamp(feels[i].At((double)(frame - ats[i]) / (ats[i + 1] - ats[i])), 0, 1));
+        static Point Between(Point a, Point b) => new(b.X - a.X, b.Y - a.Y);
+        return with.Map(k => k.At == ats[i] ? k with { Bend = new Bend(k.Bend?.In ?? default, Between(before.A, before.B)) }
+            : k.At == frame ? k with { Bend = new Bend(Between(before.D, before.C), Between(after.A, after.B)) }
+            : k.At == ats[i + 1] ? k with { Bend = new Bend(Between(after.D, after.C), k.Bend?.Out ?? default) }
+            : k);
     }
 
     /// <summary>This channel without a keyframe; without its last one it stays at that value.</summary>
@@ -87,17 +155,52 @@ public sealed record Channel
     /// <summary>This channel with each keyframe replaced; the result is put in order again.</summary>
     public Channel Map(Func<Keyframe, Keyframe> change) => IsKeyed ? Of(Keys.Select(change)) : this;
 
+    /// <summary>This channel with every value replaced, keyed or constant.</summary>
+    public Channel MapValues(Func<ChannelValue, ChannelValue> change) => IsKeyed ? Map(k => k with { Value = change(k.Value) }) : Of(change(Constant));
+
     public bool Equals(Channel? other) => other is not null && Constant == other.Constant && Keys.SequenceEqual(other.Keys);
+
+    public override bool Equals(object? obj) => Equals(obj as Channel);
 
     public override int GetHashCode() => Keys.Aggregate(Constant.GetHashCode(), HashCode.Combine);
 
-    private int LastKeyAtOrBefore(int frame)
+    private static EvenPath? PathOf(Keyframe from, Keyframe to)
     {
-        int low = 0, high = Keys.Length;
+        if (from.Bend is null && to.Bend is null)
+        {
+            return null;
+        }
+        var (a, d) = (new Point(from.Value.X, from.Value.Y), new Point(to.Value.X, to.Value.Y));
+        var (leave, reach) = (from.Bend?.Out ?? default, to.Bend?.In ?? default);
+        return new(new CubicCurve(a, new(a.X + leave.X, a.Y + leave.Y), new(d.X + reach.X, d.Y + reach.Y), d));
+    }
+
+    private Point? DirectionIn(int i, double time)
+    {
+        if (paths?[i] is { } path)
+        {
+            var progress = Math.Clamp((time - ats[i]) / (ats[i + 1] - ats[i]), 0, 1);
+            return path.Direction(Math.Clamp(feels[i].At(progress), 0, 1));
+        }
+        var (dx, dy) = (values[i + 1].X - values[i].X, values[i + 1].Y - values[i].Y);
+        var length = Math.Sqrt(dx * dx + dy * dy);
+        return length == 0 ? null : new(dx / length, dy / length);
+    }
+
+    private int LastKeyAtOrBefore(double time)
+    {
+        int low = 0, high = ats.Length;
         while (low < high)
         {
-            var middle = (low + high) / 2;
-            (low, high) = Keys[middle].At <= frame ? (middle + 1, high) : (low, middle);
+            var middle = (low + high) >>> 1;
+            if (ats[middle] <= time)
+            {
+                low = middle + 1;
+            }
+            else
+            {
+                high = middle;
+            }
         }
         return low - 1;
     }

@@ -9,7 +9,7 @@ public readonly record struct ChannelValue(double X, double Y = 0, double Z = 0,
     public bool IsFinite => double.IsFinite(X) && double.IsFinite(Y) && double.IsFinite(Z) && double.IsFinite(W);
 
     /// <summary>Linear interpolation per component: a + (b - a) t, exact at both ends; t outside 0..1 goes beyond them.</summary>
-    public static ChannelValue Mix(ChannelValue a, ChannelValue b, double t) =>
+    public static ChannelValue Mix(in ChannelValue a, in ChannelValue b, double t) =>
         new(Mix(a.X, b.X, t), Mix(a.Y, b.Y, t), Mix(a.Z, b.Z, t), Mix(a.W, b.W, t));
 
     public ChannelValue With(int index, double value) => index switch
@@ -20,6 +20,6 @@ public readonly record struct ChannelValue(double X, double Y = 0, double Z = 0,
         _ => this with { W = value },
     };
 
-    // Two products rather than a + (b - a) t, so that t = 1 gives b to the last bit.
-    private static double Mix(double a, double b, double t) => a == b ? a : a * (1 - t) + b * t;
+    /// <summary>The same for one component. Two products rather than a + (b - a) t, so that t = 1 gives b to the last bit.</summary>
+    internal static double Mix(double a, double b, double t) => a == b ? a : a * (1 - t) + b * t;
 }

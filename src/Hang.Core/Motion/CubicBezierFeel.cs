@@ -25,6 +25,8 @@ public sealed record CubicBezierFeel(double X1, double Y1, double X2, double Y2)
 
     public override string Css => string.Create(CultureInfo.InvariantCulture, $"cubic-bezier({X1:0.######}, {Y1:0.######}, {X2:0.######}, {Y2:0.######})");
 
+    public override Feel Reversed => new CubicBezierFeel(1 - X2, 1 - Y2, 1 - X1, 1 - Y1);
+
     /// <summary>One coordinate of the curve at parameter t: 3(1-t)²t·p1 + 3(1-t)t²·p2 + t³.</summary>
     private static double Curve(double t, double p1, double p2) => ((3 * p1 - 3 * p2 + 1) * t + (3 * p2 - 6 * p1)) * t * t + 3 * p1 * t;
 

@@ -19,6 +19,9 @@ public abstract record Feel
     /// <summary>The feel as CSS easing text; <see cref="FeelText.Parse"/> reads it back.</summary>
     public abstract string Css { get; }
 
+    /// <summary>The same change run backwards in time: 1 - f(1 - t).</summary>
+    public abstract Feel Reversed { get; }
+
     public sealed override string ToString() => Css;
 }
 
@@ -28,4 +31,6 @@ public sealed record EvenFeel : Feel
     public override double At(double progress) => progress;
 
     public override string Css => "linear";
+
+    public override Feel Reversed => this;
 }

@@ -35,6 +35,8 @@ public sealed record LinearPointsFeel : Feel
     public override string Css => "linear(" + string.Join(", ", Points.Select(p =>
         string.Create(CultureInfo.InvariantCulture, $"{p.Output:0.######} {p.Input * 100:0.####}%"))) + ")";
 
+    public override Feel Reversed => new LinearPointsFeel([.. Points.Reverse().Select(p => new LinearPoint(1 - p.Input, 1 - p.Output))]);
+
     public bool Equals(LinearPointsFeel? other) => other is not null && Points.SequenceEqual(other.Points);
 
     public override int GetHashCode() => Points.Aggregate(17, HashCode.Combine);

@@ -18,5 +18,8 @@ public static class NamedFeels
         new("Brisk", new CubicBezierFeel(0.05, 0.8, 0.15, 1)),
         new("Late", new CubicBezierFeel(0.85, 0, 0.95, 0.25)),
         new("Settle", new CubicBezierFeel(0.25, 0.9, 0.35, 1.25)),
+        new("Spring", new Spring(180, 14, 1).Feel),
+        new("Bounce", new Bounce(0.5, 3).Feel),
+        new("Steps", new StepsFeel(6, StepPosition.End)),
     ];
 }

@@ -38,4 +38,11 @@ public sealed record StepsFeel(int Count, StepPosition Position) : Feel
     public override string Css => Position == StepPosition.End
         ? string.Create(CultureInfo.InvariantCulture, $"steps({Count})")
         : string.Create(CultureInfo.InvariantCulture, $"steps({Count}, jump-{Position.ToString().ToLowerInvariant()})");
+
+    public override Feel Reversed => Position switch
+    {
+        StepPosition.Start => this with { Position = StepPosition.End },
+        StepPosition.End => this with { Position = StepPosition.Start },
+        _ => this,
+    };
 }

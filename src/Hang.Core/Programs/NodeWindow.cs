@@ -9,19 +9,23 @@ namespace Hang.Core.Programs;
 /// <param name="Values">As <see cref="Slots"/> says, at the first frame.</param>
 /// <param name="Changing">Slots that have a column, rising.</param>
 /// <param name="Columns">The columns one after the other, each as long as the window.</param>
-public sealed record NodeWindow(float[] Values, int[] Changing, float[] Columns)
+/// <param name="SampleCounts">For motion blur: how many moments each frame is the mean of, 0 for a sharp one; empty when all are sharp.</param>
+/// <param name="Samples">Those moments in order, for each the numbers of the changing slots.</param>
+public sealed record NodeWindow(float[] Values, int[] Changing, float[] Columns, int[] SampleCounts, float[] Samples)
 {
     /// <summary>Evaluates a node over a window.</summary>
     public static NodeWindow Of(Evaluator evaluator, int node, FrameWindow window)
     {
         var slots = Slots.Count(evaluator.Contents[node].Kind);
         var all = new float[slots * window.Length];
+        var blurred = new float[window.Length][][];
         for (var i = 0; i < window.Length; i++)
         {
             evaluator.Fill(node, window.Start + i, all.AsSpan(i * slots, slots));
+            blurred[i] = evaluator.Samples(node, window.Start + i);
         }
         var first = all[..slots];
-        var changing = Enumerable.Range(0, slots).Where(s => Changes(all, s, slots)).ToArray();
+        var changing = Enumerable.Range(0, slots).Where(s => Changes(all, s, slots) || blurred.Any(f => f.Any(row => row[s] != first[s]))).ToArray();
         var columns = new float[changing.Length * window.Length];
         for (var c = 0; c < changing.Length; c++)
         {
@@ -30,11 +34,13 @@ public sealed record NodeWindow(float[] Values, int[] Changing, float[] Columns)
                 columns[c * window.Length + i] = all[i * slots + changing[c]];
             }
         }
-        return new(first, changing, columns);
+        var sharp = blurred.All(f => f.Length == 0);
+        return new(first, changing, columns, sharp ? [] : [.. blurred.Select(f => f.Length)], [.. blurred.SelectMany(f => f).SelectMany(row => changing.Select(s => row[s]))]);
     }
 
     public bool SameAs(NodeWindow other) => ReferenceEquals(this, other)
-        || (Values.AsSpan().SequenceEqual(other.Values) && Changing.AsSpan().SequenceEqual(other.Changing) && Columns.AsSpan().SequenceEqual(other.Columns));
+        || (Values.AsSpan().SequenceEqual(other.Values) && Changing.AsSpan().SequenceEqual(other.Changing) && Columns.AsSpan().SequenceEqual(other.Columns)
+            && SampleCounts.AsSpan().SequenceEqual(other.SampleCounts) && Samples.AsSpan().SequenceEqual(other.Samples));
 
     private static bool Changes(float[] all, int slot, int slots)
     {
@@ -47,19 +53,4 @@ public sealed record NodeWindow(float[] Values, int[] Changing, float[] Columns)
         }
         return false;
     }
-}
-
-/// <summary>A stretch of frames that is evaluated and sent as one piece.</summary>
-/// <param name="Index">0 for the window that begins at frame 0.</param>
-/// <param name="Start">First frame.</param>
-/// <param name="Length">Frames, 1 or more.</param>
-public readonly record struct FrameWindow(int Index, int Start, int Length)
-{
-    /// <summary>Frames in every window but the last.</summary>
-    public const int Standard = 240;
-
-    /// <summary>How many windows a graphic of so many frames has.</summary>
-    public static int Count(int frames) => (frames + Standard - 1) / Standard;
-
-    public static FrameWindow At(int index, int frames) => new(index, index * Standard, Math.Min(Standard, frames - index * Standard));
 }

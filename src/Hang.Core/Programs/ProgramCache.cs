@@ -11,7 +11,7 @@ namespace Hang.Core.Programs;
 public sealed class ProgramCache
 {
     private readonly Lock gate = new();
-    private readonly Dictionary<(string Layer, int Window), NodeWindow> known = [];
+    private readonly Dictionary<(string Node, int Window), NodeWindow> known = [];
     private readonly ITypeShaper shaper;
 
     public ProgramCache(Graphic graphic, ITypeShaper shaper, ProgramCache? previous = null)
@@ -36,7 +36,7 @@ public sealed class ProgramCache
     /// <param name="index">Index of the window.</param>
     public NodeWindow Window(int node, int index)
     {
-        var key = (Evaluator.Contents[node].Layer, index);
+        var key = (Evaluator.Contents[node].Id, index);
         lock (gate)
         {
             if (known.TryGetValue(key, out var window))
@@ -53,19 +53,19 @@ public sealed class ProgramCache
 
     private void TakeOver(ProgramCache previous)
     {
-        var places = previous.Evaluator.Contents.Select((c, i) => (c.Layer, i)).ToDictionary(p => p.Layer, p => p.i, StringComparer.Ordinal);
+        var places = previous.Evaluator.Contents.Select((c, i) => (c.Id, i)).ToDictionary(p => p.Id, p => p.i, StringComparer.Ordinal);
         var same = new HashSet<string>(StringComparer.Ordinal);
         for (var i = 0; i < Evaluator.Contents.Length; i++)
         {
-            var layer = Evaluator.Contents[i].Layer;
-            if (places.TryGetValue(layer, out var before) && !Evaluator.MayDiffer(i, previous.Evaluator, before))
+            var id = Evaluator.Contents[i].Id;
+            if (places.TryGetValue(id, out var before) && !Evaluator.MayDiffer(i, previous.Evaluator, before))
             {
-                same.Add(layer);
+                same.Add(id);
             }
         }
         lock (previous.gate)
         {
-            foreach (var (key, window) in previous.known.Where(p => same.Contains(p.Key.Layer)))
+            foreach (var (key, window) in previous.known.Where(p => same.Contains(p.Key.Node)))
             {
                 known[key] = window;
             }

@@ -7,7 +7,8 @@ namespace Hang.Core.Typesetting;
 /// <param name="X">Offset of its origin from the line's left end.</param>
 /// <param name="Y">Offset from the baseline, downwards.</param>
 /// <param name="Gap">Number of places to its left at which tracking adds space. Marks, ligatures and joined scripts are not torn apart.</param>
-public sealed record ShapedGlyph(Outline Outline, double X, double Y, int Gap);
+/// <param name="Stands">Index in the line, in UTF-16 units, of the first character that it stands for.</param>
+public sealed record ShapedGlyph(Outline Outline, double X, double Y, int Gap, int Stands);
 
 /// <summary>One line of type after shaping, glyphs from left to right, in thousandths of an em.</summary>
 /// <param name="Advance">Width of the line.</param>
@@ -25,4 +26,8 @@ public interface ITypeShaper
     /// <param name="weight">CSS font weight, 1..1000.</param>
     /// <exception cref="ProblemException">There is no such family.</exception>
     ShapedLine Shape(string line, string family, int weight);
+
+    /// <summary>The words of a line: Unicode's word boundaries (UAX #29), without the segments between words that hold no letter or digit.</summary>
+    /// <returns>Where each word begins, and the length of it, in UTF-16 units, rising.</returns>
+    ImmutableArray<(int Start, int Length)> Words(string line);
 }

@@ -6,7 +6,8 @@ namespace Hang.Core.Typesetting;
 
 /// <summary>A glyph in its place within a type layer, in thousandths of an em: drawn at
 /// (<c>X + Spread × tracking</c>, <c>Y + Row × leading</c>).</summary>
-public sealed record SetGlyph(Outline Outline, double X, double Y, double Spread, int Row);
+/// <param name="Stands">Index in its line, in UTF-16 units, of the first character that it stands for.</param>
+public sealed record SetGlyph(Outline Outline, double X, double Y, double Spread, int Row, int Stands);
 
 /// <summary>
 /// The type of a layer, set in lines about its origin: the alignment point on the first baseline. Independent of size, tracking and
@@ -16,13 +17,15 @@ public sealed class SetType
 {
     private readonly ImmutableArray<ShapedLine> lines;
     private readonly double anchor;
+    private readonly bool isPiece;
 
-    private SetType(ImmutableArray<ShapedLine> lines, double anchor, ImmutableArray<SetGlyph> glyphs)
+    private SetType(ImmutableArray<ShapedLine> lines, double anchor, ImmutableArray<SetGlyph> glyphs, bool isPiece)
     {
         this.lines = lines;
         this.anchor = anchor;
+        this.isPiece = isPiece;
         Glyphs = glyphs;
-        Missing = [.. lines.SelectMany(l => l.Missing).Distinct()];
+        Missing = isPiece ? [] : [.. lines.SelectMany(l => l.Missing).Distinct()];
     }
 
     public ImmutableArray<SetGlyph> Glyphs { get; }
@@ -32,21 +35,36 @@ public sealed class SetType
 
     public static SetType Of(TypeLayer layer, ITypeShaper shaper)
     {
-        var lines = layer.Text.ReplaceLineEndings("\n").Split('\n').Select(l => shaper.Shape(l, layer.Family, layer.Weight)).ToImmutableArray();
+        var lines = TextPieces.Lines(layer.Text).Select(l => shaper.Shape(l, layer.Family, layer.Weight)).ToImmutableArray();
         var anchor = layer.Align switch { Alignment.Left => 0, Alignment.Centre => 0.5, _ => 1.0 };
         var glyphs = lines.SelectMany((line, row) => line.Glyphs
             .Where(g => g.Outline.Commands.Length > 0)
-            .Select(g => new SetGlyph(g.Outline, g.X - anchor * line.Advance, g.Y, g.Gap - anchor * line.Gaps, row)));
-        return new(lines, anchor, [.. glyphs]);
+            .Select(g => new SetGlyph(g.Outline, g.X - anchor * line.Advance, g.Y, g.Gap - anchor * line.Gaps, row, g.Stands)));
+        return new(lines, anchor, [.. glyphs], false);
     }
 
-    /// <summary>The box of the type, in thousandths of an em: the lines' advances by the fonts' ascent and descent, and all ink.</summary>
+    /// <summary>The same type without its glyphs: it takes the same room and shows nothing.</summary>
+    public SetType Emptied() => new(lines, anchor, [], false);
+
+    /// <summary>The letters, words or lines that have ink, as one reads them, each in its place.</summary>
+    public ImmutableArray<SetType> Split(string text, PieceKind by, ITypeShaper shaper)
+    {
+        var places = TextPieces.Lines(text).Select(l => TextPieces.Of(l, by, shaper)).ToArray();
+        return
+        [
+            .. Glyphs.GroupBy(g => (g.Row, Piece: places[g.Row][g.Stands])).OrderBy(g => g.Key.Row).ThenBy(g => g.Key.Piece)
+                .Select(g => new SetType(lines, anchor, [.. g], true)),
+        ];
+    }
+
+    /// <summary>The box of the type, in thousandths of an em: the lines' advances by the fonts' ascent and descent, and all ink. A piece's box is as
+    /// wide as its ink.</summary>
     /// <param name="tracking">Thousandths of an em.</param>
     /// <param name="leading">Thousandths of an em from baseline to baseline.</param>
     public Box Box(double tracking, double leading)
     {
         var box = Geometry.Box.Empty;
-        for (var row = 0; row < lines.Length; row++)
+        for (var row = 0; row < lines.Length && !isPiece; row++)
         {
             var width = Math.Max(lines[row].Advance + tracking * lines[row].Gaps, 1);
             box = box.Union(new(-anchor * width, row * leading - lines[row].Ascent, (1 - anchor) * width, row * leading + lines[row].Descent));
@@ -55,6 +73,11 @@ public sealed class SetType
         {
             var (x, y, ink) = (glyph.X + glyph.Spread * tracking, glyph.Y + glyph.Row * leading, glyph.Outline.Bounds);
             box = box.Union(new(ink.Left + x, ink.Top + y, ink.Right + x, ink.Bottom + y));
+            if (isPiece)
+            {
+                var line = lines[glyph.Row];
+                box = box.Union(new(ink.Left + x, glyph.Row * leading - line.Ascent, ink.Right + x, glyph.Row * leading + line.Descent));
+            }
         }
         return box;
     }

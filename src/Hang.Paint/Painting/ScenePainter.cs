@@ -32,17 +32,58 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
 
     private void Paint(SKCanvas canvas, DrawNode node)
     {
-        var v = node.Values;
+        if (node.Samples.Length == 0)
+        {
+            Paint(canvas, node.Content, node.Values, 1);
+            return;
+        }
+        // The mean of the moments: each adds its share to a layer of half-precision numbers, so that small shares are not rounded away.
+        var b = node.Bounds;
+        var bounds = new SKRect((float)Math.Floor(b.Left) - 1, (float)Math.Floor(b.Top) - 1, (float)Math.Ceiling(b.Right) + 1, (float)Math.Ceiling(b.Bottom) + 1);
+        canvas.SaveLayer(new SKCanvasSaveLayerRec { Bounds = bounds, Flags = SKCanvasSaveLayerRecFlags.F16ColorType });
+        paint.BlendMode = SKBlendMode.Plus;
+        foreach (var values in node.Samples)
+        {
+            if (values[Slots.Opacity] > 0)
+            {
+                Paint(canvas, node.Content, values, 1f / node.Samples.Length);
+            }
+        }
+        paint.BlendMode = SKBlendMode.SrcOver;
+        canvas.Restore();
+    }
+
+    /// <param name="share">Share of the node's opacity that is painted.</param>
+    private void Paint(SKCanvas canvas, NodeContent content, float[] v, float share)
+    {
         canvas.Save();
         canvas.Concat(new SKMatrix(v[0], v[2], v[4], v[1], v[3], v[5], 0, 0, 1));
         if (v[Slots.Masked] != 0)
         {
             canvas.ClipRect(new SKRect(v[Slots.Mask], v[Slots.Mask + 1], v[Slots.Mask + 2], v[Slots.Mask + 3]), SKClipOperation.Intersect, true);
         }
-        switch (node.Content.Kind)
+        if (v[Slots.Blur] > 0)
+        {
+            using var blur = SKImageFilter.CreateBlur(v[Slots.Blur], v[Slots.Blur], SKShaderTileMode.Decal);
+            using var soft = new SKPaint { ImageFilter = blur, BlendMode = paint.BlendMode };
+            var r = 3 * v[Slots.Blur] + 1;
+            canvas.SaveLayer(new SKRect(v[Slots.Box] - r, v[Slots.Box + 1] - r, v[Slots.Box + 2] + r, v[Slots.Box + 3] + r), soft);
+            Draw(canvas, content, v, share);
+            canvas.Restore();
+        }
+        else
+        {
+            Draw(canvas, content, v, share);
+        }
+        canvas.Restore();
+    }
+
+    private void Draw(SKCanvas canvas, NodeContent content, float[] v, float share)
+    {
+        switch (content.Kind)
         {
             case NodeKind.Plate:
-                SetColour(v, Slots.PlateFill);
+                SetColour(v, Slots.PlateFill, share);
                 using (var shape = new SKRoundRect())
                 {
                     var c = Slots.Corners;
@@ -51,22 +92,21 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
                 }
                 break;
             case NodeKind.Glyphs:
-                SetColour(v, Slots.GlyphsFill);
+                SetColour(v, Slots.GlyphsFill, share);
                 canvas.Scale(v[Slots.Unit], v[Slots.Unit]);
-                canvas.DrawPath(lines.GetOrCreateValue(node.Content).For(node.Content.Glyphs!, v[Slots.Tracking], v[Slots.Leading]), paint);
+                canvas.DrawPath(lines.GetOrCreateValue(content).For(content.Glyphs!, v[Slots.Tracking], v[Slots.Leading]), paint);
                 break;
             case NodeKind.Picture:
-                paint.ColorF = new SKColorF(0, 0, 0, v[Slots.Opacity]);
-                var image = pictures.Get(node.Content.Asset!);
+                paint.ColorF = new SKColorF(0, 0, 0, v[Slots.Opacity] * share);
+                var image = pictures.Get(content.Asset!);
                 canvas.DrawImage(
                     image, new SKRect(0, 0, image.Width, image.Height), new SKRect(0, 0, v[Slots.Size], v[Slots.Size + 1]),
                     new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear), paint);
                 break;
         }
-        canvas.Restore();
     }
 
-    private void SetColour(float[] v, int slot) => paint.ColorF = new SKColorF(v[slot], v[slot + 1], v[slot + 2], v[slot + 3] * v[Slots.Opacity]);
+    private void SetColour(float[] v, int slot, float share) => paint.ColorF = new SKColorF(v[slot], v[slot + 1], v[slot + 2], v[slot + 3] * v[Slots.Opacity] * share);
 
     private static SKPath PathOf(Outline outline) => Paths.GetValue(outline, o =>
     {

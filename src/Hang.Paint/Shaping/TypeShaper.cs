@@ -29,7 +29,7 @@ public sealed class TypeShaper(FontShelf shelf) : ITypeShaper
     private ShapedLine Make(string line, string family, int weight)
     {
         var chosen = shelf.Face(family, weight);
-        var codepoints = line.EnumerateRunes().Where(r => !Rune.IsControl(r) || r.Value == '\t').Select(r => r.Value == '\t' ? ' ' : r.Value).ToArray();
+        var (codepoints, units) = Codepoints(line);
         var missing = new List<string>();
         var runs = Runs(codepoints, chosen, weight, missing);
         var glyphs = ImmutableArray.CreateBuilder<ShapedGlyph>();
@@ -48,11 +48,30 @@ public sealed class TypeShaper(FontShelf shelf) : ITypeShaper
                     gaps++;
                 }
                 (lastCluster, first) = (glyph.Cluster, false);
-                glyphs.Add(new(run.Face.Outline(glyph.Index), pen + glyph.X, glyph.Y, gaps));
+                glyphs.Add(new(run.Face.Outline(glyph.Index), pen + glyph.X, glyph.Y, gaps, units[glyph.Cluster]));
                 pen += glyph.Advance;
             }
         }
         return new(glyphs.ToImmutable(), pen, gaps, ascent, descent, [.. missing.Distinct()]);
+    }
+
+    public ImmutableArray<(int Start, int Length)> Words(string line) => WordBreaks.Of(line);
+
+    /// <summary>The characters to shape, and for each the index of its first UTF-16 unit. Control characters are left out; a tab is a space.</summary>
+    private static (int[] Codepoints, int[] Units) Codepoints(string line)
+    {
+        List<int> codepoints = [], units = [];
+        var unit = 0;
+        foreach (var rune in line.EnumerateRunes())
+        {
+            if (!Rune.IsControl(rune) || rune.Value == '\t')
+            {
+                codepoints.Add(rune.Value == '\t' ? ' ' : rune.Value);
+                units.Add(unit);
+            }
+            unit += rune.Utf16SequenceLength;
+        }
+        return ([.. codepoints], [.. units]);
     }
 
     private List<Run> Runs(int[] codepoints, FontFace chosen, int weight, List<string> missing)

@@ -52,7 +52,7 @@ public sealed class LiveGraphic
         try
         {
             var before = state;
-            var next = edit.ApplyTo(before.Program.Graphic);
+            var next = edit.ApplyTo(before.Program.Graphic, TypeShaper.Shipped);
             var program = before.Program.Next(next);
             var label = edit.Describe(before.Program.Graphic);
             var keeping = revisions.KeepAsync(id, before.Row.Number, GraphicJson.Write(next), JsonSerializer.Serialize(edit, GraphicJson.Options), label);
@@ -92,7 +92,7 @@ public sealed class LiveGraphic
         var (program, _) = state;
         if (edit is not null)
         {
-            program = program.Next(edit.ApplyTo(program.Graphic));
+            program = program.Next(edit.ApplyTo(program.Graphic, TypeShaper.Shipped));
         }
         await SendAsync(connection, viewer, edit is null ? null : program);
     }

@@ -8,9 +8,10 @@ namespace Hang.Server.Live;
 [MessagePackObject]
 public sealed class NodeHead
 {
-    [Key("layer")] public required string Layer { get; init; }
+    /// <summary>The node's id: the layer's, or for a piece of its type that and a number.</summary>
+    [Key("node")] public required string Node { get; init; }
 
-    /// <summary>plate, glyphs or picture.</summary>
+    /// <summary>plate, glyphs, picture or place.</summary>
     [Key("kind")] public required string Kind { get; init; }
 
     /// <summary>Content hash, for pictures.</summary>
@@ -27,7 +28,7 @@ public sealed class NodeHead
 [MessagePackObject]
 public sealed class NodePart
 {
-    [Key("layer")] public required string Layer { get; init; }
+    [Key("node")] public required string Node { get; init; }
 
     /// <summary>All slots at the window's first frame.</summary>
     [Key("values")] public required byte[] Values { get; init; }
@@ -36,6 +37,12 @@ public sealed class NodePart
     [Key("changing")] public required int[] Changing { get; init; }
 
     [Key("columns")] public required byte[] Columns { get; init; }
+
+    /// <summary>For motion blur: how many moments each frame is the mean of; absent when all are sharp.</summary>
+    [Key("sampleCounts")] public int[]? SampleCounts { get; init; }
+
+    /// <summary>Those moments, for each the numbers of the changing slots.</summary>
+    [Key("samples")] public byte[]? Samples { get; init; }
 }
 
 /// <summary>Nodes of one window that are new to the viewer.</summary>
@@ -73,7 +80,7 @@ public sealed class Patch
     /// <summary>Ids of all layers from the back, when the list changed.</summary>
     [Key("order")] public string[]? Order { get; init; }
 
-    /// <summary>Ids of the layers that have nodes, from the back, when the list changed.</summary>
+    /// <summary>Ids of the nodes, from the back, when the list changed.</summary>
     [Key("nodes")] public string[]? Nodes { get; init; }
 
     [Key("heads")] public required NodeHead[] Heads { get; init; }

@@ -31,10 +31,10 @@ public sealed class Viewer
         windows.RemoveWhere(w => w >= FrameWindow.Count(program.Graphic.Phases.Total));
         var before = sent;
         var contents = program.Evaluator.Contents;
-        var places = before?.Evaluator.Contents.Select((c, i) => (c, i)).ToDictionary(p => p.c.Layer, p => (p.c, p.i), StringComparer.Ordinal);
+        var places = before?.Evaluator.Contents.Select((c, i) => (c, i)).ToDictionary(p => p.c.Id, p => (p.c, p.i), StringComparer.Ordinal);
         var heads = new List<NodeHead>();
         var fresh = new Dictionary<string, byte[]>(StringComparer.Ordinal);
-        foreach (var content in contents.Where(c => places is null || !places.TryGetValue(c.Layer, out var p) || !ReferenceEquals(p.c, c)))
+        foreach (var content in contents.Where(c => places is null || !places.TryGetValue(c.Id, out var p) || !ReferenceEquals(p.c, c)))
         {
             heads.Add(Head(content));
             foreach (var outline in content.Glyphs?.Glyphs.Select(g => g.Outline) ?? [])
@@ -46,7 +46,7 @@ public sealed class Viewer
             }
         }
         var sameTime = before is not null && before.Graphic.Phases.Total == program.Graphic.Phases.Total;
-        var parts = windows.Select(w => Part(program, w, i => sameTime && places!.TryGetValue(contents[i].Layer, out var p) && ReferenceEquals(p.c, contents[i]) ? before!.Window(p.i, w) : null));
+        var parts = windows.Select(w => Part(program, w, i => sameTime && places!.TryGetValue(contents[i].Id, out var p) && ReferenceEquals(p.c, contents[i]) ? before!.Window(p.i, w) : null));
         var (graphic, order) = (program.Graphic, program.Graphic.Layers.Select(l => l.Id).ToArray());
         var patch = new Patch
         {
@@ -58,7 +58,7 @@ public sealed class Viewer
             Graphic = before is null || !SameHead(before.Graphic, graphic) ? JsonSerializer.Serialize(graphic with { Layers = [] }, Compact) : null,
             Layers = ChangedLayers(before?.Graphic, graphic),
             Order = before is null || !order.SequenceEqual(before.Graphic.Layers.Select(l => l.Id)) ? order : null,
-            Nodes = before is null || !contents.Select(c => c.Layer).SequenceEqual(before.Evaluator.Contents.Select(c => c.Layer)) ? [.. contents.Select(c => c.Layer)] : null,
+            Nodes = before is null || !contents.Select(c => c.Id).SequenceEqual(before.Evaluator.Contents.Select(c => c.Id)) ? [.. contents.Select(c => c.Id)] : null,
             Heads = [.. heads],
             Windows = [.. parts.Where(p => p.Nodes.Length > 0)],
             Outlines = fresh,
@@ -89,10 +89,12 @@ public sealed class Viewer
             }
             nodes.Add(new()
             {
-                Layer = program.Evaluator.Contents[i].Layer,
+                Node = program.Evaluator.Contents[i].Id,
                 Values = Bytes(now.Values),
                 Changing = now.Changing,
                 Columns = Bytes(now.Columns),
+                SampleCounts = now.SampleCounts.Length > 0 ? now.SampleCounts : null,
+                Samples = now.SampleCounts.Length > 0 ? Bytes(now.Samples) : null,
             });
         }
         return new() { Index = window, Nodes = [.. nodes] };
@@ -100,7 +102,7 @@ public sealed class Viewer
 
     private static NodeHead Head(Core.Evaluation.NodeContent content) => new()
     {
-        Layer = content.Layer,
+        Node = content.Id,
         Kind = JsonName.Of(content.Kind),
         Asset = content.Asset,
         Glyphs = content.Glyphs?.Glyphs.Select(g => g.Outline.Hash).ToArray(),

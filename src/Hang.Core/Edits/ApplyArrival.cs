@@ -1,0 +1,33 @@
+using System.Collections.Immutable;
+using Hang.Core.Arrivals;
+using Hang.Core.Documents;
+using Hang.Core.Motion;
+using Hang.Core.Typesetting;
+
+namespace Hang.Core.Edits;
+
+/// <summary>Lets layers come on, or go off, in a ready-made way, one after the other. See <see cref="ArrivalSettings"/> for what the parts mean.</summary>
+/// <param name="Feel">CSS easing text.</param>
+/// <param name="Every">Frames from one layer to the next, 0 or more.</param>
+/// <param name="Order">Which layer is first.</param>
+public sealed record ApplyArrival(
+    ImmutableArray<string> Layers, ArrivalKind Kind, bool Leaving = false, int? Length = null, double? Distance = null, string? Feel = null,
+    PieceStagger? Pieces = null, bool Keep = false, int Every = 0, StaggerOrder Order = StaggerOrder.TopDown) : Edit
+{
+    public override string Describe(Graphic graphic) =>
+        $"{ArrivalSpec.Of(Kind).Title}{(Leaving ? " off" : "")}: {(Layers.Length == 1 ? NameOf(graphic, Layers[0]) : $"{Layers.Length} layers")}";
+
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
+    {
+        if (Every < 0 || Length is < 1)
+        {
+            throw new ProblemException("The length and the stagger cannot be less than nothing.", "Use 1 frame or more for the length, 0 or more for the stagger.", field: "length");
+        }
+        Pieces?.Demand(NameOf(graphic, Layers.FirstOrDefault() ?? ""), "pieces");
+        var settings = new ArrivalSettings(Kind, Leaving, Length, Distance, Feel is null ? null : FeelText.Parse(Feel), Pieces, Keep);
+        var ranks = LayerRanks.Of(graphic, [.. Layers.Distinct()], Order);
+        var last = ranks.Count - 1;
+        // Who came first goes first: the offset of going off counts from the end.
+        return ranks.Aggregate(graphic, (g, r) => g.With(new ArrivalWriter(g, shaper).Write(g.Layer(r.Key), settings, Every * (Leaving ? last - r.Value : r.Value), Every * last)));
+    }
+}

@@ -1,0 +1,27 @@
+using Hang.Core.Documents;
+using Hang.Core.Time;
+using Hang.Core.Typesetting;
+
+namespace Hang.Core.Edits;
+
+/// <summary>Changes the graphic itself. Absent parts stay. At a changed rate everything keeps its seconds, on the nearest frame.</summary>
+public sealed record ChangeGraphic(
+    string? Name = null, GraphicKind? Kind = null, int? Width = null, int? Height = null, FrameRate? Rate = null, MotionBlur? MotionBlur = null) : Edit
+{
+    public override string Describe(Graphic graphic) => Name is not null ? "Rename the graphic" : MotionBlur is not null ? "Change the motion blur" : Rate is not null ? "Change the rate" : "Change the format";
+
+    public override string? Note(Graphic before) => Rate is { } rate && rate != before.Rate ? Retiming.To(before, rate).Report : null;
+
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
+    {
+        var timed = Rate is { } rate && rate != graphic.Rate ? Retiming.To(graphic, rate).Graphic : graphic;
+        return timed with
+        {
+            Name = Name ?? graphic.Name,
+            Kind = Kind ?? graphic.Kind,
+            Width = Width ?? graphic.Width,
+            Height = Height ?? graphic.Height,
+            MotionBlur = MotionBlur is null ? graphic.MotionBlur : MotionBlur == MotionBlur.Usual ? null : MotionBlur,
+        };
+    }
+}
