@@ -67,7 +67,7 @@ public sealed class Evaluator
     {
         var prepared = byId[layer.Id];
         var box = prepared.BoxAt(time);
-        return (box, World(prepared, box, time, time));
+        return (box, World(prepared, prepared.Pose.PivotAt(box, time), time, time));
     }
 
     /// <summary>How far a layer shows at a frame, 0..1.</summary>
@@ -96,15 +96,26 @@ public sealed class Evaluator
     private static void Fill(Node node, double time, int frame, Span<float> values)
     {
         var (pose, own) = (node.Layer.Pose, time - node.Delay);
-        var box = node.SteadyBox ?? pose.BoxAt(node.Type, time);
-        var world = World(node.Layer, box, time, own);
+        node.Standing.CopyTo(values);
+        var pivot = node.SteadyPivot is { } steady ? steady : pose.PivotAt(node.BoxAt(time), own);
+        var world = World(node.Layer, pivot, time, own);
+        values[5] = (float)world.F;
         values[0] = (float)world.A;
         values[1] = (float)world.B;
         values[2] = (float)world.C;
         values[3] = (float)world.D;
         values[4] = (float)world.E;
-        values[5] = (float)world.F;
         values[Slots.Opacity] = pose.Layer.ShowsAt(frame) ? (float)pose.Opacity(own) : 0;
+        if (!node.IsPlain)
+        {
+            FillRest(node, node.BoxAt(time), time, own, values);
+        }
+    }
+
+    /// <summary>All but the matrix and the opacity.</summary>
+    private static void FillRest(Node node, in Box box, double time, double own, Span<float> values)
+    {
+        var pose = node.Layer.Pose;
         values[Slots.Masked] = pose.MaskAt(box, own, out var edges) ? 1 : 0;
         Put(values, Slots.Mask, edges);
         Put(values, Slots.Box, box);
@@ -132,10 +143,10 @@ public sealed class Evaluator
 
     /// <param name="time">The moment.</param>
     /// <param name="own">The moment for the layer itself, when it is a piece that runs late.</param>
-    private static Matrix World(Prepared layer, in Box box, double time, double own)
+    private static Matrix World(Prepared layer, in Point pivot, double time, double own)
     {
-        var local = layer.Pose.Local(box, own);
-        return layer.Carrier is { } carrier ? World(carrier, carrier.BoxAt(time), time, time) * local : local;
+        var local = layer.Pose.Local(pivot, own);
+        return layer.Carrier is { } carrier ? World(carrier, carrier.Pose.PivotAt(carrier.BoxAt(time), time), time, time) * local : local;
     }
 
     private static Prepared Prepare(Layer layer, ITypeShaper shaper, Prepared? before, bool samePhases, PhaseLengths phases)
@@ -201,7 +212,7 @@ public sealed class Evaluator
         {
             Pose = pose;
             steadyBox = pose.HasSteadyBox ? pose.BoxAt(pose.Type, 0) : null;
-            Nodes = [.. parts.Select((p, i) => new Node(this, p.Content, p.Type, delays[i], pose.HasSteadyBox ? pose.BoxAt(p.Type, 0) : null))];
+            Nodes = [.. parts.Select((p, i) => new Node(this, p.Content, p.Type, delays[i]))];
         }
 
         public Prepared(LayerPose pose, Prepared before, int[]? delays = null)
@@ -220,5 +231,37 @@ public sealed class Evaluator
         public bool IsBlurred(Graphic graphic) => Pose.Layer.MotionBlur ?? graphic.MotionBlur?.On ?? false;
     }
 
-    private sealed record Node(Prepared Layer, NodeContent Content, SetType? Type, int Delay, Box? SteadyBox);
+    private sealed class Node
+    {
+        private readonly Box? steadyBox;
+
+        public Node(Prepared layer, NodeContent content, SetType? type, int delay)
+        {
+            (Layer, Content, Type, Delay) = (layer, content, type, delay);
+            steadyBox = layer.Pose.HasSteadyBox ? layer.Pose.BoxAt(type, 0) : null;
+            SteadyPivot = layer.Pose.HasSteadyBox && layer.Pose.HasSteadyPivot ? layer.Pose.PivotAt(BoxAt(0), 0) : null;
+            IsPlain = layer.Pose.HasSteadyBox && layer.Pose.HasSteadyLook;
+            Standing = new float[Slots.Count(content.Kind)];
+            FillRest(this, BoxAt(0), 0, 0, Standing);
+        }
+
+        public Prepared Layer { get; }
+
+        public NodeContent Content { get; }
+
+        public SetType? Type { get; }
+
+        public int Delay { get; }
+
+        /// <summary>The pivot in the layer's coordinates, when it never changes.</summary>
+        public Point? SteadyPivot { get; }
+
+        /// <summary>True when nothing but the matrix and the opacity changes.</summary>
+        public bool IsPlain { get; }
+
+        /// <summary>The numbers at frame 0, without matrix and opacity: those that never change need not be worked out again.</summary>
+        public float[] Standing { get; }
+
+        public Box BoxAt(double time) => steadyBox ?? Layer.Pose.BoxAt(Type, time);
+    }
 }

@@ -14,7 +14,7 @@ namespace Hang.Core.Evaluation;
 internal sealed class LayerPose
 {
     private static readonly ChannelValue Unmasked = ChannelSpec.Of(ChannelName.Mask).Default;
-    private readonly Channel position, scale, turn, pivot, opacity, mask, blur, size, typeSize, tracking, leading;
+    private readonly Channel position, scale, turn, about, opacity, mask, blur, size, typeSize, tracking, leading;
     private readonly PhaseLengths phases;
     private readonly bool upright;
 
@@ -22,11 +22,12 @@ internal sealed class LayerPose
     {
         (Layer, Type, this.phases) = (layer, type, phases);
         var c = layer.Channels;
-        (position, scale, turn, pivot) = (c[ChannelName.Position], c[ChannelName.Scale], c[ChannelName.Turn], c[ChannelName.Pivot]);
+        (position, scale, turn, about) = (c[ChannelName.Position], c[ChannelName.Scale], c[ChannelName.Turn], c[ChannelName.Pivot]);
         (opacity, mask, blur, size) = (c[ChannelName.Opacity], c[ChannelName.Mask], c[ChannelName.Blur], c[ChannelName.Size]);
         (typeSize, tracking, leading) = (c[ChannelName.TypeSize], c[ChannelName.Tracking], c[ChannelName.Leading]);
         (Corners, Fill) = (c[ChannelName.Corners], c[ChannelName.Fill]);
         upright = layer.Facing == Facing.Fixed && layer.Idles is null && !turn.IsKeyed && turn.Constant.X == 0 && !scale.IsKeyed && scale.Constant is { X: 1, Y: 1 };
+        HasSteadyLook = !mask.IsKeyed && !blur.IsKeyed && !Corners.IsKeyed && !Fill.IsKeyed;
         HasSteadyBox = layer is TypeLayer ? !typeSize.IsKeyed && !tracking.IsKeyed && !leading.IsKeyed : !size.IsKeyed;
     }
 
@@ -42,14 +43,17 @@ internal sealed class LayerPose
     /// <summary>True when the layer's box is the same at every moment.</summary>
     public bool HasSteadyBox { get; }
 
-    public double Unit(double time) => Math.Max(0, typeSize.At(time).X) / 1000;
+    /// <summary>True when mask, blur, corners and colour are the same at every moment.</summary>
+    public bool HasSteadyLook { get; }
 
-    public double Tracking(double time) => tracking.At(time).X;
+    public double Unit(double time) => Math.Max(0, typeSize.NumberAt(time)) / 1000;
+
+    public double Tracking(double time) => tracking.NumberAt(time);
 
     /// <summary>Thousandths of an em.</summary>
-    public double Leading(double time) => leading.At(time).X * 1000;
+    public double Leading(double time) => leading.NumberAt(time) * 1000;
 
-    public double Blur(double time) => Math.Max(0, blur.At(time).X);
+    public double Blur(double time) => Math.Max(0, blur.NumberAt(time));
 
     /// <summary>The layer's box, or that of a piece of its type, in the layer's own coordinates.</summary>
     public Box BoxAt(SetType? type, double time)
@@ -72,10 +76,20 @@ internal sealed class LayerPose
         return new(box.Left * unit, box.Top * unit, box.Right * unit, box.Bottom * unit);
     }
 
+    /// <summary>True when the pivot is at the same place of the box at every moment.</summary>
+    public bool HasSteadyPivot => !about.IsKeyed;
+
+    /// <summary>The point that scale and turn leave in place, in the layer's own coordinates.</summary>
+    public Point PivotAt(in Box box, double time)
+    {
+        var share = about.PointAt(time);
+        return new(box.Left + box.Width * share.X, box.Top + box.Height * share.Y);
+    }
+
     /// <summary>How far the layer shows, 0..1, apart from its in and out points.</summary>
     public double Opacity(double time)
     {
-        var value = opacity.At(time).X;
+        var value = opacity.NumberAt(time);
         return Math.Clamp(Layer.Idles is null ? value : value * Idle(time).Opacity, 0, 1);
     }
 
@@ -93,14 +107,15 @@ internal sealed class LayerPose
     }
 
     /// <summary>From the layer's own coordinates to its carrier's. CSS Transforms 1, section 5: translate to the position, then scale and turn about the pivot.</summary>
-    public Matrix Local(in Box box, double time)
+    /// <param name="pivot">The pivot in the layer's own coordinates, <see cref="PivotAt"/>.</param>
+    public Matrix Local(in Point pivot, double time)
     {
-        var p = position.At(time);
+        var p = position.PointAt(time);
         if (upright)
         {
             return Matrix.Translate(p.X, p.Y);
         }
-        var (angle, by) = (turn.At(time).X, scale.At(time));
+        var (angle, by) = (turn.NumberAt(time), scale.PointAt(time));
         if (Layer.Idles is not null)
         {
             var idle = Idle(time);
@@ -113,8 +128,7 @@ internal sealed class LayerPose
             angle += Math.Atan2(ahead.Y, ahead.X) * 180 / Math.PI;
             by = Layer.Facing == Facing.Upright && ahead.X < 0 ? new(by.X, -by.Y) : by;
         }
-        var about = pivot.At(time);
-        var (px, py) = (box.Left + box.Width * about.X, box.Top + box.Height * about.Y);
+        var (px, py) = (pivot.X, pivot.Y);
         // Translate(p + pivot) · Turn · Scale · Translate(-pivot), multiplied out.
         var r = Matrix.Turn(angle);
         var (a, b, c, d) = (r.A * by.X, r.B * by.X, r.C * by.Y, r.D * by.Y);

@@ -15,7 +15,7 @@ public sealed record NodeContent(string Id, string Layer, NodeKind Kind, SetType
 /// <param name="Content">What is drawn.</param>
 /// <param name="Values">As <see cref="Slots"/> says. Not to be changed.</param>
 /// <param name="Samples">For motion blur: rows of numbers whose pictures' mean is to be drawn instead; else empty.</param>
-public sealed record DrawNode(NodeContent Content, float[] Values, float[][] Samples)
+public readonly record struct DrawNode(NodeContent Content, float[] Values, float[][] Samples)
 {
     /// <summary>Blurs reach this many standard deviations far.</summary>
     private const double Reach = 3;

@@ -14,6 +14,10 @@ public sealed class Channel : IEquatable<Channel>
     private readonly ChannelValue[] values;
     private readonly Feel[] feels;
     private readonly EvenPath?[]? paths;
+    private int found;
+
+    /// <summary>True when every change is a straight mix by one feel.</summary>
+    private readonly bool isPlain;
 
     private Channel(ChannelValue constant, ImmutableArray<Keyframe> keys)
     {
@@ -25,6 +29,7 @@ public sealed class Channel : IEquatable<Channel>
         {
             (ats[i], values[i], feels[i]) = (keys[i].At, keys[i].Value, keys[i].Feel);
         }
+        isPlain = keys.All(k => k.Bend is null && k.Parts is null);
         if (keys.Any(k => k.Bend is not null))
         {
             paths = [.. Enumerable.Range(0, keys.Length).Select(i => i < keys.Length - 1 ? PathOf(keys[i], keys[i + 1]) : null)];
@@ -60,33 +65,70 @@ public sealed class Channel : IEquatable<Channel>
     /// <param name="time">In frames; between two frames only for motion blur.</param>
     public ChannelValue At(double time)
     {
-        if (ats.Length == 0)
+        if (!Between(time, out var i, out var progress))
         {
-            return Constant;
+            return i < 0 ? Constant : values[i];
         }
-        var i = LastKeyAtOrBefore(time);
-        if (i < 0)
+        ref readonly var a = ref values[i];
+        ref readonly var b = ref values[i + 1];
+        if (isPlain)
         {
-            return values[0];
+            return ChannelValue.Mix(in a, in b, feels[i].At(progress));
         }
-        if (i == ats.Length - 1 || ats[i] == time)
-        {
-            return values[i];
-        }
-        var progress = (time - ats[i]) / (ats[i + 1] - ats[i]);
         if (paths?[i] is { } path)
         {
             var p = path.At(feels[i].At(progress));
             return new(p.X, p.Y);
         }
-        if (Keys[i].Parts is { } parts)
-        {
-            var (a, b) = (values[i], values[i + 1]);
-            return new(
+        return Keys[i].Parts is { } parts
+            ? new(
                 ChannelValue.Mix(a.X, b.X, parts.X.At(progress)), ChannelValue.Mix(a.Y, b.Y, parts.Y.At(progress)),
-                ChannelValue.Mix(a.Z, b.Z, parts.Z.At(progress)), ChannelValue.Mix(a.W, b.W, parts.W.At(progress)));
+                ChannelValue.Mix(a.Z, b.Z, parts.Z.At(progress)), ChannelValue.Mix(a.W, b.W, parts.W.At(progress)))
+            : ChannelValue.Mix(in a, in b, feels[i].At(progress));
+    }
+
+    /// <summary>The first component at a moment: all there is of a channel of one number.</summary>
+    public double NumberAt(double time) => !Between(time, out var i, out var progress) ? (i < 0 ? Constant.X : values[i].X)
+        : isPlain ? ChannelValue.Mix(values[i].X, values[i + 1].X, feels[i].At(progress)) : At(time).X;
+
+    /// <summary>The first two components at a moment: all there is of a point.</summary>
+    public Point PointAt(double time)
+    {
+        if (!Between(time, out var i, out var progress))
+        {
+            return i < 0 ? new(Constant.X, Constant.Y) : new(values[i].X, values[i].Y);
         }
-        return ChannelValue.Mix(in values[i], in values[i + 1], feels[i].At(progress));
+        if (!isPlain)
+        {
+            var v = At(time);
+            return new(v.X, v.Y);
+        }
+        var t = feels[i].At(progress);
+        ref readonly var a = ref values[i];
+        ref readonly var b = ref values[i + 1];
+        return new(ChannelValue.Mix(a.X, b.X, t), ChannelValue.Mix(a.Y, b.Y, t));
+    }
+
+    /// <summary>True between two keyframes.</summary>
+    /// <param name="i">The keyframe that counts; -1 when there is none.</param>
+    /// <param name="progress">How far in time the change after it has got, 0..1.</param>
+    private bool Between(double time, out int i, out double progress)
+    {
+        progress = 0;
+        if (ats.Length == 0)
+        {
+            i = -1;
+            return false;
+        }
+        i = LastKeyAtOrBefore(time);
+        if (i < 0 || i == ats.Length - 1)
+        {
+            i = Math.Max(i, 0);
+            return false;
+        }
+        var from = ats[i];
+        progress = (time - from) / (ats[i + 1] - from);
+        return progress != 0;
     }
 
     /// <summary>For a position: the unit vector of the path's direction at a moment. While the layer stands it keeps facing the way it came,
@@ -189,11 +231,24 @@ public sealed class Channel : IEquatable<Channel>
 
     private int LastKeyAtOrBefore(double time)
     {
+        // Keyframes lie on whole frames, so whole numbers are enough to find one.
+        var frame = (int)Math.Floor(time);
+        // Frames are mostly read one after the other: the keyframe found last is tried first. Threads may overwrite each other's find without harm.
+        var last = found;
+        if ((uint)last < (uint)ats.Length && ats[last] <= frame && (last + 1 == ats.Length || frame < ats[last + 1]))
+        {
+            return last;
+        }
+        return found = Search(frame);
+    }
+
+    private int Search(int frame)
+    {
         int low = 0, high = ats.Length;
         while (low < high)
         {
             var middle = (low + high) >>> 1;
-            if (ats[middle] <= time)
+            if (ats[middle] <= frame)
             {
                 low = middle + 1;
             }
