@@ -12,6 +12,7 @@ var measures = new (string Name, Func<Task<Measure>> Run)[]
     ("edit", () => BrowserMeasures.EditAsync()),
     ("evaluate", EvaluateMeasure.RunAsync),
     ("program", ProgramMeasure.RunAsync),
+    ("blur", BlurMeasure.RunAsync),
 };
 if (args is ["--memory-of", var frames])
 {

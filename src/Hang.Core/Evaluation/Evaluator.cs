@@ -51,13 +51,14 @@ public sealed class Evaluator
         return new(Graphic.Width, Graphic.Height, drawn.MoveToImmutable());
     }
 
-    /// <summary>Writes the numbers of one node at one frame.</summary>
+    /// <summary>Writes the numbers of one node at one moment.</summary>
     /// <param name="node">Index into <see cref="Contents"/>.</param>
+    /// <param name="time">In frames; between two of them only for motion blur.</param>
     /// <param name="values">Room for <see cref="Slots.Count"/> numbers.</param>
-    public void Fill(int node, int frame, Span<float> values) => Fill(nodes[node], frame, frame, values);
+    public void Fill(int node, double time, Span<float> values) => Fill(nodes[node], time, (int)Math.Floor(time), values);
 
     /// <summary>
-    /// The moments within a frame's open shutter whose mean is the motion-blurred node, as rows of numbers like <see cref="Fill(int, int, Span{float})"/>'s;
+    /// The moments within a frame's open shutter whose mean is the motion-blurred node, as rows of numbers like <see cref="Fill(int, double, Span{float})"/>'s;
     /// none for a node that is not to be blurred or does not move.
     /// </summary>
     public float[][] Samples(int node, int frame) => nodes[node].Layer.IsBlurred(Graphic) ? Shutter.Open(Graphic.MotionBlur ?? MotionBlur.Usual, nodes[node].Content.Kind, (time, values) => Fill(nodes[node], time, frame, values), frame) : [];

@@ -40,7 +40,10 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
         // The mean of the moments: each adds its share to a layer of half-precision numbers, so that small shares are not rounded away.
         var b = node.Bounds;
         var bounds = new SKRect((float)Math.Floor(b.Left) - 1, (float)Math.Floor(b.Top) - 1, (float)Math.Ceiling(b.Right) + 1, (float)Math.Ceiling(b.Bottom) + 1);
-        canvas.SaveLayer(new SKCanvasSaveLayerRec { Bounds = bounds, Flags = SKCanvasSaveLayerRecFlags.F16ColorType });
+        canvas.Save();
+        // The clip keeps the layer small; the bounds of SKCanvasSaveLayerRec do not arrive in this version of SkiaSharp.
+        canvas.ClipRect(bounds);
+        canvas.SaveLayer(new SKCanvasSaveLayerRec { Flags = SKCanvasSaveLayerRecFlags.F16ColorType });
         paint.BlendMode = SKBlendMode.Plus;
         foreach (var values in node.Samples)
         {
@@ -50,6 +53,7 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
             }
         }
         paint.BlendMode = SKBlendMode.SrcOver;
+        canvas.Restore();
         canvas.Restore();
     }
 
