@@ -6,11 +6,13 @@ using Hang.Server.Handoffs;
 using Hang.Server.Hosting;
 using Hang.Server.Live;
 using Hang.Server.Pictures;
+using Hang.Server.Motion;
 using Hang.Server.Rack;
 using Hang.Server.Safety;
 using Hang.Store;
 using Hang.Store.Files;
 using Hang.Store.Handoffs;
+using Hang.Store.Feels;
 using Hang.Store.Packages;
 using Hang.Store.Pictures;
 using Hang.Store.Revisions;
@@ -34,7 +36,7 @@ builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = GraphicJson.
 // The host is also built while the API's description is generated; nothing here may reach for the database.
 builder.Services.AddNpgsqlDataSource(options.Database.Length > 0 ? options.Database : "Host=localhost");
 builder.Services.AddSingleton<IFileStore>(_ => new FolderFileStore(options.Files.Length > 0 ? options.Files : Path.Combine(Path.GetTempPath(), "hang-files")));
-builder.Services.AddSingleton<PackageStore>().AddSingleton<RevisionStore>().AddSingleton<PictureStore>().AddSingleton<HandoffStore>();
+builder.Services.AddSingleton<PackageStore>().AddSingleton<FeelStore>().AddSingleton<RevisionStore>().AddSingleton<PictureStore>().AddSingleton<HandoffStore>();
 builder.Services.AddSingleton(s => new PictureShelf(s.GetRequiredService<PictureStore>().Bytes));
 builder.Services.AddSingleton<LiveGraphics>().AddSingleton<DemoLoader>().AddTransient<HandoffJob>();
 builder.Services.AddHealthChecks().AddNpgSql(tags: ["ready"]);
@@ -75,6 +77,7 @@ app.MapHealthChecks("/health/ready", new() { Predicate = c => c.Tags.Contains("r
 if (!options.WorkerOnly)
 {
     RackEndpoints.Map(app);
+    MotionEndpoints.Map(app);
     PictureEndpoints.Map(app);
     HandoffEndpoints.Map(app);
     app.MapOpenApi();

@@ -1,4 +1,5 @@
 import '@fontsource-variable/inter'
+import './shell/feel.css'
 import { ChakraProvider } from '@chakra-ui/react'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'

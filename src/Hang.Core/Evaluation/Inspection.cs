@@ -11,10 +11,16 @@ namespace Hang.Core.Evaluation;
 /// <param name="Channels">Every channel's value; numbers in the channel's unit, colours as straight sRGB components.</param>
 /// <param name="World">a b c d e f of the matrix from the layer's own coordinates to the graphic.</param>
 /// <param name="Bounds">Left, top, right, bottom of the layer's box in the graphic, before its mask.</param>
+/// <param name="Idles">How the cycles of each idle motion fit.</param>
 /// <param name="Opacity">How far it shows, 0..1, with its idle motions and its in and out points.</param>
 public sealed record LayerInspection(
     string Id, string Name, bool Hidden, ImmutableSortedDictionary<string, ImmutableArray<double>> Channels,
-    ImmutableArray<double> World, ImmutableArray<double> Bounds, double Opacity);
+    ImmutableArray<double> World, ImmutableArray<double> Bounds, double Opacity, ImmutableArray<IdleTiming> Idles);
+
+/// <summary>How an idle motion's cycles fit its span.</summary>
+/// <param name="FramesPerCycle">Frames that a cycle takes, not always whole.</param>
+/// <param name="EvenLength">The length of the span, nearest to today's, with which every cycle takes the same whole number of frames.</param>
+public sealed record IdleTiming(double FramesPerCycle, int EvenLength);
 
 /// <summary>All layers of a graphic at one frame.</summary>
 public sealed record Inspection(int Frame, string Timecode, ImmutableArray<LayerInspection> Layers)
@@ -43,6 +49,7 @@ public sealed record Inspection(int Frame, string Timecode, ImmutableArray<Layer
         Box bounds = m.Map(box);
         return new(
             layer.Id, layer.Name, layer.Hidden, channels, [m.A, m.B, m.C, m.D, m.E, m.F],
-            [bounds.Left, bounds.Top, bounds.Right, bounds.Bottom], evaluator.OpacityOf(layer, frame));
+            [bounds.Left, bounds.Top, bounds.Right, bounds.Bottom], evaluator.OpacityOf(layer, frame),
+            [.. (layer.Idles ?? []).Select(i => new IdleTiming((double)i.SpanIn(evaluator.Graphic.Phases).Length / i.Cycles, i.EvenLength(evaluator.Graphic.Phases)))]);
     }
 }

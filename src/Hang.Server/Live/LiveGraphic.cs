@@ -1,9 +1,11 @@
 using System.Collections.Concurrent;
 using System.Text.Json;
 using Hang.Core;
+using Hang.Core.Checks;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
+using Hang.Core.Layers;
 using Hang.Core.Programs;
 using Hang.Paint.Shaping;
 using Hang.Server.Safety;
@@ -15,6 +17,9 @@ namespace Hang.Server.Live;
 /// <summary>A graphic that is open in one browser or more. Edits come one at a time; an edit that is answered is on disk.</summary>
 public sealed class LiveGraphic
 {
+    /// <summary>Most frames of a channel that are read at once.</summary>
+    public const int MostTraced = 4000;
+
     private readonly Guid id;
     private readonly RevisionStore revisions;
     private readonly IHubContext<LiveHub> hub;
@@ -45,8 +50,9 @@ public sealed class LiveGraphic
     public void Leave(string connection) => viewers.TryRemove(connection, out _);
 
     /// <summary>Applies an edit, keeps it, and tells every viewer.</summary>
+    /// <returns>What a person should know about it beyond what is plain to see, or null.</returns>
     /// <exception cref="ProblemException">The edit was refused; nothing has changed.</exception>
-    public async Task EditAsync(Edit edit)
+    public async Task<string?> EditAsync(Edit edit)
     {
         await turn.WaitAsync();
         try
@@ -55,6 +61,7 @@ public sealed class LiveGraphic
             var next = edit.ApplyTo(before.Program.Graphic, TypeShaper.Shipped);
             var program = before.Program.Next(next);
             var label = edit.Describe(before.Program.Graphic);
+            var note = edit.Note(before.Program.Graphic);
             var keeping = revisions.KeepAsync(id, before.Row.Number, GraphicJson.Write(next), JsonSerializer.Serialize(edit, GraphicJson.Options), label);
             // The pixels need not wait for the disk; the answer does. Should keeping fail, what is on disk is shown again.
             state = new(program, before.Row with { Number = before.Row.Number + 1, Last = before.Row.Number + 1, Label = label });
@@ -62,6 +69,7 @@ public sealed class LiveGraphic
             try
             {
                 await keeping;
+                return note;
             }
             catch (RevisionConflictException)
             {
@@ -133,9 +141,26 @@ public sealed class LiveGraphic
     /// <summary>The values of layers at a frame, previews included.</summary>
     public IEnumerable<LayerInspection> Read(string connection, string[] layers, int frame)
     {
-        var evaluator = viewers.TryGetValue(connection, out var viewer) && viewer.Sent is { } sent ? sent.Evaluator : state.Program.Evaluator;
+        var evaluator = Shown(connection);
         return Inspection.Of(evaluator, Math.Clamp(frame, 0, evaluator.Graphic.Phases.Total - 1), layers);
     }
+
+    /// <summary>A channel's components over some frames, previews included: for each component its values in order.</summary>
+    /// <param name="from">First frame.</param>
+    /// <param name="to">Frame after the last; at most <see cref="MostTraced"/> later.</param>
+    public double[][] Trace(string connection, string layer, ChannelName channel, int from, int to)
+    {
+        var graphic = Shown(connection).Graphic;
+        from = Math.Clamp(from, 0, graphic.Phases.Total - 1);
+        to = Math.Clamp(to, from + 1, Math.Min(graphic.Phases.Total, from + MostTraced));
+        var values = Enumerable.Range(from, to - from).Select(f => graphic.Layer(layer).Channels[channel].At(f)).ToArray();
+        return [.. ChannelSpec.Of(channel).Components.Select((_, i) => values.Select(v => v[i]).ToArray())];
+    }
+
+    /// <summary>Whether the words can be read in the time they stand.</summary>
+    public ReadingTime Reading(string connection) => ReadingTime.Of(Shown(connection), TypeShaper.Shipped);
+
+    private Evaluator Shown(string connection) => viewers.TryGetValue(connection, out var viewer) && viewer.Sent is { } sent ? sent.Evaluator : state.Program.Evaluator;
 
     /// <summary>Shows a revision to every viewer; null changes nothing.</summary>
     private async Task ShowAsync(RevisionRow? revision)

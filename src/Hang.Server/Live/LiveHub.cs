@@ -2,11 +2,12 @@ using System.Text.Json;
 using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
+using Hang.Core.Layers;
 using Microsoft.AspNetCore.SignalR;
 
 namespace Hang.Server.Live;
 
-/// <summary>The live line between a bench and its graphic. Patches are pushed as "patched"; calls answer with a refusal or with nothing.</summary>
+/// <summary>The live line between a bench and its graphic. Patches are pushed as "patched", remarks on an edit as "noted"; calls answer with a refusal or with nothing.</summary>
 public sealed class LiveHub(LiveGraphics graphics, ILogger<LiveHub> log) : Hub
 {
     private const string Watched = "graphic";
@@ -23,7 +24,13 @@ public sealed class LiveHub(LiveGraphics graphics, ILogger<LiveHub> log) : Hub
 
     /// <summary>Applies and keeps an edit.</summary>
     /// <param name="edit">The edit as JSON.</param>
-    public Task<Refusal?> Edit(string edit) => Answer(async () => await (await Mine()).EditAsync(Read(edit)));
+    public Task<Refusal?> Edit(string edit) => Answer(async () =>
+    {
+        if (await (await Mine()).EditAsync(Read(edit)) is { } note)
+        {
+            await Clients.Caller.SendAsync("noted", note);
+        }
+    });
 
     /// <summary>Shows what an edit would do, to this viewer only; empty text ends the preview.</summary>
     public Task<Refusal?> Preview(string edit) => Answer(async () => await (await Mine()).PreviewAsync(Context.ConnectionId, edit.Length == 0 ? null : Read(edit)));
@@ -37,6 +44,22 @@ public sealed class LiveHub(LiveGraphics graphics, ILogger<LiveHub> log) : Hub
 
     /// <summary>The values of layers at a frame, as this viewer sees them, as JSON.</summary>
     public async Task<string> Read(string[] layers, int frame) => JsonSerializer.Serialize((await Mine()).Read(Context.ConnectionId, layers, frame), GraphicJson.Options);
+
+    /// <summary>A channel's components over frames from one to before another, as JSON; an empty list when the layer is gone.</summary>
+    public async Task<string> Trace(string layer, string channel, int from, int to)
+    {
+        try
+        {
+            return JsonSerializer.Serialize(JsonName.TryRead<ChannelName>(channel, out var name) ? (await Mine()).Trace(Context.ConnectionId, layer, name, from, to) : [], GraphicJson.Options);
+        }
+        catch (ProblemException)
+        {
+            return "[]";
+        }
+    }
+
+    /// <summary>How long the words need to be read and how long they stand, as JSON.</summary>
+    public async Task<string> Reading() => JsonSerializer.Serialize((await Mine()).Reading(Context.ConnectionId), GraphicJson.Options);
 
     public override async Task OnDisconnectedAsync(Exception? exception)
     {

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text;
 using Hang.Core;
+using Hang.Core.Arrivals;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
@@ -15,6 +16,8 @@ using Hang.Paint.Shaping;
 using Hang.Server.Hosting;
 using Hang.Server.Live;
 using Hang.Server.Safety;
+using Hang.Server.Motion;
+using Hang.Store.Feels;
 using Hang.Store.Packages;
 using Hang.Store.Pictures;
 using Hang.Store.Revisions;
@@ -36,26 +39,26 @@ public sealed record Naming(string Name);
 /// <param name="Rate">Such as "25" or "30000/1001".</param>
 public sealed record NewGraphic(string Name, GraphicKind Kind, int Width, int Height, string Rate, int Arrive, int Hold, int Leave);
 
-/// <summary>A feel by name, as CSS easing text.</summary>
-public sealed record FeelChoice(string Name, string Css);
-
 /// <summary>A channel, as the bench needs to know it.</summary>
 public sealed record ChannelInfo(string Name, ImmutableArray<string> Components, string Unit, ImmutableArray<double> Default, double Least, double Most, bool IsColour, ImmutableArray<string> Kinds);
 
 /// <summary>What does not change while the server runs.</summary>
-public sealed record Choices(ImmutableArray<FontFamily> Fonts, ImmutableArray<FeelChoice> Feels, ImmutableArray<ChannelInfo> Channels, ImmutableArray<string> Rates, double ActionMargin, double GraphicsMargin, int WindowLength);
+public sealed record Choices(ImmutableArray<FontFamily> Fonts, ImmutableArray<FeelChoice> Feels, ImmutableArray<ChannelInfo> Channels, ImmutableArray<string> Rates, double ActionMargin, double GraphicsMargin, int WindowLength, ImmutableArray<ArrivalInfo> Arrivals);
+
+/// <summary>A ready-made way of coming on, as the bench needs to know it.</summary>
+/// <param name="DistanceUnit">What its distance means; null when it has none.</param>
+/// <param name="Distance">The distance it begins with; null for "from outside the frame".</param>
+public sealed record ArrivalInfo(string Kind, string Title, string? DistanceUnit, double? Distance, string Feel, bool TypeOnly);
 
 /// <summary>Packages, graphics, their documents and pictures.</summary>
 public static class RackEndpoints
 {
     private const int StillWidth = 480;
-    private const int ShapePoints = 32;
 
     public static void Map(IEndpointRouteBuilder app)
     {
         var api = app.MapGroup("/api").WithTags("Rack");
         api.MapGet("/choices", GetChoices).WithName("choices");
-        api.MapGet("/feels", FeelShape).WithName("feelShape");
         api.MapGet("/footage", Footage).WithName("footage");
         api.MapGet("/packages", ListAsync).WithName("packages");
         api.MapPost("/packages", async (Naming naming, PackageStore store) => TypedResults.Ok(await store.AddAsync(Named(naming.Name)))).WithName("addPackage");
@@ -79,15 +82,8 @@ public static class RackEndpoints
         [.. NamedFeels.All.Select(f => new FeelChoice(f.Name, f.Feel.Css))],
         [.. ChannelSpec.All.Select(Info)],
         [.. FrameRate.All.Select(r => r.ToString())],
-        Core.Checks.SafeAreas.ActionMargin, Core.Checks.SafeAreas.GraphicsMargin, Core.Programs.FrameWindow.Standard);
-
-    /// <summary>Progress in value at even steps of progress in time, from 0 to 1, so that the timeline can draw a feel without knowing its formula.</summary>
-    private static ImmutableArray<double> FeelShape(string css, HttpResponse response)
-    {
-        var feel = FeelText.Parse(css);
-        response.Headers.CacheControl = "private, max-age=31536000, immutable";
-        return [.. Enumerable.Range(0, ShapePoints + 1).Select(i => feel.At((double)i / ShapePoints))];
-    }
+        Core.Checks.SafeAreas.ActionMargin, Core.Checks.SafeAreas.GraphicsMargin, Core.Programs.FrameWindow.Standard,
+        [.. ArrivalSpec.All.Select(a => new ArrivalInfo(JsonName.Of(a.Kind), a.Title, a.DistanceUnit, a.Distance, a.Feel.Css, a.TypeOnly))]);
 
     /// <summary>The demo's stand-in for footage, for the wall.</summary>
     private static Results<PhysicalFileHttpResult, NotFound> Footage(ServerOptions options)
@@ -101,6 +97,7 @@ public static class RackEndpoints
         (string Kind, Layer Layer)[] kinds =
         [
             ("plate", new PlateLayer { Id = "", Name = "" }), ("type", new TypeLayer { Id = "", Name = "", Text = "" }), ("picture", new PictureLayer { Id = "", Name = "", Asset = "" }),
+            ("hook", new HookLayer { Id = "", Name = "" }),
         ];
         return new(
             JsonName.Of(spec.Name), spec.Components, spec.Unit, [.. spec.Components.Select((_, i) => spec.Default[i])], spec.Least, spec.Most, spec.IsColour,
@@ -184,7 +181,7 @@ public static class RackEndpoints
         return await CopyAsync(row.PackageId, GraphicJson.Read(row.Document), packages, revisions);
     }
 
-    private static async Task<Guid> DuplicatePackageAsync(Guid id, PackageStore packages, RevisionStore revisions)
+    private static async Task<Guid> DuplicatePackageAsync(Guid id, PackageStore packages, RevisionStore revisions, FeelStore feels)
     {
         var package = await DemandPackage(id, packages);
         var copy = await packages.AddAsync(LayerNames.Free(package.Name, (await packages.ListAsync()).Select(p => p.Name)));
@@ -192,6 +189,7 @@ public static class RackEndpoints
         {
             await CopyAsync(copy, GraphicJson.Read(row.Document), packages, revisions);
         }
+        await feels.CopyAsync(id, copy);
         return copy;
     }
 

@@ -1,5 +1,5 @@
 import { Button, Flex } from '@chakra-ui/react'
-import { ImagePlus, RectangleHorizontal, Type } from 'lucide-react'
+import { Anchor, ImagePlus, RectangleHorizontal, Type } from 'lucide-react'
 import { useRef } from 'react'
 import { addPicture, Refused } from '../api/client'
 import type { Layer } from '../live/document'
@@ -34,6 +34,7 @@ export function AddLayerBar() {
       channels: { position: [Math.round(width * 0.4), Math.round(height / 2)], fill: '#FFFFFF', typeSize },
     })
   }
+  const addHook = () => add({ kind: 'hook', name: 'Hook', channels: { position: [Math.round(width / 2), Math.round(height / 2)] } })
   const addPictureLayer = async (chosen: File) => {
     try {
       const picture = await addPicture(chosen)
@@ -71,6 +72,9 @@ export function AddLayerBar() {
       </Button>
       <Button size="xs" variant="outline" borderColor="line" onClick={() => file.current?.click()}>
         <ImagePlus size={14} /> Picture
+      </Button>
+      <Button size="xs" variant="outline" borderColor="line" title="An invisible carrier that layers hang from" onClick={addHook}>
+        <Anchor size={14} /> Hook
       </Button>
       <input
         ref={file}

@@ -16,6 +16,7 @@ import { KeyboardHelp } from './KeyboardHelp'
 import { Stage } from './Stage'
 import { StageBar } from './StageBar'
 import { useBenchKeys } from './useBenchKeys'
+import { useClipboard } from './useClipboard'
 import { usePlayback } from './usePlayback'
 import { useReadings } from './useReadings'
 import { useWindows } from './useWindows'
@@ -35,6 +36,7 @@ export function Bench() {
   useReadings()
   useWindows()
   useBenchKeys(() => setHelp(true))
+  useClipboard()
 
   return (
     <Flex direction="column" h="100%">
@@ -72,6 +74,7 @@ export function Bench() {
         </Button>
       </TopBar>
       <RefusalBar />
+      <NoteBar />
       <Grid flex="1" minH="0" templateColumns="minmax(0, 1fr) 276px" templateRows="minmax(0, 1fr)">
         <Flex direction="column" minW="0" minH="0">
           <StageBar />
@@ -97,6 +100,20 @@ function SavedSign() {
     <Text role="status" fontSize="12px" color={line === 'lost' ? 'bad' : 'soft'} minW="60px" textAlign="right">
       {text}
     </Text>
+  )
+}
+
+/** What a person should know about the last edit. */
+function NoteBar() {
+  const { note, set } = usePick('note', 'set')
+  if (!note) return null
+  return (
+    <Flex role="note" bg="chosen" px="14px" py="5px" align="center" gap="10px" fontSize="12px">
+      <Box flex="1">{note}</Box>
+      <Button size="xs" variant="outline" borderColor="line" onClick={() => set({ note: null })}>
+        Understood
+      </Button>
+    </Flex>
   )
 }
 

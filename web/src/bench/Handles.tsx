@@ -6,6 +6,8 @@ import type { Edit } from '../live/edits'
 import { several } from '../live/edits'
 import { useBench, usePick } from './benchStore'
 import { beginDrag, moveEdits, resizeEdits, turnEdits, type DragStart } from './handleDrags'
+import { Hooks } from './Hooks'
+import { PathOverlay } from './PathOverlay'
 import { corners, layerAt, placeOf } from './picking'
 import type { SnapLine } from './snapping'
 
@@ -156,6 +158,8 @@ export function Handles({ scale }: { scale: number }) {
           strokeWidth={1}
         />
       ))}
+      {!playing && <Hooks scale={scale} />}
+      {!playing && selection.length === 1 && <PathOverlay key={selection[0]} id={selection[0]!} scale={scale} />}
       {!playing &&
         selection.map((id) => {
           const place = placeOf(program, id, frame)
@@ -167,20 +171,23 @@ export function Handles({ scale }: { scale: number }) {
           const long = Math.hypot(up.x, up.y) || 1
           const top = middle(c[0]!, c[1]!)
           const turn = { x: top.x + (up.x / long) * TURN_PX, y: top.y + (up.y / long) * TURN_PX }
-          const grips: [Point, [number, number], string][] = [
-            [c[0]!, [-1, -1], 'top left'],
-            [c[1]!, [1, -1], 'top right'],
-            [c[2]!, [1, 1], 'bottom right'],
-            [c[3]!, [-1, 1], 'bottom left'],
-            ...(layer.kind === 'type'
+          const grips: [Point, [number, number], string][] =
+            layer.kind === 'hook'
               ? []
-              : ([
-                  [top, [0, -1], 'top'],
-                  [middle(c[1]!, c[2]!), [1, 0], 'right'],
-                  [middle(c[2]!, c[3]!), [0, 1], 'bottom'],
-                  [middle(c[3]!, c[0]!), [-1, 0], 'left'],
-                ] as [Point, [number, number], string][])),
-          ]
+              : [
+                  [c[0]!, [-1, -1], 'top left'],
+                  [c[1]!, [1, -1], 'top right'],
+                  [c[2]!, [1, 1], 'bottom right'],
+                  [c[3]!, [-1, 1], 'bottom left'],
+                  ...(layer.kind === 'type'
+                    ? []
+                    : ([
+                        [top, [0, -1], 'top'],
+                        [middle(c[1]!, c[2]!), [1, 0], 'right'],
+                        [middle(c[2]!, c[3]!), [0, 1], 'bottom'],
+                        [middle(c[3]!, c[0]!), [-1, 0], 'left'],
+                      ] as [Point, [number, number], string][])),
+                ]
           return (
             <g key={id}>
               <polygon

@@ -1,5 +1,5 @@
 import { Box, Flex, Spacer, Text } from '@chakra-ui/react'
-import { Scan } from 'lucide-react'
+import { Scan, Wind } from 'lucide-react'
 import { Choice, Tool } from '../shell/controls'
 import { usePick, type Wall } from './benchStore'
 
@@ -16,7 +16,7 @@ const zooms = ['fit', '0.25', '0.5', '1', '2', '4']
 
 /** What is seen behind the graphic, how large, and with which guides. */
 export function StageBar() {
-  const { wall, wallColour, safeAreas, zoom, set } = usePick('wall', 'wallColour', 'safeAreas', 'zoom', 'set')
+  const { wall, wallColour, safeAreas, zoom, showBlur, set } = usePick('wall', 'wallColour', 'safeAreas', 'zoom', 'showBlur', 'set')
   return (
     <Flex h="34px" flexShrink={0} align="center" gap="8px" px="12px" borderBottom="1px solid" borderColor="line">
       <Text color="soft" fontSize="12px" flexShrink={0}>
@@ -32,6 +32,17 @@ export function StageBar() {
         Preview only: the wall is never in the file
       </Text>
       <Spacer />
+      <Tool
+        label={
+          showBlur
+            ? 'Motion blur is shown on the stage; the file has it either way'
+            : 'Motion blur is not shown on the stage; the file has it'
+        }
+        on={showBlur}
+        onClick={() => set({ showBlur: !showBlur })}
+      >
+        <Wind size={15} />
+      </Tool>
       <Tool label="Safe areas (EBU R 95)" on={safeAreas} onClick={() => set({ safeAreas: !safeAreas })}>
         <Scan size={15} />
       </Tool>

@@ -9,6 +9,11 @@ import { Program } from '../live/program'
 
 export type Wall = 'checker' | 'black' | 'white' | 'grey' | 'colour' | 'footage'
 
+/** What playback repeats. */
+export type Loop = 'all' | 'phase' | 'range' | 'once'
+
+export type Keying = 'playhead' | 'whole'
+
 interface BenchState {
   graphic: Graphic | null
   program: Program | null
@@ -23,7 +28,19 @@ interface BenchState {
   refusal: Refusal | null
   frame: number
   playing: boolean
-  loop: boolean
+  loop: Loop
+  speed: number
+  /** First and last frame of the marked range. */
+  range: [number, number] | null
+  /** Frames that playback has left out to keep time. */
+  skipped: number
+  /** Frames that run by themselves while a ready-made motion is looked at; the playhead comes back afterwards. */
+  rehearsal: { from: number; to: number } | null
+  /** Where a change at the playhead goes: into a keyframe there, or into the channel as a whole. */
+  keying: Keying
+  /** Motion blur on the stage; the file has it either way. */
+  showBlur: boolean
+  note: string | null
   dragging: boolean
   selection: string[]
   keys: KeyPlace[]
@@ -56,7 +73,14 @@ export const useBench = create<BenchState>((set, get) => ({
   refusal: null,
   frame: 0,
   playing: false,
-  loop: true,
+  loop: 'all',
+  speed: 1,
+  range: null,
+  skipped: 0,
+  rehearsal: null,
+  keying: 'playhead',
+  showBlur: true,
+  note: null,
   dragging: false,
   selection: [],
   keys: [],
@@ -78,12 +102,16 @@ export const useBench = create<BenchState>((set, get) => ({
       keys: [],
       readings: {},
       refusal: null,
+      note: null,
+      range: null,
+      rehearsal: null,
       playing: false,
     })
     const connection = new LiveConnection(id, {
       onPatch: (patch) => set((state) => patched(state, patch)),
       onLine: (line) => set({ line }),
       onRefusal: (refusal) => set({ refusal }),
+      onNote: (note) => set({ note }),
     })
     set({ connection })
     void connection.open()
@@ -95,8 +123,8 @@ export const useBench = create<BenchState>((set, get) => ({
 
   edit: async (edit) => {
     // Sent before anything is drawn anew: the answer takes as long as the drawing does.
-    const answer = get().connection!.edit(edit)
-    set((s) => ({ saving: s.saving + 1, refusal: null }))
+    const answer = get().connection!.edit(inMode(edit, get().keying))
+    set((s) => ({ saving: s.saving + 1, refusal: null, note: null }))
     try {
       const taken = await answer
       if (!taken) get().connection?.preview(null)
@@ -106,7 +134,7 @@ export const useBench = create<BenchState>((set, get) => ({
     }
   },
 
-  preview: (edit) => get().connection?.preview(edit),
+  preview: (edit) => get().connection?.preview(edit && inMode(edit, get().keying)),
 
   seek: (frame) => {
     const { graphic } = get()
@@ -117,6 +145,13 @@ export const useBench = create<BenchState>((set, get) => ({
 
   set: (part) => set(part),
 }))
+
+/** Changes of values go where the keying mode says. */
+function inMode(edit: Edit, keying: Keying): Edit {
+  if (keying === 'playhead') return edit
+  if (edit.do === 'several') return { ...edit, edits: edit.edits.map((e) => inMode(e, keying)) }
+  return edit.do === 'setValue' || edit.do === 'nudge' ? { ...edit, whole: true } : edit
+}
 
 /** Some parts of the store; the component renders again only when one of these has changed. */
 export function usePick<K extends keyof BenchState>(...keys: K[]): Pick<BenchState, K> {
@@ -147,5 +182,6 @@ function patched(state: BenchState, patch: Patch): Partial<BenchState> {
     frame: Math.min(state.frame, total - 1),
     selection: added.length > 0 && patch.revision >= 0 ? added : state.selection.filter((id) => there.has(id)),
     keys: state.keys.filter((k) => there.has(k.layer)),
+    range: state.range && state.range[0] < total ? [state.range[0], Math.min(state.range[1], total - 1)] : null,
   }
 }

@@ -12,6 +12,7 @@ function start(degrees: number, x: number, y: number): DragStart {
       id: 'a',
       world: [...matrix],
       bounds: [],
+      idles: [],
       channels: { position: [50, 40], pivot: [0.5, 0.5], scale: [1, 1], turn: [degrees], size: [200, 100] },
     },
     place: { matrix, left: 0, top: 0, right: 200, bottom: 100 },

@@ -1,6 +1,8 @@
 import { useHotkeys } from 'react-hotkeys-hook'
-import { totalFrames } from '../live/document'
+import { keysOf, totalFrames } from '../live/document'
+import { markRange } from '../timeline/Transport'
 import { useBench } from './benchStore'
+import { copyToPlayhead } from './clipboard'
 
 const STEP = 10
 
@@ -26,29 +28,60 @@ export function useBenchKeys(onHelp: () => void) {
     const by = e.shiftKey ? STEP : 1
     const x = e.key === 'ArrowLeft' ? -by : e.key === 'ArrowRight' ? by : 0
     const y = e.key === 'ArrowUp' ? -by : e.key === 'ArrowDown' ? by : 0
-    if (bench().selection.length > 0) nudge(x, y)
+    if (bench().keys.length > 0) void nudgeKeys(x)
+    else if (bench().selection.length > 0) nudge(x, y)
     else if (x !== 0) step(x)
   })
   on('mod+z', () => void bench().connection?.undo())
   on('mod+shift+z', () => void bench().connection?.redo())
   on('mod+d', () => {
-    const { selection, edit } = bench()
-    if (selection.length > 0) void edit({ do: 'duplicateLayers', layers: selection })
+    const { selection, edit, keys } = bench()
+    if (keys.length > 0) void copyToPlayhead()
+    else if (selection.length > 0) void edit({ do: 'duplicateLayers', layers: selection })
   })
   on('delete, backspace', () => {
     const { keys, selection, edit, set } = bench()
     if (keys.length > 0) {
       void edit({ do: 'removeKeys', keys })
       set({ keys: [] })
-    } else if (selection.length > 0) void edit({ do: 'removeLayers', layers: selection })
+    } else if (selection.length > 0) void edit({ do: 'removeLayers', layers: selection, at: bench().frame })
   })
-  on('escape', () => bench().select([]))
+  on('escape', () => (bench().keys.length > 0 ? bench().set({ keys: [] }) : bench().select([])))
+  on('i', () => markRange('start'))
+  on('o', () => markRange('end'))
+  on('k', () => bench().set({ keying: bench().keying === 'playhead' ? 'whole' : 'playhead' }))
+  on('mod+a', () => selectAllKeys())
+  on('x', () => {
+    const { selection, frame, edit } = bench()
+    if (selection.length > 0) void edit({ do: 'splitLayers', layers: selection, at: frame })
+  })
   on('?', onHelp)
 
   function step(by: number) {
     bench().set({ playing: false })
     bench().seek(bench().frame + by)
   }
+}
+
+/** Moves the selected keyframes in time; they stay selected. */
+async function nudgeKeys(by: number) {
+  const { keys, edit, set, graphic } = useBench.getState()
+  const times = keys.map((k) => k.at)
+  const limited = Math.max(-Math.min(...times), Math.min(totalFrames(graphic!.phases) - 1 - Math.max(...times), by))
+  if (limited === 0) return
+  // Selected at once, so that a second press moves them on.
+  set({ keys: keys.map((k) => ({ ...k, at: k.at + limited })) })
+  if (!(await edit({ do: 'moveKeys', keys, by: limited }))) set({ keys })
+}
+
+/** Every keyframe of the selected layers, or of all. */
+function selectAllKeys() {
+  const { graphic, selection, select } = useBench.getState()
+  const layers = graphic!.layers.filter((l) => selection.length === 0 || selection.includes(l.id))
+  const keys = layers.flatMap((l) =>
+    Object.keys(l.channels).flatMap((channel) => keysOf(l, channel).map((k) => ({ layer: l.id, channel, at: k.at }))),
+  )
+  select(selection, keys)
 }
 
 function nudge(x: number, y: number) {

@@ -24,12 +24,12 @@ export function useStagePainting(moving: RefObject<HTMLCanvasElement | null>, ex
     let rest: number | undefined
 
     const show = (surface: StageSurface, share: number) => {
-      const { graphic, program, frame, painted } = useBench.getState()
+      const { graphic, program, frame, painted, showBlur } = useBench.getState()
       if (!surfaces || !graphic || !program) return
       const k = scale * window.devicePixelRatio * share
       const [width, height] = [Math.max(1, Math.round(graphic.width * k)), Math.max(1, Math.round(graphic.height * k))]
       const begun = performance.now()
-      if (!surface.paint(program, frame, width, height, k)) return
+      if (!surface.paint(program, frame, width, height, k, showBlur)) return
       performance.measure('paint', { start: begun })
       surfaces.moving.canvas.style.visibility = surface === surfaces.moving ? 'visible' : 'hidden'
       surfaces.exact.canvas.style.visibility = surface === surfaces.exact ? 'visible' : 'hidden'
@@ -63,6 +63,7 @@ export function useStagePainting(moving: RefObject<HTMLCanvasElement | null>, ex
     const unsubscribe = useBench.subscribe((now, before) => {
       if (
         now.frame !== before.frame ||
+        now.showBlur !== before.showBlur ||
         now.painted !== before.painted ||
         now.playing !== before.playing ||
         now.dragging !== before.dragging

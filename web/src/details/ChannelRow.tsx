@@ -20,6 +20,7 @@ const shows: Record<string, { name: string; factor: number; step: number; parts?
   fill: { name: 'Colour', factor: 1, step: 1 },
   typeSize: { name: 'Type size, px', factor: 1, step: 1, parts: ['↕'] },
   tracking: { name: 'Tracking, 1/1000 em', factor: 1, step: 5, parts: ['↔'] },
+  blur: { name: 'Blur, px', factor: 1, step: 1, parts: ['σ'] },
   leading: { name: 'Leading, × size', factor: 1, step: 0.05, parts: ['≡'] },
 }
 

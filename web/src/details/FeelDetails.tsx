@@ -1,17 +1,24 @@
-import { Box, Flex, Grid } from '@chakra-ui/react'
-import type { Schemas } from '../api/client'
-import { usePick } from '../bench/benchStore'
-import { keysOf } from '../live/document'
-import { TextInput } from '../shell/controls'
+import { Box, Button, Flex, Grid, Text } from '@chakra-ui/react'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { X } from 'lucide-react'
+import { useState } from 'react'
+import { useParams } from 'react-router'
+import { api, data, Refused, type Schemas } from '../api/client'
+import { useBench, usePick } from '../bench/benchStore'
+import { feelOf, keysOf } from '../live/document'
+import { TextInput, Tool } from '../shell/controls'
 import { Section } from './Details'
+import { FeelButton } from './FeelButton'
+import { NumberField } from './NumberField'
 
-/** The feel that follows the selected keyframes: chosen by name, or as CSS easing text. */
+/** The feel that follows the selected keyframes: chosen by name, worked out, or as CSS easing text. */
 export function FeelDetails({ choices }: { choices: Schemas['Choices'] }) {
   const { keys, graphic, edit } = usePick('keys', 'graphic', 'edit')
   const feels = new Set(
     keys.map((k) => {
       const layer = graphic!.layers.find((l) => l.id === k.layer)
-      return (layer && keysOf(layer, k.channel).find((key) => key.at === k.at)?.feel) ?? 'linear'
+      const key = layer && keysOf(layer, k.channel).find((found) => found.at === k.at)
+      return key && !Array.isArray(key.feel) ? feelOf(key) : ''
     }),
   )
   const only = feels.size === 1 ? [...feels][0]! : ''
@@ -20,51 +27,142 @@ export function FeelDetails({ choices }: { choices: Schemas['Choices'] }) {
     <Section title={keys.length === 1 ? `Feel after frame ${keys[0]!.at}` : `Feel after ${keys.length} keyframes`}>
       <Grid templateColumns="repeat(4, 1fr)" gap="4px" mb="6px">
         {choices.feels.map((f) => (
-          <Box
-            key={f.name}
-            asChild
-            border="1px solid"
-            borderColor={f.css === only ? 'accent' : 'line'}
-            bg={f.css === only ? 'chosen' : 'room'}
-            borderRadius="4px"
-            fontSize="10px"
-            whiteSpace="nowrap"
-            letterSpacing="-0.02em"
-            py="3px"
-            px="0"
-          >
-            <button title={f.css} aria-pressed={f.css === only} onClick={() => set(f.css)}>
-              <FeelPicture css={f.css} />
-              {f.name}
-            </button>
-          </Box>
+          <FeelButton key={f.name} name={f.name} css={f.css} chosen={f.css === only} onChoose={() => set(f.css)} />
         ))}
       </Grid>
-      <Flex align="center" gap="6px">
-        <TextInput
-          key={only}
-          aria-label="Feel as CSS easing text"
-          defaultValue={only}
-          placeholder="mixed"
-          onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
-          onBlur={(e) => e.target.value !== only && e.target.value && set(e.target.value)}
-        />
-      </Flex>
+      <OwnFeels only={only} onChoose={set} />
+      <TextInput
+        key={only}
+        aria-label="Feel as CSS easing text"
+        title={only}
+        defaultValue={only}
+        placeholder="mixed: paste CSS easing text"
+        onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+        onBlur={(e) => e.target.value !== only && e.target.value && set(e.target.value)}
+      />
+      <SpringMaker onMade={set} />
     </Section>
   )
 }
 
-/** A small drawing of a cubic Bezier's curve; the browser draws it from the CSS text's own numbers. */
-function FeelPicture({ css }: { css: string }) {
-  const n = css.match(/-?[\d.]+/g)?.map(Number) ?? []
-  const path = css.startsWith('cubic')
-    ? `M0 24 C${n[0]! * 24} ${24 - n[1]! * 24} ${n[2]! * 24} ${24 - n[3]! * 24} 24 0`
-    : css.startsWith('steps')
-      ? 'M0 24 H24 V0'
-      : 'M0 24 L24 0'
+/** The feels that this graphic's package keeps, and a place to keep the one that is chosen. */
+function OwnFeels({ only, onChoose }: { only: string; onChoose: (css: string) => void }) {
+  const { graphic: id } = useParams()
+  const queries = useQueryClient()
+  const [name, setName] = useState('')
+  const params = { path: { id: id! } }
+  const own = useQuery({ queryKey: ['package feels', id], queryFn: () => data(api.GET('/api/graphics/{id}/feels', { params })) }).data ?? []
+  const change = async (answer: Promise<unknown>) => {
+    try {
+      await answer
+      setName('')
+      await queries.invalidateQueries({ queryKey: ['package feels', id] })
+    } catch (e) {
+      if (e instanceof Refused) useBench.setState({ refusal: { message: e.message, remedy: e.remedy } })
+    }
+  }
   return (
-    <svg viewBox="-2 -8 28 36" width="100%" height="30" aria-hidden>
-      <path d={path} fill="none" stroke="currentColor" strokeWidth={1.6} />
-    </svg>
+    <>
+      {own.length > 0 && (
+        <Grid templateColumns="repeat(4, 1fr)" gap="4px" mb="6px" role="group" aria-label="Feels of the package">
+          {own.map((f) => (
+            <Box key={f.name} position="relative">
+              <FeelButton name={f.name} css={f.css} chosen={f.css === only} onChoose={() => onChoose(f.css)} />
+              <Tool
+                label={`Forget the feel ${f.name}`}
+                position="absolute"
+                top="0"
+                right="0"
+                minW="16px"
+                h="16px"
+                onClick={() =>
+                  void change(data(api.DELETE('/api/graphics/{id}/feels/{name}', { params: { path: { id: id!, name: f.name } } })))
+                }
+              >
+                <X size={10} />
+              </Tool>
+            </Box>
+          ))}
+        </Grid>
+      )}
+      <Flex gap="4px" mb="6px">
+        <TextInput
+          aria-label="Name for this feel"
+          placeholder="Keep in the package as…"
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+        />
+        <Button
+          size="xs"
+          h="26px"
+          variant="outline"
+          borderColor="line"
+          disabled={!only || !name.trim()}
+          onClick={() => void change(data(api.PUT('/api/graphics/{id}/feels', { params, body: { name, css: only } })))}
+        >
+          Keep
+        </Button>
+      </Flex>
+    </>
+  )
+}
+
+/** A spring from its three numbers; the core works out its motion. */
+function SpringMaker({ onMade }: { onMade: (css: string) => void }) {
+  const [spring, setSpring] = useState({ stiffness: 180, damping: 14, mass: 1 })
+  const made = useQuery({
+    queryKey: ['spring', spring],
+    queryFn: () => data(api.GET('/api/feels/spring', { params: { query: spring } })),
+    retry: false,
+  })
+  const problem = made.error instanceof Refused ? `${made.error.message} ${made.error.remedy}` : null
+  return (
+    <Box mt="8px" role="group" aria-label="Spring">
+      <Text fontSize="11px" color="soft" mb="2px">
+        Spring: stiffness, damping, mass
+      </Text>
+      <Flex gap="4px">
+        <NumberField
+          label="Stiffness"
+          prefix="k"
+          value={spring.stiffness}
+          step={5}
+          min={1}
+          max={10000}
+          onChange={(stiffness) => setSpring({ ...spring, stiffness })}
+        />
+        <NumberField
+          label="Damping"
+          prefix="c"
+          value={spring.damping}
+          step={1}
+          min={0.1}
+          max={1000}
+          onChange={(damping) => setSpring({ ...spring, damping })}
+        />
+        <NumberField
+          label="Mass"
+          prefix="m"
+          value={spring.mass}
+          step={0.1}
+          min={0.01}
+          max={1000}
+          onChange={(mass) => setSpring({ ...spring, mass })}
+        />
+        <Button
+          size="xs"
+          h="24px"
+          variant="outline"
+          borderColor="line"
+          disabled={!made.data}
+          onClick={() => made.data && onMade(made.data.css)}
+        >
+          Use
+        </Button>
+      </Flex>
+      <Text fontSize="11px" color={problem ? 'bad' : 'soft'}>
+        {problem ?? (made.data?.seconds ? `Comes to rest after ${made.data.seconds.toFixed(2)} s` : '')}
+      </Text>
+    </Box>
   )
 }

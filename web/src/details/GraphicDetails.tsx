@@ -4,9 +4,11 @@ import { usePick } from '../bench/benchStore'
 import { totalFrames } from '../live/document'
 import { Choice, Labelled, TextInput } from '../shell/controls'
 import { kinds, rateLabel } from '../shell/kinds'
+import { TimeField } from '../time/TimeField'
 import { timecode } from '../time/timecode'
 import { Section } from './Details'
 import { NumberField } from './NumberField'
+import { ReadingNote } from './ReadingNote'
 
 const names = { arrive: 'Arrive', hold: 'Hold', leave: 'Leave' }
 
@@ -14,6 +16,7 @@ const names = { arrive: 'Arrive', hold: 'Hold', leave: 'Leave' }
 export function GraphicDetails({ choices }: { choices: Schemas['Choices'] }) {
   const { graphic, edit, preview, findings, select } = usePick('graphic', 'edit', 'preview', 'findings', 'select')
   const g = graphic!
+  const blur = g.motionBlur ?? { on: false, angle: 180 }
   return (
     <>
       <Section title="Graphic">
@@ -65,13 +68,10 @@ export function GraphicDetails({ choices }: { choices: Schemas['Choices'] }) {
           <Flex key={phase} align="center" gap="8px" mb="4px">
             <Box w="10px" h="18px" borderRadius="2px" bg={phase} border="1px solid" borderColor="line" />
             <Box w="46px">{names[phase]}</Box>
-            <NumberField
+            <TimeField
               label={`${names[phase]}, frames`}
-              prefix="↔"
-              value={g.phases[phase]}
-              digits={0}
-              min={0}
-              onPreview={(n) => preview({ do: 'setPhases', phases: { ...g.phases, [phase]: n } })}
+              frames={g.phases[phase]}
+              width="74px"
               onChange={(n) => void edit({ do: 'setPhases', phases: { ...g.phases, [phase]: n } })}
             />
             <Box w="84px" color="soft" fontSize="11px" textAlign="right">
@@ -82,6 +82,34 @@ export function GraphicDetails({ choices }: { choices: Schemas['Choices'] }) {
         <Text color="soft" fontSize="11px">
           In all {totalFrames(g.phases)} frames
         </Text>
+        <ReadingNote />
+      </Section>
+      <Section title="Motion blur">
+        <Flex align="center" gap="8px">
+          <Flex asChild align="center" gap="6px" flex="1">
+            <label>
+              <input
+                type="checkbox"
+                checked={blur.on}
+                onChange={(e) => void edit({ do: 'changeGraphic', motionBlur: { ...blur, on: e.target.checked } })}
+              />
+              Blur what moves
+            </label>
+          </Flex>
+          <Box w="96px">
+            <NumberField
+              label="Shutter angle, degrees"
+              prefix="∠°"
+              value={blur.angle}
+              step={5}
+              digits={1}
+              min={0}
+              max={720}
+              onPreview={(angle) => preview({ do: 'changeGraphic', motionBlur: { ...blur, angle } })}
+              onChange={(angle) => void edit({ do: 'changeGraphic', motionBlur: { ...blur, angle } })}
+            />
+          </Box>
+        </Flex>
       </Section>
       <Section title="Worth a look">
         {findings.length === 0 && <Text color="soft">Nothing.</Text>}

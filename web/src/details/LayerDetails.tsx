@@ -2,11 +2,12 @@ import { Box, Grid, Textarea } from '@chakra-ui/react'
 import { ChevronLeft, ChevronRight } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { addPicture, Refused, type Schemas } from '../api/client'
-import { usePick } from '../bench/benchStore'
+import { useBench, usePick } from '../bench/benchStore'
 import { keysOf, type Layer } from '../live/document'
 import { Choice, Labelled, TextInput, Tool } from '../shell/controls'
 import { ChannelRow } from './ChannelRow'
 import { Section } from './Details'
+import { ReadingNote } from './ReadingNote'
 
 const weightNames: Record<number, string> = {
   100: 'Thin',
@@ -18,6 +19,8 @@ const weightNames: Record<number, string> = {
   800: 'Extra bold',
   900: 'Black',
 }
+
+const kindNames = { plate: 'Plate', type: 'Type', picture: 'Picture', hook: 'Hook' }
 
 /** One layer: what it is, then its channels at the playhead. */
 export function LayerDetails({ layer, choices }: { layer: Layer; choices: Schemas['Choices'] }) {
@@ -33,7 +36,7 @@ export function LayerDetails({ layer, choices }: { layer: Layer; choices: Schema
             {message} {remedy}
           </Box>
         ))}
-      <Section title={layer.kind === 'plate' ? 'Plate' : layer.kind === 'type' ? 'Type' : 'Picture'}>
+      <Section title={kindNames[layer.kind]}>
         <Labelled label="Name">
           <Committed value={layer.name} onCommit={(name) => change({ name })} />
         </Labelled>
@@ -48,11 +51,12 @@ export function LayerDetails({ layer, choices }: { layer: Layer; choices: Schema
               label="Hangs from"
               value={layer.hangsFrom ?? ''}
               options={[{ value: '', label: 'Nothing' }, ...others.map((l) => ({ value: l.id, label: l.name }))]}
-              onChange={(e) => change({ hangsFrom: e.target.value })}
+              onChange={(e) => void edit({ do: 'changeLayer', layer: layer.id, hangsFrom: e.target.value, at: useBench.getState().frame })}
             />
           </Labelled>
         </Grid>
       </Section>
+      {layer.kind === 'type' && <ReadingNote />}
       <Section title="At the playhead" tools={<KeySteps layer={layer} />}>
         {choices.channels
           .filter((c) => c.kinds.includes(layer.kind))

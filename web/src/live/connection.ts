@@ -8,12 +8,24 @@ export interface LayerReading {
   channels: Record<string, number[]>
   world: number[]
   bounds: number[]
+  /** For each idle motion: how long a cycle takes, and the span's length with whole frames for each. */
+  idles: { framesPerCycle: number; evenLength: number }[]
 }
 
 interface Listener {
   onPatch: (patch: Patch) => void
   onLine: (line: 'open' | 'lost') => void
   onRefusal: (refusal: Refusal) => void
+  onNote: (note: string) => void
+}
+
+/** Whether the words can be read, as the core judges it. */
+export interface ReadingTime {
+  words: number
+  needs: number
+  needsCalmly: number
+  stands: number
+  holdThatWouldDo: number
 }
 
 /** The live line between this bench and its graphic. Previews overtake each other: only the newest waits while one is under way. */
@@ -39,6 +51,7 @@ export class LiveConnection {
       this.expected = patch.number + 1
       listener.onPatch(patch)
     })
+    this.hub.on('noted', (note: string) => listener.onNote(note))
     this.hub.onreconnecting(() => listener.onLine('lost'))
     this.hub.onreconnected(() => this.join())
   }
@@ -84,6 +97,17 @@ export class LiveConnection {
   async read(layers: string[], frame: number): Promise<LayerReading[]> {
     if (!this.isOpen) return []
     return JSON.parse(await this.hub.invoke<string>('Read', layers, frame)) as LayerReading[]
+  }
+
+  /** A channel's components over frames from one to before another: for each component its values. */
+  async trace(layer: string, channel: string, from: number, to: number): Promise<number[][]> {
+    if (!this.isOpen) return []
+    return JSON.parse(await this.hub.invoke<string>('Trace', layer, channel, from, to)) as number[][]
+  }
+
+  async reading(): Promise<ReadingTime | undefined> {
+    if (!this.isOpen) return undefined
+    return JSON.parse(await this.hub.invoke<string>('Reading')) as ReadingTime
   }
 
   private get isOpen() {

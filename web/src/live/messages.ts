@@ -1,18 +1,20 @@
 /** What comes over the live line; the server's Messages.cs says what each part means. */
 
 export interface NodeHead {
-  layer: string
-  kind: 'plate' | 'glyphs' | 'picture'
+  node: string
+  kind: 'plate' | 'glyphs' | 'picture' | 'place'
   asset?: string | null
   glyphs?: string[] | null
   places?: Uint8Array | null
 }
 
 export interface NodePart {
-  layer: string
+  node: string
   values: Uint8Array
   changing: number[]
   columns: Uint8Array
+  sampleCounts?: number[] | null
+  samples?: Uint8Array | null
 }
 
 export interface WindowPart {

@@ -3,8 +3,8 @@ import type { NodePart, Patch } from './messages'
 import { Program } from './program'
 
 const bytes = (...n: number[]) => new Uint8Array(Float32Array.from(n).buffer)
-const part = (layer: string, values: number[], changing: number[] = [], columns: number[] = []): NodePart => ({
-  layer,
+const part = (node: string, values: number[], changing: number[] = [], columns: number[] = []): NodePart => ({
+  node,
   values: bytes(...values),
   changing,
   columns: bytes(...columns),
@@ -35,4 +35,15 @@ test('a patch replaces only the nodes it brings', () => {
   program.apply(patch({ nodes: ['a', 'b'], windows: [{ index: 0, nodes: [part('a', [1]), part('b', [2])] }] }), 4)
   program.apply(patch({ number: 1, windows: [{ index: 0, nodes: [part('b', [7])] }] }), 4)
   expect([program.values('a', 0)![0], program.values('b', 3)![0]]).toEqual([1, 7])
+})
+
+test('a blurred frame has its moments, and a sharp one none', () => {
+  const program = new Program(4)
+  const node = { ...part('a', [1, 2, 3], [1], [20, 21]), sampleCounts: [0, 2], samples: bytes(30, 40) }
+  program.apply(patch({ nodes: ['a'], windows: [{ index: 0, nodes: [node] }] }), 2)
+  expect(program.samples('a', 0)).toBeUndefined()
+  expect(program.samples('a', 1)!.map((row) => [...row])).toEqual([
+    [1, 30, 3],
+    [1, 40, 3],
+  ])
 })

@@ -4,11 +4,20 @@ interface Columns {
   values: Float32Array
   changing: number[]
   columns: Float32Array
+  blur?: Blur
+}
+
+/** The moments that blurred frames are the mean of, for each the changing numbers. */
+interface Blur {
+  counts: number[]
+  /** For each frame, how many moments come before its own. */
+  first: number[]
+  numbers: Float32Array
 }
 
 /** A node's constant part, ready for the painter. */
 export interface NodeContent {
-  layer: string
+  node: string
   kind: NodeHead['kind']
   asset?: string
   glyphs: Float32Array[]
@@ -35,8 +44,8 @@ export class Program {
   apply(patch: Patch, frames: number) {
     for (const [hash, bytes] of Object.entries(patch.outlines)) this.outlines.set(hash, floats(bytes))
     for (const head of patch.heads) {
-      this.contents.set(head.layer, {
-        layer: head.layer,
+      this.contents.set(head.node, {
+        node: head.node,
         kind: head.kind,
         asset: head.asset ?? undefined,
         glyphs: (head.glyphs ?? []).map((hash) => this.outlines.get(hash) ?? new Float32Array()),
@@ -46,7 +55,7 @@ export class Program {
     if (patch.nodes) {
       this.nodes = patch.nodes
       const kept = new Set(patch.nodes)
-      for (const layer of this.contents.keys()) if (!kept.has(layer)) this.contents.delete(layer)
+      for (const node of this.contents.keys()) if (!kept.has(node)) this.contents.delete(node)
     }
     if (this.frames !== frames) {
       this.frames = frames
@@ -60,7 +69,12 @@ export class Program {
       const window = this.windows.get(part.index) ?? new Map<string, Columns>()
       this.windows.set(part.index, window)
       for (const node of part.nodes) {
-        window.set(node.layer, { values: floats(node.values), changing: node.changing, columns: floats(node.columns) })
+        window.set(node.node, {
+          values: floats(node.values),
+          changing: node.changing,
+          columns: floats(node.columns),
+          blur: node.sampleCounts && node.samples ? blurOf(node.sampleCounts, floats(node.samples)) : undefined,
+        })
       }
     }
   }
@@ -77,10 +91,10 @@ export class Program {
     return this.windows.has(Math.floor(frame / this.windowLength))
   }
 
-  /** The numbers of a node at a frame; undefined when they are not here or the layer has no node. */
-  values(layer: string, frame: number): Float32Array | undefined {
+  /** The numbers of a node at a frame; undefined when they are not here or there is no such node. A layer's own node has its id. */
+  values(id: string, frame: number): Float32Array | undefined {
     const index = Math.floor(frame / this.windowLength)
-    const node = this.windows.get(index)?.get(layer)
+    const node = this.windows.get(index)?.get(id)
     if (!node) return undefined
     const { values, changing, columns } = node
     if (changing.length === 0) return values
@@ -89,6 +103,33 @@ export class Program {
     for (let c = 0; c < changing.length; c++) values[changing[c]!] = columns[c * length + at]!
     return values
   }
+
+  /** The moments that a node's frame is the mean of, as rows of numbers; undefined for a sharp one. */
+  samples(id: string, frame: number): Float32Array[] | undefined {
+    const index = Math.floor(frame / this.windowLength)
+    const node = this.windows.get(index)?.get(id)
+    const at = frame - index * this.windowLength
+    const count = node?.blur?.counts[at]
+    if (!node?.blur || !count) return undefined
+    const { values, changing } = node
+    const { first, numbers } = node.blur
+    return Array.from({ length: count }, (_, i) => {
+      const row = values.slice()
+      const start = (first[at]! + i) * changing.length
+      for (let c = 0; c < changing.length; c++) row[changing[c]!] = numbers[start + c]!
+      return row
+    })
+  }
+}
+
+function blurOf(counts: number[], numbers: Float32Array): Blur {
+  const first: number[] = []
+  let sum = 0
+  for (const count of counts) {
+    first.push(sum)
+    sum += count
+  }
+  return { counts, first, numbers }
 }
 
 function floats(bytes: Uint8Array): Float32Array {

@@ -63,6 +63,7 @@ async function fetchProgram(id: string): Promise<Program> {
         ready(line)
       },
       onLine: () => undefined,
+      onNote: () => undefined,
       onRefusal: (refusal) => {
         throw new Error(refusal.message)
       },

@@ -18,7 +18,7 @@ export class StageSurface {
   }
 
   /** Paints a frame, `scale` pixels of the canvas to a pixel of the graphic. False when the frame's window is not here yet. */
-  paint(program: Program, frame: number, width: number, height: number, scale: number): boolean {
+  paint(program: Program, frame: number, width: number, height: number, scale: number, blurred = true): boolean {
     if (!program.has(frame)) return false
     const surface = this.fitting(width, height)
     if (!surface) return false
@@ -26,7 +26,7 @@ export class StageSurface {
     canvas.save()
     canvas.clear(this.ck.TRANSPARENT)
     canvas.scale(scale, scale)
-    this.painter.paintFrame(canvas, program, frame)
+    this.painter.paintFrame(canvas, program, frame, blurred)
     canvas.restore()
     surface.flush()
     return true

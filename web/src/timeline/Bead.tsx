@@ -1,5 +1,6 @@
 import { Box } from '@chakra-ui/react'
 import type { PointerEvent } from 'react'
+import type { KeyPlace } from '../live/document'
 
 interface Props {
   x: number
@@ -8,14 +9,14 @@ interface Props {
   chosen: boolean
   small: boolean
   label: string
+  /** The keyframes that it stands for. */
+  places: KeyPlace[]
   onPointerDown: (e: PointerEvent) => void
-  onPointerMove: (e: PointerEvent) => void
-  onPointerUp: () => void
   onDoubleClick: () => void
 }
 
 /** A keyframe: a bead on the strip's line. Its fill tells the feel that follows: full for even, half for hold, a ring with a core for a shaped one. */
-export function Bead({ x, feel, chosen, small, label, onPointerDown, onPointerMove, onPointerUp, onDoubleClick }: Props) {
+export function Bead({ x, feel, chosen, small, label, places, onPointerDown, onDoubleClick }: Props) {
   const r = small ? 4 : 5.5
   const colour = chosen ? 'var(--chakra-colors-ink)' : 'var(--chakra-colors-accent)'
   return (
@@ -33,9 +34,8 @@ export function Bead({ x, feel, chosen, small, label, onPointerDown, onPointerMo
         aria-label={label}
         aria-pressed={chosen}
         title={label}
+        data-bead={JSON.stringify(places)}
         onPointerDown={onPointerDown}
-        onPointerMove={onPointerMove}
-        onPointerUp={onPointerUp}
         onDoubleClick={(e) => {
           e.stopPropagation()
           onDoubleClick()

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { api, data } from '../api/client'
-import { keysOf, type ChannelValue, type Layer } from '../live/document'
+import { feelOf, keysOf, type ChannelValue, type Layer } from '../live/document'
 import type { TimeScale } from './Timeline'
 
 interface Props {
@@ -18,7 +18,7 @@ export function Change({ from, to, layer, channel, scale }: Props) {
   const keys = keysOf(layer, channel)
   const first = keys.find((k) => k.at === from)
   const last = keys.find((k) => k.at === to)
-  const css = first?.feel ?? 'linear'
+  const css = first ? feelOf(first) : 'linear'
   const shape = useQuery({
     queryKey: ['feel', css],
     queryFn: () => data(api.GET('/api/feels', { params: { query: { css } } })),

@@ -1,11 +1,12 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { ChevronDown, ChevronRight, Eye, EyeOff, Lock, LockOpen } from 'lucide-react'
-import { memo, useState, type DragEvent, type MouseEvent, type ReactNode } from 'react'
+import { ChevronDown, ChevronRight, Eye, EyeOff, Lock, LockOpen, Spline } from 'lucide-react'
+import { Fragment, memo, useState, type DragEvent, type MouseEvent, type ReactNode } from 'react'
 import type { Schemas } from '../api/client'
 import { useBench } from '../bench/benchStore'
 import { channelLabel } from '../details/ChannelRow'
 import { keysOf, type Layer } from '../live/document'
 import { Tool } from '../shell/controls'
+import { ShapeEditor } from './ShapeEditor'
 import { Strip } from './Strip'
 import { NAMES_WIDTH, type TimeScale } from './Timeline'
 
@@ -46,8 +47,11 @@ const LayerRow = memo(function LayerRow({ layer, carrier, scale, choices }: Prop
   const alone = useBench((s) => s.selection.length === 1 && s.selection[0] === layer.id)
   const [opened, setOpened] = useState<boolean | null>(null)
   const [dropHere, setDropHere] = useState(false)
+  const [all, setAll] = useState(false)
+  const [shaped, setShaped] = useState<string | null>(null)
   const isOpen = opened ?? alone
   const keyed = choices.channels.filter((c) => keysOf(layer, c.name).length > 0)
+  const listed = all ? choices.channels.filter((c) => c.kinds.includes(layer.kind)) : keyed
   const change = (part: Partial<Layer>) => void edit({ do: 'changeLayer', layer: layer.id, ...part })
 
   const choose = (e: MouseEvent) => {
@@ -76,13 +80,7 @@ const LayerRow = memo(function LayerRow({ layer, carrier, scale, choices }: Prop
       onDragLeave={() => setDropHere(false)}
       onDrop={drop}
     >
-      <Tool
-        label={isOpen ? `Close ${layer.name}` : `Open ${layer.name}`}
-        visibility={keyed.length > 0 ? 'visible' : 'hidden'}
-        minW="24px"
-        h="24px"
-        onClick={() => setOpened(!isOpen)}
-      >
+      <Tool label={isOpen ? `Close ${layer.name}` : `Open ${layer.name}`} minW="24px" h="24px" onClick={() => setOpened(!isOpen)}>
         {isOpen ? <ChevronDown size={13} /> : <ChevronRight size={13} />}
       </Tool>
       <Box asChild flex="1" minW="0" textAlign="left" truncate opacity={layer.hidden ? 0.5 : 1} cursor="pointer">
@@ -118,18 +116,42 @@ const LayerRow = memo(function LayerRow({ layer, carrier, scale, choices }: Prop
         <Strip layer={layer} channels={keyed.map((c) => c.name)} scale={scale} />
       </Row>
       {isOpen &&
-        keyed.map((c) => (
-          <Row
-            key={c.name}
-            names={
-              <Box pl="30px" color="soft" fontSize="12px">
-                {channelLabel(c.name)}
-              </Box>
-            }
-          >
-            <Strip layer={layer} own channels={[c.name]} scale={scale} />
-          </Row>
-        ))}
+        listed.map((c) => {
+          const keys = keysOf(layer, c.name).length
+          const isShaped = shaped === c.name && keys > 1
+          return (
+            <Fragment key={c.name}>
+              <Row
+                names={
+                  <Flex align="center" pl="30px" color="soft" fontSize="12px">
+                    <Box flex="1">{channelLabel(c.name)}</Box>
+                    {keys > 1 && (
+                      <Tool
+                        label={`${isShaped ? 'Close the shape of' : 'Shape'} ${channelLabel(c.name)} of ${layer.name}`}
+                        on={isShaped}
+                        minW="24px"
+                        h="22px"
+                        onClick={() => setShaped(isShaped ? null : c.name)}
+                      >
+                        <Spline size={13} />
+                      </Tool>
+                    )}
+                  </Flex>
+                }
+              >
+                <Strip layer={layer} own channels={[c.name]} scale={scale} />
+              </Row>
+              {isShaped && <ShapeEditor layer={layer} info={c} scale={scale} />}
+            </Fragment>
+          )
+        })}
+      {isOpen && (
+        <Box pl="38px" py="2px" fontSize="11px" color="soft" w={`${NAMES_WIDTH}px`} borderRight="1px solid" borderColor="line">
+          <Box asChild textDecoration="underline">
+            <button onClick={() => setAll(!all)}>{all ? 'Only channels in use' : 'All channels'}</button>
+          </Box>
+        </Box>
+      )}
     </Box>
   )
 })

@@ -1,11 +1,13 @@
 import { Box } from '@chakra-ui/react'
-import { useRef, useState, type PointerEvent } from 'react'
+import { useRef, type PointerEvent } from 'react'
 import { useBench, usePick } from '../bench/benchStore'
 import { channelLabel } from '../details/ChannelRow'
-import { keysOf, type KeyPlace, type Layer } from '../live/document'
+import { feelOf, keysOf, type KeyPlace, type Layer } from '../live/document'
 import { Bead } from './Bead'
 import { Change } from './Change'
-import type { TimeScale } from './Timeline'
+import { LayerSpan } from './LayerSpan'
+import { snapFrame, snapTargets } from './snapFrames'
+import { SNAP_PX, type TimeScale } from './Timeline'
 
 interface Props {
   layer: Layer
@@ -15,13 +17,23 @@ interface Props {
   scale: TimeScale
 }
 
+interface Drag {
+  /** Where the pointer went down, and the frame of the bead there. */
+  x: number
+  at: number
+  keys: KeyPlace[]
+  targets: number[]
+  by: number
+  copy: boolean
+}
+
 const same = (a: KeyPlace, b: KeyPlace) => a.layer === b.layer && a.channel === b.channel && a.at === b.at
 
-/** Keyframes as beads on a line. Beads are dragged in time; on a channel's own strip a double click adds one. */
+/** Keyframes as beads on a line. Beads are dragged in time, with Alt copies of them; on a channel's own strip a double click adds one. */
 export function Strip({ layer, channels, own = false, scale }: Props) {
-  const { keys: chosen, edit, seek, select } = usePick('keys', 'edit', 'seek', 'select')
-  const [by, setBy] = useState(0)
-  const drag = useRef<{ x: number; keys: KeyPlace[] } | null>(null)
+  const { keys: chosen, edit, seek, select, preview, set } = usePick('keys', 'edit', 'seek', 'select', 'preview', 'set')
+  const root = useRef<HTMLDivElement>(null)
+  const drag = useRef<Drag | null>(null)
   const frames = new Map<number, KeyPlace[]>()
   for (const channel of channels) {
     for (const key of keysOf(layer, channel)) frames.set(key.at, [...(frames.get(key.at) ?? []), { layer: layer.id, channel, at: key.at }])
@@ -30,6 +42,7 @@ export function Strip({ layer, channels, own = false, scale }: Props) {
 
   const press = (e: PointerEvent, places: KeyPlace[]) => {
     e.stopPropagation()
+    if (e.button !== 0) return
     const isChosen = places.every((p) => chosen.some((k) => same(k, p)))
     const next = e.shiftKey
       ? isChosen
@@ -39,27 +52,43 @@ export function Strip({ layer, channels, own = false, scale }: Props) {
         ? chosen
         : places
     select([...new Set(next.map((k) => k.layer))], next)
-    e.currentTarget.setPointerCapture(e.pointerId)
-    drag.current = { x: e.clientX, keys: next }
+    // The strip holds the pointer, not the bead: the bead is drawn anew when its keyframe moves.
+    root.current!.setPointerCapture(e.pointerId)
+    const { graphic, frame } = useBench.getState()
+    drag.current = { x: e.clientX, at: places[0]!.at, keys: next, targets: snapTargets(graphic!, frame, next), by: 0, copy: false }
   }
   const move = (e: PointerEvent) => {
-    if (drag.current) setBy(scale.frame(e.clientX) - scale.frame(drag.current.x))
+    const d = drag.current
+    if (!d || d.keys.length === 0) return
+    const wanted = d.at + scale.frame(e.clientX) - scale.frame(d.x)
+    const snapped = e.ctrlKey || e.metaKey ? wanted : snapFrame(wanted, d.targets, SNAP_PX / scale.perFrame)
+    const times = d.keys.map((k) => k.at)
+    const by = Math.max(-Math.min(...times), Math.min(scale.total - 1 - Math.max(...times), snapped - d.at))
+    if (by === d.by && e.altKey === d.copy) return
+    Object.assign(d, { by, copy: e.altKey })
+    set({ keys: d.keys.map((k) => ({ ...k, at: k.at + by })) })
+    preview(by === 0 ? null : { do: 'moveKeys', keys: d.keys, by, copy: d.copy })
   }
   const release = async () => {
     const d = drag.current
     drag.current = null
-    setBy(0)
-    if (!d || by === 0) return
-    const limited = Math.max(-Math.min(...d.keys.map((k) => k.at)), Math.min(scale.total - 1 - Math.max(...d.keys.map((k) => k.at)), by))
-    if (limited !== 0 && (await edit({ do: 'moveKeys', keys: d.keys, by }))) {
-      useBench.setState({ keys: d.keys.map((k) => ({ ...k, at: k.at + limited })) })
-    }
+    if (!d || d.by === 0) return
+    if (!(await edit({ do: 'moveKeys', keys: d.keys, by: d.by, copy: d.copy }))) set({ keys: d.keys })
+  }
+  const cancel = () => {
+    if (drag.current) set({ keys: drag.current.keys })
+    drag.current = null
+    preview(null)
   }
 
   return (
     <Box
+      ref={root}
       position="absolute"
       inset="0"
+      onPointerMove={move}
+      onPointerUp={() => void release()}
+      onPointerCancel={cancel}
       onDoubleClick={(e) => {
         if (!own) return
         const frame = scale.frame(e.clientX - e.currentTarget.getBoundingClientRect().left)
@@ -67,31 +96,31 @@ export function Strip({ layer, channels, own = false, scale }: Props) {
         void edit({ do: 'addKey', layer: layer.id, channel: channels[0]!, at: useBench.getState().frame })
       }}
     >
+      {!own && <LayerSpan layer={layer} scale={scale} />}
       {at.length > 1 && (
         <Box
           position="absolute"
           top="12px"
           h="2px"
           bg="line"
+          pointerEvents="none"
           style={{ left: scale.x(at[0]!), width: scale.x(at.at(-1)!) - scale.x(at[0]!) }}
         />
       )}
       {own && at.slice(1).map((to, i) => <Change key={to} from={at[i]!} to={to} layer={layer} channel={channels[0]!} scale={scale} />)}
       {at.map((frame) => {
         const places = frames.get(frame)!
-        const isChosen = places.some((p) => chosen.some((k) => same(k, p)))
         const key = keysOf(layer, places[0]!.channel).find((k) => k.at === frame)!
         return (
           <Bead
             key={frame}
-            x={scale.x(isChosen ? frame + by : frame)}
-            feel={key.feel ?? 'linear'}
-            chosen={isChosen}
+            x={scale.x(frame)}
+            feel={feelOf(key)}
+            chosen={places.some((p) => chosen.some((k) => same(k, p)))}
             small={!own}
+            places={places}
             label={`Keyframe at ${frame} of ${own ? `${channelLabel(channels[0]!)} of ${layer.name}` : layer.name}`}
             onPointerDown={(e) => press(e, places)}
-            onPointerMove={move}
-            onPointerUp={() => void release()}
             onDoubleClick={() => seek(frame)}
           />
         )

@@ -3,16 +3,24 @@ import { useLayoutEffect, useMemo, useRef, useState, type PointerEvent } from 'r
 import type { Schemas } from '../api/client'
 import { useBench } from '../bench/benchStore'
 import { totalFrames } from '../live/document'
+import { BoxSelect } from './BoxSelect'
+import { KeyBracket } from './KeyBracket'
 import { LayerRows } from './LayerRows'
+import { RangeMarks } from './RangeMarks'
 import { Ruler } from './Ruler'
 import { Transport } from './Transport'
 
 export const NAMES_WIDTH = 236
 const PAD = 14
 
+/** How near a dragged thing must come to be drawn to a frame. */
+export const SNAP_PX = 7
+
 /** Turns frames into pixels of the timeline. */
 export interface TimeScale {
   total: number
+  /** Pixels of one frame. */
+  perFrame: number
   x: (frame: number) => number
   frame: (x: number) => number
 }
@@ -31,7 +39,7 @@ export function Timeline({ choices }: { choices: Schemas['Choices'] }) {
   const total = totalFrames(phases)
   const perFrame = (width - 2 * PAD) / Math.max(1, total)
   const scale = useMemo<TimeScale>(
-    () => ({ total, x: (f) => PAD + f * perFrame, frame: (x) => Math.round((x - PAD) / perFrame) }),
+    () => ({ total, perFrame, x: (f) => PAD + f * perFrame, frame: (x) => Math.round((x - PAD) / perFrame) }),
     [total, perFrame],
   )
 
@@ -59,15 +67,17 @@ export function Timeline({ choices }: { choices: Schemas['Choices'] }) {
           onPointerUp={() => useBench.getState().set({ dragging: false })}
         >
           <Ruler phases={phases} rate={rate} scale={scale} />
+          <RangeMarks scale={scale} />
+          <KeyBracket scale={scale} />
           <Playhead scale={scale} head />
         </Box>
       </Flex>
-      <Box flex="1" minH="0" overflowY="auto" position="relative">
+      <BoxSelect>
         <LayerRows scale={scale} choices={choices} />
         <Box position="absolute" top="0" left={`${NAMES_WIDTH}px`} h="100%" pointerEvents="none">
           <Playhead scale={scale} />
         </Box>
-      </Box>
+      </BoxSelect>
     </Flex>
   )
 }

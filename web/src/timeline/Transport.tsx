@@ -1,13 +1,37 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { ChevronFirst, ChevronLast, Pause, Play, Repeat, StepBack, StepForward } from 'lucide-react'
-import { useBench, usePick } from '../bench/benchStore'
+import { ChevronFirst, ChevronLast, Pause, Play, SquareArrowLeft, SquareArrowRight, StepBack, StepForward, X } from 'lucide-react'
+import { useBench, usePick, type Keying, type Loop } from '../bench/benchStore'
 import { totalFrames } from '../live/document'
-import { Tool } from '../shell/controls'
+import { Choice, Tool } from '../shell/controls'
+import { TimeField } from '../time/TimeField'
 import { rateOf, timecode } from '../time/timecode'
 
-/** Playing, stepping, and where the playhead is, in frames and timecode together. */
+const loops: { value: Loop; label: string }[] = [
+  { value: 'all', label: 'Repeat all' },
+  { value: 'phase', label: 'Repeat phase' },
+  { value: 'range', label: 'Repeat range' },
+  { value: 'once', label: 'Play once' },
+]
+
+const speeds = [
+  { value: '0.25', label: '¼ speed' },
+  { value: '0.5', label: '½ speed' },
+  { value: '1', label: 'Real time' },
+  { value: '2', label: '2 × speed' },
+]
+
+/** Playing, stepping, and where the playhead is, in frames and timecode together; and what a change at the playhead does. */
 export function Transport() {
-  const { frame, playing, loop, reached, set, seek, keys } = usePick('frame', 'playing', 'loop', 'reached', 'set', 'seek', 'keys')
+  const { frame, playing, loop, speed, range, set, seek, keys } = usePick(
+    'frame',
+    'playing',
+    'loop',
+    'speed',
+    'range',
+    'set',
+    'seek',
+    'keys',
+  )
   const last = useBench((s) => totalFrames(s.graphic!.phases)) - 1
   const rate = useBench((s) => s.graphic!.rate)
   const step = (by: number) => {
@@ -15,7 +39,7 @@ export function Transport() {
     seek(frame + by)
   }
   return (
-    <Flex h="34px" flexShrink={0} align="center" gap="2px" px="10px" borderBottom="1px solid" borderColor="line">
+    <Flex h="34px" flexShrink={0} align="center" gap="2px" px="10px" borderBottom="1px solid" borderColor="line" whiteSpace="nowrap">
       <Tool label="First frame (Home)" onClick={() => step(-frame)}>
         <ChevronFirst size={15} />
       </Tool>
@@ -31,23 +55,111 @@ export function Transport() {
       <Tool label="Last frame (End)" onClick={() => step(last - frame)}>
         <ChevronLast size={15} />
       </Tool>
-      <Tool label="Loop" on={loop} onClick={() => set({ loop: !loop })}>
-        <Repeat size={14} />
+      <Box w="112px">
+        <Choice label="What playing repeats" value={loop} options={loops} onChange={(e) => set({ loop: e.target.value as Loop })} />
+      </Box>
+      <Box w="94px">
+        <Choice label="Speed" value={String(speed)} options={speeds} onChange={(e) => set({ speed: Number(e.target.value) })} />
+      </Box>
+      <Tool label="Range starts here (I)" onClick={() => markRange('start')}>
+        <SquareArrowRight size={14} />
       </Tool>
-      <Text ml="10px" fontWeight="600" fontSize="15px" data-testid="frame">
-        {frame}
+      <Tool label="Range ends here (O)" onClick={() => markRange('end')}>
+        <SquareArrowLeft size={14} />
+      </Tool>
+      {range && (
+        <Tool
+          label={`Forget the range ${range[0]} to ${range[1]}`}
+          onClick={() => set({ range: null, loop: loop === 'range' ? 'all' : loop })}
+        >
+          <X size={13} />
+        </Tool>
+      )}
+      <Box ml="8px" data-testid="frame" data-frame={frame}>
+        <TimeField label="Playhead" frames={frame} strong width="62px" onChange={(f) => step(f - frame)} />
+      </Box>
+      <Text color="soft" ml="4px">
+        of {last}
       </Text>
-      <Text color="soft">of {last}</Text>
-      <Text ml="10px" fontWeight="600" fontSize="15px" data-testid="timecode">
+      <Text ml="8px" fontWeight="600" fontSize="15px" data-testid="timecode">
         {timecode(frame, rate)}
       </Text>
       <Box flex="1" />
-      {keys.length > 0 && <Text color="soft">{keys.length === 1 ? '1 keyframe selected' : `${keys.length} keyframes selected`}</Text>}
-      <Text color="soft" ml="12px" data-testid="reached" title="Frames really shown per second">
-        {playing && reached > 0
-          ? `${reached.toFixed(1)} of ${Number(rateOf(rate).toFixed(2))} fps`
-          : `${Number(rateOf(rate).toFixed(3))} fps`}
-      </Text>
+      {keys.length > 0 && (
+        <Text color="soft" fontSize="12px">
+          {keys.length === 1 ? '1 keyframe' : `${keys.length} keyframes`}
+        </Text>
+      )}
+      <KeyingSwitch />
+      <Rate />
     </Flex>
   )
+}
+
+/** Which of the two ways of keying is on: always in sight, so that no change lands where it was not meant. */
+function KeyingSwitch() {
+  const { keying, set } = usePick('keying', 'set')
+  const ways: { value: Keying; label: string; title: string }[] = [
+    { value: 'playhead', label: 'Key at playhead', title: 'A change writes a keyframe at the playhead, if the channel has any (K)' },
+    { value: 'whole', label: 'Move whole', title: 'A change moves the whole channel with all its keyframes (K)' },
+  ]
+  return (
+    <Flex
+      role="group"
+      aria-label="Keying"
+      ml="10px"
+      border="1px solid"
+      borderColor={keying === 'whole' ? 'bad' : 'line'}
+      borderRadius="4px"
+      overflow="hidden"
+    >
+      {ways.map((w) => (
+        <Box
+          key={w.value}
+          asChild
+          px="8px"
+          h="22px"
+          fontSize="12px"
+          bg={keying === w.value ? (w.value === 'whole' ? 'badRoom' : 'chosen') : 'transparent'}
+          fontWeight={keying === w.value ? '600' : '400'}
+          color={keying === w.value ? 'ink' : 'soft'}
+        >
+          <button aria-pressed={keying === w.value} title={w.title} onClick={() => set({ keying: w.value })}>
+            {w.label}
+          </button>
+        </Box>
+      ))}
+    </Flex>
+  )
+}
+
+function Rate() {
+  const { playing, reached, skipped } = usePick('playing', 'reached', 'skipped')
+  const rate = useBench((s) => rateOf(s.graphic!.rate) * (s.playing ? s.speed : 1))
+  return (
+    <Text
+      color="soft"
+      fontSize="12px"
+      ml="10px"
+      w="148px"
+      textAlign="right"
+      data-testid="reached"
+      title="Frames really shown per second, and frames left out to keep time"
+    >
+      {playing && reached > 0 ? `${reached.toFixed(1)} of ${Number(rate.toFixed(2))} fps` : `${Number(rate.toFixed(3))} fps`}
+      {skipped > 0 && (
+        <Box as="span" color="bad">
+          {` · ${skipped} skipped`}
+        </Box>
+      )}
+    </Text>
+  )
+}
+
+/** Puts one end of the range at the playhead; the other goes along when it would lie on the wrong side. */
+export function markRange(end: 'start' | 'end') {
+  const { frame, range, graphic, set } = useBench.getState()
+  const last = totalFrames(graphic!.phases) - 1
+  const [from, to] = range ?? [0, last]
+  set({ range: end === 'start' ? [frame, Math.max(frame, to)] : [Math.min(from, frame), frame], loop: 'range' })
 }

@@ -1,0 +1,55 @@
+using System.Collections.Immutable;
+using Hang.Core;
+using Hang.Core.Motion;
+using Hang.Core.Time;
+using Hang.Server.Safety;
+using Hang.Store.Feels;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Hang.Server.Motion;
+
+/// <summary>A feel by name.</summary>
+public sealed record FeelChoice(string Name, string Css);
+
+/// <summary>A feel that was worked out, and how long it takes by nature.</summary>
+/// <param name="Seconds">Until rest; null when it has no length of its own.</param>
+public sealed record MadeFeel(string Css, double? Seconds);
+
+/// <summary>Feels, and times as people type them: what the bench asks the core about motion apart from a graphic.</summary>
+public static class MotionEndpoints
+{
+    private const int ShapePoints = 64;
+    private const int MostName = 40;
+
+    public static void Map(IEndpointRouteBuilder app)
+    {
+        var api = app.MapGroup("/api").WithTags("Motion");
+        api.MapGet("/feels", Shape).WithName("feelShape");
+        api.MapGet("/feels/spring", (double stiffness, double damping, double mass) => Made(new Spring(stiffness, damping, mass).Demand())).WithName("springFeel");
+        api.MapGet("/feels/bounce", (double restitution, int count) => new MadeFeel(new Bounce(restitution, count).Demand().Feel.Css, null)).WithName("bounceFeel");
+        api.MapGet("/time", (string text, string rate, int from) => TimeText.Parse(text, FrameRate.Parse(rate), from)).WithName("time");
+        api.MapGet("/graphics/{id:guid}/feels", async Task<Results<Ok<ImmutableArray<FeelChoice>>, NotFound>> (Guid id, FeelStore store) =>
+            await store.ListAsync(id) is { } feels ? TypedResults.Ok(feels.Select(f => new FeelChoice(f.Name, f.Css)).ToImmutableArray()) : TypedResults.NotFound()).WithName("packageFeels");
+        api.MapPut("/graphics/{id:guid}/feels", async (Guid id, FeelChoice feel, FeelStore store) =>
+            Demands.Found(await store.KeepAsync(id, Named(feel.Name), FeelText.Parse(feel.Css).Css))).WithName("keepFeel");
+        api.MapDelete("/graphics/{id:guid}/feels/{name}", async (Guid id, string name, FeelStore store) => Demands.Found(await store.ForgetAsync(id, name))).WithName("forgetFeel");
+    }
+
+    /// <summary>Progress in value at even steps of progress in time, from 0 to 1, so that a feel can be drawn without its formula.</summary>
+    private static ImmutableArray<double> Shape(string css, HttpResponse response)
+    {
+        var feel = FeelText.Parse(css);
+        response.Headers.CacheControl = "private, max-age=31536000, immutable";
+        return [.. Enumerable.Range(0, ShapePoints + 1).Select(i => feel.At((double)i / ShapePoints))];
+    }
+
+    private static MadeFeel Made(Spring spring) => new(spring.Feel.Css, spring.SettleSeconds);
+
+    private static string Named(string name)
+    {
+        var trimmed = name.Trim();
+        return trimmed.Length is > 0 and <= MostName && !trimmed.Any(char.IsControl) && NamedFeels.All.All(f => !string.Equals(f.Name, trimmed, StringComparison.OrdinalIgnoreCase))
+            ? trimmed
+            : throw new ProblemException($"A feel cannot be named \"{name}\".", $"Use 1 to {MostName} characters, and none of the names that Hang's own feels have.", field: "name");
+    }
+}

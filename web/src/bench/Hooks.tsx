@@ -1,0 +1,31 @@
+import { map } from '../geometry/affine'
+import { usePick } from './benchStore'
+import { placeOf } from './picking'
+
+const ARM_PX = 9
+
+/** Hooks on the stage: they show nothing in the picture, so a sign stands for each. */
+export function Hooks({ scale }: { scale: number }) {
+  const { graphic, program, frame, painted } = usePick('graphic', 'program', 'frame', 'painted')
+  void painted
+  return (
+    <g pointerEvents="none">
+      {graphic!.layers
+        .filter((l) => l.kind === 'hook' && !l.hidden)
+        .map((l) => {
+          const place = placeOf(program!, l.id, frame)
+          if (!place) return null
+          const p = map(place.matrix, { x: 0, y: 0 })
+          const [x, y] = [p.x * scale, p.y * scale]
+          const cross = `M${x - ARM_PX} ${y} H${x + ARM_PX} M${x} ${y - ARM_PX} V${y + ARM_PX}`
+          return (
+            <g key={l.id} data-testid="hook">
+              <path d={cross} stroke="white" strokeWidth={4} opacity={0.8} />
+              <path d={cross} stroke="#17695E" strokeWidth={1.6} />
+              <circle cx={x} cy={y} r={4} fill="white" stroke="#17695E" strokeWidth={1.6} />
+            </g>
+          )
+        })}
+    </g>
+  )
+}

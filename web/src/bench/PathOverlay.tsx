@@ -1,0 +1,182 @@
+import { useRef, type PointerEvent } from 'react'
+import { identity, invert, map, mapVector, type Affine, type Point } from '../geometry/affine'
+import { keysOf, type Keyframe, type Layer } from '../live/document'
+import type { Edit } from '../live/edits'
+import type { Program } from '../live/program'
+import { usePick } from './benchStore'
+import { placeOf } from './picking'
+
+/** Most dots of a trail; of a longer motion only the frames around the playhead are shown. */
+const MOST_DOTS = 400
+
+interface Drag {
+  key: Keyframe
+  part: 'point' | 'in' | 'out'
+  from: Point
+  edit: Edit | null
+}
+
+/** The path of the selected layer's position: its points and tangents to drag, and a trail of one dot a frame that shows the speed. */
+export function PathOverlay({ id, scale }: { id: string; scale: number }) {
+  const { graphic, program, frame, readings, preview, edit, set, painted } = usePick(
+    'graphic',
+    'program',
+    'frame',
+    'readings',
+    'preview',
+    'edit',
+    'set',
+    'painted',
+  )
+  void painted
+  const root = useRef<SVGGElement>(null)
+  const drag = useRef<Drag | null>(null)
+  const layer = graphic!.layers.find((l) => l.id === id)
+  const keys = layer ? keysOf(layer, 'position') : []
+  if (!layer || layer.locked || keys.length < 2) return null
+  const share = readings[id]?.channels.pivot ?? [0.5, 0.5]
+  const at = (f: number) => pivotAt(program!, id, f, share)
+  const parentAt = (f: number): Affine => (layer.hangsFrom && placeOf(program!, layer.hangsFrom, f)?.matrix) || identity
+
+  const first = Math.max(keys[0]!.at, frame - MOST_DOTS / 2)
+  const last = Math.min(keys.at(-1)!.at, first + MOST_DOTS)
+  const trail: Point[] = []
+  for (let f = first; f <= last; f++) {
+    const p = at(f)
+    if (p) trail.push({ x: p.x * scale, y: p.y * scale })
+  }
+  const stage = (e: PointerEvent): Point => {
+    const box = root.current!.ownerSVGElement!.getBoundingClientRect()
+    return { x: (e.clientX - box.left) / scale, y: (e.clientY - box.top) / scale }
+  }
+  const press = (key: Keyframe, part: Drag['part']) => (e: PointerEvent) => {
+    e.stopPropagation()
+    if (e.button !== 0) return
+    root.current!.setPointerCapture(e.pointerId)
+    drag.current = { key, part, from: stage(e), edit: null }
+  }
+  const move = (e: PointerEvent) => {
+    const d = drag.current
+    if (!d) return
+    e.stopPropagation()
+    set({ dragging: true })
+    const to = stage(e)
+    const v = mapVector(invert(parentAt(d.key.at)), { x: to.x - d.from.x, y: to.y - d.from.y })
+    d.edit = d.part === 'point' ? moved(layer, d.key, v) : bent(layer, d.key, d.part, v, e.altKey)
+    preview(d.edit)
+  }
+  const release = async (e: PointerEvent) => {
+    const d = drag.current
+    drag.current = null
+    if (!d) return
+    e.stopPropagation()
+    if (d.edit) await edit(d.edit)
+    set({ dragging: false })
+  }
+  return (
+    <g ref={root} aria-label="Path" onPointerMove={move} onPointerUp={(e) => void release(e)}>
+      <polyline
+        points={trail.map((p) => `${p.x},${p.y}`).join(' ')}
+        fill="none"
+        stroke="white"
+        strokeWidth={3}
+        opacity={0.55}
+        pointerEvents="none"
+      />
+      <polyline points={trail.map((p) => `${p.x},${p.y}`).join(' ')} fill="none" stroke="#8A4F7D" strokeWidth={1} pointerEvents="none" />
+      <g pointerEvents="none" data-testid="trail">
+        {trail.map((p, i) => (
+          <circle key={i} cx={p.x} cy={p.y} r={1.7} fill="#8A4F7D" />
+        ))}
+      </g>
+      {keys.map((key, i) => {
+        const p = at(key.at)
+        if (!p) return null
+        const parent = parentAt(key.at)
+        const handle = (tangent: [number, number] | undefined): Point | null => {
+          if (!tangent || (tangent[0] === 0 && tangent[1] === 0)) return null
+          const v = mapVector(parent, { x: tangent[0], y: tangent[1] })
+          return { x: (p.x + v.x) * scale, y: (p.y + v.y) * scale }
+        }
+        const [x, y] = [p.x * scale, p.y * scale]
+        const handles = [
+          ['in', i > 0 ? handle(key.tangentIn) : null],
+          ['out', i < keys.length - 1 ? handle(key.tangentOut) : null],
+        ] as const
+        const isBent = key.tangentIn !== undefined || key.tangentOut !== undefined
+        return (
+          <g key={i}>
+            {handles.map(
+              ([part, h]) =>
+                h && (
+                  <g key={part}>
+                    <line x1={x} y1={y} x2={h.x} y2={h.y} stroke="#8A4F7D" strokeWidth={1} pointerEvents="none" />
+                    <circle
+                      cx={h.x}
+                      cy={h.y}
+                      r={4.5}
+                      fill="white"
+                      stroke="#8A4F7D"
+                      strokeWidth={1.5}
+                      style={{ cursor: 'move' }}
+                      role="button"
+                      aria-label={`Tangent ${part === 'in' ? 'into' : 'out of'} frame ${key.at}`}
+                      onPointerDown={press(key, part)}
+                    />
+                  </g>
+                ),
+            )}
+            <rect
+              x={x - 5}
+              y={y - 5}
+              width={10}
+              height={10}
+              rx={isBent ? 5 : 0}
+              fill={key.at === frame ? '#8A4F7D' : 'white'}
+              stroke="#8A4F7D"
+              strokeWidth={1.6}
+              style={{ cursor: 'move' }}
+              role="button"
+              aria-label={`Path point at frame ${key.at}`}
+              onPointerDown={press(key, 'point')}
+              onDoubleClick={(e) => {
+                e.stopPropagation()
+                void edit({ do: 'bendPath', layer: id, smooth: !isBent, at: key.at })
+              }}
+            >
+              <title>{`Frame ${key.at}. Drag to move; double-click to ${isBent ? 'make a corner' : 'round it'}`}</title>
+            </rect>
+          </g>
+        )
+      })}
+    </g>
+  )
+}
+
+function pivotAt(program: Program, id: string, frame: number, [px, py]: number[]): Point | undefined {
+  const place = placeOf(program, id, frame)
+  return place && map(place.matrix, { x: place.left + (place.right - place.left) * px!, y: place.top + (place.bottom - place.top) * py! })
+}
+
+const half = (n: number) => Math.round(n * 2) / 2
+
+function moved(layer: Layer, key: Keyframe, by: Point): Edit {
+  const [x, y] = key.value as [number, number]
+  return { do: 'setValue', layer: layer.id, channel: 'position', value: [half(x + by.x), half(y + by.y)], at: key.at }
+}
+
+/** A tangent dragged; the opposite one keeps its length and turns along, unless `alone`. */
+function bent(layer: Layer, key: Keyframe, part: 'in' | 'out', by: Point, alone: boolean): Edit {
+  const [own, other] = part === 'in' ? [key.tangentIn, key.tangentOut] : [key.tangentOut, key.tangentIn]
+  const next: [number, number] = [half((own?.[0] ?? 0) + by.x), half((own?.[1] ?? 0) + by.y)]
+  const long = Math.hypot(...next) || 1
+  const kept = Math.hypot(other?.[0] ?? 0, other?.[1] ?? 0)
+  const turned: [number, number] = alone ? (other ?? [0, 0]) : [half((-next[0] / long) * kept), half((-next[1] / long) * kept)]
+  return {
+    do: 'setBend',
+    layer: layer.id,
+    at: key.at,
+    tangentIn: part === 'in' ? next : turned,
+    tangentOut: part === 'in' ? turned : next,
+  }
+}

@@ -1,0 +1,135 @@
+import { Box, Flex, Grid } from '@chakra-ui/react'
+import { X } from 'lucide-react'
+import { useBench, usePick } from '../bench/benchStore'
+import { totalFrames, type IdleMotion, type Layer } from '../live/document'
+import { Choice, Tool } from '../shell/controls'
+import { Section } from './Details'
+import { Act } from './KeyDetails'
+import { NumberField } from './NumberField'
+
+const kinds: Record<IdleMotion['kind'], { label: string; unit: string; amplitude: number }> = {
+  pulse: { label: 'Pulse', unit: '%', amplitude: 8 },
+  bob: { label: 'Bob', unit: 'px', amplitude: 12 },
+  sway: { label: 'Sway', unit: '°', amplitude: 6 },
+  spin: { label: 'Spin', unit: '±', amplitude: 1 },
+  blink: { label: 'Blink', unit: '%', amplitude: 100 },
+  tremble: { label: 'Tremble', unit: 'px', amplitude: 4 },
+}
+
+/** Motions that repeat on top of the keyframes, in whole cycles, so that the seam is exact. */
+export function IdleDetails({ layer }: { layer: Layer }) {
+  const { edit } = usePick('edit')
+  const timings = useBench((s) => s.readings[layer.id]?.idles)
+  const idles = layer.idles ?? []
+  const set = (next: IdleMotion[]) => void edit({ do: 'setIdles', layer: layer.id, idles: next })
+  const change = (i: number, part: Partial<IdleMotion>) => set(idles.map((m, j) => (i === j ? { ...m, ...part } : m)))
+  return (
+    <Section title="Idle motion">
+      {idles.map((m, i) => (
+        <Box
+          key={i}
+          mb="8px"
+          p="6px"
+          border="1px solid"
+          borderColor="line"
+          borderRadius="4px"
+          role="group"
+          aria-label={`Idle motion ${i + 1}`}
+        >
+          <Flex gap="4px" mb="4px" align="center">
+            <Choice
+              label="Kind of idle motion"
+              value={m.kind}
+              options={Object.entries(kinds).map(([value, k]) => ({ value, label: k.label }))}
+              onChange={(e) => {
+                const kind = e.target.value as IdleMotion['kind']
+                change(i, { kind, amplitude: kinds[kind].amplitude })
+              }}
+            />
+            <Choice
+              label="Where it runs"
+              value={m.over}
+              options={[
+                { value: 'hold', label: 'Through Hold' },
+                { value: 'loop', label: 'Through the loop' },
+              ]}
+              onChange={(e) => change(i, { over: e.target.value as IdleMotion['over'] })}
+            />
+            <Tool label="Take this idle motion away" minW="22px" h="22px" onClick={() => set(idles.filter((_, j) => j !== i))}>
+              <X size={13} />
+            </Tool>
+          </Flex>
+          <Grid templateColumns="1fr 1fr" gap="4px">
+            <NumberField
+              label={`Amplitude, ${kinds[m.kind].unit}`}
+              prefix={kinds[m.kind].unit}
+              value={m.amplitude}
+              min={-10000}
+              max={10000}
+              onChange={(amplitude) => change(i, { amplitude })}
+            />
+            <NumberField
+              label="Cycles"
+              prefix="cycles"
+              value={m.cycles}
+              digits={0}
+              min={1}
+              max={1000}
+              onChange={(cycles) => change(i, { cycles })}
+            />
+            <NumberField
+              label="Phase, per cent of a cycle"
+              prefix="phase"
+              value={m.phase * 100}
+              min={0}
+              max={100}
+              step={5}
+              onChange={(p) => change(i, { phase: p / 100 })}
+            />
+            {m.kind === 'tremble' && (
+              <NumberField
+                label="Seed"
+                prefix="seed"
+                value={m.seed}
+                digits={0}
+                min={0}
+                max={1e6}
+                onChange={(seed) => change(i, { seed })}
+              />
+            )}
+          </Grid>
+          {timings?.[i] && <CycleLength motion={m} timing={timings[i]} />}
+        </Box>
+      ))}
+      <Choice
+        label="Add an idle motion"
+        value=""
+        options={[{ value: '', label: 'Add…' }, ...Object.entries(kinds).map(([value, k]) => ({ value, label: k.label }))]}
+        onChange={(e) => {
+          const kind = e.target.value as IdleMotion['kind']
+          if (kind in kinds) set([...idles, { kind, amplitude: kinds[kind].amplitude, cycles: 2, phase: 0, over: 'hold', seed: 1 }])
+        }}
+      />
+    </Section>
+  )
+}
+
+/** How long a cycle takes, and the length at which each takes the same whole number of frames. */
+function CycleLength({ motion, timing }: { motion: IdleMotion; timing: { framesPerCycle: number; evenLength: number } }) {
+  const { graphic, edit } = usePick('graphic', 'edit')
+  const phases = graphic!.phases
+  const length = motion.over === 'hold' ? phases.hold : totalFrames(phases)
+  const hold = phases.hold + timing.evenLength - length
+  return (
+    <Flex align="center" gap="6px" mt="4px" fontSize="11px" color="soft">
+      <Box flex="1">{Number(timing.framesPerCycle.toFixed(2))} frames a cycle</Box>
+      {timing.evenLength !== length && hold >= 0 && (
+        <Act
+          name={`Make Hold ${hold}`}
+          title={`Then each cycle takes ${timing.evenLength / motion.cycles} whole frames`}
+          onClick={() => void edit({ do: 'setPhases', phases: { ...phases, hold } })}
+        />
+      )}
+    </Flex>
+  )
+}

@@ -1,0 +1,81 @@
+import { Box, Button, Flex } from '@chakra-ui/react'
+import { useState } from 'react'
+import { copyToPlayhead } from '../bench/clipboard'
+import { useBench, usePick } from '../bench/benchStore'
+import type { Order } from '../live/edits'
+import { Choice } from '../shell/controls'
+import { TimeField } from '../time/TimeField'
+import { Section } from './Details'
+import { NumberField } from './NumberField'
+
+export const orders: { value: Order; label: string }[] = [
+  { value: 'topDown', label: 'Top down' },
+  { value: 'bottomUp', label: 'Bottom up' },
+  { value: 'selected', label: 'As selected' },
+]
+
+/** What can be done to the selected keyframes in time. */
+export function KeyDetails() {
+  const { keys, frame, edit, set } = usePick('keys', 'frame', 'edit', 'set')
+  const [every, setEvery] = useState(3)
+  const [order, setOrder] = useState<Order>('topDown')
+  const first = Math.min(...keys.map((k) => k.at))
+  const layers = new Set(keys.map((k) => k.layer)).size
+
+  /** Moves all; the selection follows. */
+  const moveTo = async (to: number) => {
+    const by = to - first
+    if (by !== 0 && (await edit({ do: 'moveKeys', keys, by }))) set({ keys: keys.map((k) => ({ ...k, at: k.at + by })) })
+  }
+  const align = async () => {
+    const firsts = new Map<string, number>()
+    for (const k of keys) firsts.set(k.layer, Math.min(firsts.get(k.layer) ?? Infinity, k.at))
+    if (await edit({ do: 'alignKeys', keys, at: frame }))
+      set({ keys: keys.map((k) => ({ ...k, at: k.at - firsts.get(k.layer)! + frame })) })
+  }
+  const reverse = async () => {
+    const ends = first + Math.max(...keys.map((k) => k.at))
+    if (await edit({ do: 'reverseKeys', keys })) set({ keys: keys.map((k) => ({ ...k, at: ends - k.at })) })
+  }
+  const stagger = async () => {
+    if (await edit({ do: 'staggerKeys', keys, every, order })) set({ keys: [] })
+  }
+  return (
+    <Section title={keys.length === 1 ? 'Keyframe' : `${keys.length} keyframes`}>
+      <Flex align="center" gap="6px" mb="6px" fontSize="12px">
+        <Box color="soft">{keys.length === 1 ? 'At frame' : 'From frame'}</Box>
+        <TimeField label="Time of the selected keyframes" frames={first} onChange={(to) => void moveTo(to)} />
+      </Flex>
+      <Flex gap="4px" mb="6px" wrap="wrap">
+        <Act name="To playhead" title="Move each layer's first selected keyframe to the playhead" onClick={() => void align()} />
+        <Act name="Reverse" title="Play the selected keyframes backwards" disabled={keys.length < 2} onClick={() => void reverse()} />
+        <Act name="Duplicate" title="Copy the selected keyframes to the playhead (Ctrl D)" onClick={() => void copyToPlayhead()} />
+        <Act
+          name="Delete"
+          title="Delete the selected keyframes"
+          onClick={() => {
+            void edit({ do: 'removeKeys', keys })
+            useBench.setState({ keys: [] })
+          }}
+        />
+      </Flex>
+      {layers > 1 && (
+        <Flex gap="4px" align="center">
+          <Box w="64px" flexShrink={0}>
+            <NumberField label="Stagger, frames" prefix="↔" digits={0} value={every} min={-500} max={500} onChange={setEvery} />
+          </Box>
+          <Choice label="Stagger order" options={orders} value={order} onChange={(e) => setOrder(e.target.value as Order)} />
+          <Act name="Stagger" title={`Let each layer run ${every} frames after the one before`} onClick={() => void stagger()} />
+        </Flex>
+      )}
+    </Section>
+  )
+}
+
+export function Act({ name, title, disabled, onClick }: { name: string; title: string; disabled?: boolean; onClick: () => void }) {
+  return (
+    <Button size="xs" h="24px" px="8px" variant="outline" borderColor="line" title={title} disabled={disabled} onClick={onClick}>
+      {name}
+    </Button>
+  )
+}

@@ -1,0 +1,78 @@
+import { Grid } from '@chakra-ui/react'
+import type { Schemas } from '../api/client'
+import { usePick } from '../bench/benchStore'
+import { keysOf, type Layer } from '../live/document'
+import { Choice, Labelled } from '../shell/controls'
+import { ArrivalDetails } from './ArrivalDetails'
+import { Section } from './Details'
+import { IdleDetails } from './IdleDetails'
+import { Act } from './KeyDetails'
+import { PieceDetails } from './PieceDetails'
+
+/** How the selected layers move: ready-made ways of coming on and going off, pieces, idle motion, path and blur. */
+export function MotionDetails({ layers, choices }: { layers: Layer[]; choices: Schemas['Choices'] }) {
+  const one = layers.length === 1 ? layers[0]! : null
+  return (
+    <>
+      <ArrivalDetails layers={layers} choices={choices} />
+      {one?.kind === 'type' && <PieceDetails key={one.id} layer={one} />}
+      {one && <IdleDetails key={one.id} layer={one} />}
+      {one && <PathDetails layer={one} />}
+      <BlurDetails layers={layers} />
+    </>
+  )
+}
+
+function PathDetails({ layer }: { layer: Layer }) {
+  const { edit } = usePick('edit')
+  const points = keysOf(layer, 'position').length
+  if (points < 2) return null
+  return (
+    <Section title="Path">
+      <Grid templateColumns="1fr auto auto" gap="6px" alignItems="end">
+        <Labelled label="Turns with the path">
+          <Choice
+            label="Turns with the path"
+            value={layer.facing ?? 'fixed'}
+            options={[
+              { value: 'fixed', label: 'Not at all' },
+              { value: 'along', label: 'Faces along it' },
+              { value: 'upright', label: 'Along, flipped going back' },
+            ]}
+            onChange={(e) => void edit({ do: 'changeLayer', layer: layer.id, facing: e.target.value as Layer['facing'] })}
+          />
+        </Labelled>
+        <Act name="Round" title="Make the whole path smooth" onClick={() => void edit({ do: 'bendPath', layer: layer.id, smooth: true })} />
+        <Act
+          name="Straight"
+          title="Make the whole path angular"
+          onClick={() => void edit({ do: 'bendPath', layer: layer.id, smooth: false })}
+        />
+      </Grid>
+    </Section>
+  )
+}
+
+function BlurDetails({ layers }: { layers: Layer[] }) {
+  const { edit, graphic } = usePick('edit', 'graphic')
+  const states = new Set(layers.map((l) => (l.motionBlur === undefined ? 'graphic' : l.motionBlur ? 'on' : 'off')))
+  const value = states.size === 1 ? [...states][0]! : ''
+  return (
+    <Section title="Motion blur">
+      <Choice
+        label="Motion blur of the layer"
+        value={value}
+        options={[
+          ...(value === '' ? [{ value: '', label: 'Mixed' }] : []),
+          { value: 'graphic', label: `As the graphic (${graphic!.motionBlur?.on ? 'on' : 'off'})` },
+          { value: 'on', label: 'On' },
+          { value: 'off', label: 'Off' },
+        ]}
+        onChange={(e) => {
+          const chosen = e.target.value
+          void edit({ do: 'setMotionBlur', layers: layers.map((l) => l.id), ...(chosen === 'graphic' ? {} : { on: chosen === 'on' }) })
+        }}
+      />
+    </Section>
+  )
+}

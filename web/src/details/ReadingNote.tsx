@@ -1,0 +1,62 @@
+import { Box, Flex } from '@chakra-ui/react'
+import { useEffect, useState } from 'react'
+import { usePick } from '../bench/benchStore'
+import type { ReadingTime } from '../live/connection'
+import { rateOf } from '../time/timecode'
+import { Act } from './KeyDetails'
+
+const WAIT_MS = 250
+
+/** Whether the words can be read in the time in which they stand, and the Hold that would do. */
+export function ReadingNote() {
+  const { connection, painted, line, graphic, edit } = usePick('connection', 'painted', 'line', 'graphic', 'edit')
+  const [reading, setReading] = useState<ReadingTime>()
+  useEffect(() => {
+    if (!connection || line !== 'open') return
+    let stale = false
+    const timer = window.setTimeout(() => {
+      void connection
+        .reading()
+        .then((found) => !stale && setReading(found))
+        .catch(() => undefined)
+    }, WAIT_MS)
+    return () => {
+      stale = true
+      window.clearTimeout(timer)
+    }
+  }, [connection, painted, line])
+  if (!reading || reading.words === 0) return null
+  const { words, needs, needsCalmly, stands, holdThatWouldDo } = reading
+  const phases = graphic!.phases
+  const seconds = (frames: number) => `${(frames / rateOf(graphic!.rate)).toFixed(1)} s`
+  const verdict = stands >= needsCalmly ? 'enough' : stands >= needs ? 'enough for quick readers' : 'too short'
+  return (
+    <Box
+      role="note"
+      aria-label="Readable for"
+      bg={verdict === 'too short' ? 'badRoom' : 'sunk'}
+      borderRadius="4px"
+      px="8px"
+      py="5px"
+      mt="6px"
+      mb="8px"
+      fontSize="12px"
+      title="At 160 to 180 words a minute (BBC Subtitle Guidelines)"
+    >
+      <Box fontWeight="600">
+        Readable for {seconds(stands)}: {verdict}
+      </Box>
+      {words === 1 ? '1 word needs' : `${words} words need`} {seconds(needs)} to {seconds(needsCalmly)} ({needs} to {needsCalmly} frames);
+      all stand for {stands}.
+      {holdThatWouldDo !== phases.hold && (
+        <Flex mt="4px">
+          <Act
+            name={`Make Hold ${holdThatWouldDo}`}
+            title="Lengthen Hold until the words can be read calmly"
+            onClick={() => void edit({ do: 'setPhases', phases: { ...phases, hold: holdThatWouldDo } })}
+          />
+        </Flex>
+      )}
+    </Box>
+  )
+}

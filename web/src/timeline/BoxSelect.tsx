@@ -1,0 +1,90 @@
+import { Box } from '@chakra-ui/react'
+import { useRef, useState, type PointerEvent, type ReactNode } from 'react'
+import { useBench } from '../bench/benchStore'
+import type { KeyPlace } from '../live/document'
+import { NAMES_WIDTH } from './Timeline'
+
+interface Corner {
+  x: number
+  y: number
+}
+
+const START_PX = 4
+
+/** The rows of the timeline; a box drawn over them selects the beads inside, across layers and channels. With Shift they are added. */
+export function BoxSelect({ children }: { children: ReactNode }) {
+  const root = useRef<HTMLDivElement>(null)
+  const start = useRef<(Corner & { kept: KeyPlace[] }) | null>(null)
+  const [box, setBox] = useState<[Corner, Corner] | null>(null)
+
+  const press = (e: PointerEvent) => {
+    const area = root.current!.getBoundingClientRect()
+    if (e.button !== 0 || e.clientX - area.left < NAMES_WIDTH || e.clientX - area.left > root.current!.clientWidth) return
+    if ((e.target as HTMLElement).closest('[data-shape]')) return
+    start.current = { x: e.clientX, y: e.clientY, kept: e.shiftKey ? useBench.getState().keys : [] }
+  }
+  const move = (e: PointerEvent) => {
+    const from = start.current
+    if (!from || (!box && Math.hypot(e.clientX - from.x, e.clientY - from.y) < START_PX)) return
+    if (!box) root.current!.setPointerCapture(e.pointerId)
+    setBox([from, { x: e.clientX, y: e.clientY }])
+  }
+  const release = () => {
+    const from = start.current
+    start.current = null
+    setBox(null)
+    if (!from) return
+    const found = box ? beadsIn(root.current!, box) : []
+    const keys = [...from.kept, ...found.filter((f) => !from.kept.some((k) => JSON.stringify(k) === JSON.stringify(f)))]
+    const { selection, select } = useBench.getState()
+    select(keys.length > 0 ? [...new Set(keys.map((k) => k.layer))] : selection, keys)
+  }
+  const area = root.current?.getBoundingClientRect()
+  return (
+    <Box
+      ref={root}
+      flex="1"
+      minH="0"
+      overflowY="auto"
+      position="relative"
+      data-testid="rows"
+      onPointerDown={press}
+      onPointerMove={move}
+      onPointerUp={release}
+      onPointerCancel={() => {
+        start.current = null
+        setBox(null)
+      }}
+    >
+      {children}
+      {box && area && (
+        <Box
+          position="absolute"
+          border="1px solid"
+          borderColor="accent"
+          bg="color-mix(in srgb, var(--chakra-colors-accent) 14%, transparent)"
+          pointerEvents="none"
+          style={{
+            left: Math.min(box[0].x, box[1].x) - area.left,
+            top: Math.min(box[0].y, box[1].y) - area.top + root.current!.scrollTop,
+            width: Math.abs(box[0].x - box[1].x),
+            height: Math.abs(box[0].y - box[1].y),
+          }}
+        />
+      )}
+    </Box>
+  )
+}
+
+/** The keyframes whose beads' middles lie in a box on the screen. A channel's own bead and its layer's are one keyframe. */
+function beadsIn(root: HTMLElement, [a, b]: [Corner, Corner]): KeyPlace[] {
+  const found = new Map<string, KeyPlace>()
+  for (const bead of root.querySelectorAll<HTMLElement>('[data-bead]')) {
+    const r = bead.getBoundingClientRect()
+    const [x, y] = [(r.left + r.right) / 2, (r.top + r.bottom) / 2]
+    const inside = x >= Math.min(a.x, b.x) && x <= Math.max(a.x, b.x) && y >= Math.min(a.y, b.y) && y <= Math.max(a.y, b.y)
+    if (!inside) continue
+    for (const place of JSON.parse(bead.dataset.bead!) as KeyPlace[]) found.set(JSON.stringify(place), place)
+  }
+  return [...found.values()]
+}

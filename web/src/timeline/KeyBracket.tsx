@@ -1,0 +1,98 @@
+import { Box } from '@chakra-ui/react'
+import { useRef, type PointerEvent } from 'react'
+import { useBench, usePick } from '../bench/benchStore'
+import { snapFrame, snapTargets } from './snapFrames'
+import { SNAP_PX, type TimeScale } from './Timeline'
+import type { KeyPlace } from '../live/document'
+
+interface Drag {
+  keys: KeyPlace[]
+  anchor: number
+  edge: number
+  to: number
+  targets: number[]
+}
+
+/** Over the selected keyframes, when they stand on two frames or more: drag an end to spread or squeeze them in time. */
+export function KeyBracket({ scale }: { scale: TimeScale }) {
+  const { keys, preview, edit, set } = usePick('keys', 'preview', 'edit', 'set')
+  const drag = useRef<Drag | null>(null)
+  const root = useRef<HTMLDivElement>(null)
+  const times = keys.map((k) => k.at)
+  const [first, last] = [Math.min(...times), Math.max(...times)]
+  if (keys.length < 2 || first === last) return null
+
+  const press = (edge: number, anchor: number) => (e: PointerEvent) => {
+    e.stopPropagation()
+    root.current!.setPointerCapture(e.pointerId)
+    const { graphic, frame } = useBench.getState()
+    drag.current = { keys, anchor, edge, to: edge, targets: snapTargets(graphic!, frame, keys) }
+  }
+  const move = (e: PointerEvent) => {
+    const d = drag.current
+    if (!d) return
+    e.stopPropagation()
+    const left = root.current!.parentElement!.getBoundingClientRect().left
+    const wanted = scale.frame(e.clientX - left)
+    const to = e.ctrlKey || e.metaKey ? wanted : snapFrame(wanted, d.targets, SNAP_PX / scale.perFrame)
+    if (to === d.to) return
+    d.to = to
+    const moved = stretched(d, scale.total - 1)
+    set({ keys: moved })
+    preview(to === d.edge ? null : { do: 'stretchKeys', keys: d.keys, anchor: d.anchor, edge: d.edge, to })
+  }
+  const release = async (e: PointerEvent) => {
+    const d = drag.current
+    drag.current = null
+    e.stopPropagation()
+    if (!d || d.to === d.edge) return
+    if (!(await edit({ do: 'stretchKeys', keys: d.keys, anchor: d.anchor, edge: d.edge, to: d.to }))) set({ keys: d.keys })
+    else reselect(d)
+  }
+  const grip = (name: string, x: number, edge: number, anchor: number) => (
+    <Box
+      role="slider"
+      aria-label={`${name} end of the selected keyframes`}
+      aria-valuenow={edge}
+      tabIndex={0}
+      title="Drag to spread or squeeze the selected keyframes in time"
+      position="absolute"
+      top="24px"
+      h="12px"
+      w="9px"
+      bg="accent"
+      borderRadius="3px"
+      cursor="ew-resize"
+      pointerEvents="auto"
+      style={{ left: x - 4.5 }}
+      onPointerDown={press(edge, anchor)}
+    />
+  )
+  return (
+    <Box ref={root} position="absolute" inset="0" pointerEvents="none" onPointerMove={move} onPointerUp={(e) => void release(e)}>
+      <Box position="absolute" top="29px" h="2px" bg="accent" style={{ left: scale.x(first), width: scale.x(last) - scale.x(first) }} />
+      {grip('Earlier', scale.x(first), first, last)}
+      {grip('Later', scale.x(last), last, first)}
+    </Box>
+  )
+}
+
+/** Where the beads are shown while the pointer moves; the core decides in the end. */
+function stretched(d: Drag, last: number): KeyPlace[] {
+  const to = Math.max(0, Math.min(last, d.to))
+  return d.keys.map((k) => ({ ...k, at: d.anchor + Math.round(((k.at - d.anchor) * (to - d.anchor)) / (d.edge - d.anchor)) }))
+}
+
+/** The core may have stopped before two keyframes fell together: what is selected is found again by its place in the row. */
+function reselect(d: Drag) {
+  const { graphic, set } = useBench.getState()
+  const found = d.keys.flatMap((k) => {
+    const channel = graphic?.layers.find((l) => l.id === k.layer)?.channels[k.channel]
+    const keys = typeof channel === 'object' && !Array.isArray(channel) ? channel.keys : []
+    const mine = d.keys.filter((o) => o.layer === k.layer && o.channel === k.channel).map((o) => o.at)
+    const wanted = stretched({ ...d, keys: [k] }, Infinity)[0]!.at
+    const near = [...keys].sort((a, b) => Math.abs(a.at - wanted) - Math.abs(b.at - wanted))[0]
+    return near && mine.length > 0 ? [{ ...k, at: near.at }] : []
+  })
+  set({ keys: found })
+}

@@ -1,0 +1,116 @@
+import { Box } from '@chakra-ui/react'
+import { useRef, type PointerEvent } from 'react'
+import { useBench } from '../bench/benchStore'
+import { totalFrames, type Layer } from '../live/document'
+import type { Edit } from '../live/edits'
+import { snapFrame, snapTargets } from './snapFrames'
+import { SNAP_PX, type TimeScale } from './Timeline'
+
+type Part = 'in' | 'out' | 'whole'
+
+interface Drag {
+  part: Part
+  x: number
+  first: number
+  last: number
+  layers: string[]
+  targets: number[]
+  edit: Edit | null
+}
+
+/** The time in which a layer shows, as a bar under its beads: its ends trim, the bar itself slides the layer with its keyframes. */
+export function LayerSpan({ layer, scale }: { layer: Layer; scale: TimeScale }) {
+  const drag = useRef<Drag | null>(null)
+  const root = useRef<HTMLDivElement>(null)
+  const last = layer.out ?? scale.total - 1
+  const first = layer.in ?? 0
+  const { edit, preview, select } = useBench.getState()
+
+  const press = (part: Part) => (e: PointerEvent) => {
+    e.stopPropagation()
+    if (e.button !== 0) return
+    const { selection, graphic, frame } = useBench.getState()
+    const layers = part === 'whole' && selection.includes(layer.id) ? selection : [layer.id]
+    if (!selection.includes(layer.id)) select([layer.id])
+    root.current!.setPointerCapture(e.pointerId)
+    drag.current = { part, x: e.clientX, first, last, layers, targets: snapTargets(graphic!, frame, [], layers), edit: null }
+  }
+  const move = (e: PointerEvent) => {
+    const d = drag.current
+    if (!d) return
+    const by = scale.frame(e.clientX) - scale.frame(d.x)
+    const near = (frame: number) => (e.ctrlKey || e.metaKey ? frame : snapFrame(frame, d.targets, SNAP_PX / scale.perFrame))
+    const next: Edit =
+      d.part === 'whole'
+        ? { do: 'slideLayers', layers: d.layers, by: slid(d, by, near) }
+        : d.part === 'in'
+          ? { do: 'setSpan', layer: layer.id, in: Math.min(Math.max(0, near(d.first + by)), d.last) }
+          : { do: 'setSpan', layer: layer.id, out: Math.max(near(d.last + by), d.first) }
+    if (JSON.stringify(next) === JSON.stringify(d.edit)) return
+    d.edit = next
+    preview(next)
+  }
+  const release = () => {
+    const d = drag.current
+    drag.current = null
+    if (d?.edit) void edit(d.edit)
+  }
+  const grip = (part: 'in' | 'out', x: number) => (
+    <Box
+      role="slider"
+      aria-label={part === 'in' ? `In point of ${layer.name}` : `Out point of ${layer.name}`}
+      aria-valuenow={part === 'in' ? first : last}
+      aria-valuemin={0}
+      aria-valuemax={totalFrames(useBench.getState().graphic!.phases) - 1}
+      tabIndex={-1}
+      title={part === 'in' ? `In point: frame ${first}` : `Out point: frame ${last}`}
+      position="absolute"
+      top="16px"
+      h="9px"
+      w="7px"
+      bg="soft"
+      opacity={0.55}
+      _hover={{ opacity: 1 }}
+      borderRadius={part === 'in' ? '3px 0 0 3px' : '0 3px 3px 0'}
+      cursor="col-resize"
+      style={{ left: x }}
+      onPointerDown={press(part)}
+    />
+  )
+  return (
+    <Box
+      ref={root}
+      position="absolute"
+      inset="0"
+      pointerEvents="none"
+      onPointerMove={move}
+      onPointerUp={release}
+      onPointerCancel={() => preview(null)}
+    >
+      <Box
+        position="absolute"
+        top="18px"
+        h="5px"
+        bg="line"
+        pointerEvents="auto"
+        cursor="grab"
+        aria-label={`Time of ${layer.name}`}
+        title={`Frames ${first} to ${last}. Drag to slide the layer in time`}
+        data-testid="span"
+        style={{ left: scale.x(first), width: Math.max(3, scale.x(last + 1) - scale.x(first)) }}
+        onPointerDown={press('whole')}
+      />
+      <Box pointerEvents="auto">
+        {grip('in', scale.x(first))}
+        {grip('out', scale.x(last + 1) - 7)}
+      </Box>
+    </Box>
+  )
+}
+
+/** Either end of a bar may be drawn to a target. */
+function slid(d: Drag, by: number, near: (frame: number) => number): number {
+  const atFirst = near(d.first + by)
+  if (atFirst !== d.first + by) return atFirst - d.first
+  return near(d.last + by) - d.last
+}

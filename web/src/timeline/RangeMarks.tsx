@@ -1,0 +1,23 @@
+import { Box } from '@chakra-ui/react'
+import { usePick } from '../bench/benchStore'
+import type { TimeScale } from './Timeline'
+
+/** The marked range, as a line with ends along the top of the ruler. */
+export function RangeMarks({ scale }: { scale: TimeScale }) {
+  const { range } = usePick('range')
+  if (!range) return null
+  return (
+    <Box
+      position="absolute"
+      top="0"
+      h="20px"
+      borderX="2px solid"
+      borderTop="3px solid"
+      borderColor="ink"
+      pointerEvents="none"
+      title={`Range ${range[0]} to ${range[1]}`}
+      data-testid="range"
+      style={{ left: scale.x(range[0]), width: Math.max(4, scale.x(range[1] + 1) - scale.x(range[0])) }}
+    />
+  )
+}

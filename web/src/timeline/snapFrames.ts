@@ -1,0 +1,32 @@
+import { keysOf, totalFrames, type Graphic, type KeyPlace } from '../live/document'
+import { rateOf } from '../time/timecode'
+
+/** Frames to which a dragged keyframe, layer or phase is drawn: the playhead, other keyframes, phase borders, whole seconds. */
+export function snapTargets(graphic: Graphic, playhead: number, moving: KeyPlace[] = [], movingLayers: string[] = []): number[] {
+  const { arrive, hold } = graphic.phases
+  const total = totalFrames(graphic.phases)
+  const rate = rateOf(graphic.rate)
+  const targets = new Set([playhead, 0, arrive, arrive + hold, total - 1])
+  for (let second = 1; second * rate < total; second++) targets.add(Math.round(second * rate))
+  const isMoving = new Set(moving.map((k) => `${k.layer} ${k.channel} ${k.at}`))
+  for (const layer of graphic.layers) {
+    if (movingLayers.includes(layer.id)) continue
+    for (const channel of Object.keys(layer.channels)) {
+      for (const key of keysOf(layer, channel)) if (!isMoving.has(`${layer.id} ${channel} ${key.at}`)) targets.add(key.at)
+    }
+    if (layer.in !== undefined) targets.add(layer.in)
+    if (layer.out !== undefined) targets.add(layer.out)
+  }
+  return [...targets]
+}
+
+/** The nearest target within reach, or the frame itself. */
+export function snapFrame(frame: number, targets: number[], reach: number): number {
+  let best = frame
+  let distance = reach
+  for (const target of targets) {
+    const d = Math.abs(target - frame)
+    if (d <= distance && (d < distance || best === frame)) [best, distance] = [target, d]
+  }
+  return best
+}
