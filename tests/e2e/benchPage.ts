@@ -29,7 +29,7 @@ export class BenchPage {
     const tens = frame > 60 ? Math.floor(frame / 10) : 0
     for (let i = 0; i < tens; i++) await this.page.keyboard.press('Shift+ArrowRight')
     for (let i = 0; i < frame - tens * 10; i++) await this.page.keyboard.press('.')
-    await expect(this.page.getByTestId('frame')).toHaveText(String(frame))
+    await expect(this.page.getByTestId('frame')).toHaveAttribute('data-frame', String(frame))
   }
 
   /** A point of the graphic in the page. */

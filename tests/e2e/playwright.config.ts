@@ -12,5 +12,7 @@ export default defineConfig({
     launchOptions: { executablePath: '/usr/bin/chromium' },
     acceptDownloads: true,
     trace: 'off',
+    screenshot: 'only-on-failure',
+    actionTimeout: 20_000,
   },
 })

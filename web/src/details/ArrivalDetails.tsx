@@ -159,7 +159,7 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
                   void edit(edited(a.kind))
                 }}
               >
-                {a.title.replace('from ', '')}
+                {shortTitle(a.title, leaving)}
               </button>
             </Box>
           ))}
@@ -169,4 +169,17 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
       </Text>
     </Section>
   )
+}
+
+const ways: Record<string, [arriving: string, leaving: string]> = {
+  'from left': ['→', '←'],
+  'from right': ['←', '→'],
+  'from top': ['↓', '↑'],
+  'from bottom': ['↑', '↓'],
+}
+
+/** "Glide from left" as "Glide →": the way in which it moves. */
+function shortTitle(title: string, leaving: boolean): string {
+  const side = Object.keys(ways).find((w) => title.endsWith(w))
+  return side ? title.replace(side, ways[side]![leaving ? 1 : 0]) : title
 }

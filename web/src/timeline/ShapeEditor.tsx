@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { useRef, useState, type PointerEvent } from 'react'
+import { useEffect, useRef, useState, type PointerEvent } from 'react'
 import type { Schemas } from '../api/client'
 import { useBench, usePick } from '../bench/benchStore'
 import { channelLabel } from '../details/ChannelRow'
@@ -32,6 +32,9 @@ export function ShapeEditor({ layer, info, scale }: { layer: Layer; info: Schema
   const drag = useRef<Drag | null>(null)
   const root = useRef<SVGSVGElement>(null)
   const parts = info.components
+  useEffect(() => {
+    void root.current?.closest('[data-shape]')?.scrollIntoView({ block: 'nearest' })
+  }, [])
 
   const spans = trace.map(extent)
   const y = (component: number, value: number) => {

@@ -73,9 +73,11 @@ export function Timeline({ choices }: { choices: Schemas['Choices'] }) {
         </Box>
       </Flex>
       <BoxSelect>
-        <LayerRows scale={scale} choices={choices} />
-        <Box position="absolute" top="0" left={`${NAMES_WIDTH}px`} h="100%" pointerEvents="none">
-          <Playhead scale={scale} />
+        <Box position="relative" minH="100%">
+          <LayerRows scale={scale} choices={choices} />
+          <Box position="absolute" top="0" left={`${NAMES_WIDTH}px`} h="100%" pointerEvents="none">
+            <Playhead scale={scale} />
+          </Box>
         </Box>
       </BoxSelect>
     </Flex>
