@@ -74,7 +74,7 @@ export function PathOverlay({ id, scale }: { id: string; scale: number }) {
     set({ dragging: false })
   }
   return (
-    <g ref={root} aria-label="Path" onPointerMove={move} onPointerUp={(e) => void release(e)}>
+    <g ref={root} role="group" aria-label="Path" onPointerMove={move} onPointerUp={(e) => void release(e)}>
       <polyline
         points={trail.map((p) => `${p.x},${p.y}`).join(' ')}
         fill="none"

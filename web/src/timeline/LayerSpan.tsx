@@ -94,6 +94,7 @@ export function LayerSpan({ layer, scale }: { layer: Layer; scale: TimeScale }) 
         bg="line"
         pointerEvents="auto"
         cursor="grab"
+        role="group"
         aria-label={`Time of ${layer.name}`}
         title={`Frames ${first} to ${last}. Drag to slide the layer in time`}
         data-testid="span"
