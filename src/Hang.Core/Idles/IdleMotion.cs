@@ -79,7 +79,8 @@ public sealed record IdleMotion(IdleKind Kind, double Amplitude, int Cycles = 1,
             share = Math.Clamp(share, 0, 1);
         }
         // Only the place within a cycle counts, so that the end of the last cycle is the start of the first to the last bit.
-        var turns = share * Cycles + Phase;
+        var cycle = share * Cycles;
+        var turns = cycle - Math.Floor(cycle) + Phase;
         turns -= Math.Floor(turns);
         var sine = Wave(turns);
         return Kind switch
