@@ -45,6 +45,10 @@ public class PathTests
         Assert.Equal(sum / (3 * steps), ArcLength.Of(curve), sum / (3 * steps) * 1e-6 + 1e-6);
     }, iter: 60);
 
+    /// <summary>A curve that all but turns back on itself, which a coarse rule measures wrongly; against two million chords.</summary>
+    [Fact]
+    public void ANearCuspIsMeasuredToo() => Assert.Equal(299.00587448849, ArcLength.Of(new CubicCurve(new(0, -64.5), new(2, 302.89473684210526), new(0, 0), new(0, 0.2625))), 1e-9);
+
     /// <summary>Equal steps in time are equal steps along the path, however uneven the handles are.</summary>
     [Fact]
     public void SpeedAlongAPathIsEvenWithinHalfAPerCent() => Curves.Sample(curve =>

@@ -89,7 +89,8 @@ public sealed record IdleMotion(IdleKind Kind, double Amplitude, int Cycles = 1,
             IdleKind.Bob => IdleOffset.None with { Y = -Amplitude * sine },
             IdleKind.Sway => IdleOffset.None with { Turn = Amplitude * sine },
             IdleKind.Spin => IdleOffset.None with { Turn = (Amplitude < 0 ? -360 : 360) * turns },
-            IdleKind.Blink => IdleOffset.None with { Opacity = turns < 0.5 ? 1 : 1 - Math.Clamp(Amplitude / 100, 0, 1) },
+            // Rounded, so that a border between two frames falls the same way in every cycle.
+            IdleKind.Blink => IdleOffset.None with { Opacity = Math.Round(turns, 9) is < 0.5 or 1 ? 1 : 1 - Math.Clamp(Amplitude / 100, 0, 1) },
             _ => IdleOffset.None with { X = Amplitude * Tremor.At(turns, Seed, 0), Y = Amplitude * Tremor.At(turns, Seed, 1) },
         };
     }
