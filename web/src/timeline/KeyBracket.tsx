@@ -33,8 +33,8 @@ export function KeyBracket({ scale }: { scale: TimeScale }) {
     if (!d) return
     e.stopPropagation()
     const left = root.current!.parentElement!.getBoundingClientRect().left
-    const wanted = scale.frame(e.clientX - left)
-    const to = e.ctrlKey || e.metaKey ? wanted : snapFrame(wanted, d.targets, SNAP_PX / scale.perFrame)
+    const wanted = scale.moment(e.clientX - left)
+    const to = e.ctrlKey || e.metaKey ? Math.round(wanted) : snapFrame(wanted, d.targets, SNAP_PX / scale.perFrame)
     if (to === d.to) return
     d.to = to
     const moved = stretched(d, scale.total - 1)

@@ -38,8 +38,8 @@ export function LayerSpan({ layer, scale }: { layer: Layer; scale: TimeScale }) 
   const move = (e: PointerEvent) => {
     const d = drag.current
     if (!d) return
-    const by = scale.frame(e.clientX) - scale.frame(d.x)
-    const near = (frame: number) => (e.ctrlKey || e.metaKey ? frame : snapFrame(frame, d.targets, SNAP_PX / scale.perFrame))
+    const by = (e.clientX - d.x) / scale.perFrame
+    const near = (frame: number) => (e.ctrlKey || e.metaKey ? Math.round(frame) : snapFrame(frame, d.targets, SNAP_PX / scale.perFrame))
     const next: Edit =
       d.part === 'whole'
         ? { do: 'slideLayers', layers: d.layers, by: slid(d, by, near) }
@@ -112,6 +112,5 @@ export function LayerSpan({ layer, scale }: { layer: Layer; scale: TimeScale }) 
 /** Either end of a bar may be drawn to a target. */
 function slid(d: Drag, by: number, near: (frame: number) => number): number {
   const atFirst = near(d.first + by)
-  if (atFirst !== d.first + by) return atFirst - d.first
-  return near(d.last + by) - d.last
+  return atFirst !== Math.round(d.first + by) ? atFirst - d.first : near(d.last + by) - d.last
 }

@@ -60,8 +60,8 @@ export function Strip({ layer, channels, own = false, scale }: Props) {
   const move = (e: PointerEvent) => {
     const d = drag.current
     if (!d || d.keys.length === 0) return
-    const wanted = d.at + scale.frame(e.clientX) - scale.frame(d.x)
-    const snapped = e.ctrlKey || e.metaKey ? wanted : snapFrame(wanted, d.targets, SNAP_PX / scale.perFrame)
+    const wanted = d.at + (e.clientX - d.x) / scale.perFrame
+    const snapped = e.ctrlKey || e.metaKey ? Math.round(wanted) : snapFrame(wanted, d.targets, SNAP_PX / scale.perFrame)
     const times = d.keys.map((k) => k.at)
     const by = Math.max(-Math.min(...times), Math.min(scale.total - 1 - Math.max(...times), snapped - d.at))
     if (by === d.by && e.altKey === d.copy) return

@@ -23,6 +23,8 @@ export interface TimeScale {
   perFrame: number
   x: (frame: number) => number
   frame: (x: number) => number
+  /** The same, between frames. */
+  moment: (x: number) => number
 }
 
 /** Layers and their keyframes over time, under a ruler that shows the three phases. */
@@ -39,7 +41,13 @@ export function Timeline({ choices }: { choices: Schemas['Choices'] }) {
   const total = totalFrames(phases)
   const perFrame = (width - 2 * PAD) / Math.max(1, total)
   const scale = useMemo<TimeScale>(
-    () => ({ total, perFrame, x: (f) => PAD + f * perFrame, frame: (x) => Math.round((x - PAD) / perFrame) }),
+    () => ({
+      total,
+      perFrame,
+      x: (f) => PAD + f * perFrame,
+      frame: (x) => Math.round((x - PAD) / perFrame),
+      moment: (x) => (x - PAD) / perFrame,
+    }),
     [total, perFrame],
   )
 

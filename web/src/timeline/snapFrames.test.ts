@@ -28,5 +28,7 @@ test('keyframes snap to the playhead, other keyframes, phase borders and seconds
 test('only what is in reach draws, and the nearest wins', () => {
   expect(snapFrame(30, [20, 33, 28], 3)).toBe(28)
   expect(snapFrame(30, [20, 40], 3)).toBe(30)
-  expect(snapFrame(30, [30], 3)).toBe(30)
+  expect(snapFrame(30.4, [30], 0.5)).toBe(30)
+  expect(snapFrame(29.6, [28.5], 0.5)).toBe(30)
+  expect(snapFrame(19.7, [20], 0.5)).toBe(20)
 })

@@ -20,13 +20,13 @@ export function snapTargets(graphic: Graphic, playhead: number, moving: KeyPlace
   return [...targets]
 }
 
-/** The nearest target within reach, or the frame itself. */
-export function snapFrame(frame: number, targets: number[], reach: number): number {
-  let best = frame
-  let distance = reach
+/** The nearest target within reach of a moment between frames, or else the nearest frame. */
+export function snapFrame(moment: number, targets: number[], reach: number): number {
+  let best = Math.round(moment)
+  let distance = Infinity
   for (const target of targets) {
-    const d = Math.abs(target - frame)
-    if (d <= distance && (d < distance || best === frame)) [best, distance] = [target, d]
+    const d = Math.abs(target - moment)
+    if (d <= reach && d < distance) [best, distance] = [target, d]
   }
   return best
 }
