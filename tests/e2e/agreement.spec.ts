@@ -1,6 +1,6 @@
-import { readFileSync } from 'node:fs'
+import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { expect, test } from '@playwright/test'
+import { expect, test, type Page } from '@playwright/test'
 import { BenchPage } from './benchPage'
 import { demoFolder, hang, HangServer } from './server'
 
@@ -51,46 +51,111 @@ test('feels are those of the browser, at a hundred points each', async ({ page }
   }
 })
 
+/** How far the resting stage is from the picture that the shell paints of a document at a frame. */
+async function difference(page: Page, document: string, frame: number): Promise<{ mean: number; within: number }> {
+  const file = test.info().outputPath(`${frame}.png`)
+  hang('frame', document, '--at', String(frame), '-o', file)
+  const png = readFileSync(file).toString('base64')
+  return page.evaluate(async (data) => {
+    const image = new Image()
+    image.src = `data:image/png;base64,${data}`
+    await image.decode()
+    const [w, h] = [image.width, image.height]
+    const other = new OffscreenCanvas(w, h).getContext('2d')!
+    other.drawImage(image, 0, 0)
+    const stage = document.querySelector<HTMLCanvasElement>('canvas[role=img]')!
+    if (stage.width !== w || stage.height !== h) throw new Error(`The stage is ${stage.width} x ${stage.height}.`)
+    const a = stage.getContext('2d')!.getImageData(0, 0, w, h).data
+    const b = other.getImageData(0, 0, w, h).data
+    let sum = 0
+    let near = 0
+    for (let i = 0; i < a.length; i += 4) {
+      let worst = Math.abs(a[i + 3]! - b[i + 3]!)
+      sum += worst
+      // Compared as seen, that is premultiplied: colour under zero alpha differs by design.
+      for (let c = 0; c < 3; c++) {
+        const d = Math.abs(a[i + c]! * a[i + 3]! - b[i + c]! * b[i + 3]!) / 255
+        worst = Math.max(worst, d)
+        sum += d
+      }
+      if (worst <= 8) near++
+    }
+    return { mean: sum / a.length, within: near / (a.length / 4) }
+  }, png)
+}
+
 test('the stage at rest is the picture that the painter of files paints', async ({ page }) => {
   await page.goto(`${server.url}/bench/${await server.demoGraphic()}`)
+  await agrees(page, join(demoFolder, 'lower-third.hang'), [12, 44, 78, 200, 465])
+})
+
+test('motion blur, blur, letters and paths are the same on the stage and in the file', async ({ page }) => {
+  const document = {
+    hang: 1,
+    name: 'Motion',
+    kind: 'title',
+    width: 1280,
+    height: 720,
+    rate: '25',
+    phases: { arrive: 20, hold: 40, leave: 20 },
+    motionBlur: { on: true, angle: 180 },
+    layers: [
+      { kind: 'hook', id: 'h', name: 'Hook', channels: { position: [640, 360], turn: { keys: [{ at: 0, value: -40, feel: 'linear' }, { at: 79, value: 60, feel: 'linear' }] } } },
+      {
+        kind: 'plate',
+        id: 'p',
+        name: 'Plate',
+        facing: 'along',
+        hangsFrom: 'h',
+        channels: {
+          position: {
+            keys: [
+              { at: 0, value: [-500, -200], feel: 'cubic-bezier(0.2, 0.8, 0.3, 1)', tangentIn: [0, 0], tangentOut: [200, 300] },
+              { at: 30, value: [200, 100], feel: 'linear', tangentIn: [-200, 100], tangentOut: [0, 0] },
+            ],
+          },
+          size: [240, 120],
+          corners: [30, 0, 30, 0],
+          fill: '#C7851FCC',
+        },
+      },
+      {
+        kind: 'type',
+        id: 't',
+        name: 'Words',
+        text: 'Smoke and honey',
+        family: 'Inter',
+        weight: 700,
+        align: 'centre',
+        stagger: { by: 'letter', every: 1, order: 'fromMiddle', seed: 1 },
+        idles: [{ kind: 'sway', amplitude: 8, cycles: 2, phase: 0, over: 'hold', seed: 1 }],
+        channels: {
+          position: { keys: [{ at: 0, value: [640, 700], feel: 'cubic-bezier(0.1, 0.3, 0.35, 1)' }, { at: 12, value: [640, 380], feel: 'linear' }] },
+          blur: { keys: [{ at: 0, value: 30, feel: 'linear' }, { at: 12, value: 0, feel: 'linear' }] },
+          typeSize: 96,
+          fill: '#2B1708',
+        },
+      },
+    ],
+    assets: {},
+  }
+  const id = await server.addDocument(document)
+  const file = test.info().outputPath('motion.hang')
+  writeFileSync(file, JSON.stringify(document))
+  await page.goto(`${server.url}/bench/${id}`)
+  await agrees(page, file, [3, 7, 18, 45])
+})
+
+async function agrees(page: Page, document: string, frames: number[]) {
   const bench = new BenchPage(page)
   await bench.rests(0)
   await page.getByLabel('Zoom').selectOption('1')
   await page.waitForLoadState('networkidle')
-  for (const frame of [12, 44, 78, 200, 465]) {
-    await page.keyboard.press('Escape')
+  for (const frame of frames) {
     await bench.seek(frame)
     await bench.rests(frame)
-    const file = test.info().outputPath(`${frame}.png`)
-    hang('frame', join(demoFolder, 'lower-third.hang'), '--at', String(frame), '-o', file)
-    const png = readFileSync(file).toString('base64')
-    const { mean, within } = await page.evaluate(async (data) => {
-      const image = new Image()
-      image.src = `data:image/png;base64,${data}`
-      await image.decode()
-      const [w, h] = [image.width, image.height]
-      const other = new OffscreenCanvas(w, h).getContext('2d')!
-      other.drawImage(image, 0, 0)
-      const stage = document.querySelector<HTMLCanvasElement>('canvas[role=img]')!
-      if (stage.width !== w || stage.height !== h) throw new Error(`The stage is ${stage.width} x ${stage.height}.`)
-      const a = stage.getContext('2d')!.getImageData(0, 0, w, h).data
-      const b = other.getImageData(0, 0, w, h).data
-      let sum = 0
-      let near = 0
-      for (let i = 0; i < a.length; i += 4) {
-        let worst = Math.abs(a[i + 3]! - b[i + 3]!)
-        sum += worst
-        // Compared as seen, that is premultiplied: colour under zero alpha differs by design.
-        for (let c = 0; c < 3; c++) {
-          const d = Math.abs(a[i + c]! * a[i + 3]! - b[i + c]! * b[i + 3]!) / 255
-          worst = Math.max(worst, d)
-          sum += d
-        }
-        if (worst <= 8) near++
-      }
-      return { mean: sum / a.length, within: near / (a.length / 4) }
-    }, png)
+    const { mean, within } = await difference(page, document, frame)
     expect(mean, `mean difference at ${frame}`).toBeLessThanOrEqual(0.5)
     expect(within, `share of pixels within 8 at ${frame}`).toBeGreaterThanOrEqual(0.999)
   }
-})
+}
