@@ -80,7 +80,8 @@ public class InspectionTests
         Layer With(ChannelName name, ChannelValue value) => type with { Channels = type.Channels.With(name, value) };
         foreach (var unread in new[] { With(ChannelName.Mask, new(0, 0, 0.9, 1)), With(ChannelName.Position, new(-30, 60)), With(ChannelName.Blur, new(4)) })
         {
-            Assert.Equal(0, ReadingTime.Of(new(graphic.With(unread), Shaper), Shaper).Stands);
+            var never = ReadingTime.Of(new(graphic.With(unread), Shaper), Shaper);
+            Assert.Equal((0, graphic.Phases.Hold), (never.Stands, never.HoldThatWouldDo));
         }
     }
 

@@ -14,7 +14,7 @@ namespace Hang.Core.Checks;
 /// <param name="Needs">Frames needed at the faster pace.</param>
 /// <param name="NeedsCalmly">Frames needed at the slower pace.</param>
 /// <param name="Stands">Frames in which all of it is fully visible: opaque, unmasked, sharp and inside the frame.</param>
-/// <param name="HoldThatWouldDo">The length of Hold with which it stands for <paramref name="NeedsCalmly"/> frames; today's when that is enough.</param>
+/// <param name="HoldThatWouldDo">The length of Hold with which it stands for <paramref name="NeedsCalmly"/> frames; today's when that is enough, or when the words never all stand.</param>
 public sealed record ReadingTime(int Words, int Needs, int NeedsCalmly, int Stands, int HoldThatWouldDo)
 {
     private const double FastWords = 180;
@@ -33,7 +33,8 @@ public sealed record ReadingTime(int Words, int Needs, int NeedsCalmly, int Stan
             .Where(i => evaluator.Contents[i] is { Kind: NodeKind.Glyphs } c && ids.Contains(c.Layer) && c.Glyphs is { Glyphs.Length: > 0 }).ToImmutableArray();
         var stands = words == 0 ? 0 : Enumerable.Range(0, graphic.Phases.Total).Count(frame => AllStand(evaluator, nodes, frame));
         var calm = Frames(CalmWords);
-        return new(words, Frames(FastWords), calm, stands, graphic.Phases.Hold + Math.Max(0, calm - stands));
+        // Words that never stand would not stand in a longer Hold either.
+        return new(words, Frames(FastWords), calm, stands, graphic.Phases.Hold + (stands == 0 ? 0 : Math.Max(0, calm - stands)));
     }
 
     private static bool AllStand(Evaluator evaluator, ImmutableArray<int> nodes, int frame)

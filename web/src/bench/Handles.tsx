@@ -26,7 +26,7 @@ const START_PX = 3
 
 /** Frames and handles over the stage: select, move, resize, turn. While the pointer drags, edits are previewed; on release one is kept. */
 export function Handles({ scale }: { scale: number }) {
-  const { graphic, program, frame, selection, readings, playing, preview, edit, select, set, painted } = usePick(
+  const { graphic, program, frame, selection, readings, playing, preview, edit, select, set, painted, rehearsal } = usePick(
     'graphic',
     'program',
     'frame',
@@ -38,12 +38,14 @@ export function Handles({ scale }: { scale: number }) {
     'select',
     'set',
     'painted',
+    'rehearsal',
   )
   const choices = useQuery(choicesQuery).data
   const drag = useRef<Drag | null>(null)
   const svg = useRef<SVGSVGElement>(null)
   const [lines, setLines] = useState<SnapLine[]>([])
   void painted
+  const still = !playing && !rehearsal
   if (!graphic || !program) return null
   const width = graphic.width * scale
   const height = graphic.height * scale
@@ -158,9 +160,9 @@ export function Handles({ scale }: { scale: number }) {
           strokeWidth={1}
         />
       ))}
-      {!playing && <Hooks scale={scale} />}
-      {!playing && selection.length === 1 && <PathOverlay key={selection[0]} id={selection[0]!} scale={scale} />}
-      {!playing &&
+      {still && <Hooks scale={scale} />}
+      {still && selection.length === 1 && <PathOverlay key={selection[0]} id={selection[0]!} scale={scale} />}
+      {still &&
         selection.map((id) => {
           const place = placeOf(program, id, frame)
           const layer = graphic.layers.find((l) => l.id === id)

@@ -9,6 +9,11 @@ import { placeOf } from './picking'
 /** Most dots of a trail; of a longer motion only the frames around the playhead are shown. */
 const MOST_DOTS = 400
 
+/** Two presses within this time are a double click. */
+const DOUBLE_MS = 450
+
+const isBent = (key: Keyframe) => key.tangentIn !== undefined || key.tangentOut !== undefined
+
 interface Drag {
   key: Keyframe
   part: 'point' | 'in' | 'out'
@@ -31,6 +36,7 @@ export function PathOverlay({ id, scale }: { id: string; scale: number }) {
   void painted
   const root = useRef<SVGGElement>(null)
   const drag = useRef<Drag | null>(null)
+  const tapped = useRef<{ at: number; time: number } | null>(null)
   const layer = graphic!.layers.find((l) => l.id === id)
   const keys = layer ? keysOf(layer, 'position') : []
   if (!layer || layer.locked || keys.length < 2) return null
@@ -71,7 +77,14 @@ export function PathOverlay({ id, scale }: { id: string; scale: number }) {
     if (!d) return
     e.stopPropagation()
     if (d.edit) await edit(d.edit)
+    else if (d.part === 'point') tap(d.key, e.timeStamp)
     set({ dragging: false })
+  }
+  /** The second of two quick presses rounds a point or makes it a corner. The layer that holds the pointer gets no double click of its own. */
+  const tap = (key: Keyframe, time: number) => {
+    const second = tapped.current?.at === key.at && time - tapped.current.time < DOUBLE_MS
+    tapped.current = second ? null : { at: key.at, time }
+    if (second) void edit({ do: 'bendPath', layer: id, smooth: !isBent(key), at: key.at })
   }
   return (
     <g ref={root} role="group" aria-label="Path" onPointerMove={move} onPointerUp={(e) => void release(e)}>
@@ -103,7 +116,6 @@ export function PathOverlay({ id, scale }: { id: string; scale: number }) {
           ['in', i > 0 ? handle(key.tangentIn) : null],
           ['out', i < keys.length - 1 ? handle(key.tangentOut) : null],
         ] as const
-        const isBent = key.tangentIn !== undefined || key.tangentOut !== undefined
         return (
           <g key={i}>
             {handles.map(
@@ -131,7 +143,7 @@ export function PathOverlay({ id, scale }: { id: string; scale: number }) {
               y={y - 5}
               width={10}
               height={10}
-              rx={isBent ? 5 : 0}
+              rx={isBent(key) ? 5 : 0}
               fill={key.at === frame ? '#8A4F7D' : 'white'}
               stroke="#8A4F7D"
               strokeWidth={1.6}
@@ -139,12 +151,8 @@ export function PathOverlay({ id, scale }: { id: string; scale: number }) {
               role="button"
               aria-label={`Path point at frame ${key.at}`}
               onPointerDown={press(key, 'point')}
-              onDoubleClick={(e) => {
-                e.stopPropagation()
-                void edit({ do: 'bendPath', layer: id, smooth: !isBent, at: key.at })
-              }}
             >
-              <title>{`Frame ${key.at}. Drag to move; double-click to ${isBent ? 'make a corner' : 'round it'}`}</title>
+              <title>{`Frame ${key.at}. Drag to move; double-click to ${isBent(key) ? 'make a corner' : 'round it'}`}</title>
             </rect>
           </g>
         )

@@ -42,7 +42,7 @@ export function usePlayback() {
         useBench.setState({ frame })
       }
       if (now - measured >= MEASURE_MS) {
-        useBench.setState({ reached: (shown * 1000) / (now - measured), skipped })
+        useBench.setState(rehearsal ? {} : { reached: (shown * 1000) / (now - measured), skipped })
         shown = 0
         measured = now
       }

@@ -124,7 +124,15 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
       {allType && <PieceControls value={pieces} onChange={setPieces} />}
       {many && (
         <Grid templateColumns="1fr 1fr" gap="4px" mb="4px">
-          <NumberField label="Frames from layer to layer" prefix="every" value={every} digits={0} min={0} max={1000} onChange={setEvery} />
+          <NumberField
+            label="Frames from layer to layer"
+            prefix="next layer"
+            value={every}
+            digits={0}
+            min={0}
+            max={1000}
+            onChange={setEvery}
+          />
           <Choice label="Order of the layers" value={order} options={orders} onChange={(e) => setOrder(e.target.value as Order)} />
         </Grid>
       )}

@@ -63,7 +63,7 @@ export function PieceControls({
         <Flex gap="4px" mb="4px">
           <NumberField
             label="Frames from piece to piece"
-            prefix="every"
+            prefix="next after"
             value={stagger.every}
             digits={0}
             min={0}

@@ -44,7 +44,9 @@ export function ReadingNote() {
       title="At 160 to 180 words a minute (BBC Subtitle Guidelines)"
     >
       <Box fontWeight="600">
-        Readable for {seconds(stands)}: {verdict}
+        {stands === 0
+          ? 'Never readable: the words never all stand fully visible inside the frame'
+          : `Readable for ${seconds(stands)}: ${verdict}`}
       </Box>
       {words === 1 ? '1 word needs' : `${words} words need`} {seconds(needs)} to {seconds(needsCalmly)} ({needs} to {needsCalmly} frames);
       all stand for {stands}.
