@@ -1,12 +1,15 @@
 using System.Text.Json;
 using CsCheck;
+using Hang.Core.Arrivals;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
+using Hang.Core.Idles;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
 using Hang.Core.Phases;
 using Hang.Core.Time;
+using Hang.Core.Typesetting;
 using Hang.Tests.Shared;
 using static Hang.Core.Tests.Samples;
 
@@ -46,7 +49,23 @@ public class FuzzTests
         Gen.Select(Layer, Gen.String[0, 5]).Select((l, name) => (Edit)new ChangeLayer(l, Name: name, Text: name)),
         Gen.Select(Gen.Int[-1, 80], Gen.Int[-1, 80], Gen.Int[-1, 80]).Select((a, h, l) => (Edit)new SetPhases(new PhaseLengths(a, h, l))),
         Gen.Select(Layer.Array[1, 2], Gen.Double[-9, 9].Array[1, 3], Frame).Select((l, by, f) => (Edit)new Nudge([.. l], [.. by], f)),
-        Gen.Select(Gen.Int[0, 9000], Gen.Int[0, FrameRate.All.Length - 1]).Select((w, r) => (Edit)new ChangeGraphic(Width: w, Rate: FrameRate.All[r])));
+        Gen.Select(Gen.Int[0, 9000], Gen.Int[0, FrameRate.All.Length - 1]).Select((w, r) => (Edit)new ChangeGraphic(Width: w, Rate: FrameRate.All[r])),
+        Gen.Select(Layer, Channel, Value, Frame).Select((l, c, v, f) => (Edit)new SetValue(l, c, v, f, true)),
+        Gen.Select(Key.Array[1, 3], Gen.Int[-300, 300]).Select((k, by) => (Edit)new MoveKeys([.. k], by, true)),
+        Gen.Select(Key.Array[1, 3], Frame, Frame, Frame).Select((k, a, e, to) => (Edit)new StretchKeys([.. k], a, e, to)),
+        Key.Array[1, 4].Select(k => (Edit)new ReverseKeys([.. k])),
+        Gen.Select(Key.Array[1, 4], Frame).Select((k, f) => (Edit)new AlignKeys([.. k], f)),
+        Gen.Select(Key.Array[1, 4], Gen.Int[-40, 40]).Select((k, n) => (Edit)new StaggerKeys([.. k], n)),
+        Gen.Select(Layer, Frame, Frame).Select((l, a, b) => (Edit)new SetSpan(l, a, b)),
+        Gen.Select(Layer.Array[1, 2], Frame).Select((l, by) => (Edit)new SlideLayers([.. l], by)),
+        Gen.Select(Layer, Frame).Select((l, f) => (Edit)new SplitLayers([l], f)),
+        Gen.Select(Layer, Frame, Gen.Double[-900, 900]).Select((l, f, d) => (Edit)new SetBend(l, f, [d, 10], [d, -d])),
+        Gen.Select(Layer, Gen.Bool).Select((l, smooth) => (Edit)new BendPath(l, smooth)),
+        Gen.Select(Layer.Array[1, 2], Gen.Int[0, 16], Gen.Bool, Gen.Int[0, 60]).Select((l, kind, leaving, n) => (Edit)new ApplyArrival([.. l], (ArrivalKind)kind, leaving, n == 0 ? null : n, Every: n % 5)),
+        Gen.Select(Layer, Gen.Int[0, 5], Gen.Int[-1, 9], Gen.Double[-0.2, 1.2]).Select((l, kind, n, p) => (Edit)new SetIdles(l, [new((IdleKind)kind, 10, n, p)])),
+        Gen.Select(Layer, Gen.Int[0, 2], Gen.Int[-1, 9], Gen.Int[0, 3]).Select((l, by, n, o) => (Edit)new SetPieces(l, new((PieceKind)by, n, (PieceOrder)o))),
+        Gen.Select(Gen.Bool, Gen.Double[-10, 800]).Select((on, angle) => (Edit)new ChangeGraphic(MotionBlur: new(on, angle))),
+        Gen.Select(Layer, Gen.Int[0, 2]).Select((l, f) => (Edit)new ChangeLayer(l, Facing: (Facing)f)));
 
     [Fact]
     public void AnySequenceOfEditsLeavesASoundDocument() => AnyEdit.Array[1, 25].Sample(edits =>
@@ -58,6 +77,7 @@ public class FuzzTests
         foreach (var edit in edits)
         {
             var before = GraphicJson.Write(graphic);
+            var unedited = graphic;
             try
             {
                 graphic = edit.ApplyTo(graphic, Samples.Shaper);
@@ -70,11 +90,12 @@ public class FuzzTests
             var text = GraphicJson.Write(graphic);
             Assert.Equal(text, GraphicJson.Write(GraphicJson.Read(text)));
             Assert.NotEmpty(edit.Describe(graphic));
+            Assert.NotEqual("", edit.Note(unedited));
         }
         var evaluator = new Evaluator(graphic, new EvenShaper());
         foreach (var frame in new[] { 0, graphic.Phases.Total / 2, graphic.Phases.Total - 1 })
         {
-            Assert.All(evaluator.At(frame).Nodes, n => Assert.All(n.Values, v => Assert.True(float.IsFinite(v))));
+            Assert.All(evaluator.At(frame).Nodes, n => Assert.All(n.Samples.Append(n.Values), row => Assert.All(row, v => Assert.True(float.IsFinite(v)))));
         }
     }, iter: 400);
 

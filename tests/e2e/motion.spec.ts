@@ -108,6 +108,12 @@ test('an arrival is seen while the pointer rests on it, and a click writes keyfr
   expect((await keys(id, 'c', 'position')).map((k) => k.at)).toEqual([71, 79])
   expect(((await keys(id, 'b', 'position'))[1]!.value as number[])[0]).toBeLessThanOrEqual(-200)
 
+  // Changed afterwards, the settings rewrite what was chosen last.
+  await field(page, 'Length, frames; 0 for the whole phase').fill('12')
+  await field(page, 'Length, frames; 0 for the whole phase').press('Enter')
+  await bench.saved()
+  await expect.poll(async () => (await keys(id, 'b', 'position')).map((k) => k.at)).toEqual([77, 89])
+
   // Another arrival replaces the first; the departure stays.
   await page.getByRole('button', { name: 'Arrival', exact: true }).click()
   await arrivals.getByRole('button', { name: 'Pop', exact: true }).click()

@@ -19,9 +19,9 @@ public sealed record ApplyArrival(
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
-        if (Every < 0 || Length is < 1)
+        if (Every is < 0 or > 1000 || Length is < 1 or > Phases.PhaseLengths.MostFrames)
         {
-            throw new ProblemException("The length and the stagger cannot be less than nothing.", "Use 1 frame or more for the length, 0 or more for the stagger.", field: "length");
+            throw new ProblemException("This length or stagger is not possible.", "Use 1 frame or more for the length, 0 to 1000 for the stagger.", field: "length");
         }
         Pieces?.Demand(NameOf(graphic, Layers.FirstOrDefault() ?? ""), "pieces");
         var settings = new ArrivalSettings(Kind, Leaving, Length, Distance, Feel is null ? null : FeelText.Parse(Feel), Pieces, Keep);

@@ -55,6 +55,10 @@ public sealed record MoveKeys(ImmutableArray<KeyPlace> Keys, int By, bool Copy =
 
     public override string? Note(Graphic before)
     {
+        if (Keys.IsEmpty)
+        {
+            return null;
+        }
         var by = Limited(before);
         var moving = Keys.ToHashSet();
         var replaced = Keys.Count(k => before.Layer(k.Layer).Channels[k.Channel].KeyAt(k.At + by) is not null && (Copy ? by != 0 : !moving.Contains(k with { At = k.At + by })));

@@ -12,10 +12,6 @@ public sealed record Bounce(double Restitution, int Count)
 {
     private const double Tolerance = 0.002;
 
-    /// <exception cref="ProblemException">A number lies outside its range.</exception>
-    public Bounce Demand() => Restitution is >= 0.1 and <= 0.9 && Count is >= 1 and <= 8 ? this : throw new ProblemException(
-        "This is no bounce.", "Use a restitution from 0.1 to 0.9, and 1 to 8 rebounds.", field: "feel");
-
     /// <summary>Progress in value at progress in time, 0..1.</summary>
     public double At(double progress)
     {

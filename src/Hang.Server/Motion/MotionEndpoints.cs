@@ -12,8 +12,8 @@ namespace Hang.Server.Motion;
 public sealed record FeelChoice(string Name, string Css);
 
 /// <summary>A feel that was worked out, and how long it takes by nature.</summary>
-/// <param name="Seconds">Until rest; null when it has no length of its own.</param>
-public sealed record MadeFeel(string Css, double? Seconds);
+/// <param name="Seconds">Until rest.</param>
+public sealed record MadeFeel(string Css, double Seconds);
 
 /// <summary>Feels, and times as people type them: what the bench asks the core about motion apart from a graphic.</summary>
 public static class MotionEndpoints
@@ -26,7 +26,6 @@ public static class MotionEndpoints
         var api = app.MapGroup("/api").WithTags("Motion");
         api.MapGet("/feels", Shape).WithName("feelShape");
         api.MapGet("/feels/spring", (double stiffness, double damping, double mass) => Made(new Spring(stiffness, damping, mass).Demand())).WithName("springFeel");
-        api.MapGet("/feels/bounce", (double restitution, int count) => new MadeFeel(new Bounce(restitution, count).Demand().Feel.Css, null)).WithName("bounceFeel");
         api.MapGet("/time", (string text, string rate, int from) => TimeText.Parse(text, FrameRate.Parse(rate), from)).WithName("time");
         api.MapGet("/graphics/{id:guid}/feels", async Task<Results<Ok<ImmutableArray<FeelChoice>>, NotFound>> (Guid id, FeelStore store) =>
             await store.ListAsync(id) is { } feels ? TypedResults.Ok(feels.Select(f => new FeelChoice(f.Name, f.Css)).ToImmutableArray()) : TypedResults.NotFound()).WithName("packageFeels");

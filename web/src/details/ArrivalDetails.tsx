@@ -62,6 +62,17 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
   }
   useEffect(() => stop, [])
 
+  // What was chosen last follows its settings, until something else is selected.
+  const ids = layers.map((l) => l.id).join()
+  const settings = JSON.stringify([length, distance, feel, pieces, every, order])
+  const written = useRef({ ids, settings })
+  useEffect(() => {
+    const before = written.current
+    written.current = { ids, settings }
+    if (before.ids !== ids) setLast(null)
+    else if (before.settings !== settings && last && !keep) void edit(edited(last))
+  })
+
   return (
     <Section title={many ? `Bring ${layers.length} layers on and off` : 'Bring on and off'}>
       <Flex
@@ -82,7 +93,13 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
             bg={l === leaving ? (l ? 'leave' : 'arrive') : 'room'}
             fontWeight={l === leaving ? '600' : '400'}
           >
-            <button aria-pressed={l === leaving} onClick={() => setLeaving(l)}>
+            <button
+              aria-pressed={l === leaving}
+              onClick={() => {
+                setLeaving(l)
+                setLast(null)
+              }}
+            >
               {l ? 'Departure' : 'Arrival'}
             </button>
           </Box>
@@ -173,7 +190,7 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
           ))}
       </Grid>
       <Text fontSize="11px" color="soft" mt="4px">
-        Rest on one to see it; a click writes ordinary keyframes.
+        Rest on one to see it; a click writes ordinary keyframes, which then follow the settings above until you select something else.
       </Text>
     </Section>
   )

@@ -161,7 +161,7 @@ function SpringMaker({ onMade }: { onMade: (css: string) => void }) {
         </Button>
       </Flex>
       <Text fontSize="11px" color={problem ? 'bad' : 'soft'}>
-        {problem ?? (made.data?.seconds ? `Comes to rest after ${made.data.seconds.toFixed(2)} s` : '')}
+        {problem ?? (made.data ? `Comes to rest after ${made.data.seconds.toFixed(2)} s` : '')}
       </Text>
     </Box>
   )
