@@ -182,8 +182,8 @@ public class LastingTests(RunningServer server)
     {
         var shape = (await http.GetFromJsonAsync<double[]>("/api/feels?css=cubic-bezier(0.4,0,0.3,1)"))!;
         var feel = Core.Motion.FeelText.Parse("cubic-bezier(0.4, 0, 0.3, 1)");
-        Assert.Equal(33, shape.Length);
-        Assert.All(shape.Select((v, i) => (v, i)), p => Assert.Equal(feel.At(p.i / 32.0), p.v, 12));
+        Assert.Equal(65, shape.Length);
+        Assert.All(shape.Select((v, i) => (v, i)), p => Assert.Equal(feel.At(p.i / 64.0), p.v, 12));
     }
 
     [Fact]

@@ -13,23 +13,27 @@ import { PieceControls } from './PieceDetails'
 /** Frames of rest that a rehearsal shows on either side. */
 const REST = 14
 
+interface Settings {
+  length: number
+  distance: number | null
+  feel: string
+  pieces: PieceStagger | undefined
+  every: number
+  order: Order
+}
+
 /** Ready-made ways of coming on and going off. While the pointer rests on one it is drawn live on the selected layers; a click writes its keyframes. */
 export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: Schemas['Choices'] }) {
   const { edit } = usePick('edit')
   const [leaving, setLeaving] = useState(false)
-  const [length, setLength] = useState(0)
-  const [distance, setDistance] = useState<number | null>(null)
-  const [feel, setFeel] = useState('')
-  const [pieces, setPieces] = useState<PieceStagger | undefined>()
+  const [settings, setSettings] = useState<Settings>({ length: 0, distance: null, feel: '', pieces: undefined, every: 0, order: 'topDown' })
   const [keep, setKeep] = useState(false)
-  const [every, setEvery] = useState(0)
-  const [order, setOrder] = useState<Order>('topDown')
-  const [last, setLast] = useState<string | null>(null)
+  const [last, setLast] = useState<{ kind: string; layers: string } | null>(null)
   const rehearsed = useRef(false)
   const allType = layers.every((l) => l.kind === 'type')
   const many = layers.length > 1
 
-  const edited = (kind: string): ApplyArrival => ({
+  const edited = (kind: string, { length, distance, feel, pieces, every, order } = settings): ApplyArrival => ({
     do: 'applyArrival',
     layers: layers.map((l) => l.id),
     kind,
@@ -42,6 +46,15 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
     every: many ? every : 0,
     order,
   })
+
+  const ids = layers.map((l) => l.id).join()
+  const chosen = last?.layers === ids ? last.kind : null
+  /** What was chosen last follows its settings, until something else is selected. */
+  const change = (part: Partial<Settings>) => {
+    const next = { ...settings, ...part }
+    setSettings(next)
+    if (chosen && !keep) void edit(edited(chosen, next))
+  }
 
   const rehearse = (kind: string) => {
     const { preview, graphic, playing } = useBench.getState()
@@ -61,17 +74,6 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
     useBench.setState({ rehearsal: null })
   }
   useEffect(() => stop, [])
-
-  // What was chosen last follows its settings, until something else is selected.
-  const ids = layers.map((l) => l.id).join()
-  const settings = JSON.stringify([length, distance, feel, pieces, every, order])
-  const written = useRef({ ids, settings })
-  useEffect(() => {
-    const before = written.current
-    written.current = { ids, settings }
-    if (before.ids !== ids) setLast(null)
-    else if (before.settings !== settings && last && !keep) void edit(edited(last))
-  })
 
   return (
     <Section title={many ? `Bring ${layers.length} layers on and off` : 'Bring on and off'}>
@@ -109,27 +111,27 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
         <NumberField
           label="Length, frames; 0 for the whole phase"
           prefix="length"
-          value={length}
+          value={settings.length}
           digits={0}
           min={0}
           max={10000}
-          onChange={setLength}
+          onChange={(length) => change({ length })}
         />
         <NumberField
           label="Distance; 0 for its own"
           prefix="distance"
-          value={distance ?? 0}
+          value={settings.distance ?? 0}
           min={0}
           max={10000}
-          onChange={(d) => setDistance(d === 0 ? null : d)}
+          onChange={(d) => change({ distance: d === 0 ? null : d })}
         />
       </Grid>
       <Grid templateColumns="1fr 1fr" gap="4px" mb="4px">
         <Choice
           label="Feel of the arrival"
-          value={feel}
+          value={settings.feel}
           options={[{ value: '', label: 'Its own feel' }, ...choices.feels.map((f) => ({ value: f.css, label: f.name }))]}
-          onChange={(e) => setFeel(e.target.value)}
+          onChange={(e) => change({ feel: e.target.value })}
         />
         <Flex asChild align="center" gap="5px" fontSize="11px" title="Otherwise an earlier arrival or departure of the layer is replaced">
           <label>
@@ -138,19 +140,24 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
           </label>
         </Flex>
       </Grid>
-      {allType && <PieceControls value={pieces} onChange={setPieces} />}
+      {allType && <PieceControls value={settings.pieces} onChange={(pieces) => change({ pieces })} />}
       {many && (
         <Grid templateColumns="1fr 1fr" gap="4px" mb="4px">
           <NumberField
             label="Frames from layer to layer"
             prefix="next layer"
-            value={every}
+            value={settings.every}
             digits={0}
             min={0}
             max={1000}
-            onChange={setEvery}
+            onChange={(every) => change({ every })}
           />
-          <Choice label="Order of the layers" value={order} options={orders} onChange={(e) => setOrder(e.target.value as Order)} />
+          <Choice
+            label="Order of the layers"
+            value={settings.order}
+            options={orders}
+            onChange={(e) => change({ order: e.target.value as Order })}
+          />
         </Grid>
       )}
       <Grid templateColumns="repeat(3, 1fr)" gap="3px" role="group" aria-label={leaving ? 'Departures' : 'Arrivals'} onPointerLeave={stop}>
@@ -168,7 +175,7 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
               overflow="hidden"
               textOverflow="ellipsis"
               border="1px solid"
-              borderColor={last === a.kind ? 'accent' : 'line'}
+              borderColor={chosen === a.kind ? 'accent' : 'line'}
               bg="room"
               borderRadius="4px"
               _hover={{ bg: 'chosen' }}
@@ -180,7 +187,7 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
                 onBlur={stop}
                 onClick={() => {
                   stop()
-                  setLast(a.kind)
+                  setLast({ kind: a.kind, layers: ids })
                   void edit(edited(a.kind))
                 }}
               >
