@@ -19,10 +19,10 @@ await shot('new-graphic')
 
 const seek = async (frame) => {
   await page.keyboard.press('Escape')
-  await page.getByTestId('ruler').click({ position: { x: 20, y: 30 } })
-  await page.keyboard.press('Home')
-  for (let i = 0; i < Math.floor(frame / 10); i++) await page.keyboard.press('Shift+ArrowRight')
-  for (let i = 0; i < frame % 10; i++) await page.keyboard.press('.')
+  await page.keyboard.press('Escape')
+  const playhead = page.getByRole('textbox', { name: 'Playhead', exact: true })
+  await playhead.fill(String(frame))
+  await playhead.press('Enter')
 }
 await page.goto(`${url}/bench/${graphic}`)
 await page.getByRole('button', { name: 'Brown plate', exact: true }).waitFor()
@@ -33,6 +33,26 @@ await page.getByRole('button', { name: 'Keyframe at 38 of Mask of Brown plate' }
 await page.getByRole('button', { name: 'Safe areas (EBU R 95)' }).click()
 await page.waitForTimeout(800)
 await shot('bench')
+
+// A change opened in place, with its handles.
+await page.getByRole('button', { name: 'Safe areas (EBU R 95)' }).click()
+await seek(30)
+await page.getByRole('button', { name: 'Badge', exact: true }).click()
+await page.getByRole('button', { name: 'Shape Position of Badge' }).click()
+await page.waitForTimeout(1200)
+await shot('shaping')
+await page.getByRole('button', { name: 'Close the shape of Position of Badge' }).click()
+
+// A ready-made arrival, seen while the pointer rests on it; nothing is kept.
+await page.getByRole('button', { name: 'Name', exact: true }).click()
+await page.getByRole('tab', { name: 'Motion' }).click()
+await page.getByLabel('Type moves').first().selectOption('letter')
+await page.getByRole('button', { name: 'Drop', exact: true }).hover()
+await page.waitForFunction(() => Number(document.querySelector('[data-testid=frame]').dataset.frame) === 60, undefined, { polling: 5, timeout: 20_000 }).catch(() => undefined)
+await shot('motion')
+await page.mouse.move(500, 300)
+await page.getByRole('tab', { name: 'Values' }).click()
+await page.getByRole('button', { name: 'Safe areas (EBU R 95)' }).click()
 
 await page.getByRole('button', { name: 'Light or dark room' }).click()
 await page.getByRole('button', { name: 'Safe areas (EBU R 95)' }).click()

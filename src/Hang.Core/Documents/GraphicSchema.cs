@@ -62,17 +62,23 @@ public static class GraphicSchema
         var properties = new JsonObject();
         foreach (var spec in ChannelSpec.All)
         {
+            var parts = new JsonObject
+            {
+                ["at"] = new JsonObject { ["type"] = "integer", ["minimum"] = 0, ["description"] = "Frame." },
+                ["value"] = Value(spec),
+                ["feel"] = FeelOf(spec),
+            };
+            if (spec.Name == ChannelName.Position)
+            {
+                parts["tangentIn"] = Tangent("Vector from the point to the handle of the path before it, in pixels.");
+                parts["tangentOut"] = Tangent("Vector from the point to the handle of the path after it, in pixels.");
+            }
             var key = new JsonObject
             {
                 ["type"] = "object",
                 ["required"] = new JsonArray("at", "value"),
                 ["additionalProperties"] = false,
-                ["properties"] = new JsonObject
-                {
-                    ["at"] = new JsonObject { ["type"] = "integer", ["minimum"] = 0, ["description"] = "Frame." },
-                    ["value"] = Value(spec),
-                    ["feel"] = new JsonObject { ["type"] = "string", ["default"] = Feel.Linear.Css, ["description"] = "CSS easing text: the change from here to the next keyframe." },
-                },
+                ["properties"] = parts,
             };
             var keyed = new JsonObject
             {
@@ -89,6 +95,26 @@ public static class GraphicSchema
         }
         return new() { ["type"] = "object", ["additionalProperties"] = false, ["properties"] = properties };
     }
+
+    private static JsonObject FeelOf(ChannelSpec spec)
+    {
+        const string meaning = "CSS easing text: the change from here to the next keyframe.";
+        JsonObject One() => new() { ["type"] = "string", ["default"] = Feel.Linear.Css, ["description"] = meaning };
+        return spec.Components.Length == 1 ? One() : new()
+        {
+            ["description"] = $"{meaning} Where the components differ, one for each.",
+            ["anyOf"] = new JsonArray(One(), new JsonObject { ["type"] = "array", ["items"] = new JsonObject { ["type"] = "string" }, ["minItems"] = spec.Components.Length, ["maxItems"] = spec.Components.Length }),
+        };
+    }
+
+    private static JsonObject Tangent(string meaning) => new()
+    {
+        ["type"] = "array",
+        ["items"] = new JsonObject { ["type"] = "number" },
+        ["minItems"] = 2,
+        ["maxItems"] = 2,
+        ["description"] = meaning,
+    };
 
     private static JsonObject Value(ChannelSpec spec)
     {
