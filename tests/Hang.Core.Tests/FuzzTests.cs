@@ -95,7 +95,7 @@ public class FuzzTests
         var evaluator = new Evaluator(graphic, new EvenShaper());
         foreach (var frame in new[] { 0, graphic.Phases.Total / 2, graphic.Phases.Total - 1 })
         {
-            Assert.All(evaluator.At(frame).Nodes, n => Assert.All(n.Samples.Append(n.Values), row => Assert.All(row, v => Assert.True(float.IsFinite(v)))));
+            Assert.All(evaluator.At(frame).Nodes, n => Assert.All(n.Samples.Append(n.Row.ToArray()), row => Assert.All(row, v => Assert.True(float.IsFinite(v)))));
         }
     }, iter: 400);
 

@@ -18,6 +18,9 @@ public sealed class Evaluator
     private readonly Dictionary<string, Prepared> byId;
     private readonly ImmutableArray<Node> nodes;
 
+    /// <summary>Numbers of all nodes together.</summary>
+    private readonly int slots;
+
     /// <exception cref="ProblemException">A type layer names a family that does not ship.</exception>
     public Evaluator(Graphic graphic, ITypeShaper shaper, Evaluator? previous = null)
     {
@@ -29,6 +32,7 @@ public sealed class Evaluator
             layer.Carrier = layer.Pose.Layer.HangsFrom is { } from ? byId.GetValueOrDefault(from) : null;
         }
         nodes = [.. graphic.Layers.Where(l => !l.Hidden).SelectMany(l => byId[l.Id].Nodes)];
+        slots = nodes.Sum(n => n.Standing.Length);
         Contents = [.. nodes.Select(n => n.Content)];
     }
 
@@ -42,11 +46,15 @@ public sealed class Evaluator
     public Scene At(int frame)
     {
         var drawn = ImmutableArray.CreateBuilder<DrawNode>(nodes.Length);
+        // One piece of memory for all nodes' numbers: making many small ones would take as long as the arithmetic.
+        var all = new float[slots];
+        var start = 0;
         for (var i = 0; i < nodes.Length; i++)
         {
-            var values = new float[Slots.Count(nodes[i].Content.Kind)];
-            Fill(i, frame, values);
-            drawn.Add(new(nodes[i].Content, values, Samples(i, frame)));
+            var count = nodes[i].Standing.Length;
+            Fill(nodes[i], frame, frame, all.AsSpan(start, count));
+            drawn.Add(new(nodes[i].Content, all.AsMemory(start, count), Samples(i, frame)));
+            start += count;
         }
         return new(Graphic.Width, Graphic.Height, drawn.MoveToImmutable());
     }

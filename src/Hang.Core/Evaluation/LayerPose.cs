@@ -130,8 +130,8 @@ internal sealed class LayerPose
         }
         var (px, py) = (pivot.X, pivot.Y);
         // Translate(p + pivot) · Turn · Scale · Translate(-pivot), multiplied out.
-        var r = Matrix.Turn(angle);
-        var (a, b, c, d) = (r.A * by.X, r.B * by.X, r.C * by.Y, r.D * by.Y);
+        var (sin, cos) = Matrix.SinCos(angle);
+        var (a, b, c, d) = (cos * by.X, sin * by.X, -sin * by.Y, cos * by.Y);
         return new(a, b, c, d, p.X + px - a * px - c * py, p.Y + py - b * px - d * py);
     }
 

@@ -13,12 +13,15 @@ public sealed record NodeContent(string Id, string Layer, NodeKind Kind, SetType
 
 /// <summary>One thing to draw: what, and its numbers at one frame.</summary>
 /// <param name="Content">What is drawn.</param>
-/// <param name="Values">As <see cref="Slots"/> says. Not to be changed.</param>
+/// <param name="Row">The numbers, as <see cref="Slots"/> says. Not to be changed.</param>
 /// <param name="Samples">For motion blur: rows of numbers whose pictures' mean is to be drawn instead; else empty.</param>
-public readonly record struct DrawNode(NodeContent Content, float[] Values, float[][] Samples)
+public readonly record struct DrawNode(NodeContent Content, ReadOnlyMemory<float> Row, float[][] Samples)
 {
     /// <summary>Blurs reach this many standard deviations far.</summary>
     private const double Reach = 3;
+
+    /// <summary>The numbers, as <see cref="Slots"/> says.</summary>
+    public ReadOnlySpan<float> Values => Row.Span;
 
     /// <summary>The matrix from the node's coordinates to the graphic's pixels.</summary>
     public Matrix Matrix => MatrixOf(Values);
@@ -28,7 +31,7 @@ public readonly record struct DrawNode(NodeContent Content, float[] Values, floa
         : Samples.Length == 0 ? BoundsOf(Values) : Samples.Aggregate(Box.Empty, (all, row) => all.Union(BoundsOf(row)));
 
     /// <summary>Where a row of the node's numbers can touch the picture.</summary>
-    public static Box BoundsOf(float[] values)
+    public static Box BoundsOf(ReadOnlySpan<float> values)
     {
         if (values[Slots.Opacity] <= 0)
         {
@@ -49,7 +52,7 @@ public readonly record struct DrawNode(NodeContent Content, float[] Values, floa
 
     public bool SameAs(DrawNode other)
     {
-        if (!ReferenceEquals(Content, other.Content) || Samples.Length != other.Samples.Length || !Values.AsSpan().SequenceEqual(other.Values))
+        if (!ReferenceEquals(Content, other.Content) || Samples.Length != other.Samples.Length || !Values.SequenceEqual(other.Values))
         {
             return false;
         }
@@ -63,9 +66,9 @@ public readonly record struct DrawNode(NodeContent Content, float[] Values, floa
         return true;
     }
 
-    private static Matrix MatrixOf(float[] v) => new(v[0], v[1], v[2], v[3], v[4], v[5]);
+    private static Matrix MatrixOf(ReadOnlySpan<float> v) => new(v[0], v[1], v[2], v[3], v[4], v[5]);
 
-    private static Box BoxAt(float[] v, int slot) => new(v[slot], v[slot + 1], v[slot + 2], v[slot + 3]);
+    private static Box BoxAt(ReadOnlySpan<float> v, int slot) => new(v[slot], v[slot + 1], v[slot + 2], v[slot + 3]);
 }
 
 /// <summary>A moment of a graphic: what to draw, from the back to the front.</summary>

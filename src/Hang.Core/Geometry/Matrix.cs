@@ -14,12 +14,16 @@ public readonly record struct Matrix(double A, double B, double C, double D, dou
     /// <summary>Turns by degrees, clockwise on a screen whose y grows downwards.</summary>
     public static Matrix Turn(double degrees)
     {
-        // Quarter turns are exact, so that an upright layer keeps whole pixels.
-        var quarter = degrees / 90;
-        var (sin, cos) = quarter == Math.Floor(quarter)
-            ? ((((int)(quarter % 4) + 4) % 4) switch { 0 => (0.0, 1.0), 1 => (1.0, 0.0), 2 => (0.0, -1.0), _ => (-1.0, 0.0) })
-            : Math.SinCos(degrees * Math.PI / 180);
+        var (sin, cos) = SinCos(degrees);
         return new(cos, sin, -sin, cos, 0, 0);
+    }
+
+    /// <summary>Sine and cosine of an angle in degrees, exact at quarter turns, so that an upright layer keeps whole pixels.</summary>
+    internal static (double Sin, double Cos) SinCos(double degrees)
+    {
+        const double nothing = 1e-11;
+        var (sin, cos) = Math.SinCos(degrees * (Math.PI / 180));
+        return Math.Abs(sin) < nothing ? (0, Math.Sign(cos)) : Math.Abs(cos) < nothing ? (Math.Sign(sin), 0) : (sin, cos);
     }
 
     /// <summary>The matrix that applies <paramref name="inner"/> first, then <paramref name="outer"/>.</summary>

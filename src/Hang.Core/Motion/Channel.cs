@@ -232,7 +232,11 @@ public sealed class Channel : IEquatable<Channel>
     private int LastKeyAtOrBefore(double time)
     {
         // Keyframes lie on whole frames, so whole numbers are enough to find one.
-        var frame = (int)Math.Floor(time);
+        var frame = (int)time;
+        if (frame > time)
+        {
+            frame--;
+        }
         // Frames are mostly read one after the other: the keyframe found last is tried first. Threads may overwrite each other's find without harm.
         var last = found;
         if ((uint)last < (uint)ats.Length && ats[last] <= frame && (last + 1 == ats.Length || frame < ats[last + 1]))

@@ -58,7 +58,7 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
     }
 
     /// <param name="share">Share of the node's opacity that is painted.</param>
-    private void Paint(SKCanvas canvas, NodeContent content, float[] v, float share)
+    private void Paint(SKCanvas canvas, NodeContent content, ReadOnlySpan<float> v, float share)
     {
         canvas.Save();
         canvas.Concat(new SKMatrix(v[0], v[2], v[4], v[1], v[3], v[5], 0, 0, 1));
@@ -82,7 +82,7 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
         canvas.Restore();
     }
 
-    private void Draw(SKCanvas canvas, NodeContent content, float[] v, float share)
+    private void Draw(SKCanvas canvas, NodeContent content, ReadOnlySpan<float> v, float share)
     {
         switch (content.Kind)
         {
@@ -110,7 +110,7 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
         }
     }
 
-    private void SetColour(float[] v, int slot, float share) => paint.ColorF = new SKColorF(v[slot], v[slot + 1], v[slot + 2], v[slot + 3] * v[Slots.Opacity] * share);
+    private void SetColour(ReadOnlySpan<float> v, int slot, float share) => paint.ColorF = new SKColorF(v[slot], v[slot + 1], v[slot + 2], v[slot + 3] * v[Slots.Opacity] * share);
 
     private static SKPath PathOf(Outline outline) => Paths.GetValue(outline, o =>
     {
