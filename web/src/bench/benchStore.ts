@@ -108,7 +108,19 @@ export const useBench = create<BenchState>((set, get) => ({
       playing: false,
     })
     const connection = new LiveConnection(id, {
-      onPatch: (patch) => set((state) => patched(state, patch)),
+      onPatch: (patch) => {
+        if (patch.number === 0) {
+          patches.length = 0
+          set((state) => patched(state, patch))
+          return
+        }
+        const { program, graphic } = get()
+        const head = patch.graphic ? (JSON.parse(patch.graphic) as Graphic) : graphic!
+        program!.apply(patch, totalFrames(head.phases))
+        pixelsChanged()
+        patches.push(patch)
+        afterFrame(() => showPatches(set))
+      },
       onLine: (line) => set({ line }),
       onRefusal: (refusal) => set({ refusal }),
       onNote: (note) => set({ note }),
@@ -127,6 +139,8 @@ export const useBench = create<BenchState>((set, get) => ({
     set((s) => ({ saving: s.saving + 1, refusal: null, note: null }))
     try {
       const taken = await answer
+      // Whoever waited for the edit finds the document as it is now.
+      showPatches(set)
       if (!taken) get().connection?.preview(null)
       return taken
     } finally {
@@ -145,6 +159,37 @@ export const useBench = create<BenchState>((set, get) => ({
 
   set: (part) => set(part),
 }))
+
+/** Patches whose pixels are shown and whose document is not yet: React draws after the frame with the pixels, which so need not wait for it. */
+const patches: Patch[] = []
+
+const painters = new Set<() => void>()
+
+/** Calls back at once when pixels may have changed, ahead of the store's own listeners. */
+export function onPixels(paint: () => void): () => void {
+  painters.add(paint)
+  return () => painters.delete(paint)
+}
+
+export function pixelsChanged() {
+  for (const paint of painters) paint()
+}
+
+function showPatches(set: (change: (state: BenchState) => BenchState) => void) {
+  if (patches.length === 0) return
+  set((state) => patches.splice(0).reduce((s, patch) => ({ ...s, ...patched(s, patch) }), state))
+}
+
+/** Runs once the next frame is on the screen; in a page that is not shown, soon. */
+function afterFrame(act: () => void) {
+  let done = false
+  const once = () => {
+    if (!done) act()
+    done = true
+  }
+  requestAnimationFrame(() => setTimeout(once, 0))
+  setTimeout(once, 100)
+}
 
 /** Changes of values go where the keying mode says. */
 function inMode(edit: Edit, keying: Keying): Edit {
@@ -167,7 +212,7 @@ function patched(state: BenchState, patch: Patch): Partial<BenchState> {
   const order = patch.order ?? state.graphic!.layers.map((l) => l.id)
   const graphic: Graphic = { ...head, layers: order.map((id) => layers.get(id)!) }
   const total = totalFrames(graphic.phases)
-  program.apply(patch, total)
+  if (fresh) program.apply(patch, total)
   const there = new Set(order)
   const before = fresh ? there : new Set(state.graphic?.layers.map((l) => l.id))
   const added = order.filter((id) => !before.has(id))

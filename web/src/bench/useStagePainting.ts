@@ -1,7 +1,7 @@
 import { useEffect, type RefObject } from 'react'
 import { loadCanvasKit } from '../painter/canvaskit'
 import { isSoftwareGpu, StageSurface } from '../painter/stageSurface'
-import { useBench } from './benchStore'
+import { onPixels, useBench } from './benchStore'
 
 /** How long the playhead rests before the exact picture is painted. */
 const REST_MS = 90
@@ -22,9 +22,10 @@ export function useStagePainting(moving: RefObject<HTMLCanvasElement | null>, ex
     let surfaces: Surfaces | undefined
     let gone = false
     let rest: number | undefined
+    let paints = 0
 
     const show = (surface: StageSurface, share: number) => {
-      const { graphic, program, frame, painted, showBlur } = useBench.getState()
+      const { graphic, program, frame, showBlur } = useBench.getState()
       if (!surfaces || !graphic || !program) return
       const k = scale * window.devicePixelRatio * share
       const [width, height] = [Math.max(1, Math.round(graphic.width * k)), Math.max(1, Math.round(graphic.height * k))]
@@ -34,7 +35,7 @@ export function useStagePainting(moving: RefObject<HTMLCanvasElement | null>, ex
       surfaces.moving.canvas.style.visibility = surface === surfaces.moving ? 'visible' : 'hidden'
       surfaces.exact.canvas.style.visibility = surface === surfaces.exact ? 'visible' : 'hidden'
       surface.canvas.dataset.frame = String(frame)
-      surface.canvas.dataset.painted = String(painted)
+      surface.canvas.dataset.painted = String(++paints)
     }
 
     const paint = () => {
@@ -60,11 +61,14 @@ export function useStagePainting(moving: RefObject<HTMLCanvasElement | null>, ex
       }
       paint()
     })
+    const forget = onPixels(paint)
     const unsubscribe = useBench.subscribe((now, before) => {
       if (
         now.frame !== before.frame ||
         now.showBlur !== before.showBlur ||
-        now.painted !== before.painted ||
+        now.program !== before.program ||
+        now.graphic?.width !== before.graphic?.width ||
+        now.graphic?.height !== before.graphic?.height ||
         now.playing !== before.playing ||
         now.dragging !== before.dragging
       )
@@ -73,6 +77,7 @@ export function useStagePainting(moving: RefObject<HTMLCanvasElement | null>, ex
     return () => {
       gone = true
       unsubscribe()
+      forget()
       window.clearTimeout(rest)
       surfaces?.moving.dispose()
       surfaces?.exact.dispose()

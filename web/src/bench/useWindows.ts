@@ -1,5 +1,5 @@
 import { useEffect } from 'react'
-import { useBench, usePick } from './benchStore'
+import { pixelsChanged, useBench, usePick } from './benchStore'
 
 /** Fetches the windows of the program that the playhead needs next. */
 export function useWindows() {
@@ -11,7 +11,9 @@ export function useWindows() {
     if (missing.length === 0) return
     void connection.want(missing).then((parts) => {
       program.add(parts)
-      if (parts.length > 0) useBench.setState((s) => ({ painted: s.painted + 1 }))
+      if (parts.length === 0) return
+      pixelsChanged()
+      useBench.setState((s) => ({ painted: s.painted + 1 }))
     })
   }, [connection, program, painted, window, line])
 }
