@@ -232,6 +232,28 @@ test('ranges are marked and looped, times are typed, and every channel opens on 
   await expect(row.getByText('Corners')).toBeHidden()
 })
 
+test('the timeline is zoomed about the pointer, and beads are dragged as finely as they are seen', async ({ page }) => {
+  const id = await open(page, [plate('a', 'Comb', 100, { opacity: keyed([10, 0], [20, 1]) })])
+  const ten = await middle(bead(page, 10, 'Comb'))
+  await page.keyboard.down('Control')
+  for (let i = 0; i < 3; i++) await page.mouse.wheel(0, -200)
+  await page.keyboard.up('Control')
+  await expect(page.getByTestId('timeline-zoom')).toHaveText(/[2-9]\d\d %/)
+  const [x] = await middle(bead(page, 10, 'Comb'))
+  expect(Math.abs(x - ten[0])).toBeLessThan(1.5)
+  const [far] = await middle(bead(page, 20, 'Comb'))
+  const wide = (far - x) / 10
+  expect(wide).toBeGreaterThan(1.9 * (await perFrame(page)))
+  await page.keyboard.down('Control')
+  await bench.drag([far, ten[1]], [far + 3 * wide, ten[1]])
+  await page.keyboard.up('Control')
+  expect(await times(id, 'a', 'opacity')).toEqual([10, 23])
+  await page.keyboard.press('End')
+  await expect(page.getByRole('slider', { name: 'End of Leave' })).toBeInViewport()
+  await page.getByRole('button', { name: 'Show all' }).click()
+  await expect(page.getByTestId('timeline-zoom')).toHaveText('Whole time')
+})
+
 test('a changed rate keeps seconds and says which keyframes moved', async ({ page }) => {
   const id = await open(page, [plate('a', 'Comb', 100, { opacity: keyed([5, 0], [7, 1]) })])
   await page.getByLabel('Rate').selectOption('30')

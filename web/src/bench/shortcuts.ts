@@ -16,6 +16,7 @@ export const shortcuts = [
   { keys: 'Delete', does: 'Delete the selected keyframes, or else layers' },
   { keys: 'Alt drag', does: 'Drag copies of keyframes' },
   { keys: 'Ctrl drag', does: 'Drag without snapping' },
+  { keys: 'Ctrl wheel', does: 'Zoom the timeline; with Shift instead, move it' },
   { keys: 'Escape', does: 'Select no keyframes, then nothing' },
   { keys: '?', does: 'This list' },
 ]

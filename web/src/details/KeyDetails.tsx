@@ -46,7 +46,7 @@ export function KeyDetails() {
         <Box color="soft">{keys.length === 1 ? 'At frame' : 'From frame'}</Box>
         <TimeField label="Time of the selected keyframes" frames={first} onChange={(to) => void moveTo(to)} />
       </Flex>
-      <Flex gap="3px" mb="6px" wrap="wrap">
+      <Flex gap="2px" mb="6px" wrap="wrap">
         <Act name="To playhead" title="Move each layer's first selected keyframe to the playhead" onClick={() => void align()} />
         <Act name="Reverse" title="Play the selected keyframes backwards" disabled={keys.length < 2} onClick={() => void reverse()} />
         <Act name="Duplicate" title="Copy the selected keyframes to the playhead (Ctrl D)" onClick={() => void copyToPlayhead()} />

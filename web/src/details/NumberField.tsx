@@ -57,6 +57,7 @@ export function NumberField({
       {prefix && (
         <Box
           px="5px"
+          whiteSpace="nowrap"
           fontSize="11px"
           color="soft"
           cursor="ew-resize"

@@ -112,7 +112,9 @@ function Ticks({ scale, rate }: { scale: TimeScale; rate: number }) {
   const second = Math.round(rate)
   const steps = [1, 2, 5, 10, second, 2 * second, 5 * second, 10 * second, 30 * second, 60 * second, 300 * second]
   const step = steps.find((s) => s * px >= LEAST_TICK_PX) ?? 600 * second
-  const ticks = Array.from({ length: Math.floor((scale.total - 1) / step) + 1 }, (_, i) => i * step)
+  const first = Math.max(0, Math.floor(scale.moment(0) / step))
+  const last = Math.floor(Math.min(scale.total - 1, scale.moment(scale.width)) / step)
+  const ticks = Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => (first + i) * step)
   return (
     <>
       {ticks.map((f) => (

@@ -1,8 +1,10 @@
-import { Box, Flex } from '@chakra-ui/react'
-import { useLayoutEffect, useMemo, useRef, useState, type PointerEvent } from 'react'
+import { Box, Flex, Text } from '@chakra-ui/react'
+import { ZoomIn, ZoomOut } from 'lucide-react'
+import { useEffect, useLayoutEffect, useMemo, useRef, useState, type PointerEvent } from 'react'
 import type { Schemas } from '../api/client'
 import { useBench } from '../bench/benchStore'
 import { totalFrames } from '../live/document'
+import { Tool } from '../shell/controls'
 import { BoxSelect } from './BoxSelect'
 import { KeyBracket } from './KeyBracket'
 import { LayerRows } from './LayerRows'
@@ -13,12 +15,17 @@ import { Transport } from './Transport'
 export const NAMES_WIDTH = 236
 const PAD = 14
 
+/** The closest look: pixels of one frame. */
+const MOST_PER_FRAME = 60
+
 /** How near a dragged thing must come to be drawn to a frame. */
 export const SNAP_PX = 7
 
 /** Turns frames into pixels of the timeline. */
 export interface TimeScale {
   total: number
+  /** Pixels of the strip that is seen. */
+  width: number
   /** Pixels of one frame. */
   perFrame: number
   x: (frame: number) => number
@@ -32,6 +39,7 @@ export function Timeline({ choices }: { choices: Schemas['Choices'] }) {
   const phases = useBench((s) => s.graphic!.phases)
   const rate = useBench((s) => s.graphic!.rate)
   const area = useRef<HTMLDivElement>(null)
+  const root = useRef<HTMLDivElement>(null)
   const [width, setWidth] = useState(800)
   useLayoutEffect(() => {
     const observer = new ResizeObserver(([entry]) => setWidth(entry!.contentRect.width - NAMES_WIDTH))
@@ -39,17 +47,45 @@ export function Timeline({ choices }: { choices: Schemas['Choices'] }) {
     return () => observer.disconnect()
   }, [])
   const total = totalFrames(phases)
-  const perFrame = (width - 2 * PAD) / Math.max(1, total)
+  const { zoom, offset, setView } = useView(total)
+  const fit = (width - 2 * PAD) / Math.max(1, total)
+  const perFrame = fit * zoom
+  const first = Math.max(0, Math.min(offset, total - (width - 2 * PAD) / perFrame))
   const scale = useMemo<TimeScale>(
     () => ({
+      width,
       total,
       perFrame,
-      x: (f) => PAD + f * perFrame,
-      frame: (x) => Math.round((x - PAD) / perFrame),
-      moment: (x) => (x - PAD) / perFrame,
+      x: (f) => PAD + (f - first) * perFrame,
+      frame: (x) => Math.round((x - PAD) / perFrame + first),
+      moment: (x) => (x - PAD) / perFrame + first,
     }),
-    [total, perFrame],
+    [width, total, perFrame, first],
   )
+  useFollow(scale, setView)
+
+  /** Zooms about a place of the strip, so that what is under the pointer stays there. */
+  const zoomBy = (factor: number, x = width / 2) => {
+    const next = Math.max(1, Math.min(MOST_PER_FRAME / fit, zoom * factor))
+    setView({ zoom: next, offset: scale.moment(x) - (x - PAD) / (fit * next) })
+  }
+  const wheel = (e: WheelEvent) => {
+    if (e.ctrlKey || e.metaKey) zoomBy(Math.exp(-e.deltaY / 300), e.clientX - area.current!.getBoundingClientRect().left - NAMES_WIDTH)
+    else if (e.shiftKey || Math.abs(e.deltaX) > Math.abs(e.deltaY)) setView({ zoom, offset: first + (e.deltaX || e.deltaY) / perFrame })
+    else return
+    e.preventDefault()
+  }
+  const wheeled = useRef(wheel)
+  useEffect(() => {
+    wheeled.current = wheel
+  })
+  useEffect(() => {
+    // React's own wheel listener is passive, and the page must not zoom along.
+    const element = root.current!
+    const act = (e: WheelEvent) => wheeled.current(e)
+    element.addEventListener('wheel', act, { passive: false })
+    return () => element.removeEventListener('wheel', act)
+  }, [])
 
   const scrub = (e: PointerEvent) => {
     const box = e.currentTarget.getBoundingClientRect()
@@ -57,13 +93,29 @@ export function Timeline({ choices }: { choices: Schemas['Choices'] }) {
   }
 
   return (
-    <Flex as="section" aria-label="Timeline" direction="column" h="100%">
+    <Flex ref={root} as="section" aria-label="Timeline" direction="column" h="100%">
       <Transport />
       <Flex ref={area} flexShrink={0}>
-        <Box w={`${NAMES_WIDTH}px`} flexShrink={0} borderRight="1px solid" borderColor="line" />
+        <Flex w={`${NAMES_WIDTH}px`} flexShrink={0} borderRight="1px solid" borderColor="line" align="center" gap="2px" px="8px">
+          <Tool label="More time in view (Ctrl wheel)" disabled={zoom <= 1} onClick={() => zoomBy(1 / 1.6)}>
+            <ZoomOut size={14} />
+          </Tool>
+          <Tool label="Look closer in time (Ctrl wheel)" onClick={() => zoomBy(1.6)}>
+            <ZoomIn size={14} />
+          </Tool>
+          <Text color="soft" fontSize="11px" flex="1" data-testid="timeline-zoom">
+            {zoom > 1.001 ? `${Math.round(zoom * 100)} %` : 'Whole time'}
+          </Text>
+          {zoom > 1.001 && (
+            <Box asChild fontSize="11px" textDecoration="underline" color="soft">
+              <button onClick={() => setView({ zoom: 1, offset: 0 })}>Show all</button>
+            </Box>
+          )}
+        </Flex>
         <Box
           flex="1"
           position="relative"
+          overflow="hidden"
           cursor="col-resize"
           data-testid="ruler"
           onPointerDown={(e) => {
@@ -92,8 +144,34 @@ export function Timeline({ choices }: { choices: Schemas['Choices'] }) {
   )
 }
 
+/** How far the timeline is zoomed in, and the first frame in view. */
+function useView(total: number) {
+  const [view, setView] = useState<View>({ zoom: 1, offset: 0 })
+  const zoom = Math.max(1, view.zoom)
+  return { zoom, offset: Math.min(view.offset, total), setView }
+}
+
+/** Keeps the playhead in view: when it leaves, the next page is shown. */
+function useFollow(scale: TimeScale, setView: (change: (view: View) => View) => void) {
+  useEffect(
+    () =>
+      useBench.subscribe((now, before) => {
+        if (now.frame === before.frame) return
+        const x = scale.x(now.frame)
+        if (x < 0 || x > scale.width) setView((view) => ({ ...view, offset: now.frame - 20 / scale.perFrame }))
+      }),
+    [scale, setView],
+  )
+}
+
+interface View {
+  zoom: number
+  offset: number
+}
+
 function Playhead({ scale, head = false }: { scale: TimeScale; head?: boolean }) {
   const x = scale.x(useBench((s) => s.frame))
+  if (x < 0 || x > scale.width) return null
   return (
     <Box position="absolute" top="0" bottom="0" w="1.5px" bg="bad" pointerEvents="none" style={{ transform: `translateX(${x - 0.75}px)` }}>
       {head && (
