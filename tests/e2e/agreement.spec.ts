@@ -159,3 +159,23 @@ async function agrees(page: Page, document: string, frames: number[]) {
     expect(within, `share of pixels within 8 at ${frame}`).toBeGreaterThanOrEqual(0.999)
   }
 }
+
+// Second implementation: the browser's own Intl.Segmenter (ICU), whose words follow UAX #29.
+test('words are those of the browser', async ({ page }) => {
+  const text = "The keepers can't wait: 32.3 grams, well-fed bees — naïve café's «miel» e\u0301te\u0301 مرحبا بالعالم Добрый день 3,000 x_y"
+  const id = await server.addDocument({
+    hang: 1,
+    name: 'Words',
+    kind: 'title',
+    width: 1920,
+    height: 1080,
+    rate: '25',
+    phases: { arrive: 10, hold: 400, leave: 10 },
+    layers: [{ kind: 'type', id: 't', name: 'Words', text, family: 'Inter', channels: { position: [40, 200], typeSize: 24 } }],
+    assets: {},
+  })
+  await page.goto(`${server.url}/bench/${id}`)
+  const count = await page.evaluate((t) => [...new Intl.Segmenter('en', { granularity: 'word' }).segment(t)].filter((w) => w.isWordLike).length, text)
+  expect(count).toBeGreaterThan(15)
+  await expect(page.getByRole('note', { name: 'Readable for' })).toContainText(`${count} words need`)
+})

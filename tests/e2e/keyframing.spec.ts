@@ -170,6 +170,21 @@ test('which way of keying is on is seen, and a change goes where it says', async
   expect((await read(id)).layers[0]!.channels.position!.keys.map((k) => k.value)).toEqual([[40, 360], [440, 360]])
 })
 
+test('keyframes that are there already are staggered over their layers', async ({ page }) => {
+  const id = await open(page, ['Comb', 'Gate', 'Hive'].map((name, i) => plate(`l${i}`, name, 100 + 300 * i, { opacity: keyed([5, 0], [15, 1], [60, 0]) })))
+  await bead(page, 5, 'Comb').click()
+  await page.keyboard.down('Shift')
+  for (const [at, of] of [[15, 'Comb'], [5, 'Gate'], [15, 'Gate'], [5, 'Hive'], [15, 'Hive']] as const) await bead(page, at, of).click()
+  await page.keyboard.up('Shift')
+  await field(page, 'Stagger, frames').fill('4')
+  await field(page, 'Stagger, frames').press('Enter')
+  await page.getByLabel('Stagger order').selectOption('bottomUp')
+  await page.getByRole('button', { name: 'Stagger', exact: true }).click()
+  await bench.saved()
+  await expect.poll(() => times(id, 'l2', 'opacity')).toEqual([13, 23, 60])
+  expect([await times(id, 'l0', 'opacity'), await times(id, 'l1', 'opacity')]).toEqual([[5, 15, 60], [9, 19, 60]])
+})
+
 test('layers are trimmed, slid with their keyframes and split', async ({ page }) => {
   const id = await open(page, [plate('a', 'Comb', 100, { opacity: keyed([10, 0], [20, 1]) }), plate('b', 'Gate', 500, { opacity: keyed([12, 0], [30, 1]) })])
   const px = await perFrame(page)

@@ -12,8 +12,9 @@ interface Props {
 }
 
 const [TOP, BOTTOM] = [4, 22]
+const [SPEED, FLOOR] = [8, 26]
 
-/** The change between two beads, drawn in the strip: value over time, rising when the value rises. */
+/** The change between two beads, drawn in the strip: value over time, rising when the value rises, with its speed beneath. */
 export function Change({ from, to, layer, channel, scale }: Props) {
   const keys = keysOf(layer, channel)
   const first = keys.find((k) => k.at === from)
@@ -30,8 +31,13 @@ export function Change({ from, to, layer, channel, scale }: Props) {
   const [x0, x1] = [scale.x(from), scale.x(to)]
   const y = (progress: number) => (direction > 0 ? BOTTOM - progress * (BOTTOM - TOP) : TOP + progress * (BOTTOM - TOP))
   const points = shape.map((v, i) => `${x0 + ((x1 - x0) * i) / (shape.length - 1)},${y(v)}`).join(' ')
+  // Its speed beneath, from the same points: how fast it changes, whichever way.
+  const speeds = shape.slice(1).map((v, i) => Math.abs(v - shape[i]!))
+  const fastest = Math.max(...speeds, 1e-9)
+  const speed = speeds.map((v, i) => `${x0 + ((x1 - x0) * (i + 0.5)) / speeds.length},${FLOOR - (v / fastest) * SPEED}`).join(' ')
   return (
     <svg width="100%" height="26" style={{ position: 'absolute', inset: 0, pointerEvents: 'none', overflow: 'visible' }} aria-hidden>
+      <polygon points={`${x0},${FLOOR} ${speed} ${x1},${FLOOR}`} fill="var(--chakra-colors-soft)" opacity={0.22} />
       <polyline points={points} fill="none" stroke="var(--chakra-colors-accent)" strokeWidth={1.4} opacity={0.75} />
     </svg>
   )
