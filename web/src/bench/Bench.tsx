@@ -39,7 +39,7 @@ export function Bench() {
   useClipboard()
 
   return (
-    <Flex direction="column" h="100%">
+    <Flex direction="column" h="100%" position="relative">
       <TopBar>
         <Tool asChild label="Back to the rack">
           <Link to="/">
@@ -73,8 +73,10 @@ export function Bench() {
           </Link>
         </Button>
       </TopBar>
-      <RefusalBar />
-      <NoteBar />
+      <Box position="absolute" top="44px" left="0" right="276px" zIndex="docked" boxShadow="sm">
+        <RefusalBar />
+        <NoteBar />
+      </Box>
       <Grid flex="1" minH="0" templateColumns="minmax(0, 1fr) 276px" templateRows="minmax(0, 1fr)">
         <Flex direction="column" minW="0" minH="0">
           <StageBar />
@@ -103,7 +105,7 @@ function SavedSign() {
   )
 }
 
-/** What a person should know about the last edit. */
+/** What a person should know about the last edit. Like a refusal it lies over the stage: nothing moves away under the pointer. */
 function NoteBar() {
   const { note, set } = usePick('note', 'set')
   if (!note) return null

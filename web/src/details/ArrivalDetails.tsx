@@ -71,7 +71,8 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
     if (!rehearsed.current) return
     rehearsed.current = false
     useBench.getState().preview(null)
-    useBench.setState({ rehearsal: null })
+    // What could not be shown was said while the pointer was here.
+    useBench.setState({ rehearsal: null, refusal: null })
   }
   useEffect(() => stop, [])
 
