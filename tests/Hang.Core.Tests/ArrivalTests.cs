@@ -113,6 +113,18 @@ public class ArrivalTests
         Assert.Equal(["t", "t/0", "t/1", "t/2"], evaluator.Contents.Select(c => c.Id));
     }
 
+    /// <summary>However many letters there are, each has half the phase to move in, and the last is gone at the end.</summary>
+    [Fact]
+    public void ManyLettersStillMove()
+    {
+        var pieces = new PieceStagger(PieceKind.Letter, 2);
+        var on = new ApplyArrival(["t"], ArrivalKind.Grow, Pieces: pieces).ApplyTo(Words("Smoke, honey and wax"), Shaper);
+        var both = new ApplyArrival(["t"], ArrivalKind.Grow, Leaving: true).ApplyTo(on, Shaper);
+        Assert.Equal([0, 10], both.Layer("t").Channels[ChannelName.Scale].Keys.Take(2).Select(k => k.At));
+        Assert.False(Shows(both, 99));
+        Assert.True(Shows(both, 98));
+    }
+
     [Theory]
     [InlineData(PieceOrder.InOrder, 5, new[] { 0, 1, 2, 3, 4 })]
     [InlineData(PieceOrder.Reversed, 5, new[] { 4, 3, 2, 1, 0 })]

@@ -10,7 +10,7 @@ namespace Hang.Core.Arrivals;
 
 /// <summary>How a layer comes on or goes off.</summary>
 /// <param name="Leaving">True: goes off, by the mirrored motion.</param>
-/// <param name="Length">Frames, 1 or more; absent: as many as the phase leaves.</param>
+/// <param name="Length">Frames, 1 or more; absent: as many as the phase leaves, at least half of it.</param>
 /// <param name="Distance">In the kind's unit; absent: the kind's own.</param>
 /// <param name="Feel">Of coming on; absent: the kind's own. Going off turns it round.</param>
 /// <param name="Pieces">For type: letters, words or lines one after the other; absent: as it is.</param>
@@ -49,7 +49,9 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
         }
         var (first, last) = (layer.In ?? 0, layer.Out ?? graphic.Phases.Total - 1);
         var late = Spread(layer);
-        var length = Math.Max(1, settings.Length ?? Room(settings.Leaving) - late - spare);
+        var room = Room(settings.Leaving);
+        // Many pieces may take longer than the phase has; each still gets half of it, or nothing of the motion would be seen.
+        var length = Math.Max(1, settings.Length ?? Math.Max((room + 1) / 2, room - late - spare));
         var (away, rest) = settings.Leaving ? (last - offset - late, last - offset - late - length) : (first + offset, first + offset + length);
         if (Math.Min(away, rest) < first || Math.Max(away, rest) > last)
         {
