@@ -17,6 +17,9 @@ internal static class Shutter
     /// <summary>Motion below this, in pixels while the shutter is open, is not seen.</summary>
     private const double Least = 0.35;
 
+    /// <summary>Which of left, top, right, bottom make each corner.</summary>
+    private static readonly (int X, int Y)[] Corners = [(0, 1), (2, 1), (2, 3), (0, 3)];
+
     /// <summary>Writes the numbers of a node at a moment.</summary>
     public delegate void Reader(double time, Span<float> values);
 
@@ -51,7 +54,7 @@ internal static class Shutter
     private static double Distance(float[] a, float[] b)
     {
         double most = 0;
-        foreach (var (x, y) in ((int, int)[])[(0, 1), (2, 1), (2, 3), (0, 3)])
+        foreach (var (x, y) in Corners)
         {
             var (p, q) = (Corner(a, x, y), Corner(b, x, y));
             most = Math.Max(most, Math.Sqrt((p.X - q.X) * (p.X - q.X) + (p.Y - q.Y) * (p.Y - q.Y)));

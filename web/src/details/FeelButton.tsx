@@ -1,6 +1,5 @@
 import { Box } from '@chakra-ui/react'
-import { useQuery } from '@tanstack/react-query'
-import { api, data } from '../api/client'
+import { useFeelShape } from './useFeelShape'
 
 interface Props {
   name: string
@@ -39,11 +38,7 @@ export function FeelButton({ name, css, chosen, onChoose }: Props) {
 }
 
 function FeelPicture({ css }: { css: string }) {
-  const shape = useQuery({
-    queryKey: ['feel', css],
-    queryFn: () => data(api.GET('/api/feels', { params: { query: { css } } })),
-    staleTime: Infinity,
-  }).data
+  const shape = useFeelShape(css)
   const points = (shape ?? []).map((v, i) => `${(i / (shape!.length - 1)) * 24},${24 - v * 24}`).join(' ')
   return (
     <svg viewBox="-2 -8 28 36" width="100%" height="28" aria-hidden>

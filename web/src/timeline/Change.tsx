@@ -1,5 +1,4 @@
-import { useQuery } from '@tanstack/react-query'
-import { api, data } from '../api/client'
+import { useFeelShape } from '../details/useFeelShape'
 import { feelOf, keysOf, type ChannelValue, type Layer } from '../live/document'
 import type { TimeScale } from './Timeline'
 
@@ -20,11 +19,7 @@ export function Change({ from, to, layer, channel, scale }: Props) {
   const first = keys.find((k) => k.at === from)
   const last = keys.find((k) => k.at === to)
   const css = first ? feelOf(first) : 'linear'
-  const shape = useQuery({
-    queryKey: ['feel', css],
-    queryFn: () => data(api.GET('/api/feels', { params: { query: { css } } })),
-    staleTime: Infinity,
-  }).data
+  const shape = useFeelShape(css)
   if (!shape || !first || !last) return null
   const direction = Math.sign(total(last.value) - total(first.value))
   if (direction === 0) return null

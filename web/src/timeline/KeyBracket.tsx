@@ -3,7 +3,7 @@ import { useRef, type PointerEvent } from 'react'
 import { useBench, usePick } from '../bench/benchStore'
 import { snapFrame, snapTargets } from './snapFrames'
 import { SNAP_PX, type TimeScale } from './Timeline'
-import type { KeyPlace } from '../live/document'
+import { keysOf, type KeyPlace } from '../live/document'
 
 interface Drag {
   keys: KeyPlace[]
@@ -87,12 +87,10 @@ function stretched(d: Drag, last: number): KeyPlace[] {
 function reselect(d: Drag) {
   const { graphic, set } = useBench.getState()
   const found = d.keys.flatMap((k) => {
-    const channel = graphic?.layers.find((l) => l.id === k.layer)?.channels[k.channel]
-    const keys = typeof channel === 'object' && !Array.isArray(channel) ? channel.keys : []
-    const mine = d.keys.filter((o) => o.layer === k.layer && o.channel === k.channel).map((o) => o.at)
+    const layer = graphic?.layers.find((l) => l.id === k.layer)
     const wanted = stretched({ ...d, keys: [k] }, Infinity)[0]!.at
-    const near = [...keys].sort((a, b) => Math.abs(a.at - wanted) - Math.abs(b.at - wanted))[0]
-    return near && mine.length > 0 ? [{ ...k, at: near.at }] : []
+    const near = layer && [...keysOf(layer, k.channel)].sort((a, b) => Math.abs(a.at - wanted) - Math.abs(b.at - wanted))[0]
+    return near ? [{ ...k, at: near.at }] : []
   })
   set({ keys: found })
 }

@@ -54,10 +54,9 @@ export function ShapeEditor({ layer, info, scale }: { layer: Layer; info: Schema
     const best = part ?? sizes.indexOf(Math.max(...sizes))
     return sizes[best]! > 1e-6 && !bent ? best : null
   }
-  const places = { keys: keys.map((k) => ({ layer: layer.id, channel: info.name, at: k.at })) }
   const shape = (d: Drag) => ({
     do: 'setFeel' as const,
-    keys: places.keys.filter((k) => k.at === d.from),
+    keys: [{ layer: layer.id, channel: info.name, at: d.from }],
     feel: d.feel,
     ...(part === null ? {} : { part }),
   })
