@@ -1,8 +1,9 @@
 using Hang.Core;
+using Hang.Core.Contents;
+using Hang.Core.Json;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
-using Hang.Core.Layers;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
 
@@ -50,7 +51,7 @@ public sealed class GraphicFile : IDisposable
             throw new ProblemException($"\"{field}\" sets nothing.", "Write --set NAME=VALUE.", field: "--set");
         }
         var (name, value) = (parts[0], parts[1].Replace("\\n", "\n", StringComparison.Ordinal));
-        if (graphic.Layers.Any(l => l is PictureLayer && string.Equals(l.Field, name, StringComparison.OrdinalIgnoreCase)))
+        if (graphic.Layers.Any(l => l.Content.Kind is PictureContent && string.Equals(l.Field, name, StringComparison.OrdinalIgnoreCase)))
         {
             var picture = PictureFile.Read(value, ReadFile(value));
             graphic = graphic with { Assets = graphic.Assets.SetItem(picture.Hash, picture.Asset) };
@@ -65,14 +66,7 @@ public sealed class GraphicFile : IDisposable
         byte[] file;
         if (asset.Data is { } data)
         {
-            try
-            {
-                file = Convert.FromBase64String(data);
-            }
-            catch (FormatException)
-            {
-                throw new ProblemException($"The picture {asset.Name} is not base64.", "Save the document again.", field: $"/assets/{hash}/data");
-            }
+            file = Base64.Read(asset.Name, data, $"/assets/{hash}/data");
         }
         else
         {

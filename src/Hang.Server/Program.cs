@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using Hang.Core.Documents;
+using Hang.Core.Json;
 using Hang.Paint.Pictures;
 using Hang.Server.Demo;
 using Hang.Server.Handoffs;
@@ -36,19 +37,16 @@ builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = GraphicJson.
 // The host is also built while the API's description is generated; nothing here may reach for the database.
 builder.Services.AddNpgsqlDataSource(options.Database.Length > 0 ? options.Database : "Host=localhost");
 builder.Services.AddSingleton<IFileStore>(_ => new FolderFileStore(options.Files.Length > 0 ? options.Files : Path.Combine(Path.GetTempPath(), "hang-files")));
-builder.Services.AddSingleton<PackageStore>().AddSingleton<FeelStore>().AddSingleton<RevisionStore>().AddSingleton<PictureStore>().AddSingleton<HandoffStore>();
+builder.Services.AddSingleton<PackageStore>().AddSingleton<FeelStore>().AddSingleton(s => new RevisionStore(s.GetRequiredService<Npgsql.NpgsqlDataSource>(), options.KeepRevisions)).AddSingleton<PictureStore>().AddSingleton<HandoffStore>();
 builder.Services.AddSingleton(s => new PictureShelf(s.GetRequiredService<PictureStore>().Bytes));
 builder.Services.AddSingleton<LiveGraphics>().AddSingleton<DemoLoader>().AddTransient<HandoffJob>();
 builder.Services.AddHealthChecks().AddNpgSql(tags: ["ready"]);
-builder.Services.AddSignalR(s => s.MaximumReceiveMessageSize = 1024 * 1024).AddMessagePackProtocol();
+builder.Services.AddSignalR(s => s.MaximumReceiveMessageSize = 8 * 1024 * 1024).AddMessagePackProtocol();
 builder.Services.AddExceptionHandler<ProblemAnswers>().AddProblemDetails();
 builder.Services.ConfigureHttpJsonOptions(json =>
 {
     json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
-    foreach (var converter in GraphicJson.Options.Converters)
-    {
-        json.SerializerOptions.Converters.Add(converter);
-    }
+    ReportJson.AddConverters(json.SerializerOptions.Converters);
 });
 builder.Services.AddOpenApi(o => o.AddDocumentTransformer((document, _, _) =>
 {

@@ -17,20 +17,28 @@ public class DocumentTests
     }
 
     [Theory]
-    [InlineData("\"hang\": 1", "\"hang\": 2", "/hang", "version 2")]
-    [InlineData("\"width\": 1920", "\"width\": 1e999", "/width", "")]
-    [InlineData("\"width\": 1920", "\"width\": 4", "/width", "4 pixels")]
+    [InlineData("\"hang\": 2", "\"hang\": 3", "/hang", "version 3")]
+    [InlineData("\"hang\": 2,", "", "/", "version, is missing")]
+    [InlineData("\"width\": 1920", "\"width\": 1e999", "/width", "whole number")]
+    [InlineData("\"width\": 1920", "\"width\": 4", "/width", "4 is out of range")]
     [InlineData("\"rate\": \"60\"", "\"rate\": \"61\"", "/rate", "61")]
     [InlineData("\"name\": \"Badge\"", "\"colour\": \"Badge\"", "/layers/2/colour", "colour")]
-    [InlineData("\"at\": 450", "\"at\": 4500", "/layers/0/channels/opacity/keys/1/at", "rising order")]
-    [InlineData("\"at\": 479", "\"at\": 480", "/layers/0/channels/opacity/keys/1/at", "480")]
-    [InlineData("\"hangsFrom\": \"badge\"", "\"hangsFrom\": \"mark\"", "/layers/3/hangsFrom", "hangs from itself")]
+    [InlineData("\"at\": 450", "\"at\": 4500", "/layers/0/opacity/keys/1/at", "rising order")]
+    [InlineData("\"at\": 479", "\"at\": 480", "/layers/0/opacity/keys/1/at", "480")]
+    [InlineData("\"hangsFrom\": \"badge\"", "\"hangsFrom\": \"mark\"", "/layers/3/hangsFrom", "follows itself")]
     [InlineData("\"hangsFrom\": \"badge\"", "\"hangsFrom\": \"nobody\"", "/layers/3/hangsFrom", "not there")]
-    [InlineData("\"typeSize\": 46", "\"typeSize\": 1e400", "/layers/4/channels/typeSize", "too large")]
+    [InlineData("\"typeSize\": 46", "\"typeSize\": 1e400", "/layers/4/content/typeSize", "too large")]
+    [InlineData("\"typeSize\": 46", "\"typeSize\": 1e308", "/layers/4/content/typeSize", "cannot be")]
     [InlineData("\"id\": \"brown\"", "\"id\": \"gold\"", "/layers/1/id", "twice")]
-    [InlineData("\"kind\": \"picture\"", "\"sort\": \"picture\"", "/layers/3", "no kind")]
-    [InlineData("\"kind\": \"picture\"", "\"kind\": \"cloud\"", "/layers/3", "cloud")]
-    [InlineData("\"tracking\": 20", "\"corners\": [1, 2, 3, 4]", "/layers/5/channels/corners", "no channel")]
+    [InlineData("\"id\": \"brown\"", "\"id\": \"gold/1\"", "/layers/1/id", "no id")]
+    [InlineData("\"kind\": \"picture\"", "\"sort\": \"picture\"", "/layers/3/content", "kind")]
+    [InlineData("\"kind\": \"picture\"", "\"kind\": \"cloud\"", "/layers/3/content/kind", "cloud")]
+    [InlineData("\"kind\": \"picture\"", "\"kind\": \"Picture\"", "/layers/3/content/kind", "Picture")]
+    [InlineData("\"tracking\": 20", "\"corners\": [1, 2, 3, 4]", "/layers/5/content/corners", "not known")]
+    [InlineData("\"tracking\": 20", "\"tracking\": null", "/layers/5/content/tracking", "null")]
+    [InlineData("\"tracking\": 20", "\"tracking\": 20, \"tracking\": 21", "/layers/5/content/tracking", "twice")]
+    [InlineData("\"name\": \"Badge\"", "\"name\": \"Bad\\u0000ge\"", "/layers/2/name", "NUL")]
+    [InlineData("\"name\": \"Badge\"", "\"name\": \"Bad\\ud800ge\"", "/layers/2/name", "half a character")]
     public void ABrokenPlaceIsNamedByItsPointer(string good, string bad, string pointer, string says)
     {
         var at = Demo.IndexOf(good, StringComparison.Ordinal);
@@ -44,18 +52,24 @@ public class DocumentTests
     [InlineData("")]
     [InlineData("null")]
     [InlineData("[]")]
-    [InlineData("{\"hang\": 1")]
+    [InlineData("{\"hang\": 2")]
+    [InlineData("{\"hang\": 2, \"layers\": null}")]
     public void OtherTextIsNoDocument(string text) => Assert.Throws<ProblemException>(() => GraphicJson.Read(text));
 
     [Fact]
     public void BytesThatAreNotUtf8AreRefused() => Assert.Throws<ProblemException>(() => GraphicJson.Read([0xFF, 0xFE, 0x00, 0x7B]));
 
+    /// <summary>What the front end knows of documents, edits and operations is printed from the core; ./hang generate prints it anew.</summary>
     [Fact]
-    public void TheSchemaOnPaperIsTheOneOfTheTypes() =>
-        Assert.Equal(GraphicSchema.Write(), File.ReadAllText(Path.Combine(ProjectFolder.Root, "docs", "format", "hang.schema.json")));
+    public void TheFrontEndKnowsTheCoreAsItIs()
+    {
+        Generated.Check("docs/format/hang.schema.json", GraphicSchema.Write());
+        Generated.Check("web/src/live/core.gen.ts", CoreTypes.TypeScript());
+        Generated.Check("web/src/painter/ops.gen.ts", CoreTypes.Operations());
+    }
 
     [Fact]
-    public void TheSchemaNamesEveryChannel()
+    public void TheSchemaNamesEveryValue()
     {
         using var schema = JsonDocument.Parse(GraphicSchema.Write());
         Assert.Equal("https://json-schema.org/draft/2020-12/schema", schema.RootElement.GetProperty("$schema").GetString());

@@ -2,9 +2,9 @@ using System.Text.Json;
 using CsCheck;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
-using Hang.Core.Layers;
 using Hang.Core.Phases;
 using static Hang.Core.Tests.Samples;
+using static Hang.Tests.Shared.Making;
 
 namespace Hang.Core.Tests;
 
@@ -15,21 +15,21 @@ public class EditTests
     [Fact]
     public void AValueGoesToTheKeyframeHereOrToAllTime()
     {
-        var graphic = Graphic(Plate("a", (ChannelName.Opacity, Keyed((0, 0), (10, 1)))));
-        var keyed = new SetValue("a", ChannelName.Opacity, Json("0.25"), 5).ApplyTo(graphic, Samples.Shaper).Layer("a").Channels[ChannelName.Opacity];
+        var graphic = Graphic(Plate("a", ("opacity", Keyed((0, 0), (10, 1)))));
+        var keyed = new SetValue("a", At("opacity"), Json("0.25"), 5).ApplyTo(graphic, Samples.Shaper).Layer("a").Channel("opacity");
         Assert.Equal([0, 5, 10], keyed.Keys.Select(k => k.At));
-        var constant = new SetValue("a", ChannelName.Turn, Json("30"), 5).ApplyTo(graphic, Samples.Shaper).Layer("a").Channels[ChannelName.Turn];
+        var constant = new SetValue("a", At("turn"), Json("30"), 5).ApplyTo(graphic, Samples.Shaper).Layer("a").Channel("turn");
         Assert.False(constant.IsKeyed);
     }
 
     [Theory]
-    [InlineData(ChannelName.Opacity, "2", "Use a number from 0 to 1")]
-    [InlineData(ChannelName.Position, "[1]", "2 numbers")]
-    [InlineData(ChannelName.Fill, "\"red\"", "colour is text")]
-    [InlineData(ChannelName.TypeSize, "9", "no channel typeSize")]
-    public void AValueThatDoesNotFitIsRefusedWithTheLayersName(ChannelName channel, string value, string says)
+    [InlineData("opacity", "2", "Use a number from 0 to 1")]
+    [InlineData("position", "[1]", "2 numbers")]
+    [InlineData("fill", "\"red\"", "colour is text")]
+    [InlineData("typeSize", "9", "no typeSize")]
+    public void AValueThatDoesNotFitIsRefusedWithTheLayersName(string address, string value, string says)
     {
-        var problem = Assert.Throws<ProblemException>(() => new SetValue("a", channel, Json(value), 0).ApplyTo(Graphic(Plate("a")), Samples.Shaper)).Problem;
+        var problem = Assert.Throws<ProblemException>(() => new SetValue("a", At(address), Json(value), 0).ApplyTo(Graphic(Plate("a")), Samples.Shaper)).Problem;
         Assert.Equal("Plate a", problem.Layer);
         Assert.Contains(says, problem.ToString(), StringComparison.Ordinal);
     }
@@ -37,9 +37,9 @@ public class EditTests
     [Fact]
     public void ALongerHoldMovesAllOfLeaveWithIt()
     {
-        var graphic = Graphic(Plate("a", (ChannelName.Opacity, Keyed((5, 0), (30, 1), (80, 1), (99, 0)))));
+        var graphic = Graphic(Plate("a", ("opacity", Keyed((5, 0), (30, 1), (80, 1), (99, 0)))));
         var longer = new SetPhases(new PhaseLengths(20, 90, 20)).ApplyTo(graphic, Samples.Shaper);
-        Assert.Equal([5, 30, 110, 129], longer.Layer("a").Channels[ChannelName.Opacity].Keys.Select(k => k.At));
+        Assert.Equal([5, 30, 110, 129], longer.Layer("a").Channel("opacity").Keys.Select(k => k.At));
         Assert.Throws<ProblemException>(() => new SetPhases(new PhaseLengths(20, 10, 20)).ApplyTo(graphic, Samples.Shaper));
     }
 
@@ -47,10 +47,10 @@ public class EditTests
     [Fact]
     public void MovedKeyframesStayInTimeAndOthersStayPut() => Gen.Select(Gen.Int[0, 99].HashSet[3, 8], Gen.Int[-200, 200]).Sample((frames, by) =>
     {
-        var graphic = Graphic(Plate("a", (ChannelName.Turn, Keyed([.. frames.Select(f => (f, f + 0.5))]))), Plate("b", (ChannelName.Turn, Keyed((50, 1)))));
+        var graphic = Graphic(Plate("a", ("turn", Keyed([.. frames.Select(f => (f, f + 0.5))]))), Plate("b", ("turn", Keyed((50, 1)))));
         var moved = frames.Order().Take(2).ToArray();
-        var after = new MoveKeys([.. moved.Select(f => new KeyPlace("a", ChannelName.Turn, f))], by).ApplyTo(graphic, Samples.Shaper);
-        var keys = after.Layer("a").Channels[ChannelName.Turn].Keys;
+        var after = new MoveKeys([.. moved.Select(f => new KeyPlace("a", At("turn"), f))], by).ApplyTo(graphic, Samples.Shaper);
+        var keys = after.Layer("a").Channel("turn").Keys;
         var shift = keys.Single(k => k.Value.X == moved[0] + 0.5).At - moved[0];
         var landed = moved.Select(m => m + shift).ToHashSet();
         return keys.All(k => k.At is >= 0 and < 100)
@@ -80,12 +80,12 @@ public class EditTests
     {
         Edit[] edits =
         [
-            new AddLayer(Plate("x")), new RemoveLayers(["a"]), new OrderLayer("a", 0), new ChangeLayer("a", Name: "Other"), new SetValue("a", ChannelName.Turn, Json("5"), 3),
-            new AddKey("a", ChannelName.Turn, 3), new ClearKeys("a", ChannelName.Turn, 3), new SetPhases(new PhaseLengths(1, 2, 3)), new ChangeGraphic(Width: 800),
+            new AddLayer(Plate("x")), new RemoveLayers(["a"]), new OrderLayer("a", 0), new ChangeLayer("a", Name: "Other"), new SetValue("a", At("turn"), Json("5"), 3),
+            new AddKey("a", At("turn"), 3), new ClearKeys("a", At("turn"), 3), new SetPhases(new PhaseLengths(1, 2, 3)), new ChangeGraphic(Width: 800),
         ];
         foreach (var edit in edits)
         {
-            var back = JsonSerializer.Deserialize<Edit>(JsonSerializer.Serialize(edit, GraphicJson.Options), GraphicJson.Options)!;
+            var back = Edit.Read(edit.Write());
             Assert.Equal(GraphicJson.Write(edit.ApplyTo(Graphic(Plate("a")), Samples.Shaper)), GraphicJson.Write(back.ApplyTo(Graphic(Plate("a")), Samples.Shaper)));
         }
     }

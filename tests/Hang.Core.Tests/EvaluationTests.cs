@@ -3,8 +3,12 @@ using Hang.Core.Evaluation;
 using Hang.Core.Geometry;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
+using Hang.Core.PaintList;
+using Hang.Core.Typesetting;
+using Hang.Core.Values;
 using Hang.Core.Programs;
 using static Hang.Core.Tests.Samples;
+using static Hang.Tests.Shared.Making;
 
 namespace Hang.Core.Tests;
 
@@ -22,7 +26,7 @@ public class EvaluationTests
     [Fact]
     public void AKeyframeThatSplitsAChangeKeepsItsFeel()
     {
-        var channel = Channel.Of([new(0, new(0), Feel.Hold), new(10, new(1), Feel.Linear)]).WithKey(5, new(0.5), Feel.Linear);
+        var channel = Over([new(0, new(0), Feel.Hold), new(10, new(1), Feel.Linear)]).WithKey(5, new(0.5), Feel.Linear);
         Assert.Equal(Feel.Hold, channel.KeyAt(5)!.Feel);
     }
 
@@ -30,7 +34,7 @@ public class EvaluationTests
     [Fact]
     public void TurnAndScaleLeaveThePivotInPlace()
     {
-        var plate = Plate("a", (ChannelName.Position, Channel.Of(new ChannelValue(100, 50))), (ChannelName.Size, Channel.Of(new ChannelValue(40, 20))), (ChannelName.Turn, Channel.Of(new ChannelValue(90))));
+        var plate = Plate("a", ("position", Const(100, 50)), ("size", Const(40, 20)), ("turn", Const(90)));
         var (box, world) = Evaluator(plate).Place(plate, 0);
         Assert.Equal(new Point(120, 60), world.Map(new Point(20, 10)));
         Assert.Equal(new Point(130, 40), world.Map(new Point(0, 0)));
@@ -40,25 +44,27 @@ public class EvaluationTests
     [Fact]
     public void ALayerFollowsWhatItHangsFrom()
     {
-        var carrier = Plate("a", (ChannelName.Position, Channel.Of(new ChannelValue(100, 0))), (ChannelName.Scale, Channel.Of(new ChannelValue(2, 2))), (ChannelName.Pivot, Channel.Of(new ChannelValue(0, 0))));
-        var hung = Plate("b", (ChannelName.Position, Channel.Of(new ChannelValue(10, 10)))) with { HangsFrom = "a" };
+        var carrier = Plate("a", ("position", Const(100, 0)), ("scale", Const(2, 2)), ("pivot", Const(0, 0)));
+        var hung = Plate("b", ("position", Const(10, 10))) with { HangsFrom = "a" };
         Assert.Equal(new Point(120, 20), Evaluator(carrier, hung).Place(hung, 0).World.Map(new Point(0, 0)));
     }
 
     [Fact]
     public void TrackingSpreadsTypeAboutItsAlignment()
     {
-        var type = Type("t", "abc") with { Align = Alignment.Centre, Channels = ChannelSet.Empty.With(ChannelName.TypeSize, new ChannelValue(100)).With(ChannelName.Tracking, new ChannelValue(200)) };
+        var type = Type("t", "abc").With("align", "centre").With("typeSize", new Value(100)).With("tracking", new Value(200));
         var node = Evaluator(type).At(0).Nodes.Single();
-        var xs = node.Content.Glyphs!.Glyphs.Select(g => (g.X + g.Spread * node.Values[Slots.Tracking]) * node.Values[Slots.Unit]);
+        var op = node.Strip.Ops.Single(o => o.Kind == Ops.Glyphs);
+        float Number(string field) => node.Row.Span[op.Offset(field)];
+        var xs = ((GlyphRun)node.Strip.Resources[op.Takes[0]]).Glyphs.Select(g => (g.X + g.Spread * Number("tracking")) * Number("unit"));
         Assert.Equal([-95, -25, 45], xs.Select(x => Math.Round(x, 4)));
-        Assert.Equal([-95f, 95f], [node.Values[Slots.Box], node.Values[Slots.Box + 2]]);
+        Assert.Equal([-95f, 95f], [node.Row.Span[7], node.Row.Span[9]]);
     }
 
     [Fact]
     public void ProgramWindowsHoldWhatEveryFrameEvaluatesTo()
     {
-        var plate = Plate("a", (ChannelName.Position, Channel.Of([new(3, new(0, 0), FeelText.Parse("ease")), new(77, new(500, 90), Feel.Linear)])), (ChannelName.Opacity, Keyed((0, 0), (10, 1))));
+        var plate = Plate("a", ("position", Over([new(3, new(0, 0), FeelText.Parse("ease")), new(77, new(500, 90), Feel.Linear)])), ("opacity", Keyed((0, 0), (10, 1))));
         var evaluator = Evaluator(plate, Type("t", "hi"));
         for (var node = 0; node < 2; node++)
         {
@@ -80,7 +86,7 @@ public class EvaluationTests
     {
         var before = new ProgramCache(Graphic(Plate("a"), Plate("b"), Plate("c") with { HangsFrom = "a" }), new EvenShaper());
         var windows = Enumerable.Range(0, 3).Select(i => before.Window(i, 0)).ToArray();
-        var moved = (PlateLayer)before.Graphic.Layers[0] with { Channels = ChannelSet.Empty.With(ChannelName.Position, new ChannelValue(9, 9)) };
+        var moved = before.Graphic.Layers[0].With("position", new Value(9, 9));
         var after = before.Next(before.Graphic.With(moved));
         Assert.NotSame(windows[0], after.Window(0, 0));
         Assert.Same(windows[1], after.Window(1, 0));

@@ -9,20 +9,23 @@ using Hang.Core.Layers;
 using Hang.Core.Motion;
 using Hang.Core.Phases;
 using Hang.Core.Time;
-using Hang.Core.Typesetting;
+using Hang.Core.Values;
 using Hang.Tests.Shared;
 using static Hang.Core.Tests.Samples;
+using static Hang.Tests.Shared.Making;
 
 namespace Hang.Core.Tests;
 
 /// <summary>Whatever comes in, the core answers with a sound document or with a problem, and never with half of either.</summary>
 public class FuzzTests
 {
-    private static readonly string[] Ids = ["l1", "l2", "l3", "nobody"];
+    private static readonly string[] Ids = ["l1", "l2", "l3", "l4", "nobody"];
 
     private static readonly Gen<string> Layer = Gen.Int[0, Ids.Length - 1].Select(i => Ids[i]);
 
-    private static readonly Gen<ChannelName> Channel = Gen.Int[0, ChannelSpec.All.Length - 1].Select(i => (ChannelName)i);
+    private static readonly Address[] Addresses = [.. new[] { "position", "position/x", "scale", "turn", "pivot", "opacity", "mask", "mask/left", "size", "corners/topLeft", "fill", "text", "family", "weight", "pieces", "typeSize", "effects/e1/radius", "effects/e1/on", "effects/e9/x", "nothing" }.Select(At)];
+
+    private static readonly Gen<Address> Channel = Gen.Int[0, Addresses.Length - 1].Select(i => Addresses[i]);
 
     private static readonly Gen<int> Frame = Gen.Int[-5, 110];
 
@@ -46,7 +49,7 @@ public class FuzzTests
         Layer.Select(l => (Edit)new DuplicateLayers([l])),
         Gen.Select(Layer, Gen.Int[-2, 9]).Select((l, to) => (Edit)new OrderLayer(l, to)),
         Gen.Select(Layer, Layer).Select((l, from) => (Edit)new ChangeLayer(l, HangsFrom: from)),
-        Gen.Select(Layer, Gen.String[0, 5]).Select((l, name) => (Edit)new ChangeLayer(l, Name: name, Text: name)),
+        Gen.Select(Layer, Gen.String[0, 5]).Select((l, name) => (Edit)new ChangeLayer(l, Name: name)),
         Gen.Select(Gen.Int[-1, 80], Gen.Int[-1, 80], Gen.Int[-1, 80]).Select((a, h, l) => (Edit)new SetPhases(new PhaseLengths(a, h, l))),
         Gen.Select(Layer.Array[1, 2], Gen.Double[-9, 9].Array[1, 3], Frame).Select((l, by, f) => (Edit)new Nudge([.. l], [.. by], f)),
         Gen.Select(Gen.Int[0, 9000], Gen.Int[0, FrameRate.All.Length - 1]).Select((w, r) => (Edit)new ChangeGraphic(Width: w, Rate: FrameRate.All[r])),
@@ -63,17 +66,25 @@ public class FuzzTests
         Gen.Select(Layer, Gen.Bool).Select((l, smooth) => (Edit)new BendPath(l, smooth)),
         Gen.Select(Layer.Array[1, 2], Gen.Int[0, 16], Gen.Bool, Gen.Int[0, 60]).Select((l, kind, leaving, n) => (Edit)new ApplyArrival([.. l], (ArrivalKind)kind, leaving, n == 0 ? null : n, Every: n % 5)),
         Gen.Select(Layer, Gen.Int[0, 5], Gen.Int[-1, 9], Gen.Double[-0.2, 1.2]).Select((l, kind, n, p) => (Edit)new SetIdles(l, [new((IdleKind)kind, 10, n, p)])),
-        Gen.Select(Layer, Gen.Int[0, 2], Gen.Int[-1, 9], Gen.Int[0, 3]).Select((l, by, n, o) => (Edit)new SetPieces(l, new((PieceKind)by, n, (PieceOrder)o))),
+        Gen.Select(Layer, Gen.Int[0, 2], Gen.Int[-1, 9], Gen.Int[0, 3]).Select((l, by, n, o) => (Edit)new SetValue(l, At("pieces"), JsonSerializer.SerializeToElement(new[] { "letter", "word", "line" }[by]), n)),
         Gen.Select(Gen.Bool, Gen.Double[-10, 800]).Select((on, angle) => (Edit)new ChangeGraphic(MotionBlur: new(on, angle))),
-        Gen.Select(Layer, Gen.Int[0, 2]).Select((l, f) => (Edit)new ChangeLayer(l, Facing: (Facing)f)));
+        Gen.Select(Layer, Gen.Int[0, 2]).Select((l, f) => (Edit)new ChangeLayer(l, Facing: (Facing)f)),
+        Gen.Select(Layer, Gen.Int[0, 2]).Select((l, k) => (Edit)new InsertEffect([l], new[] { "blur", "shadow", "cloud" }[k])),
+        Layer.Select(l => (Edit)new RemoveEffect(l, "e1")),
+        Gen.Select(Layer, Gen.Int[-1, 3]).Select((l, to) => (Edit)new MoveEffect(l, "e2", to)),
+        Gen.Select(Layer.Array[1, 3], Frame).Select((l, f) => (Edit)new GroupLayers([.. l], f)),
+        Gen.Select(Layer, Frame).Select((l, f) => (Edit)new DissolveGroups([l], f)),
+        Gen.Select(Layer, Layer, Frame).Select((l, g, f) => (Edit)new MoveIntoGroup([l], g, f)),
+        Gen.Select(Layer, Gen.Int[0, 16]).Select((l, b) => (Edit)new ChangeLayer(l, Blend: (BlendMode)b)),
+        Gen.Select(Layer, Layer, Gen.Bool).Select((l, m, i) => (Edit)new ChangeLayer(l, Matte: m, MatteBy: i ? MatteBy.Luma : MatteBy.Alpha, MatteInverted: i)));
 
     [Fact]
     public void AnySequenceOfEditsLeavesASoundDocument() => AnyEdit.Array[1, 25].Sample(edits =>
     {
         var graphic = Graphic(
-            Plate("l1", (ChannelName.Opacity, Keyed((0, 0), (25, 1), (99, 0)))),
+            Plate("l1", ("opacity", Keyed((0, 0), (25, 1), (99, 0)))),
             Type("l2", "Words") with { HangsFrom = "l1" },
-            Plate("l3", (ChannelName.Turn, Keyed((10, 0), (20, 90)))));
+            Plate("l3", ("turn", Keyed((10, 0), (20, 90)))));
         foreach (var edit in edits)
         {
             var before = GraphicJson.Write(graphic);
@@ -95,7 +106,7 @@ public class FuzzTests
         var evaluator = new Evaluator(graphic, new EvenShaper());
         foreach (var frame in new[] { 0, graphic.Phases.Total / 2, graphic.Phases.Total - 1 })
         {
-            Assert.All(evaluator.At(frame).Nodes, n => Assert.All(n.Samples.Append(n.Row.ToArray()), row => Assert.All(row, v => Assert.True(float.IsFinite(v)))));
+            Assert.All(evaluator.At(frame).Nodes, n => Assert.All(n.Moments.Append(n.Row.ToArray()), row => Assert.All(row, v => Assert.True(float.IsFinite(v)))));
         }
     }, iter: 400);
 

@@ -1,8 +1,8 @@
 using Hang.Core.Checks;
 using Hang.Core.Handoff;
-using Hang.Core.Layers;
-using Hang.Core.Motion;
+using Hang.Core.Values;
 using static Hang.Core.Tests.Samples;
+using static Hang.Tests.Shared.Making;
 
 namespace Hang.Core.Tests;
 
@@ -38,8 +38,8 @@ public class HandoffTests
     {
         var graphic = Graphic(Type("t", "Old") with { Field = "Name" }, Plate("p") with { Field = "Tint" });
         var filled = FieldValues.Fill(FieldValues.Fill(graphic, "name", "New"), "Tint", "#102030");
-        Assert.Equal("New", ((TypeLayer)filled.Layer("t")).Text);
-        Assert.Equal(new ChannelValue(16 / 255.0, 32 / 255.0, 48 / 255.0, 1), filled.Layer("p").Channels[ChannelName.Fill].Constant);
+        Assert.Equal("New", filled.Layer("t").Channel("text").Constant.Text);
+        Assert.Equal(new Value(16 / 255.0, 32 / 255.0, 48 / 255.0, 1), filled.Layer("p").Channel("fill").Constant);
         Assert.Contains("Name, Tint", Assert.Throws<ProblemException>(() => FieldValues.Fill(graphic, "Nope", "x")).Problem.Remedy, StringComparison.Ordinal);
     }
 

@@ -77,7 +77,7 @@ public class IdleTests
         Assert.Equal(10, Most(IdleKind.Sway, o => o.Turn), 1e-3);
         Assert.Equal(1.1, Most(IdleKind.Pulse, o => o.Scale), 1e-5);
         Assert.InRange(Most(IdleKind.Tremble, o => o.X), 4, 10);
-        Assert.Equal(0.9, Enumerable.Range(0, 100).Min(f => new IdleMotion(IdleKind.Blink, 10).At(f, Phases).Opacity), 1e-9);
+        Assert.Equal(0.9, Enumerable.Range(0, 100).Min(f => new IdleMotion(IdleKind.Blink, 10, 1).At(f, Phases).Opacity), 1e-9);
     }
 
     [Fact]

@@ -1,9 +1,13 @@
 using CsCheck;
 using Hang.Core.Colour;
 using Hang.Core.Handoff;
+using Hang.Core.Contents;
+using Hang.Core.Effects;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
+using Hang.Core.Values;
 using static Hang.Core.Tests.Samples;
+using static Hang.Tests.Shared.Making;
 
 namespace Hang.Core.Tests;
 
@@ -32,7 +36,7 @@ public class MotionTests
     [Fact]
     public void KeyframesAreKeptInOrderWhateverOrderTheyComeIn() => Gen.Int[0, 500].Array[1, 30].Sample(frames =>
     {
-        var channel = Channel.Of(frames.Select(f => new Keyframe(f, new(f), Feel.Linear)));
+        var channel = Channel.Of(NumbersKind.Number, frames.Select(f => new Keyframe(f, new(f), Feel.Linear)));
         return channel.Keys.Select(k => k.At).SequenceEqual(frames.Distinct().Order()) && frames.All(f => channel.At(f).X == f);
     });
 
@@ -64,13 +68,20 @@ public class MotionTests
     }
 
     [Fact]
-    public void EveryChannelsDefaultIsWithinItsRange() => Assert.All(ChannelSpec.All, spec =>
+    public void EveryValuesDefaultIsWithinItsRangeAndReadsBackAsItIsWritten()
     {
-        spec.Demand(spec.Default, "layer", "field");
-        Assert.Same(spec, ChannelSpec.Of(spec.Name));
-        Assert.Throws<ProblemException>(() => spec.Demand(spec.Default.With(0, double.NaN), "layer", "field"));
-        Assert.Throws<ProblemException>(() => spec.Demand(spec.Default.With(0, spec.Most * 2 + 1), "layer", "field"));
-    });
+        var modules = Modules<ContentKind>.All.Cast<Module>().Concat(Modules<EffectKind>.All).Append(LayerValues.Module);
+        Assert.All(modules.SelectMany(m => m.Values).Where(v => !v.Required), spec =>
+        {
+            spec.Demand(spec.Default, "layer", "field");
+            Assert.Equal(spec.Default, Hang.Core.Json.JsonPlace.Read(spec.Kind.Write(spec.Default), spec.Kind.Read));
+            if (spec.Kind is NumbersKind)
+            {
+                Assert.Throws<ProblemException>(() => spec.Demand(spec.Default.With(0, double.NaN), "layer", "field"));
+                Assert.Throws<ProblemException>(() => spec.Demand(spec.Default.With(0, spec.Most * 2 + 1), "layer", "field"));
+            }
+        });
+    }
 
     [Fact]
     public void FileNamesHoldNothingThatAFileSystemOrAShellMinds() => Gen.String[0, 80].Sample(name =>
@@ -82,13 +93,13 @@ public class MotionTests
     [Fact]
     public void NudgesThatFollowEachOtherAddUp()
     {
-        var graphic = Graphic(Plate("a"), Plate("b", (ChannelName.Position, Channel.Of([new(0, new(5, 5), Feel.Linear), new(50, new(9, 9), Feel.Linear)]))));
+        var graphic = Graphic(Plate("a"), Plate("b", ("position", Over([new(0, new(5, 5), Feel.Linear), new(50, new(9, 9), Feel.Linear)]))));
         for (var i = 0; i < 7; i++)
         {
             graphic = new Edits.Nudge(["a", "b"], [1, -10], 50).ApplyTo(graphic, Samples.Shaper);
         }
-        Assert.Equal(new ChannelValue(7, -70), graphic.Layer("a").Channels[ChannelName.Position].Constant);
-        Assert.Equal([new(5, 5), new(16, -61)], graphic.Layer("b").Channels[ChannelName.Position].Keys.Select(k => k.Value));
+        Assert.Equal(new Value(7, -70), graphic.Layer("a").Channel("position").Constant);
+        Assert.Equal([new(5, 5), new(16, -61)], graphic.Layer("b").Channel("position").Keys.Select(k => k.Value));
     }
 
     [Fact]

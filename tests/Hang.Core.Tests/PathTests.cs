@@ -3,6 +3,7 @@ using Hang.Core.Evaluation;
 using Hang.Core.Geometry;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
+using static Hang.Tests.Shared.Making;
 
 namespace Hang.Core.Tests;
 
@@ -73,19 +74,19 @@ public class PathTests
     [Fact]
     public void APathGoesThroughItsPointsAndOnStraightBeyondThem()
     {
-        var channel = Channel.Of([Bent(0, 0, 0, 0, 100), Bent(10, 200, 0, 0, -100)]);
+        var channel = Over([Bent(0, 0, 0, 0, 100), Bent(10, 200, 0, 0, -100)]);
         Assert.Equal(new(0, 0), channel.At(0));
         Assert.Equal(new(200, 0), channel.At(10));
         Assert.True(channel.At(5).Y > 60);
         // The settle overshoots: past the end it goes on in the direction of arrival, which is straight up.
-        var settling = Channel.Of([Bent(0, 0, 0, 0, 100) with { Feel = new CubicBezierFeel(0.25, 0.9, 0.35, 1.25) }, Bent(10, 200, 0, 0, -100)]);
+        var settling = Over([Bent(0, 0, 0, 0, 100) with { Feel = new CubicBezierFeel(0.25, 0.9, 0.35, 1.25) }, Bent(10, 200, 0, 0, -100)]);
         Assert.Contains(Enumerable.Range(1, 9), f => settling.At(f) is { Y: < -0.5 } p && Math.Abs(p.X - 200) < 1e-6);
     }
 
     [Fact]
     public void AKeyframeAddedOnAPathLeavesItsShape()
     {
-        var channel = Channel.Of([Bent(0, 0, 0, 40, 160), Bent(20, 300, 50, -60, 90)]);
+        var channel = Over([Bent(0, 0, 0, 40, 160), Bent(20, 300, 50, -60, 90)]);
         var split = channel.WithKeyAt(8, Feel.Linear);
         Assert.Equal(3, split.Keys.Length);
         for (var f = 0; f <= 20; f++)
@@ -101,8 +102,8 @@ public class PathTests
     [InlineData(Facing.Upright)]
     public void ALayerFacesAlongItsPath(Facing facing)
     {
-        var path = Channel.Of([Bent(0, 100, 100, 120, 0), Bent(20, 300, 200, 0, 80), Bent(40, 100, 250, -120, 0)]);
-        var plate = Samples.Plate("a", (ChannelName.Position, path), (ChannelName.Size, Channel.Of(new ChannelValue(40, 20)))) with { Facing = facing };
+        var path = Over([Bent(0, 100, 100, 120, 0), Bent(20, 300, 200, 0, 80), Bent(40, 100, 250, -120, 0)]);
+        var plate = Samples.Plate("a", ("position", path), ("size", Const(40, 20))) with { Facing = facing };
         var evaluator = new Evaluator(Samples.Graphic(plate), Samples.Shaper);
         for (var f = 1; f < 40; f++)
         {
@@ -118,11 +119,11 @@ public class PathTests
     [Fact]
     public void ALayerThatStandsKeepsTheDirectionItCameIn()
     {
-        var path = Channel.Of([new(10, new(0, 0), Feel.Linear), new(20, new(0, 100), Feel.Linear), new(30, new(0, 100), Feel.Linear)]);
+        var path = Over([new(10, new(0, 0), Feel.Linear), new(20, new(0, 100), Feel.Linear), new(30, new(0, 100), Feel.Linear)]);
         Assert.Equal(new(0, 1), path.Heading(0));
         Assert.Equal(new(0, 1), path.Heading(25));
         Assert.Equal(new(0, 1), path.Heading(90));
-        Assert.Equal(default, Channel.Of(new ChannelValue(3, 3)).Heading(4));
+        Assert.Equal(default, Const(3, 3).Heading(4));
     }
 
     private static Keyframe Bent(int at, double x, double y, double dx, double dy) => new(at, new(x, y), Feel.Linear) { Bend = new(new(-dx, -dy), new(dx, dy)) };

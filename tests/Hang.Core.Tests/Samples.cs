@@ -1,9 +1,12 @@
 using System.Collections.Immutable;
+using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
 using Hang.Core.Phases;
 using Hang.Core.Typesetting;
+using Hang.Tests.Shared;
+using Hang.Core.Values;
 
 namespace Hang.Core.Tests;
 
@@ -12,7 +15,7 @@ internal static class Samples
 {
     public static Graphic Graphic(params Layer[] layers) => new()
     {
-        Version = 1,
+        Version = Core.Documents.Graphic.FormatVersion,
         Name = "Sample",
         Kind = GraphicKind.LowerThird,
         Width = 640,
@@ -22,19 +25,15 @@ internal static class Samples
         Layers = [.. layers],
     };
 
-    public static PlateLayer Plate(string id, params (ChannelName Name, Channel Channel)[] channels) => new()
-    {
-        Id = id,
-        Name = $"Plate {id}",
-        Channels = new(channels.ToImmutableSortedDictionary(c => c.Name, c => c.Channel)),
-    };
+    public static Layer Plate(string id, params (string Address, Channel Channel)[] channels) =>
+        channels.Aggregate(Making.Layer<Plate>(id, $"Plate {id}"), (layer, c) => layer.With(c.Address, c.Channel));
 
-    public static TypeLayer Type(string id, string text) => new() { Id = id, Name = text, Text = text };
+    public static Layer Type(string id, string text) => Making.TypeOf(id, text);
 
     /// <summary>Letters of even width.</summary>
     public static ITypeShaper Shaper { get; } = new EvenShaper();
 
-    public static Channel Keyed(params (int At, double Value)[] keys) => Channel.Of(keys.Select(k => new Keyframe(k.At, new(k.Value), Feel.Linear)));
+    public static Channel Keyed(params (int At, double Value)[] keys) => Channel.Of(NumbersKind.Number, keys.Select(k => new Keyframe(k.At, new(k.Value), Feel.Linear)));
 
     internal sealed class EvenShaper : ITypeShaper
     {

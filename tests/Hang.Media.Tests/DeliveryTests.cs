@@ -1,11 +1,12 @@
 using System.Diagnostics;
 using System.IO.Compression;
 using Hang.Core;
+using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
-using Hang.Core.Layers;
 using Hang.Core.Motion;
+using Hang.Core.Values;
 using Hang.Core.Phases;
 using Hang.Core.Time;
 using Hang.Media.Probing;
@@ -13,6 +14,7 @@ using Hang.Media.Proofs;
 using Hang.Media.Rendering;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using static Hang.Tests.Shared.Making;
 
 namespace Hang.Media.Tests;
 
@@ -85,7 +87,7 @@ public sealed class DeliveryTests : IDisposable
         await Renderer.RenderAsync(evaluator, plan with { To = 28 }, pictures, path, "a");
         var shorter = (await Prover.ProveAsync(evaluator, plan, pictures, path)).Proof;
         Assert.Contains("number of frames should be 30 and is 29", shorter.Verdict, StringComparison.Ordinal);
-        var other = new Evaluator(evaluator.Graphic.With((PlateLayer)evaluator.Graphic.Layers[0] with { Channels = evaluator.Graphic.Layers[0].Channels.With(ChannelName.Fill, new ChannelValue(0, 0, 1, 1)) }), TypeShaper.Shipped);
+        var other = new Evaluator(evaluator.Graphic.With(evaluator.Graphic.Layers[0].With("fill", new Value(0, 0, 1, 1))), TypeShaper.Shipped);
         var result = await Prover.ProveAsync(other, plan with { To = 28 }, pictures, path);
         Assert.False(result.Proof.Holds);
         Assert.Equal(Proof.MostShown, result.SideBySide.Count);
@@ -128,16 +130,11 @@ public sealed class DeliveryTests : IDisposable
 
     private static Evaluator Evaluator(string rate)
     {
-        var plate = new PlateLayer
-        {
-            Id = "p",
-            Name = "Plate",
-            Channels = ChannelSet.Empty.With(ChannelName.Size, new ChannelValue(160, 60)).With(ChannelName.Corners, new ChannelValue(20, 20, 20, 20))
-                .With(ChannelName.Fill, new ChannelValue(0.29, 0.17, 0.07, 1))
-                .With(ChannelName.Opacity, Channel.Of([new(0, new(0), Feel.Linear), new(10, new(1), Feel.Linear)]))
-                .With(ChannelName.Position, Channel.Of([new(0, new(20.3, 60), Feel.Linear), new(12, new(80, 60), Feel.Linear)])),
-        };
-        var type = new TypeLayer { Id = "t", Name = "Name", Text = "Honey", Weight = 700, Channels = ChannelSet.Empty.With(ChannelName.Position, new ChannelValue(100, 100)).With(ChannelName.TypeSize, new ChannelValue(30)) };
-        return new(new() { Version = 1, Name = "Sample", Kind = GraphicKind.Bug, Width = 320, Height = 180, Rate = FrameRate.Parse(rate), Phases = new PhaseLengths(12, 12, 6), Layers = [plate, type] }, TypeShaper.Shipped);
+        var plate = Layer<Plate>("p", "Plate").With("size", new Value(160, 60)).With("corners", new Value(20, 20, 20, 20))
+                .With("fill", new Value(0.29, 0.17, 0.07, 1))
+                .With("opacity", Over([new(0, new(0), Feel.Linear), new(10, new(1), Feel.Linear)]))
+                .With("position", Over([new(0, new(20.3, 60), Feel.Linear), new(12, new(80, 60), Feel.Linear)]));
+        var type = TypeOf("t", "Honey", "Name").With("weight", new Value(700)).With("position", new Value(100, 100)).With("typeSize", new Value(30));
+        return new(new() { Version = Graphic.FormatVersion, Name = "Sample", Kind = GraphicKind.Bug, Width = 320, Height = 180, Rate = FrameRate.Parse(rate), Phases = new PhaseLengths(12, 12, 6), Layers = [plate, type] }, TypeShaper.Shipped);
     }
 }

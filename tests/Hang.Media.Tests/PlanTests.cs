@@ -1,8 +1,9 @@
+using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
-using Hang.Core.Layers;
 using Hang.Core.Motion;
+using Hang.Core.Values;
 using Hang.Core.Phases;
 using Hang.Core.Time;
 using Hang.Media.Probing;
@@ -10,6 +11,7 @@ using Hang.Media.Proofs;
 using Hang.Media.Rendering;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using static Hang.Tests.Shared.Making;
 
 namespace Hang.Media.Tests;
 
@@ -28,14 +30,9 @@ public sealed class PlanTests : IDisposable
 
     private static Evaluator Evaluator(string rate = "25", int width = 128, int height = 72)
     {
-        var plate = new PlateLayer
-        {
-            Id = "p",
-            Name = "Plate",
-            Channels = ChannelSet.Empty.With(ChannelName.Size, new ChannelValue(64, 36)).With(ChannelName.Fill, new ChannelValue(0.9, 0.6, 0.1, 1))
-                .With(ChannelName.Position, Channel.Of([new(0, new(0, 10), Feel.Linear), new(9, new(54, 20), Feel.Linear)])),
-        };
-        return new(new() { Version = 1, Name = "S", Kind = GraphicKind.Bug, Width = width, Height = height, Rate = FrameRate.Parse(rate), Phases = new PhaseLengths(10, 10, 4), Layers = [plate] }, TypeShaper.Shipped);
+        var plate = Layer<Plate>("p", "Plate").With("size", new Value(64, 36)).With("fill", new Value(0.9, 0.6, 0.1, 1))
+                .With("position", Over([new(0, new(0, 10), Feel.Linear), new(9, new(54, 20), Feel.Linear)]));
+        return new(new() { Version = Graphic.FormatVersion, Name = "S", Kind = GraphicKind.Bug, Width = width, Height = height, Rate = FrameRate.Parse(rate), Phases = new PhaseLengths(10, 10, 4), Layers = [plate] }, TypeShaper.Shipped);
     }
 
     /// <summary>The rate in the file is the fraction itself, read back by ffprobe, for both kinds of video.</summary>

@@ -1,11 +1,13 @@
+using Hang.Core.Contents;
+using Hang.Core.Typesetting;
 using Hang.Core.Evaluation;
-using Hang.Core.Layers;
-using Hang.Core.Motion;
+using Hang.Core.Values;
 using Hang.Paint.Painting;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
 using SkiaSharp;
 using static Hang.Paint.Tests.Painted;
+using static Hang.Tests.Shared.Making;
 
 namespace Hang.Paint.Tests;
 
@@ -51,13 +53,7 @@ public class CompositingTests
         bitmap.SetPixel(1, 0, SKColors.Blue);
         using var png = bitmap.Encode(SKEncodedImageFormat.Png, 100);
         using var pictures = new PictureShelf(_ => png.ToArray());
-        var layer = new PictureLayer
-        {
-            Id = "p",
-            Name = "P",
-            Asset = "x",
-            Channels = ChannelSet.Empty.With(ChannelName.Position, new ChannelValue(10, 10)).With(ChannelName.Size, new ChannelValue(80, 20)).With(ChannelName.Opacity, new ChannelValue(0.5)),
-        };
+        var layer = Layer<PictureContent>("p").With("asset", "x").With("position", new Value(10, 10)).With("size", new Value(80, 20)).With("opacity", new Value(0.5));
         using var canvas = new FrameCanvas(100, 40, 1, null, pictures);
         canvas.Paint(new Evaluator(Graphic(100, 40, layer), TypeShaper.Shipped).At(0));
         Assert.Equal(0, At(canvas, 8, 20)[3]);
@@ -70,7 +66,7 @@ public class CompositingTests
     public void FadingTypeShowsNoSeamWhereLettersOverlap()
     {
         var type = Type("mmmm", "Inter", 900, 60);
-        using var canvas = Painted.Paint(Graphic(300, 100, type with { Channels = type.Channels.With(ChannelName.Tracking, new ChannelValue(-300)).With(ChannelName.Opacity, new ChannelValue(0.5)) }));
+        using var canvas = Painted.Paint(Graphic(300, 100, type.With("tracking", new Value(-300)).With("opacity", new Value(0.5))));
         for (var i = 3; i < canvas.Pixels.Length; i += 4)
         {
             Assert.InRange(canvas.Pixels[i], 0, 129);
@@ -94,9 +90,9 @@ public class CompositingTests
     [InlineData(Alignment.Right, 0.0)]
     public void TypeIsSetToItsSideOfTheOrigin(Alignment align, double share)
     {
-        var type = Type("Honey\nis", size: 40) with { Align = align };
-        var graphic = Graphic(600, 200, type with { Channels = type.Channels.With(ChannelName.Position, new ChannelValue(300, 60)) });
-        var box = new Evaluator(graphic, TypeShaper.Shipped).At(0).Nodes.Single().Bounds;
+        var type = Type("Honey\nis", size: 40).With("align", new Value((int)align));
+        var graphic = Graphic(600, 200, type.With("position", new Value(300, 60)));
+        var box = BoundsOf(new Evaluator(graphic, TypeShaper.Shipped).At(0).Nodes.Single());
         Assert.InRange((box.Right - 300) / box.Width, share - 0.06, share + 0.06);
         // Two lines at the default leading of 1.2: the second baseline lies 48 px lower.
         Assert.InRange(box.Height, 40 * 1.2 + 30, 40 * 1.2 + 60);
@@ -108,7 +104,7 @@ public class CompositingTests
         var pair = TypeShaper.Shipped.Shape("AV", "Inter", 400).Advance;
         Assert.True(pair < TypeShaper.Shipped.Shape("A", "Inter", 400).Advance + TypeShaper.Shipped.Shape("V", "Inter", 400).Advance);
         var type = Type("AV", size: 100);
-        double Width(double tracking) => new Evaluator(Graphic(600, 200, type with { Channels = type.Channels.With(ChannelName.Tracking, new ChannelValue(tracking)) }), TypeShaper.Shipped).At(0).Nodes.Single().Bounds.Width;
+        double Width(double tracking) => BoundsOf(new Evaluator(Graphic(600, 200, type.With("tracking", new Value(tracking))), TypeShaper.Shipped).At(0).Nodes.Single()).Width;
         Assert.Equal(20, Width(200) - Width(0), 3);
     }
 
@@ -117,7 +113,7 @@ public class CompositingTests
     {
         // CSS Backgrounds 3, section 4.5: f = min(L / sum of radii) = 100 / 200, so every radius becomes 50 and the plate a circle.
         var plate = Plate("a", 0, 0, 100, 100, "#FFFFFF");
-        using var canvas = Painted.Paint(Graphic(100, 100, plate with { Channels = plate.Channels.With(ChannelName.Corners, new ChannelValue(100, 100, 100, 100)) }));
+        using var canvas = Painted.Paint(Graphic(100, 100, plate.With("corners", new Value(100, 100, 100, 100))));
         double covered = 0;
         for (var i = 3; i < canvas.Pixels.Length; i += 4)
         {

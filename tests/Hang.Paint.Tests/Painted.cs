@@ -1,12 +1,15 @@
-using System.Collections.Immutable;
+using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
+using Hang.Core.PaintList;
 using Hang.Core.Phases;
+using Hang.Core.Values;
+using Hang.Tests.Shared;
 using Hang.Paint.Painting;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using static Hang.Tests.Shared.Making;
 
 namespace Hang.Paint.Tests;
 
@@ -15,7 +18,7 @@ internal static class Painted
 {
     public static Graphic Graphic(int width, int height, params Layer[] layers) => new()
     {
-        Version = 1,
+        Version = Core.Documents.Graphic.FormatVersion,
         Name = "Sample",
         Kind = GraphicKind.Bug,
         Width = width,
@@ -25,30 +28,17 @@ internal static class Painted
         Layers = [.. layers],
     };
 
-    public static PlateLayer Plate(string id, double x, double y, double w, double h, string fill, double opacity = 1)
+    public static Layer Plate(string id, double x, double y, double w, double h, string fill, double opacity = 1)
     {
-        var colour = Core.Colour.Rgba.Parse(fill);
-        return new()
-        {
-            Id = id,
-            Name = id,
-            Channels = new(ImmutableSortedDictionary<ChannelName, Channel>.Empty
-                .Add(ChannelName.Position, Channel.Of(new ChannelValue(x, y)))
-                .Add(ChannelName.Size, Channel.Of(new ChannelValue(w, h)))
-                .Add(ChannelName.Opacity, Channel.Of(new ChannelValue(opacity)))
-                .Add(ChannelName.Fill, Channel.Of(new ChannelValue(colour.R, colour.G, colour.B, colour.A)))),
-        };
+        var c = Core.Colour.Rgba.Parse(fill);
+        return Making.Layer<Plate>(id).With("position", new Value(x, y)).With("size", new Value(w, h)).With("opacity", new Value(opacity)).With("fill", new Value(c.R, c.G, c.B, c.A));
     }
 
-    public static TypeLayer Type(string text, string family = "Inter", int weight = 400, double size = 40) => new()
-    {
-        Id = "t",
-        Name = "Words",
-        Text = text,
-        Family = family,
-        Weight = weight,
-        Channels = ChannelSet.Empty.With(ChannelName.Position, new ChannelValue(10, 60)).With(ChannelName.TypeSize, new ChannelValue(size)),
-    };
+    public static Layer Type(string text, string family = "Inter", int weight = 400, double size = 40) => Making.TypeOf("t", text, "Words")
+        .With("family", family).With("weight", new Value(weight)).With("position", new Value(10, 60)).With("typeSize", new Value(size));
+
+    /// <summary>Where a node touches the picture.</summary>
+    public static Core.Geometry.Box BoundsOf(DrawNode node) => Touched.By(node.Strip, node.Row);
 
     public static FrameCanvas Paint(Graphic graphic, int frame = 0, double scale = 1)
     {

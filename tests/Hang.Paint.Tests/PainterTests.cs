@@ -1,10 +1,11 @@
 using Hang.Core.Evaluation;
-using Hang.Core.Layers;
 using Hang.Core.Motion;
+using Hang.Core.Values;
 using Hang.Paint.Painting;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
 using static Hang.Paint.Tests.Painted;
+using static Hang.Tests.Shared.Making;
 
 namespace Hang.Paint.Tests;
 
@@ -39,7 +40,7 @@ public class PainterTests
     public void AMaskShowsOnlyItsPartOfTheBox()
     {
         var plate = Plate("a", 0, 0, 40, 40, "#FFFFFF");
-        using var canvas = Painted.Paint(Graphic(40, 40, plate with { Channels = plate.Channels.With(ChannelName.Mask, new ChannelValue(0, 0, 0.5, 1)) }));
+        using var canvas = Painted.Paint(Graphic(40, 40, plate.With("mask", new Value(0, 0, 0.5, 1))));
         Assert.Equal(255, At(canvas, 19, 20)[3]);
         Assert.Equal(0, At(canvas, 20, 20)[3]);
     }
@@ -49,7 +50,7 @@ public class PainterTests
     public void CornersAreRoundedEachByItsRadius()
     {
         var plate = Plate("a", 0, 0, 100, 100, "#FFFFFF");
-        using var canvas = Painted.Paint(Graphic(100, 100, plate with { Channels = plate.Channels.With(ChannelName.Corners, new ChannelValue(40, 0, 20, 0)) }));
+        using var canvas = Painted.Paint(Graphic(100, 100, plate.With("corners", new Value(40, 0, 20, 0))));
         double covered = 0;
         for (var i = 3; i < canvas.Pixels.Length; i += 4)
         {
@@ -62,7 +63,7 @@ public class PainterTests
     public void AFrameIsPaintedTheSameOnAUsedCanvas()
     {
         var plate = Plate("a", 0, 20, 30, 30, "#C08030");
-        plate = plate with { Channels = plate.Channels.With(ChannelName.Position, Channel.Of([new(0, new(0, 20), Feel.Linear), new(29, new(150, 90), Feel.Linear)])) };
+        plate = plate.With("position", Over([new(0, new(0, 20), Feel.Linear), new(29, new(150, 90), Feel.Linear)]));
         var evaluator = new Evaluator(Graphic(200, 150, plate, Type("Honey")), TypeShaper.Shipped);
         using var pictures = new PictureShelf(_ => null);
         using var used = new FrameCanvas(200, 150, 1, null, pictures);
@@ -79,7 +80,7 @@ public class PainterTests
     public void NothingIsPaintedOutsideANodesBounds()
     {
         var type = Type("Ölgefäß jg", "Kaushan Script", size: 90);
-        var graphic = Graphic(600, 200, type with { Channels = type.Channels.With(ChannelName.Position, new ChannelValue(60, 120)).With(ChannelName.Turn, new ChannelValue(7)) });
+        var graphic = Graphic(600, 200, type.With("position", new Value(60, 120)).With("turn", new Value(7)));
         var scene = new Evaluator(graphic, TypeShaper.Shipped).At(0);
         using var canvas = Painted.Paint(graphic);
         for (var y = 0; y < 200; y++)

@@ -1,4 +1,3 @@
-using Hang.Core.Layers;
 using Hang.Core.Typesetting;
 using Hang.Paint.Shaping;
 
@@ -10,7 +9,7 @@ public class PiecesTests
     private static readonly TypeShaper Shaper = TypeShaper.Shipped;
 
     private static int Pieces(string text, PieceKind by, string family = "Inter") =>
-        SetType.Of(new TypeLayer { Id = "t", Name = "T", Text = text, Family = family }, Shaper).Split(text, by, Shaper).Length;
+        SetType.Of(text, family, 400, Alignment.Left, Shaper).Split(text, by, Shaper).Length;
 
     /// <summary>Word boundaries from UAX #29, section 4: apostrophes and points inside a word do not divide it, hyphens and spaces do.</summary>
     [Theory]
@@ -49,7 +48,7 @@ public class PiecesTests
     public void RightToLeftLettersStayJoinedAndComeInReadingOrder()
     {
         const string text = "نحلة";
-        var whole = SetType.Of(new TypeLayer { Id = "t", Name = "T", Text = text }, Shaper);
+        var whole = SetType.Of(text, "Inter", 400, Alignment.Left, Shaper);
         var letters = whole.Split(text, PieceKind.Letter, Shaper);
         Assert.Equal(4, letters.Length);
         Assert.Equal(whole.Glyphs.Select(g => g.Outline.Hash).Order(), letters.SelectMany(l => l.Glyphs).Select(g => g.Outline.Hash).Order());

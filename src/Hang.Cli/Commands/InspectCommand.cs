@@ -1,6 +1,6 @@
 using System.CommandLine;
 using System.Text.Json;
-using Hang.Core.Documents;
+using Hang.Core.Json;
 using Hang.Core.Evaluation;
 
 namespace Hang.Cli.Commands;
@@ -18,7 +18,7 @@ internal static class InspectCommand
         {
             using var graphic = GraphicFile.Open(words.GetRequiredValue(file), words.GetRequiredValue(set));
             var frame = FrameCommand.InTime(graphic.Graphic, words.GetRequiredValue(at));
-            Console.WriteLine(JsonSerializer.Serialize(Inspection.Of(graphic.Evaluator, frame), GraphicJson.Options));
+            Console.WriteLine(JsonSerializer.Serialize(Inspection.Of(graphic.Evaluator, frame), ReportJson.Options));
             return 0;
         });
         return command;

@@ -1,10 +1,14 @@
 using System.Collections.Immutable;
+using Hang.Core.Contents;
 using Hang.Core.Documents;
+using Hang.Core.Edits;
+using Hang.Core.Effects;
 using Hang.Core.Evaluation;
 using Hang.Core.Geometry;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
 using Hang.Core.Typesetting;
+using Hang.Core.Values;
 
 namespace Hang.Core.Arrivals;
 
@@ -20,16 +24,16 @@ public sealed record ArrivalSettings(ArrivalKind Kind, bool Leaving, int? Length
 /// <summary>Writes a way of coming on as ordinary keyframes: from a state in which the layer is not there to the one it has at rest.</summary>
 public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
 {
-    /// <summary>The channels that ways of coming on write.</summary>
-    private static readonly ImmutableArray<ChannelName> Written =
-        [ChannelName.Position, ChannelName.Scale, ChannelName.Turn, ChannelName.Opacity, ChannelName.Mask, ChannelName.Blur, ChannelName.Tracking];
+    /// <summary>The values that ways of coming on write, besides the radius of a blur.</summary>
+    private static readonly ImmutableArray<Address> Written =
+        [Of(LayerValues.Position), Of(LayerValues.Scale), Of(LayerValues.Turn), Of(LayerValues.Opacity), Of(LayerValues.Mask), Of(TypeContent.Tracking)];
 
     private const double Clear = 4;
 
-    /// <summary>What a way of coming on does to one channel.</summary>
+    /// <summary>What a way of coming on does to one value.</summary>
     /// <param name="Away">The value while the layer is not there.</param>
-    /// <param name="Share">Share of the length after which the channel is at rest.</param>
-    private sealed record Track(ChannelName Channel, ChannelValue Away, Feel Feel, double Share = 1);
+    /// <param name="Share">Share of the length after which the value is at rest.</param>
+    private sealed record Track(Address Address, Value Away, Feel Feel, double Share = 1);
 
     /// <summary>The layer with its keyframes.</summary>
     /// <param name="offset">Frames by which it starts later, or goes off earlier.</param>
@@ -38,14 +42,19 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
     public Layer Write(Layer layer, ArrivalSettings settings, int offset, int spare)
     {
         var spec = ArrivalSpec.Of(settings.Kind);
-        if (layer is TypeLayer type)
+        if (layer.Content.Kind is TypeContent)
         {
-            var pieces = settings.Pieces ?? (settings.Kind == ArrivalKind.TypeOn ? type.Stagger ?? new(PieceKind.Letter, 2) : null);
-            layer = pieces is null ? type : type with { Stagger = pieces };
+            var pieces = settings.Pieces ?? (settings.Kind == ArrivalKind.TypeOn ? TypeContent.StaggerOf(layer.Content.Values) ?? new(PieceKind.Letter, 2) : null);
+            layer = pieces is null ? layer : layer with { Content = layer.Content with { Values = TypeContent.WithStagger(layer.Content.Values, pieces) } };
         }
         else if (spec.TypeOnly || settings.Pieces is not null)
         {
             throw new ProblemException($"{spec.Title} {(spec.TypeOnly ? "" : "by pieces ")}needs letters.", "Choose a type layer, or another way of coming on.", layer.Name);
+        }
+        if (settings.Kind == ArrivalKind.Sharpen && !layer.Content.Kind.IsInvisible && BlurOf(layer) is null)
+        {
+            // It needs something to sharpen: a blur that is none at rest.
+            layer = InsertEffect.With(layer, Modules<EffectKind>.Of<Blur>(), null, Modules<EffectKind>.Of<Blur>().Blank.With(Blur.Radius, new Value(0)));
         }
         var (first, last) = (layer.In ?? 0, layer.Out ?? graphic.Phases.Total - 1);
         var late = Spread(layer);
@@ -58,27 +67,33 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
             throw new ProblemException($"There is no time for it: the layer shows from frame {first} to {last}.", "Make it shorter, with a smaller stagger, or lengthen a phase.", layer.Name, "length");
         }
         var settled = settings.Leaving ? Math.Min(rest, graphic.Phases.LeaveStart) : Math.Max(rest, Math.Min(graphic.Phases.HoldStart, last));
-        var tracks = Tracks(layer, settings, settings.Feel ?? spec.Feel, settled).Where(t => layer.ChannelNames.Contains(t.Channel)).ToArray();
+        var tracks = Tracks(layer, settings, settings.Feel ?? spec.Feel, settled).Where(t => layer.Find(t.Address) is not null).ToArray();
         if (tracks.Length == 0)
         {
             throw new ProblemException($"{spec.Title} does nothing to a layer of this kind.", "Choose another way, or a layer that shows something.", layer.Name);
         }
-        var atRest = Written.Where(layer.ChannelNames.Contains).ToDictionary(n => n, n => layer.Channels[n].At(settled));
-        var channels = layer.Channels;
+        var written = BlurOf(layer) is { } blur ? Written.Add(blur) : Written;
+        var atRest = written.Select(layer.Find).OfType<ValuePlace>().ToDictionary(v => v.Address, v => v.Channel.At(settled));
         if (!settings.Keep)
         {
-            channels = atRest.Aggregate(channels, (set, c) => Cleared(set, c.Key, settled, c.Value, settings.Leaving));
+            layer = atRest.Aggregate(layer, (l, c) => Cleared(l.At(c.Key), settled, c.Value, settings.Leaving));
         }
         foreach (var track in tracks)
         {
             var end = away + Math.Sign(rest - away) * Math.Max(1, (int)Math.Round(length * track.Share));
             Keyframe[] keys = settings.Leaving
-                ? [new(end, atRest[track.Channel], track.Feel.Reversed), new(away, track.Away, Feel.Linear)]
-                : [new(away, track.Away, track.Feel), new(end, atRest[track.Channel], Feel.Linear)];
-            channels = channels.With(track.Channel, Channel.Of(channels[track.Channel].Keys.Concat(keys)));
+                ? [new(end, atRest[track.Address], track.Feel.Reversed), new(away, track.Away, Feel.Linear)]
+                : [new(away, track.Away, track.Feel), new(end, atRest[track.Address], Feel.Linear)];
+            var place = layer.At(track.Address);
+            layer = place.Put(Channel.Of(place.Spec.Kind, place.Channel.Keys.Concat(keys)));
         }
-        return layer with { Channels = channels };
+        return layer;
     }
+
+    private static Address Of(ValueSpec spec) => new(spec.Name);
+
+    /// <summary>The address of the radius of the layer's first blur.</summary>
+    private static Address? BlurOf(Layer layer) => layer.Effects.FirstOrDefault(e => e.Kind is Blur) is { } blur ? Address.OfEffect(blur.Id, Blur.Radius.Name) : null;
 
     private int Room(bool leaving)
     {
@@ -87,21 +102,20 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
     }
 
     /// <summary>Frames by which the last piece runs after the first.</summary>
-    private int Spread(Layer layer) => layer is TypeLayer { Stagger: { } stagger } type
-        ? stagger.Ranks(SetType.Of(type, shaper).Split(type.Text, stagger.By, shaper).Length).DefaultIfEmpty().Max() * stagger.Every
-        : 0;
+    private int Spread(Layer layer) => TypeContent.StaggerOf(layer.Content.Values, layer.Content.Kind) is null ? 0
+        : layer.Content.Kind.Draw(layer.Content.Values, shaper).Pieces.Select(p => p.Delay).DefaultIfEmpty().Max();
 
     private IEnumerable<Track> Tracks(Layer layer, ArrivalSettings settings, Feel feel, int settled)
     {
-        var fade = new Track(ChannelName.Opacity, new(0), Feel.Linear, 0.5);
+        var fade = new Track(Of(LayerValues.Opacity), new(0), Feel.Linear, 0.5);
         var distance = settings.Distance ?? ArrivalSpec.Of(settings.Kind).Distance;
-        var c = layer.Channels;
-        Track Shift(Point to) => new(ChannelName.Position, Add(c[ChannelName.Position].At(settled), to), feel);
-        Track Masked(double left, double top, double right, double bottom) => new(ChannelName.Mask, new(left, top, right, bottom), feel);
-        var small = new Track(ChannelName.Scale, new(0, 0), feel);
+        Value At(Address address) => layer.Find(address)?.Channel.At(settled) ?? default;
+        Track Shift(Point to) => new(Of(LayerValues.Position), Add(At(Of(LayerValues.Position)), to), feel);
+        Track Masked(double left, double top, double right, double bottom) => new(Of(LayerValues.Mask), new(left, top, right, bottom), feel);
+        var small = new Track(Of(LayerValues.Scale), new(0, 0), feel);
         return settings.Kind switch
         {
-            ArrivalKind.Fade => [new(ChannelName.Opacity, new(0), feel)],
+            ArrivalKind.Fade => [new(Of(LayerValues.Opacity), new(0), feel)],
             ArrivalKind.Rise => [Shift(new(0, distance!.Value)), fade],
             ArrivalKind.GlideFromLeft => [Shift(Outside(layer, settled, -1, 0, distance))],
             ArrivalKind.GlideFromRight => [Shift(Outside(layer, settled, 1, 0, distance))],
@@ -114,10 +128,10 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
             ArrivalKind.Grow => [small],
             ArrivalKind.Drop => [Shift(new(0, -distance!.Value)), fade with { Share = 0.25 }],
             ArrivalKind.Pop => [small, fade with { Share = 0.25 }],
-            ArrivalKind.Sharpen => [new(ChannelName.Blur, new(distance!.Value), feel), fade with { Share = 0.75 }],
-            ArrivalKind.TurnIn => [new(ChannelName.Turn, Add(c[ChannelName.Turn].At(settled), new(-distance!.Value, 0)), feel), fade],
-            ArrivalKind.Spread => [new(ChannelName.Tracking, Add(c[ChannelName.Tracking].At(settled), new(distance!.Value, 0)), feel), fade],
-            _ => [new(ChannelName.Opacity, new(0), Feel.Hold, 0)],
+            ArrivalKind.Sharpen => [new(BlurOf(layer) ?? new("blur"), new(distance!.Value), feel), fade with { Share = 0.75 }],
+            ArrivalKind.TurnIn => [new(Of(LayerValues.Turn), Add(At(Of(LayerValues.Turn)), new(-distance!.Value, 0)), feel), fade],
+            ArrivalKind.Spread => [new(Of(TypeContent.Tracking), Add(At(Of(TypeContent.Tracking)), new(distance!.Value, 0)), feel), fade],
+            _ => [new(Of(LayerValues.Opacity), new(0), Feel.Hold, 0)],
         };
     }
 
@@ -128,30 +142,30 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
         var (box, world) = evaluator.Place(layer, settled);
         var seen = world.Map(box);
         var far = distance ?? Clear + (x < 0 ? seen.Right : x > 0 ? graphic.Width - seen.Left : y < 0 ? seen.Bottom : graphic.Height - seen.Top);
-        var carrier = layer.HangsFrom is { } from ? evaluator.Place(graphic.Layer(from), settled).World : Matrix.Identity;
+        var carrier = evaluator.PlaceOfCarrier(layer, settled);
         var back = (carrier with { E = 0, F = 0 }).Inverse;
         var way = back.Map(new Point(x * Math.Max(0, far), y * Math.Max(0, far)));
         return double.IsFinite(way.X) && double.IsFinite(way.Y) ? way : throw new ProblemException("What it hangs from has no size there, so it cannot glide.", "Choose another way of coming on.", layer.Name);
     }
 
-    /// <summary>A channel without the keyframes before (or, leaving, after) its rest; what follows stays as it was.</summary>
-    private static ChannelSet Cleared(ChannelSet set, ChannelName name, int settled, ChannelValue rest, bool leaving)
+    /// <summary>The layer with a value without the keyframes before (or, leaving, after) its rest; what follows stays as it was.</summary>
+    private static Layer Cleared(ValuePlace place, int settled, Value rest, bool leaving)
     {
-        var channel = set[name];
+        var channel = place.Channel;
         bool Goes(Keyframe k) => leaving ? k.At > settled : k.At < settled;
         if (!channel.Keys.Any(Goes))
         {
-            return set;
+            return place.Layer;
         }
         var kept = channel.Keys.RemoveAll(Goes);
         if (kept.IsEmpty)
         {
-            return set.With(name, rest);
+            return place.Put(Channel.Of(channel.Kind, rest));
         }
         // A change that runs across the border is cut there instead of being bent.
         var border = channel.KeyAt(settled) is null && (leaving ? kept[^1].Value : kept[0].Value) != rest;
-        return set.With(name, border ? Channel.Of(kept.Concat(channel.WithKeyAt(settled, Feel.Linear).Keys.Where(k => k.At == settled))) : Channel.Of(kept));
+        return place.Put(Channel.Of(channel.Kind, border ? kept.Concat(channel.WithKeyAt(settled, Feel.Linear).Keys.Where(k => k.At == settled)) : kept));
     }
 
-    private static ChannelValue Add(ChannelValue a, Point b) => new(a.X + b.X, a.Y + b.Y);
+    private static Value Add(Value a, Point b) => new(a.X + b.X, a.Y + b.Y);
 }

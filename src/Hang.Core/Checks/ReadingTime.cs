@@ -1,7 +1,9 @@
 using System.Collections.Immutable;
+using Hang.Core.Contents;
 using Hang.Core.Evaluation;
 using Hang.Core.Geometry;
 using Hang.Core.Layers;
+using Hang.Core.PaintList;
 using Hang.Core.Typesetting;
 
 namespace Hang.Core.Checks;
@@ -25,28 +27,36 @@ public sealed record ReadingTime(int Words, int Needs, int NeedsCalmly, int Stan
     public static ReadingTime Of(Evaluator evaluator, ITypeShaper shaper)
     {
         var graphic = evaluator.Graphic;
-        var type = graphic.Layers.OfType<TypeLayer>().Where(l => !l.Hidden && !string.IsNullOrWhiteSpace(l.Text)).ToArray();
-        var words = type.Sum(l => TextPieces.Lines(l.Text).Sum(line => shaper.Words(line).Length));
+        var type = graphic.Layers.Where(l => l.Content.Kind is TypeContent && !l.Hidden).ToArray();
+        var words = type.Sum(l => Wordings(l).Sum(text => TextPieces.Lines(text).Sum(line => shaper.Words(line).Length)));
         int Frames(double pace) => (int)Math.Ceiling(words / pace * 60 * graphic.Rate.Numerator / graphic.Rate.Denominator - 1e-9);
-        var ids = type.Select(l => l.Id).ToHashSet(StringComparer.Ordinal);
-        var nodes = Enumerable.Range(0, evaluator.Contents.Length)
-            .Where(i => evaluator.Contents[i] is { Kind: NodeKind.Glyphs } c && ids.Contains(c.Layer) && c.Glyphs is { Glyphs.Length: > 0 }).ToImmutableArray();
+        var ids = type.Where(l => Wordings(l).Any(t => !string.IsNullOrWhiteSpace(t))).Select(l => l.Id).ToHashSet(StringComparer.Ordinal);
+        var nodes = Enumerable.Range(0, evaluator.Strips.Length)
+            .Where(i => evaluator.Strips[i] is { IsMarked: true } strip && ids.Contains(strip.Layer) && strip.Ops.Any(o => o.Kind == Ops.Glyphs)).ToImmutableArray();
         var stands = words == 0 ? 0 : Enumerable.Range(0, graphic.Phases.Total).Count(frame => AllStand(evaluator, nodes, frame));
         var calm = Frames(CalmWords);
         // Words that never stand would not stand in a longer Hold either.
         return new(words, Frames(FastWords), calm, stands, graphic.Phases.Hold + (stands == 0 ? 0 : Math.Max(0, calm - stands)));
     }
 
+    private static IEnumerable<string> Wordings(Layer layer)
+    {
+        var text = layer.Content.Values[TypeContent.Text];
+        return text.IsKeyed ? text.Keys.Select(k => k.Value.Text).Distinct() : [text.Constant.Text];
+    }
+
     private static bool AllStand(Evaluator evaluator, ImmutableArray<int> nodes, int frame)
     {
-        Span<float> v = stackalloc float[Slots.Count(NodeKind.Glyphs)];
         foreach (var node in nodes)
         {
+            var strip = evaluator.Strips[node];
+            var v = new float[strip.Size];
             evaluator.Fill(node, frame, v);
-            var whole = v[Slots.Masked] == 0 || (v[Slots.Mask] <= v[Slots.Box] + Slack && v[Slots.Mask + 1] <= v[Slots.Box + 1] + Slack
-                && v[Slots.Mask + 2] >= v[Slots.Box + 2] - Slack && v[Slots.Mask + 3] >= v[Slots.Box + 3] - Slack);
-            var seen = new Matrix(v[0], v[1], v[2], v[3], v[4], v[5]).Map(new Box(v[Slots.Box], v[Slots.Box + 1], v[Slots.Box + 2], v[Slots.Box + 3]));
-            if (v[Slots.Opacity] < Opaque || !whole || v[Slots.Blur] > Slack || seen.IsEmpty
+            var (box, shown) = (strip.Ops[1].Offset("box"), strip.Ops[1].Offset("shown"));
+            var whole = Enumerable.Range(0, 4).All(i => Math.Abs(v[box + i] - v[shown + i]) <= Slack);
+            var seen = new Matrix(v[0], v[1], v[2], v[3], v[4], v[5]).Map(new Box(v[box], v[box + 1], v[box + 2], v[box + 3]));
+            var soft = strip.Ops.SelectMany(o => o.Steps).Any(s => s.Kind == Ops.Soften && v[s.Offset("on")] != 0 && v[s.Offset("sigma")] > Slack);
+            if (v[6] < Opaque || !whole || soft || seen.IsEmpty
                 || seen.Left < -Slack || seen.Top < -Slack || seen.Right > evaluator.Graphic.Width + Slack || seen.Bottom > evaluator.Graphic.Height + Slack)
             {
                 return false;

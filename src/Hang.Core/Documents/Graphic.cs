@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
+using Hang.Core.Json;
 using Hang.Core.Layers;
 using Hang.Core.Phases;
 using Hang.Core.Time;
@@ -36,18 +37,16 @@ public sealed record Asset
     public required int Height { get; init; }
 
     /// <summary>The bytes themselves, base64 (RFC 4648), when embedded.</summary>
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public string? Data { get; init; }
 
     /// <summary>Name of a file in the document's own folder that holds the bytes, when not embedded.</summary>
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public string? File { get; init; }
 }
 
 /// <summary>Motion blur: the picture is the mean over the time in which a shutter is open, from the frame's own moment on.</summary>
 /// <param name="On">True: every layer that does not say otherwise is blurred by its motion; false: only layers that ask for it.</param>
 /// <param name="Angle">Shutter angle in degrees, 0..720; 360 is open for a whole frame.</param>
-public sealed record MotionBlur(bool On, double Angle)
+public sealed record MotionBlur(bool On, [property: Within(0, 720)] double Angle)
 {
     /// <summary>The trade's usual shutter, half a frame (common practice, no source); closed for no layer that does not ask.</summary>
     public static MotionBlur Usual { get; } = new(false, 180);
@@ -57,7 +56,7 @@ public sealed record MotionBlur(bool On, double Angle)
 public sealed record Graphic
 {
     /// <summary>The version of the document format that this build reads and writes.</summary>
-    public const int FormatVersion = 1;
+    public const int FormatVersion = 2;
 
     public const int LeastSide = 16;
 
@@ -74,9 +73,11 @@ public sealed record Graphic
     public required GraphicKind Kind { get; init; }
 
     /// <summary>Pixels, 16..7680.</summary>
+    [Within(LeastSide, MostSide)]
     public required int Width { get; init; }
 
     /// <summary>Pixels, 16..7680.</summary>
+    [Within(LeastSide, MostSide)]
     public required int Height { get; init; }
 
     public required FrameRate Rate { get; init; }
@@ -84,10 +85,10 @@ public sealed record Graphic
     public required PhaseLengths Phases { get; init; }
 
     /// <summary>Motion blur of the whole graphic. Absent: off.</summary>
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public MotionBlur? MotionBlur { get; init; }
 
     /// <summary>From the back to the front.</summary>
+    [Most(MostLayers)]
     public required ImmutableArray<Layer> Layers { get; init; }
 
     /// <summary>Pictures by content hash: "sha256-" and 64 hexadecimal digits.</summary>

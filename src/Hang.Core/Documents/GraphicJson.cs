@@ -1,45 +1,37 @@
-using System.Globalization;
 using System.Text;
-using System.Text.Encodings.Web;
-using System.Text.Json;
-using System.Text.Json.Serialization;
-using System.Text.RegularExpressions;
-using System.Text.Unicode;
-using Hang.Core.Time;
+using Hang.Core.Documents.Upgrades;
+using Hang.Core.Json;
+using Hang.Core.Values;
 
 namespace Hang.Core.Documents;
 
-/// <summary>Documents as text: JSON (RFC 8259) in UTF-8. What is written is read back equal.</summary>
-public static partial class GraphicJson
+/// <summary>Documents as text: JSON (RFC 8259) in UTF-8. What is written is read back equal; every version that ever was is read.</summary>
+public static class GraphicJson
 {
     /// <summary>The largest document that is read, in bytes. Embedded pictures are part of it.</summary>
     public const int MostBytes = 256 * 1024 * 1024;
 
-    /// <summary>How documents, edits and reports are written.</summary>
-    public static JsonSerializerOptions Options { get; } = Make();
+    public static string Write(Graphic graphic) => Codecs.Write(graphic, indented: true) + "\n";
 
-    public static string Write(Graphic graphic) => JsonSerializer.Serialize(graphic, Options) + "\n";
-
-    /// <summary>Reads a whole document and demands every rule of it.</summary>
+    /// <summary>Reads a whole document, brings it to this version, and demands every rule of it.</summary>
     /// <exception cref="ProblemException">The text is no document; the field is the JSON pointer (RFC 6901) of the place.</exception>
-    public static Graphic Read(string text)
+    public static Graphic Read(string text) => GraphicRules.Demand(JsonPlace.Read(text, place =>
     {
+        var version = VersionOf(place);
+        if (version == Graphic.FormatVersion)
+        {
+            return (Graphic)Codecs.Of(typeof(Graphic)).Read(place);
+        }
+        var upgraded = Upgrade.ToThisVersion(place, version);
         try
         {
-            return GraphicRules.Demand(JsonSerializer.Deserialize<Graphic>(text, Options) ?? throw new JsonException("The document is null."));
+            return Codecs.Read<Graphic>(upgraded);
         }
-        catch (JsonException e)
+        catch (ProblemException e)
         {
-            DemandVersion(text);
-            throw Plain(e);
+            throw new ProblemException(e.Problem with { Message = $"In a document of version {version}, read as version {Graphic.FormatVersion}: {e.Problem.Message}" });
         }
-        catch (NotSupportedException e)
-        {
-            // A layer without a kind, or of one that there is not: the serializer has an exception of another type for it.
-            var path = AfterPath().Match(e.Message);
-            throw new ProblemException("A layer has no kind, or one that this Hang does not know.", "Give it the kind plate, type, picture or hook.", field: path.Success ? Pointer(path.Groups[1].Value) : "/layers");
-        }
-    }
+    }));
 
     /// <summary>As <see cref="Read(string)"/>, from UTF-8 bytes with or without a byte order mark.</summary>
     public static Graphic Read(ReadOnlySpan<byte> utf8)
@@ -48,96 +40,31 @@ public static partial class GraphicJson
         {
             throw new ProblemException($"The document is larger than {MostBytes / (1024 * 1024)} MB.", "Keep its pictures beside it instead of inside it.");
         }
+        string text;
         try
         {
-            return Read(new UTF8Encoding(false, true).GetString(utf8).TrimStart('\uFEFF'));
+            text = new UTF8Encoding(false, true).GetString(utf8).TrimStart('\uFEFF');
         }
         catch (DecoderFallbackException)
         {
             throw new ProblemException("The file is not UTF-8 text, so it is no Hang document.", "Choose a .hang file.");
         }
+        return Read(text);
     }
 
-    /// <summary>A document of another version breaks in many ways; its version is the one to name.</summary>
-    private static void DemandVersion(string text)
+    private static int VersionOf(JsonPlace place)
     {
-        try
+        foreach (var (name, at) in place.Members("a document"))
         {
-            using var json = JsonDocument.Parse(text);
-            if (json.RootElement.ValueKind == JsonValueKind.Object && json.RootElement.TryGetProperty("hang", out var version)
-                && version.ValueKind == JsonValueKind.Number && version.TryGetInt32(out var number))
+            if (name == "hang")
             {
-                GraphicRules.DemandVersion(number);
+                return at.Whole("the format's version") is var version && version is >= 1 and <= Graphic.FormatVersion ? version : throw at.Refused(
+                    $"The document has format version {version}; this Hang reads versions 1 to {Graphic.FormatVersion}.", "Open it with a newer Hang.");
             }
         }
-        catch (JsonException)
-        {
-            // No JSON at all; the first error says so better.
-        }
+        throw place.Refused("\"hang\", the format's version, is missing, so this is no Hang document.", "Choose a .hang file.");
     }
 
-    /// <summary>A JSON error as a problem that names the place by its pointer.</summary>
-    public static ProblemException Plain(JsonException e)
-    {
-        var pointer = Pointer(e.Path ?? "$") + (e.Data[ChannelSetConverter.Inside] as string ?? "");
-        var message = e.Message;
-        var tail = message.IndexOf(" Path: ", StringComparison.Ordinal);
-        message = (tail > 0 ? message[..tail] : message).Replace("Hang.Core.Documents.", "", StringComparison.Ordinal).Replace("Hang.Core.", "", StringComparison.Ordinal);
-        if (e.InnerException is ProblemException inner)
-        {
-            message = inner.Problem.ToString();
-        }
-        var line = e.LineNumber is { } n ? string.Create(CultureInfo.InvariantCulture, $" (line {n + 1})") : "";
-        return new ProblemException($"The document is broken here{line}: {message}", "Mend that place, or take the last good copy.", field: pointer.Length == 0 ? "/" : pointer);
-    }
-
-    /// <summary>"$.layers[0].name" as "/layers/0/name".</summary>
-    private static string Pointer(string path) => PathPart().Replace(path[1..], m =>
-        "/" + (m.Groups["index"].Success ? m.Groups["index"].Value : m.Groups["quoted"].Success ? m.Groups["quoted"].Value : m.Groups["name"].Value).Replace("~", "~0", StringComparison.Ordinal).Replace("/", "~1", StringComparison.Ordinal));
-
-    private static JsonSerializerOptions Make()
-    {
-        var options = new JsonSerializerOptions(JsonSerializerDefaults.Strict)
-        {
-            PropertyNamingPolicy = JsonNamingPolicy.CamelCase,
-            WriteIndented = true,
-            AllowOutOfOrderMetadataProperties = true,
-            Encoder = JavaScriptEncoder.Create(UnicodeRanges.All),
-            Converters =
-            {
-                new ChannelSetConverter(),
-                new RateConverter(),
-                new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false),
-            },
-        };
-        options.MakeReadOnly(populateMissingResolver: true);
-        return options;
-    }
-
-    [GeneratedRegex(@"\.(?<name>[^.\[]+)|\[(?<index>\d+)\]|\['(?<quoted>[^']*)'\]")]
-    private static partial Regex PathPart();
-
-    [GeneratedRegex(@" Path: (\S+)")]
-    private static partial Regex AfterPath();
-
-    private sealed class RateConverter : JsonConverter<FrameRate>
-    {
-        public override FrameRate Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options)
-        {
-            if (reader.TokenType != JsonTokenType.String)
-            {
-                throw new JsonException("A rate is text such as \"25\" or \"30000/1001\".");
-            }
-            try
-            {
-                return FrameRate.Parse(reader.GetString()!);
-            }
-            catch (ProblemException e)
-            {
-                throw new JsonException(e.Problem.ToString());
-            }
-        }
-
-        public override void Write(Utf8JsonWriter writer, FrameRate value, JsonSerializerOptions options) => writer.WriteStringValue(value.ToString());
-    }
+    /// <summary>True for a content hash as assets have it.</summary>
+    public static bool IsHash(string hash) => PictureKind.IsHash(hash);
 }

@@ -1,12 +1,18 @@
+using System.Globalization;
+using Hang.Core.Json;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
 using Hang.Core.Phases;
+using Hang.Core.Values;
 
 namespace Hang.Core.Documents;
 
 /// <summary>The rules that every document keeps, whether it was read from a file or made by an edit.</summary>
 public static class GraphicRules
 {
+    /// <summary>Most keyframes of a graphic.</summary>
+    public const int MostKeys = 100_000;
+
     private const int MostName = 200;
     private const int MostIdles = 8;
     private const double FarTangent = 100_000;
@@ -15,7 +21,10 @@ public static class GraphicRules
     /// <exception cref="ProblemException">A rule is broken; the field is the JSON pointer (RFC 6901) of the place.</exception>
     public static Graphic Demand(Graphic graphic)
     {
-        DemandVersion(graphic.Version);
+        if (graphic.Version != Graphic.FormatVersion)
+        {
+            throw new ProblemException($"A document of version {graphic.Version} cannot be worked on.", "Read it first.", field: "/hang");
+        }
         Name(graphic.Name, "/name", null);
         Side(graphic.Width, "/width");
         Side(graphic.Height, "/height");
@@ -26,38 +35,48 @@ public static class GraphicRules
         }
         if (graphic.MotionBlur is { Angle: not (>= 0 and <= 720) } blur)
         {
-            throw new ProblemException($"A shutter angle of {blur.Angle}° is not possible.", "Use 0 to 720; 180 is usual.", field: "/motionBlur/angle");
+            throw new ProblemException(string.Create(CultureInfo.InvariantCulture, $"A shutter angle of {blur.Angle}° is not possible."), "Use 0 to 720; 180 is usual.", field: "/motionBlur/angle");
         }
-        var ids = new HashSet<string>(StringComparer.Ordinal);
+        foreach (var (hash, asset) in graphic.Assets)
+        {
+            var at = $"/assets/{Quoted.Short(hash)}";
+            if (!PictureKind.IsHash(hash))
+            {
+                throw new ProblemException($"\"{Quoted.Short(hash)}\" is no content hash.", "Write \"sha256-\" and 64 hexadecimal digits.", field: at);
+            }
+            Name(asset.Name, $"{at}/name", null);
+        }
+        var ids = new Dictionary<string, int>(StringComparer.Ordinal);
+        long keys = 0;
         for (var i = 0; i < graphic.Layers.Length; i++)
         {
             var layer = graphic.Layers[i];
             var at = $"/layers/{i}";
-            if (layer.Id is not { Length: > 0 and <= 64 } || !ids.Add(layer.Id))
+            Name(layer.Name, $"{at}/name", null);
+            if (!IsId(layer.Id) || !ids.TryAdd(layer.Id, i))
             {
-                throw new ProblemException($"The id \"{layer.Id}\" is empty, too long or used twice.", "Give each layer an id of its own.", layer.Name, $"{at}/id");
+                throw new ProblemException($"The id \"{Quoted.Short(layer.Id)}\" is no id, or is used twice.", "Give each layer an id of its own: 1 to 64 letters, digits and hyphens.", layer.Name, $"{at}/id");
             }
-            Name(layer.Name, $"{at}/name", layer.Name);
-            Content(graphic, layer, at);
             Span(graphic, layer, at);
             Motions(layer, at);
-            Channels(graphic, layer, at);
+            Effects(layer, at);
+            foreach (var value in layer.Mentioned())
+            {
+                keys += value.Channel.Keys.Length;
+                Channel(graphic, layer, value, at);
+            }
+            layer.Content.Kind.Demand(layer.Content.Values, graphic, layer.Name, $"{at}/content");
         }
-        for (var i = 0; i < graphic.Layers.Length; i++)
+        if (keys > MostKeys)
         {
-            Hanging(graphic, graphic.Layers[i], $"/layers/{i}/hangsFrom");
+            throw new ProblemException($"The graphic has {keys} keyframes.", $"Keep it to {MostKeys}.", field: "/layers");
         }
+        Ties.Demand(graphic, ids);
         return graphic;
     }
 
-    /// <exception cref="ProblemException">It is not the version that this build reads.</exception>
-    internal static void DemandVersion(int version)
-    {
-        if (version != Graphic.FormatVersion)
-        {
-            throw new ProblemException($"The document has format version {version}; this Hang reads version {Graphic.FormatVersion}.", "Open it with a Hang that knows that version.", field: "/hang");
-        }
-    }
+    /// <summary>1 to 64 letters, digits, hyphens and underscores.</summary>
+    public static bool IsId(string id) => id is { Length: > 0 and <= 64 } && id.All(c => char.IsAsciiLetterOrDigit(c) || c is '-' or '_');
 
     private static void Name(string name, string at, string? layer)
     {
@@ -86,19 +105,6 @@ public static class GraphicRules
         }
     }
 
-    private static void Content(Graphic graphic, Layer layer, string at)
-    {
-        switch (layer)
-        {
-            case TypeLayer { Text.Length: > TypeLayer.MostCharacters }:
-                throw new ProblemException($"The text has more than {TypeLayer.MostCharacters} characters.", "Split it over several layers.", layer.Name, $"{at}/text");
-            case TypeLayer { Weight: < 1 or > 1000 } type:
-                throw new ProblemException($"{type.Weight} is no font weight.", "Use 1 to 1000; 400 is regular, 700 bold.", layer.Name, $"{at}/weight");
-            case PictureLayer picture when !graphic.Assets.ContainsKey(picture.Asset):
-                throw new ProblemException("The layer's picture is not among the document's assets.", "Add the picture, or choose another.", layer.Name, $"{at}/asset");
-        }
-    }
-
     private static void Span(Graphic graphic, Layer layer, string at)
     {
         var last = graphic.Phases.Total - 1;
@@ -122,57 +128,60 @@ public static class GraphicRules
         {
             layer.Idles![i].Demand(layer.Name, $"{at}/idles/{i}");
         }
-        if (layer is TypeLayer { Stagger: { } stagger })
+    }
+
+    private static void Effects(Layer layer, string at)
+    {
+        if (layer.Effects.Length > Layer.MostEffects)
         {
-            stagger.Demand(layer.Name, $"{at}/stagger");
+            throw new ProblemException($"The layer has {layer.Effects.Length} effects.", $"Keep it to {Layer.MostEffects}.", layer.Name, $"{at}/effects");
+        }
+        if (!layer.Effects.IsEmpty && layer.Content.Kind.IsInvisible)
+        {
+            throw new ProblemException($"A {layer.Content.Kind.Name} shows nothing, so it has no effects.", "Put them on what hangs from it.", layer.Name, $"{at}/effects");
+        }
+        for (var i = 0; i < layer.Effects.Length; i++)
+        {
+            if (!IsId(layer.Effects[i].Id) || layer.Effects.Take(i).Any(e => e.Id == layer.Effects[i].Id))
+            {
+                throw new ProblemException($"The effect's id \"{Quoted.Short(layer.Effects[i].Id)}\" is no id, or is used twice.", "Give each effect an id of its own: 1 to 64 letters, digits and hyphens.", layer.Name, $"{at}/effects/{i}/id");
+            }
         }
     }
 
-    private static void Channels(Graphic graphic, Layer layer, string at)
+    private static void Channel(Graphic graphic, Layer layer, ValuePlace value, string at)
     {
-        foreach (var (name, channel) in layer.Channels.Mentioned)
+        var (spec, channel) = (value.Spec, value.Channel);
+        var place = $"{at}/{PointerOf(layer, value)}";
+        if (layer.Content.Kind.IsInvisible && spec is { } own && ReferenceEquals(layer.Own.Find(own.Name), own) && !LayerValues.IsPlace(own))
         {
-            var key = JsonName.Of(name);
-            var place = $"{at}/channels/{key}";
-            if (!layer.ChannelNames.Contains(name))
+            throw new ProblemException($"A {layer.Content.Kind.Name} shows nothing, so it has no {spec.Name}.", "Take it away.", layer.Name, place);
+        }
+        if (!channel.IsKeyed)
+        {
+            spec.Demand(channel.Constant, layer.Name, place);
+        }
+        for (var i = 0; i < channel.Keys.Length; i++)
+        {
+            Keyframe key = channel.Keys[i];
+            if (key.At < 0 || key.At >= graphic.Phases.Total)
             {
-                throw new ProblemException($"This kind of layer has no channel {key}.", $"It has {string.Join(", ", layer.ChannelNames.Select(n => JsonName.Of(n)))}.", layer.Name, place);
+                throw new ProblemException($"The keyframe at frame {key.At} lies outside the graphic's time.", $"Keep it within frames 0 to {graphic.Phases.Total - 1}, or lengthen a phase first.", layer.Name, $"{place}/keys/{i}/at");
             }
-            var spec = ChannelSpec.Of(name);
-            if (!channel.IsKeyed)
+            spec.Demand(key.Value, layer.Name, $"{place}/keys/{i}/value");
+            if (key.Bend is { } bend && (spec != LayerValues.Position || !(Size(bend.In) <= FarTangent) || !(Size(bend.Out) <= FarTangent)))
             {
-                spec.Demand(channel.Constant, layer.Name, place);
-            }
-            for (var i = 0; i < channel.Keys.Length; i++)
-            {
-                Keyframe frame = channel.Keys[i];
-                if (frame.At < 0 || frame.At >= graphic.Phases.Total)
-                {
-                    throw new ProblemException($"The keyframe at frame {frame.At} lies outside the graphic's time.", $"Keep it within frames 0 to {graphic.Phases.Total - 1}, or lengthen a phase first.", layer.Name, $"{place}/keys/{i}/at");
-                }
-                spec.Demand(frame.Value, layer.Name, $"{place}/keys/{i}/value");
-                if (frame.Bend is { } bend && (name != ChannelName.Position || !(Size(bend.In) <= FarTangent) || !(Size(bend.Out) <= FarTangent)))
-                {
-                    throw new ProblemException("Only a position's path has tangents, and they must be finite.", "Take the tangents away.", layer.Name, $"{place}/keys/{i}");
-                }
+                throw new ProblemException("Only a position's path has tangents, and they reach at most 100000 px.", "Take the tangents away.", layer.Name, $"{place}/keys/{i}");
             }
         }
+    }
+
+    /// <summary>Where a value stands in the layer's JSON.</summary>
+    private static string PointerOf(Layer layer, ValuePlace value)
+    {
+        var words = value.Address.Words;
+        return words[0] == Address.Effects ? $"effects/{layer.Effects.IndexOf(layer.Effect(words[1])!)}/{words[2]}" : layer.Own.Find(words[0]) is not null ? words[0] : $"content/{words[0]}";
     }
 
     private static double Size(Geometry.Point p) => Math.Max(Math.Abs(p.X), Math.Abs(p.Y));
-
-    private static void Hanging(Graphic graphic, Layer layer, string at)
-    {
-        var seen = new HashSet<string>(StringComparer.Ordinal) { layer.Id };
-        for (var from = layer.HangsFrom; from is not null;)
-        {
-            var carrier = graphic.Layers.FirstOrDefault(l => l.Id == from)
-                ?? throw new ProblemException($"It hangs from \"{from}\", which is not there.", "Hang it from a layer of this graphic, or from none.", layer.Name, at);
-            if (!seen.Add(carrier.Id))
-            {
-                throw new ProblemException("It hangs from itself, directly or through others.", "Hang it from a layer that does not follow it.", layer.Name, at);
-            }
-            from = carrier.HangsFrom;
-        }
-    }
 }

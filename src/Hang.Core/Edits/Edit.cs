@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using System.Text.Json.Serialization;
 using Hang.Core.Documents;
+using Hang.Core.Json;
 using Hang.Core.Typesetting;
 
 namespace Hang.Core.Edits;
@@ -8,43 +8,25 @@ namespace Hang.Core.Edits;
 /// <summary>
 /// A small change to a graphic. Edits are values: they are sent by the bench, applied here, and kept with the revision they made.
 /// </summary>
-[JsonPolymorphic(TypeDiscriminatorPropertyName = "do")]
-[JsonDerivedType(typeof(Several), "several")]
-[JsonDerivedType(typeof(AddLayer), "addLayer")]
-[JsonDerivedType(typeof(RemoveLayers), "removeLayers")]
-[JsonDerivedType(typeof(DuplicateLayers), "duplicateLayers")]
-[JsonDerivedType(typeof(OrderLayer), "orderLayer")]
-[JsonDerivedType(typeof(ChangeLayer), "changeLayer")]
-[JsonDerivedType(typeof(AddAsset), "addAsset")]
-[JsonDerivedType(typeof(SetValue), "setValue")]
-[JsonDerivedType(typeof(Nudge), "nudge")]
-[JsonDerivedType(typeof(AddKey), "addKey")]
-[JsonDerivedType(typeof(RemoveKeys), "removeKeys")]
-[JsonDerivedType(typeof(MoveKeys), "moveKeys")]
-[JsonDerivedType(typeof(SetFeel), "setFeel")]
-[JsonDerivedType(typeof(ClearKeys), "clearKeys")]
-[JsonDerivedType(typeof(SetPhases), "setPhases")]
-[JsonDerivedType(typeof(ChangeGraphic), "changeGraphic")]
-[JsonDerivedType(typeof(PasteKeys), "pasteKeys")]
-[JsonDerivedType(typeof(ReverseKeys), "reverseKeys")]
-[JsonDerivedType(typeof(StretchKeys), "stretchKeys")]
-[JsonDerivedType(typeof(AlignKeys), "alignKeys")]
-[JsonDerivedType(typeof(StaggerKeys), "staggerKeys")]
-[JsonDerivedType(typeof(SetSpan), "setSpan")]
-[JsonDerivedType(typeof(SlideLayers), "slideLayers")]
-[JsonDerivedType(typeof(SplitLayers), "splitLayers")]
-[JsonDerivedType(typeof(SetBend), "setBend")]
-[JsonDerivedType(typeof(BendPath), "bendPath")]
-[JsonDerivedType(typeof(ApplyArrival), "applyArrival")]
-[JsonDerivedType(typeof(SetIdles), "setIdles")]
-[JsonDerivedType(typeof(SetPieces), "setPieces")]
-[JsonDerivedType(typeof(SetMotionBlur), "setMotionBlur")]
+[OneOf("do")]
 public abstract record Edit
 {
     /// <summary>The graphic after this edit, all rules kept.</summary>
     /// <param name="shaper">Measures type, for edits that depend on how large a layer is.</param>
     /// <exception cref="ProblemException">The edit cannot be applied, or would break a rule.</exception>
     public Graphic ApplyTo(Graphic graphic, ITypeShaper shaper) => GraphicRules.Demand(Change(graphic, shaper));
+
+    /// <summary>Reads an edit as the bench sends it.</summary>
+    /// <exception cref="ProblemException">This is no edit; the field is the JSON pointer of the place.</exception>
+    public static Edit Read(string json) => json.Length > MostCharacters
+        ? throw new ProblemException($"An edit of {json.Length} characters is too long.", "Do it in smaller parts.")
+        : Codecs.Read<Edit>(json);
+
+    /// <summary>The edit as JSON on one line.</summary>
+    public string Write() => Codecs.Write(this);
+
+    /// <summary>Longest edit as JSON.</summary>
+    public const int MostCharacters = 8 * 1024 * 1024;
 
     /// <summary>What a person should know after the edit, beyond what is plain to see; null when there is nothing.</summary>
     public virtual string? Note(Graphic before) => null;
@@ -64,10 +46,15 @@ public abstract record Edit
 public sealed record Several(ImmutableArray<Edit> Edits) : Edit
 {
     private const int Most = 2000;
+    private const int Deepest = 4;
 
     public override string Describe(Graphic graphic) => Edits.IsEmpty ? "Nothing" : Edits[^1].Describe(graphic);
 
-    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => Edits.Length > Most
-        ? throw new ProblemException($"{Edits.Length} edits at once are too many.", $"Send {Most} or fewer.")
+    private int Depth => 1 + Edits.OfType<Several>().Select(e => e.Depth).DefaultIfEmpty().Max();
+
+    private int Count => Edits.Sum(e => e is Several several ? several.Count : 1);
+
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => Count > Most || Depth > Deepest
+        ? throw new ProblemException($"{Count} edits at once, {Depth} deep, are too many.", $"Send {Most} or fewer.")
         : Edits.Aggregate(graphic, (g, e) => e.Within(g, shaper));
 }

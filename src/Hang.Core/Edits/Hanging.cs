@@ -4,6 +4,7 @@ using Hang.Core.Geometry;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
 using Hang.Core.Typesetting;
+using Hang.Core.Values;
 
 namespace Hang.Core.Edits;
 
@@ -18,7 +19,15 @@ internal static class Hanging
     public static Layer From(Graphic graphic, Layer layer, string? carrier, int at, ITypeShaper shaper)
     {
         var hung = layer with { HangsFrom = carrier };
-        if (carrier == layer.HangsFrom)
+        return carrier == layer.HangsFrom ? hung : Keeping(graphic, layer, hung, at, shaper);
+    }
+
+    /// <summary>A layer that follows something else than before, changed so that at one frame it looks as before.</summary>
+    /// <param name="hung">The layer with its new ties.</param>
+    /// <exception cref="ProblemException">The new carrier is not there, follows the layer, or has no size at that frame.</exception>
+    public static Layer Keeping(Graphic graphic, Layer layer, Layer hung, int at, ITypeShaper shaper)
+    {
+        if (hung.Carrier == layer.Carrier)
         {
             return hung;
         }
@@ -26,10 +35,10 @@ internal static class Hanging
         GraphicRules.Demand(graphic.With(hung));
         var evaluator = new Evaluator(graphic, shaper);
         Matrix WorldOf(string? id) => id is null ? Matrix.Identity : evaluator.Place(graphic.Layer(id), at).World;
-        var (old, next) = (WorldOf(layer.HangsFrom), WorldOf(carrier));
+        var (old, next) = (WorldOf(layer.Carrier), WorldOf(hung.Carrier));
         if (Math.Abs(next.Determinant) < Nothing)
         {
-            throw new ProblemException($"{graphic.Layer(carrier!).Name} has no size at frame {at}, so nothing can keep its place under it.", "Go to a frame in which it shows.", layer.Name, "hangsFrom");
+            throw new ProblemException($"{graphic.Layer(hung.Carrier!).Name} has no size at frame {at}, so nothing can keep its place under it.", "Go to a frame in which it shows.", layer.Name, "hangsFrom");
         }
         var change = next.Inverse * old;
         return Moved(evaluator, hung, layer, change, at);
@@ -37,38 +46,38 @@ internal static class Hanging
 
     private static Layer Moved(Evaluator evaluator, Layer hung, Layer layer, Matrix change, int at)
     {
-        var channels = layer.Channels;
+        var own = layer.Own;
         Point PivotAt(double time)
         {
             var box = evaluator.Place(layer, time).Box;
-            var about = channels[ChannelName.Pivot].At(time);
+            var about = own[LayerValues.Pivot].At(time);
             return new(box.Left + box.Width * about.X, box.Top + box.Height * about.Y);
         }
-        ChannelValue Place(ChannelValue position, double time)
+        Value Place(Value position, double time)
         {
             var pivot = PivotAt(time);
             var p = change.Map(new Point(position.X + pivot.X, position.Y + pivot.Y));
             return new(p.X - pivot.X, p.Y - pivot.Y);
         }
         Point Vector(Point v) => new(change.A * v.X + change.C * v.Y, change.B * v.X + change.D * v.Y);
-        var position = channels[ChannelName.Position];
+        var position = own[LayerValues.Position];
         position = position.IsKeyed
             ? position.Map(k => k with { Value = Place(k.Value, k.At), Bend = k.Bend is { } b ? new Bend(Vector(b.In), Vector(b.Out)) : null })
-            : Channel.Of(Place(position.Constant, at));
-        var (turn, scale) = (channels[ChannelName.Turn].At(at).X, channels[ChannelName.Scale].At(at));
+            : Channel.Of(position.Kind, Place(position.Constant, at));
+        var (turn, scale) = (own[LayerValues.Turn].At(at).X, own[LayerValues.Scale].At(at));
         var shape = change with { E = 0, F = 0 } * Matrix.Turn(turn) * Matrix.Scale(scale.X, scale.Y);
         var across = Math.Sqrt(shape.A * shape.A + shape.B * shape.B);
-        var next = channels.With(ChannelName.Position, position);
+        var next = own.With(LayerValues.Position, position);
         if (across > Nothing && scale.X != 0 && scale.Y != 0)
         {
             var angle = Math.Atan2(shape.B, shape.A) * 180 / Math.PI - (scale.X < 0 ? 180 : 0) - turn;
             angle = Math.IEEERemainder(angle, 360);
             var (kx, ky) = (across / Math.Abs(scale.X), shape.Determinant / across / scale.Y * Math.Sign(scale.X));
             // A layer that faces along its path is turned by the path already.
-            next = Math.Abs(angle) < Nothing || layer.Facing != Facing.Fixed ? next : next.With(ChannelName.Turn, channels[ChannelName.Turn].MapValues(v => new(Rounded(v.X + angle))));
-            next = Math.Abs(kx - 1) < Nothing && Math.Abs(ky - 1) < Nothing ? next : next.With(ChannelName.Scale, channels[ChannelName.Scale].MapValues(v => new(Rounded(v.X * kx), Rounded(v.Y * ky))));
+            next = Math.Abs(angle) < Nothing || layer.Facing != Facing.Fixed ? next : next.With(LayerValues.Turn, own[LayerValues.Turn].MapValues(v => new(Rounded(v.X + angle))));
+            next = Math.Abs(kx - 1) < Nothing && Math.Abs(ky - 1) < Nothing ? next : next.With(LayerValues.Scale, own[LayerValues.Scale].MapValues(v => new(Rounded(v.X * kx), Rounded(v.Y * ky))));
         }
-        return hung with { Channels = next };
+        return hung with { Own = next };
     }
 
     /// <summary>Without the last bits that hanging back and forth would pile up.</summary>

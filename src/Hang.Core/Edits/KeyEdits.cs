@@ -3,35 +3,36 @@ using Hang.Core.Documents;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
 using Hang.Core.Typesetting;
+using Hang.Core.Values;
 
 namespace Hang.Core.Edits;
 
 /// <summary>Names one keyframe.</summary>
 /// <param name="At">Its frame.</param>
-public sealed record KeyPlace(string Layer, ChannelName Channel, int At);
+public sealed record KeyPlace(string Layer, Address Address, int At);
 
-/// <summary>Keys a channel at a frame with the value that it has there.</summary>
-public sealed record AddKey(string Layer, ChannelName Channel, int At) : Edit
+/// <summary>Keys a value at a frame with what it is there.</summary>
+public sealed record AddKey(string Layer, Address Address, int At) : Edit
 {
-    public override string Describe(Graphic graphic) => $"Key {Channel} of {NameOf(graphic, Layer)}";
+    public override string Describe(Graphic graphic) => $"Key {Address} of {NameOf(graphic, Layer)}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
-        var layer = graphic.Layer(Layer);
-        var channel = layer.Channels[Channel];
-        return graphic.With(layer with { Channels = layer.Channels.With(Channel, channel.WithKeyAt(At, EditValue.NewFeel)) });
+        var place = graphic.Layer(Layer).At(Address);
+        return place.Spec.Keyable ? graphic.With(place.Put(place.Channel.WithKeyAt(At, EditValue.NewFeel)))
+            : throw new ProblemException($"{place.Spec.Label} is decided once and cannot be keyed.", "Nothing was changed.", place.Layer.Name, Address.Text);
     }
 }
 
-/// <summary>Takes every keyframe from a channel; it keeps the value it has at a frame.</summary>
-public sealed record ClearKeys(string Layer, ChannelName Channel, int At) : Edit
+/// <summary>Takes every keyframe from a value; it keeps what it is at a frame.</summary>
+public sealed record ClearKeys(string Layer, Address Address, int At) : Edit
 {
-    public override string Describe(Graphic graphic) => $"Unkey {Channel} of {NameOf(graphic, Layer)}";
+    public override string Describe(Graphic graphic) => $"Unkey {Address} of {NameOf(graphic, Layer)}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
-        var layer = graphic.Layer(Layer);
-        return graphic.With(layer with { Channels = layer.Channels.With(Channel, layer.Channels[Channel].At(At)) });
+        var place = graphic.Layer(Layer).At(Address);
+        return graphic.With(place.Put(Channel.Of(place.Spec.Kind, place.Channel.At(At))));
     }
 }
 
@@ -61,7 +62,7 @@ public sealed record MoveKeys(ImmutableArray<KeyPlace> Keys, int By, bool Copy =
         }
         var by = Limited(before);
         var moving = Keys.ToHashSet();
-        var replaced = Keys.Count(k => before.Layer(k.Layer).Channels[k.Channel].KeyAt(k.At + by) is not null && (Copy ? by != 0 : !moving.Contains(k with { At = k.At + by })));
+        var replaced = Keys.Count(k => before.Layer(k.Layer).Find(k.Address)?.Channel.KeyAt(k.At + by) is not null && (Copy ? by != 0 : !moving.Contains(k with { At = k.At + by })));
         return replaced == 0 ? null : $"{(replaced == 1 ? "A keyframe" : $"{replaced} keyframes")} in the way {(replaced == 1 ? "was" : "were")} replaced; undo brings {(replaced == 1 ? "it" : "them")} back.";
     }
 
@@ -76,7 +77,7 @@ public sealed record MoveKeys(ImmutableArray<KeyPlace> Keys, int By, bool Copy =
         return KeyGroups.Change(graphic, Keys, (channel, frames) =>
         {
             var moved = channel.Keys.Where(k => frames.Contains(k.At)).Select(k => k with { At = k.At + by });
-            return Channel.Of(channel.Keys.Where(k => Copy || !frames.Contains(k.At)).Concat(moved));
+            return Channel.Of(channel.Kind, channel.Keys.Where(k => Copy || !frames.Contains(k.At)).Concat(moved));
         });
     }
 

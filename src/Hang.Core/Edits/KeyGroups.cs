@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
+using Hang.Core.Layers;
 using Hang.Core.Motion;
 
 namespace Hang.Core.Edits;
@@ -13,9 +14,9 @@ internal static class KeyGroups
         foreach (var key in keys)
         {
             var layer = graphic.Layer(key.Layer);
-            if (layer.Channels[key.Channel].KeyAt(key.At) is null)
+            if (layer.At(key.Address).Channel.KeyAt(key.At) is null)
             {
-                throw new ProblemException($"There is no keyframe at frame {key.At}.", "It may have been moved; choose again.", layer.Name, JsonName.Of(key.Channel));
+                throw new ProblemException($"There is no keyframe at frame {key.At}.", "It may have been moved; choose again.", layer.Name, key.Address.Text);
             }
         }
     }
@@ -23,12 +24,10 @@ internal static class KeyGroups
     public static Graphic Change(Graphic graphic, ImmutableArray<KeyPlace> keys, Func<Channel, HashSet<int>, Channel> change)
     {
         Demand(graphic, keys);
-        foreach (var group in keys.GroupBy(k => (k.Layer, k.Channel)))
+        foreach (var group in keys.GroupBy(k => (k.Layer, k.Address)))
         {
-            var layer = graphic.Layer(group.Key.Layer);
-            var channel = layer.Channels[group.Key.Channel];
-            var frames = group.Select(k => k.At).ToHashSet();
-            graphic = graphic.With(layer with { Channels = layer.Channels.With(group.Key.Channel, change(channel, frames)) });
+            var place = graphic.Layer(group.Key.Layer).At(group.Key.Address);
+            graphic = graphic.With(place.Put(change(place.Channel, group.Select(k => k.At).ToHashSet())));
         }
         return graphic;
     }
@@ -40,10 +39,10 @@ internal static class KeyGroups
     public static Graphic Retime(Graphic graphic, ImmutableArray<KeyPlace> keys, Func<KeyPlace, int> frame, Func<ImmutableArray<Keyframe>, ImmutableArray<Keyframe>>? change = null)
     {
         Demand(graphic, keys);
-        foreach (var group in keys.GroupBy(k => (k.Layer, k.Channel)))
+        foreach (var group in keys.GroupBy(k => (k.Layer, k.Address)))
         {
-            var layer = graphic.Layer(group.Key.Layer);
-            var channel = layer.Channels[group.Key.Channel];
+            var place = graphic.Layer(group.Key.Layer).At(group.Key.Address);
+            var channel = place.Channel;
             var to = group.DistinctBy(k => k.At).ToDictionary(k => k.At, frame);
             var chosen = channel.Keys.Where(k => to.ContainsKey(k.At)).ToImmutableArray();
             var moved = (change?.Invoke(chosen) ?? chosen).Zip(chosen, (k, old) => k with { At = to[old.At] }).ToArray();
@@ -51,9 +50,9 @@ internal static class KeyGroups
             var clash = all.GroupBy(k => k.At).FirstOrDefault(g => g.Count() > 1);
             if (clash is not null)
             {
-                throw new ProblemException($"Two keyframes would fall together at frame {clash.Key}.", "Choose another length or stagger, or move the keyframe that is in the way.", layer.Name, JsonName.Of(group.Key.Channel));
+                throw new ProblemException($"Two keyframes would fall together at frame {clash.Key}.", "Choose another length or stagger, or move the keyframe that is in the way.", place.Layer.Name, place.Address.Text);
             }
-            graphic = graphic.With(layer with { Channels = layer.Channels.With(group.Key.Channel, Channel.Of(all)) });
+            graphic = graphic.With(place.Put(Channel.Of(channel.Kind, all)));
         }
         return graphic;
     }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
+using Hang.Core.Json;
 using Hang.Core.Motion;
 using Hang.Core.Typesetting;
 
@@ -43,6 +44,14 @@ public sealed record StretchKeys(ImmutableArray<KeyPlace> Keys, int Anchor, int 
         {
             throw new ProblemException("Keyframes on one frame cannot be spread.", "Select keyframes on two frames or more.", field: "edge");
         }
+        if (Keys.IsEmpty)
+        {
+            return graphic;
+        }
+        if (Math.Abs((long)Edge) > Phases.PhaseLengths.MostFrames || Math.Abs((long)Anchor) > Phases.PhaseLengths.MostFrames)
+        {
+            throw new ProblemException("These frames lie outside every graphic's time.", "Choose frames of the graphic.", field: "edge");
+        }
         var side = Math.Sign(Edge - Anchor);
         var to = side * Math.Max(1, side * (Math.Clamp(To, 0, graphic.Phases.Total - 1) - Anchor)) + Anchor;
         while (to != Edge && Math.Abs(to - Anchor) < Math.Abs(Edge - Anchor) && FallTogether(to))
@@ -54,7 +63,7 @@ public sealed record StretchKeys(ImmutableArray<KeyPlace> Keys, int Anchor, int 
 
     private int At(int frame, int to) => Anchor + (int)Math.Round((double)(frame - Anchor) * (to - Anchor) / (Edge - Anchor), MidpointRounding.AwayFromZero);
 
-    private bool FallTogether(int to) => Keys.GroupBy(k => (k.Layer, k.Channel)).Any(g => g.Select(k => At(k.At, to)).Distinct().Count() < g.Select(k => k.At).Distinct().Count());
+    private bool FallTogether(int to) => Keys.GroupBy(k => (k.Layer, k.Address)).Any(g => g.Select(k => At(k.At, to)).Distinct().Count() < g.Select(k => k.At).Distinct().Count());
 }
 
 /// <summary>Moves the selected keyframes of each layer so that their first stands at a frame.</summary>
@@ -84,7 +93,7 @@ public enum StaggerOrder
 
 /// <summary>Lets the keyframes of each layer run some frames after those of the layer before.</summary>
 /// <param name="Every">Frames from one layer to the next; negative: earlier.</param>
-public sealed record StaggerKeys(ImmutableArray<KeyPlace> Keys, int Every, StaggerOrder Order = StaggerOrder.TopDown) : Edit
+public sealed record StaggerKeys(ImmutableArray<KeyPlace> Keys, [property: Within(-100_000, 100_000)] int Every, StaggerOrder Order = StaggerOrder.TopDown) : Edit
 {
     public override string Describe(Graphic graphic) => $"Stagger by {Every} frames";
 

@@ -22,7 +22,8 @@ public sealed record AddLayer(Layer Layer, int? At = null) : Edit
     }
 }
 
-/// <summary>Deletes layers. What hangs from them hangs from their carrier afterwards, and keeps its place at a frame.</summary>
+/// <summary>Deletes layers, groups with all that is in them. What hangs from them hangs from their carrier afterwards, and keeps its place at a frame; a matte
+/// that is deleted cuts no longer.</summary>
 /// <param name="At">The frame shown.</param>
 public sealed record RemoveLayers(ImmutableArray<string> Layers, int At = 0) : Edit
 {
@@ -32,31 +33,87 @@ public sealed record RemoveLayers(ImmutableArray<string> Layers, int At = 0) : E
     {
         foreach (var id in Layers)
         {
-            var gone = graphic.Layer(id);
-            foreach (var hanging in graphic.Layers.Where(l => l.HangsFrom == id))
+            if (graphic.Layers.All(l => l.Id != id))
             {
-                graphic = graphic.With(Hanging.From(graphic, hanging, gone.HangsFrom, At, shaper));
+                // It was in a group that is gone already.
+                continue;
             }
-            graphic = graphic with { Layers = [.. graphic.Layers.Where(l => l.Id != id)] };
+            foreach (var member in graphic.Layers.Where(l => l.Group == id && !Layers.Contains(l.Id)).Select(l => l.Id).ToArray())
+            {
+                // What is in a deleted group goes with it.
+                graphic = Without(graphic, graphic.Layer(member), shaper);
+            }
+            graphic = Without(graphic, graphic.Layer(id), shaper);
         }
         return graphic;
     }
+
+    private Graphic Without(Graphic graphic, Layer gone, ITypeShaper shaper)
+    {
+        foreach (var inside in graphic.Layers.Where(l => l.Group == gone.Id).ToArray())
+        {
+            graphic = Without(graphic, graphic.Layer(inside.Id), shaper);
+        }
+        foreach (var hanging in graphic.Layers.Where(l => l.HangsFrom == gone.Id).ToArray())
+        {
+            graphic = graphic.With(Hanging.From(graphic, hanging, gone.HangsFrom, At, shaper));
+        }
+        return graphic with
+        {
+            Layers = [.. graphic.Layers.Where(l => l.Id != gone.Id).Select(l => l.Matte?.Layer == gone.Id ? l with { Matte = null } : l)],
+        };
+    }
 }
 
-/// <summary>Copies layers, each directly in front of its original.</summary>
+/// <summary>Copies layers, each directly in front of its original; groups with all that is in them, whose ties within the copies are kept.</summary>
 public sealed record DuplicateLayers(ImmutableArray<string> Layers) : Edit
 {
     public override string Describe(Graphic graphic) => Layers.Length == 1 ? $"Duplicate {NameOf(graphic, Layers[0])}" : $"Duplicate {Layers.Length} layers";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
-        foreach (var id in Layers)
+        foreach (var id in Layers.Distinct())
+        {
+            graphic.Layer(id);
+        }
+        var chosen = graphic.Layers.Where(l => IsWithin(graphic, l)).Select(l => l.Id).ToArray();
+        var copies = new Dictionary<string, string>(StringComparer.Ordinal);
+        foreach (var id in chosen)
         {
             var original = graphic.Layer(id);
             var copy = original with { Id = LayerIds.Free(graphic), Name = LayerNames.Free(original.Name, graphic.Layers.Select(l => l.Name)) };
+            copies[id] = copy.Id;
             graphic = graphic with { Layers = graphic.Layers.Insert(graphic.Layers.IndexOf(original) + 1, copy) };
         }
-        return graphic;
+        // Only within a copied group do ties lead to the copies; a single copy goes on following what its original follows.
+        bool Both(Layer copy) => copy.Group is { } g && copies.ContainsKey(g);
+        return graphic with
+        {
+            Layers =
+            [
+                .. graphic.Layers.Select(l => !copies.ContainsValue(l.Id) || !Both(l) ? l : l with
+                {
+                    Group = copies[l.Group!],
+                    HangsFrom = l.HangsFrom is { } from ? copies.GetValueOrDefault(from, from) : null,
+                    Matte = l.Matte is { } matte ? matte with { Layer = copies.GetValueOrDefault(matte.Layer, matte.Layer) } : null,
+                }),
+            ],
+        };
+    }
+
+    private bool IsWithin(Graphic graphic, Layer layer)
+    {
+        for (var at = layer; ; at = graphic.Layer(at.Group))
+        {
+            if (Layers.Contains(at.Id))
+            {
+                return true;
+            }
+            if (at.Group is null)
+            {
+                return false;
+            }
+        }
     }
 }
 
@@ -74,18 +131,18 @@ public sealed record OrderLayer(string Layer, int To) : Edit
     }
 }
 
-/// <summary>Changes what a layer is, apart from its channels. Absent parts stay; empty text takes a field or a carrier away. A layer that is hung
-/// from another keeps its place on the screen.</summary>
+/// <summary>Changes who a layer is and what it is tied to; its values have <see cref="SetValue"/>. Absent parts stay; empty text takes a field, a carrier or a matte
+/// away. A layer that is hung from another keeps its place on the screen.</summary>
+/// <param name="MatteBy">What of the matte decides.</param>
 /// <param name="At">The frame shown, at which the place is kept.</param>
 public sealed record ChangeLayer(
     string Layer, string? Name = null, string? Field = null, bool? Hidden = null, bool? Locked = null, string? HangsFrom = null,
-    string? Text = null, string? Family = null, int? Weight = null, Alignment? Align = null, string? Asset = null,
-    Facing? Facing = null, int At = 0) : Edit
+    Facing? Facing = null, BlendMode? Blend = null, string? Matte = null, MatteBy? MatteBy = null, bool? MatteInverted = null, int At = 0) : Edit
 {
     public override string Describe(Graphic graphic)
     {
         var name = NameOf(graphic, Layer);
-        return Name is not null ? $"Rename {name}" : Text is not null ? $"Retype {name}" : Hidden is { } h ? (h ? $"Hide {name}" : $"Show {name}") : Locked is { } l ? (l ? $"Lock {name}" : $"Unlock {name}") : $"Change {name}";
+        return Name is not null ? $"Rename {name}" : Hidden is { } h ? (h ? $"Hide {name}" : $"Show {name}") : Locked is { } l ? (l ? $"Lock {name}" : $"Unlock {name}") : Blend is not null ? $"Blend of {name}" : Matte is not null ? $"Matte of {name}" : $"Change {name}";
     }
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
@@ -98,20 +155,16 @@ public sealed record ChangeLayer(
             Hidden = Hidden ?? layer.Hidden,
             Locked = Locked ?? layer.Locked,
             Facing = Facing ?? layer.Facing,
+            Blend = Blend ?? layer.Blend,
+            Matte = Matte is null ? layer.Matte : Matte.Length > 0 ? new(Matte, MatteBy ?? Layers.MatteBy.Alpha, MatteInverted ?? false) : null,
         };
+        if (layer.Matte is { } matte && Matte is null)
+        {
+            layer = layer with { Matte = matte with { By = MatteBy ?? matte.By, Inverted = MatteInverted ?? matte.Inverted } };
+        }
         if (HangsFrom is not null)
         {
             layer = Hanging.From(graphic, layer, HangsFrom.Length > 0 ? HangsFrom : null, At, shaper);
-        }
-        if (Text is not null || Family is not null || Weight is not null || Align is not null)
-        {
-            var type = layer as TypeLayer ?? throw new ProblemException("It is no type, so it has no words or font.", "Choose a type layer.", layer.Name);
-            layer = type with { Text = Text ?? type.Text, Family = Family ?? type.Family, Weight = Weight ?? type.Weight, Align = Align ?? type.Align };
-        }
-        if (Asset is not null)
-        {
-            var picture = layer as PictureLayer ?? throw new ProblemException("It is no picture.", "Choose a picture layer.", layer.Name);
-            layer = picture with { Asset = Asset };
         }
         return graphic.With(layer);
     }

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Idles;
-using Hang.Core.Layers;
 using Hang.Core.Typesetting;
 
 namespace Hang.Core.Edits;
@@ -13,19 +12,6 @@ public sealed record SetIdles(string Layer, ImmutableArray<IdleMotion> Idles) : 
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
         graphic.With(graphic.Layer(Layer) with { Idles = Idles.IsEmpty ? null : [.. Idles] });
-}
-
-/// <summary>Lets the letters, words or lines of a type layer move one after the other.</summary>
-/// <param name="Stagger">How; absent: the type moves as one.</param>
-public sealed record SetPieces(string Layer, PieceStagger? Stagger = null) : Edit
-{
-    public override string Describe(Graphic graphic) => $"Move {NameOf(graphic, Layer)} {(Stagger is null ? "as one" : $"by {JsonName.Of(Stagger.By)}")}";
-
-    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
-    {
-        var layer = graphic.Layer(Layer);
-        return graphic.With((layer as TypeLayer ?? throw new ProblemException("It is no type, so it has no letters.", "Choose a type layer.", layer.Name)) with { Stagger = Stagger });
-    }
 }
 
 /// <summary>Sets whether layers are blurred by their motion.</summary>

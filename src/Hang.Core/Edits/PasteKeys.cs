@@ -1,22 +1,24 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using Hang.Core.Documents;
+using Hang.Core.Json;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
 using Hang.Core.Typesetting;
+using Hang.Core.Values;
 
 namespace Hang.Core.Edits;
 
 /// <summary>A keyframe that was copied.</summary>
 /// <param name="Layer">Which of the copied layers it belongs to, from 0.</param>
 /// <param name="Key">The keyframe as documents write it; its frame counts from the first of all that were copied.</param>
-public sealed record CopiedKey(int Layer, ChannelName Channel, JsonElement Key);
+public sealed record CopiedKey([property: Within(0, 1000)] int Layer, Address Address, JsonElement Key);
 
 /// <summary>Puts copied keyframes on layers, of this graphic or another. Keyframes of one layer go onto every target; those of several go onto as many
 /// targets, in the same order.</summary>
 /// <param name="Layers">The targets.</param>
 /// <param name="At">The frame of the first of them.</param>
-public sealed record PasteKeys(ImmutableArray<string> Layers, ImmutableArray<CopiedKey> Keys, int At) : Edit
+public sealed record PasteKeys(ImmutableArray<string> Layers, ImmutableArray<CopiedKey> Keys, [property: Within(0, Phases.PhaseLengths.MostFrames)] int At) : Edit
 {
     private const int Most = 20_000;
 
@@ -37,9 +39,13 @@ public sealed record PasteKeys(ImmutableArray<string> Layers, ImmutableArray<Cop
         {
             throw new ProblemException($"Keyframes of {sources} layers were copied, and {Layers.Length} {(Layers.Length == 1 ? "layer is" : "layers are")} selected.", $"Select {sources} layers, in the same order, or copy from one layer.");
         }
+        if ((long)Keys.Length * (sources == 1 ? Layers.Length : 1) > Most)
+        {
+            throw new ProblemException($"{Keys.Length} keyframes onto {Layers.Length} layers are too many at once.", $"Paste {Most} or fewer together.");
+        }
         for (var i = 0; i < Layers.Length; i++)
         {
-            foreach (var group in Keys.Where(k => sources == 1 || k.Layer == i).GroupBy(k => k.Channel))
+            foreach (var group in Keys.Where(k => sources == 1 || k.Layer == i).GroupBy(k => k.Address))
             {
                 graphic = graphic.With(Pasted(graphic.Layer(Layers[i]), group.Key, group));
             }
@@ -47,20 +53,17 @@ public sealed record PasteKeys(ImmutableArray<string> Layers, ImmutableArray<Cop
         return graphic;
     }
 
-    private Layer Pasted(Layer layer, ChannelName name, IEnumerable<CopiedKey> copied)
+    private Layer Pasted(Layer layer, Address address, IEnumerable<CopiedKey> copied)
     {
-        if (!layer.ChannelNames.Contains(name))
-        {
-            throw new ProblemException($"A layer of this kind has no {JsonName.Of(name)}.", $"Copy without {JsonName.Of(name)}, or paste onto a layer that has it.", layer.Name, JsonName.Of(name));
-        }
+        var place = layer.Find(address) ?? throw new ProblemException($"A layer of this kind has no {address}.", $"Copy without {address}, or paste onto a layer that has it.", layer.Name, address.Text);
         try
         {
-            var keys = copied.Select(c => ChannelSetConverter.ReadKey(ChannelSpec.Of(name), c.Key, "")).Select(k => k with { At = k.At + At });
-            return layer with { Channels = layer.Channels.With(name, Channel.Of(layer.Channels[name].Keys.Concat(keys))) };
+            var keys = copied.Select(c => ChannelJson.ReadKey(place.Spec, new(c.Key, "/keys"))).Select(k => k with { At = k.At + At });
+            return place.Put(Channel.Of(place.Spec.Kind, place.Channel.Keys.Concat(keys)));
         }
-        catch (JsonException e)
+        catch (ProblemException e)
         {
-            throw new ProblemException(e.Message, "Copy the keyframes again.", layer.Name, JsonName.Of(name));
+            throw new ProblemException(e.Problem with { Layer = layer.Name, Field = address.Text });
         }
     }
 }

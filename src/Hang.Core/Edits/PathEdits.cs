@@ -4,6 +4,7 @@ using Hang.Core.Geometry;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
 using Hang.Core.Typesetting;
+using Hang.Core.Values;
 
 namespace Hang.Core.Edits;
 
@@ -18,8 +19,10 @@ public sealed record SetBend(string Layer, int At, ImmutableArray<double>? Tange
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
         Bend? bend = TangentIn is null && TangentOut is null ? null : new(Read(TangentIn), Read(TangentOut));
-        return KeyGroups.Change(graphic, [new(Layer, ChannelName.Position, At)], (channel, _) => channel.Map(k => k.At == At ? k with { Bend = bend, Parts = bend is null ? k.Parts : null } : k));
+        return KeyGroups.Change(graphic, [new(Layer, Position, At)], (channel, _) => channel.Map(k => k.At == At ? k with { Bend = bend, Parts = bend is null ? k.Parts : null } : k));
     }
+
+    private static Address Position => new(LayerValues.Position.Name);
 
     private static Point Read(ImmutableArray<double>? vector) => vector switch
     {
@@ -38,14 +41,14 @@ public sealed record BendPath(string Layer, bool Smooth, int? At = null) : Edit
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
         var layer = graphic.Layer(Layer);
-        var channel = layer.Channels[ChannelName.Position];
+        var channel = layer.Own[LayerValues.Position];
         if (channel.Keys.Length < 2)
         {
             throw new ProblemException("Its position has no path.", "Key the position on two frames or more first.", layer.Name, "position");
         }
         var keys = channel.Keys;
         var bent = keys.Select((key, i) => At is { } only && key.At != only ? key : Smooth ? key with { Bend = Rounded(keys, i), Parts = null } : key with { Bend = null });
-        return graphic.With(layer with { Channels = layer.Channels.With(ChannelName.Position, Channel.Of(bent)) });
+        return graphic.With(layer with { Own = layer.Own.With(LayerValues.Position, Channel.Of(channel.Kind, bent)) });
     }
 
     /// <summary>

@@ -1,3 +1,4 @@
+using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Layers;
 using Hang.Core.Phases;
@@ -26,24 +27,23 @@ internal sealed record Retiming(Graphic Graphic, string? Report)
         var together = 0;
         var layers = graphic.Layers.Select(layer =>
         {
-            var channels = layer.Channels.MapKeys((_, key) => key with { At = At(key.At) });
-            foreach (var (name, channel) in layer.Channels.Mentioned)
+            var moving = layer.MapKeys((_, key) => key with { At = At(key.At) });
+            foreach (var (before, after) in layer.Mentioned().Zip(moving.Mentioned()))
             {
-                together += channel.Keys.Length - channels[name].Keys.Length;
-                moved.AddRange(channel.Keys.Where(k => !IsExact(k.At) || At(k.At) != Near(k.At)).Select(k => $"{name} of {layer.Name} at {k.At} is now at {At(k.At)}"));
+                together += before.Channel.Keys.Length - after.Channel.Keys.Length;
+                moved.AddRange(before.Channel.Keys.Where(k => !IsExact(k.At) || At(k.At) != Near(k.At)).Select(k => $"{before.Spec.Label} of {layer.Name} at {k.At} is now at {At(k.At)}"));
             }
-            Layer timed = layer with
+            Layer timed = moving with
             {
-                Channels = channels,
                 In = layer.In is { } first ? At(first) : null,
                 Out = layer.Out is { } last ? Math.Max(At(layer.In ?? 0), Math.Min(Near(last + 1) - 1, total - 1)) : null,
             };
-            return timed is TypeLayer { Stagger: { } stagger } type
-                ? type with { Stagger = stagger with { Every = stagger.Every == 0 ? 0 : Math.Max(1, Near(stagger.Every)) } }
+            return TypeContent.StaggerOf(timed.Content.Values, timed.Content.Kind) is { } stagger
+                ? timed with { Content = timed.Content with { Values = TypeContent.WithStagger(timed.Content.Values, stagger with { Every = stagger.Every == 0 ? 0 : Math.Max(1, Near(stagger.Every)) }) } }
                 : timed;
         }).ToArray();
         var retimed = graphic with { Rate = rate, Phases = new PhaseLengths(hold, leave - hold, total - leave), Layers = [.. layers] };
-        return new(retimed, Words(moved, together, graphic.Layers.Sum(l => l.Channels.Mentioned.Sum(c => c.Value.Keys.Length))));
+        return new(retimed, Words(moved, together, graphic.Layers.Sum(l => l.Mentioned().Sum(c => c.Channel.Keys.Length))));
     }
 
     private static string? Words(List<string> moved, int together, int all)

@@ -12,12 +12,16 @@ public sealed record SetPhases(PhaseLengths Phases) : Edit
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
+        if (Phases.Arrive < 0 || Phases.Hold < 0 || Phases.Leave < 0 || (long)Phases.Arrive + Phases.Hold + Phases.Leave > PhaseLengths.MostFrames)
+        {
+            throw new ProblemException($"Arrive {Phases.Arrive}, Hold {Phases.Hold} and Leave {Phases.Leave} are no lengths for a graphic.", $"Use 0 or more frames for each, and 1 to {PhaseLengths.MostFrames} together.", field: "phases");
+        }
         var before = graphic.Phases;
         foreach (var layer in graphic.Layers)
         {
-            foreach (var (name, channel) in layer.Channels.Mentioned)
+            foreach (var value in layer.Mentioned())
             {
-                foreach (var key in channel.Keys)
+                foreach (var key in value.Channel.Keys)
                 {
                     var phase = before.At(key.At);
                     var (last, next) = phase switch
@@ -30,7 +34,7 @@ public sealed record SetPhases(PhaseLengths Phases) : Edit
                     {
                         throw new ProblemException(
                             $"{phase} cannot be {next} frames long, because a keyframe stands {last - 1} frames into it.",
-                            $"Make {phase} {last} frames or more, or move the keyframe first.", layer.Name, JsonName.Of(name));
+                            $"Make {phase} {last} frames or more, or move the keyframe first.", layer.Name, value.Address.Text);
                     }
                 }
             }
@@ -38,7 +42,7 @@ public sealed record SetPhases(PhaseLengths Phases) : Edit
         return graphic with
         {
             Phases = Phases,
-            Layers = [.. graphic.Layers.Select(l => Spanned(l, before) with { Channels = l.Channels.MapKeys((_, k) => k with { At = before.Move(k.At, Phases) }) })],
+            Layers = [.. graphic.Layers.Select(l => Spanned(l, before).MapKeys((_, k) => k with { At = before.Move(k.At, Phases) }))],
         };
     }
 
@@ -46,6 +50,10 @@ public sealed record SetPhases(PhaseLengths Phases) : Edit
     private Layer Spanned(Layer layer, PhaseLengths before)
     {
         var last = Math.Max(0, Phases.Total - 1);
+        if (layer.In is null && layer.Out is null)
+        {
+            return layer;
+        }
         int? first = layer.In is { } i ? Math.Clamp(before.Move(i, Phases), 0, last) : null;
         return layer with { In = first, Out = layer.Out is { } o ? Math.Clamp(before.Move(o, Phases), first ?? 0, last) : null };
     }

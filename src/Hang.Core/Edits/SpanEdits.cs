@@ -29,11 +29,11 @@ public sealed record SlideLayers(ImmutableArray<string> Layers, int By) : Edit
     {
         var layers = Layers.Select(graphic.Layer).ToArray();
         var last = graphic.Phases.Total - 1;
-        var frames = layers.SelectMany(l => l.Channels.Mentioned.Values.SelectMany(c => c.Keys).Select(k => k.At).Concat(Ends(l))).DefaultIfEmpty(0).ToArray();
+        var frames = layers.SelectMany(l => l.Mentioned().SelectMany(c => c.Channel.Keys).Select(k => k.At).Concat(Ends(l))).DefaultIfEmpty(0).ToArray();
         var by = Math.Clamp(By, Math.Min(0, -frames.Min()), Math.Max(0, last - frames.Max()));
         foreach (var layer in layers)
         {
-            var moved = layer with { Channels = layer.Channels.MapKeys((_, k) => k with { At = k.At + by }) };
+            var moved = layer.MapKeys((_, k) => k with { At = k.At + by });
             graphic = graphic.With(Spans.Of(graphic, moved, (layer.In ?? 0) + (layer.In is null && by < 0 ? 0 : by), layer.Out is { } end ? end + by : by < 0 ? last + by : last));
         }
         return graphic;

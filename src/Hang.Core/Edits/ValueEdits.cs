@@ -1,24 +1,26 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using Hang.Core.Documents;
+using Hang.Core.Json;
 using Hang.Core.Layers;
 using Hang.Core.Typesetting;
+using Hang.Core.Values;
 
 namespace Hang.Core.Edits;
 
-/// <summary>Sets a channel's value: at the playhead when the channel is keyed, for all time when it is not.</summary>
-/// <param name="Whole">True: a keyed channel is moved as a whole, by the difference at the playhead, and gets no keyframe.</param>
-/// <param name="Value">As documents write it: a number, an array of numbers, or "#RRGGBB".</param>
+/// <summary>Sets a value, or a part of one: at the playhead when it is keyed, for all time when it is not.</summary>
+/// <param name="Address">Of the value, such as fill, position/x or effects/e1/radius.</param>
+/// <param name="Value">As documents write it.</param>
 /// <param name="At">The frame shown.</param>
-public sealed record SetValue(string Layer, ChannelName Channel, JsonElement Value, int At, bool Whole = false) : Edit
+/// <param name="Whole">True: a keyed value is moved as a whole, by the difference at the playhead, and gets no keyframe.</param>
+public sealed record SetValue(string Layer, Address Address, JsonElement Value, int At, bool Whole = false) : Edit
 {
-    public override string Describe(Graphic graphic) => $"{Channel} of {NameOf(graphic, Layer)}";
+    public override string Describe(Graphic graphic) => graphic.Layers.FirstOrDefault(l => l.Id == Layer)?.Find(Address) is { } place ? $"{place.Spec.Label} of {place.Layer.Name}" : $"Set {Address}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
-        var layer = graphic.Layer(Layer);
-        var value = EditValue.Read(layer, Channel, Value);
-        return graphic.With(EditValue.Put(layer, Channel, value, At, Whole));
+        var place = graphic.Layer(Layer).At(Address);
+        return graphic.With(EditValue.Put(place, EditValue.Read(place, Value, At), At, Whole));
     }
 }
 
@@ -26,7 +28,7 @@ public sealed record SetValue(string Layer, ChannelName Channel, JsonElement Val
 /// <param name="Whole">True: keyed positions are moved as a whole.</param>
 /// <param name="By">Pixels right and down, in the coordinates that the layers' positions are given in.</param>
 /// <param name="At">The frame shown.</param>
-public sealed record Nudge(ImmutableArray<string> Layers, ImmutableArray<double> By, int At, bool Whole = false) : Edit
+public sealed record Nudge(ImmutableArray<string> Layers, [property: Within(-ValueSpec.Far, ValueSpec.Far)] ImmutableArray<double> By, int At, bool Whole = false) : Edit
 {
     public override string Describe(Graphic graphic) => Layers.Length == 1 ? $"Nudge {NameOf(graphic, Layers[0])}" : $"Nudge {Layers.Length} layers";
 
@@ -38,9 +40,9 @@ public sealed record Nudge(ImmutableArray<string> Layers, ImmutableArray<double>
         }
         foreach (var id in Layers)
         {
-            var layer = graphic.Layer(id);
-            var from = layer.Channels[ChannelName.Position].At(At);
-            graphic = graphic.With(EditValue.Put(layer, ChannelName.Position, new(from.X + By[0], from.Y + By[1]), At, Whole));
+            var place = graphic.Layer(id).At(new(LayerValues.Position.Name));
+            var from = place.Channel.At(At);
+            graphic = graphic.With(EditValue.Put(place, new(from.X + By[0], from.Y + By[1]), At, Whole));
         }
         return graphic;
     }

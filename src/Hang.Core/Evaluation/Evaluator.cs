@@ -1,10 +1,9 @@
 using System.Collections.Immutable;
-using System.Globalization;
+using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Geometry;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.Phases;
+using Hang.Core.PaintList;
 using Hang.Core.Typesetting;
 
 namespace Hang.Core.Evaluation;
@@ -20,26 +19,42 @@ public sealed class Evaluator
 
     /// <summary>Numbers of all nodes together.</summary>
     private readonly int slots;
+    private readonly bool hasGroups;
 
     /// <exception cref="ProblemException">A type layer names a family that does not ship.</exception>
     public Evaluator(Graphic graphic, ITypeShaper shaper, Evaluator? previous = null)
     {
         Graphic = graphic;
         var samePhases = previous?.Graphic.Phases == graphic.Phases;
-        byId = graphic.Layers.ToDictionary(l => l.Id, l => Prepare(l, shaper, previous?.byId.GetValueOrDefault(l.Id), samePhases, graphic.Phases), StringComparer.Ordinal);
-        foreach (var layer in byId.Values)
+        byId = new(graphic.Layers.Length, StringComparer.Ordinal);
+        foreach (var layer in graphic.Layers)
         {
-            layer.Carrier = layer.Pose.Layer.HangsFrom is { } from ? byId.GetValueOrDefault(from) : null;
+            var old = previous?.byId.GetValueOrDefault(layer.Id);
+            var pose = old is not null && samePhases && ReferenceEquals(old.Layer, layer) ? old.Pose : new LayerPose(layer, graphic.Phases);
+            var drawing = old is not null && ReferenceEquals(old.Layer.Content, layer.Content) ? old.Drawing : Draw(layer, shaper);
+            byId.Add(layer.Id, new(pose, drawing) { RestFrame = Math.Clamp(graphic.Phases.LeaveStart - 1, 0, graphic.Phases.Total - 1) });
         }
-        nodes = [.. graphic.Layers.Where(l => !l.Hidden).SelectMany(l => byId[l.Id].Nodes)];
+        foreach (var layer in graphic.Layers)
+        {
+            var prepared = byId[layer.Id];
+            prepared.Carrier = layer.Carrier is { } from ? byId.GetValueOrDefault(from) : null;
+            prepared.Matte = layer.Matte is { } matte ? byId.GetValueOrDefault(matte.Layer) : null;
+            if (layer.Group is { } group && byId.TryGetValue(group, out var held))
+            {
+                held.Members.Add(prepared);
+            }
+        }
+        var strips = previous?.nodes.ToDictionary(n => n.Strip.Id, n => n.Strip, StringComparer.Ordinal);
+        nodes = new NodeWriter(graphic, id => strips?.GetValueOrDefault(id)).Write(graphic.Layers.Select(l => byId[l.Id]));
         slots = nodes.Sum(n => n.Standing.Length);
-        Contents = [.. nodes.Select(n => n.Content)];
+        hasGroups = nodes.Any(n => n.End >= 0);
+        Strips = [.. nodes.Select(n => n.Strip)];
     }
 
     public Graphic Graphic { get; }
 
-    /// <summary>What the nodes of every scene draw, from the back to the front.</summary>
-    public ImmutableArray<NodeContent> Contents { get; }
+    /// <summary>What every scene paints, from the back to the front.</summary>
+    public ImmutableArray<Strip> Strips { get; }
 
     /// <summary>The scene at a frame.</summary>
     /// <param name="frame">0 or more; after the last frame the picture stands still.</param>
@@ -51,226 +66,118 @@ public sealed class Evaluator
         var start = 0;
         for (var i = 0; i < nodes.Length; i++)
         {
-            var count = nodes[i].Standing.Length;
-            Fill(nodes[i], frame, frame, all.AsSpan(start, count));
-            drawn.Add(new(nodes[i].Content, all.AsMemory(start, count), Samples(i, frame)));
-            start += count;
+            var row = all.AsMemory(start, nodes[i].Standing.Length);
+            nodes[i].Fill(frame, frame, row);
+            drawn.Add(new(nodes[i].Strip, row, Moments(i, frame)));
+            start += row.Length;
         }
-        return new(Graphic.Width, Graphic.Height, drawn.MoveToImmutable());
+        var made = drawn.MoveToImmutable();
+        if (hasGroups)
+        {
+            Touched.By(made.AsSpan());
+        }
+        return new(Graphic.Width, Graphic.Height, made);
     }
 
     /// <summary>Writes the numbers of one node at one moment.</summary>
-    /// <param name="node">Index into <see cref="Contents"/>.</param>
+    /// <param name="node">Index into <see cref="Strips"/>.</param>
     /// <param name="time">In frames; between two of them only for motion blur.</param>
-    /// <param name="values">Room for <see cref="Slots.Count"/> numbers.</param>
-    public void Fill(int node, double time, Span<float> values) => Fill(nodes[node], time, (int)Math.Floor(time), values);
+    /// <param name="values">Room for the strip's numbers.</param>
+    public void Fill(int node, double time, Memory<float> values)
+    {
+        var frame = (int)Math.Floor(time);
+        nodes[node].Fill(time, frame, values);
+        if (nodes[node].End is >= 0 and var end)
+        {
+            // The bounds of a group are those of all that is in it.
+            var within = new DrawNode[end - node + 1];
+            within[0] = new(Strips[node], values, []);
+            for (var i = node + 1; i <= end; i++)
+            {
+                var row = new float[nodes[i].Standing.Length];
+                nodes[i].Fill(time, frame, row);
+                within[i - node] = new(Strips[i], row, Moments(i, frame));
+            }
+            Touched.By(within);
+        }
+    }
 
     /// <summary>
-    /// The moments within a frame's open shutter whose mean is the motion-blurred node, as rows of numbers like <see cref="Fill(int, double, Span{float})"/>'s;
+    /// The moments within a frame's open shutter whose mean is the motion-blurred node, as rows of numbers;
     /// none for a node that is not to be blurred or does not move.
     /// </summary>
-    public float[][] Samples(int node, int frame) => nodes[node].Layer.IsBlurred(Graphic) ? Shutter.Open(Graphic.MotionBlur ?? MotionBlur.Usual, nodes[node].Content.Kind, (time, values) => Fill(nodes[node], time, frame, values), frame) : [];
+    public float[][] Moments(int node, int frame)
+    {
+        var it = nodes[node];
+        return it.Strip.Paints && it.Layer.IsBlurred(Graphic) ? Shutter.Open(Graphic.MotionBlur ?? MotionBlur.Usual, it, frame) : [];
+    }
 
     /// <summary>The layer's box in its own coordinates, and the matrix from those to pixels of the graphic, in full precision.</summary>
     public (Box Box, Matrix World) Place(Layer layer, double time)
     {
         var prepared = byId[layer.Id];
-        var box = prepared.BoxAt(time);
-        return (box, World(prepared, prepared.Pose.PivotAt(box, time), time, time));
+        return (prepared.BoxAt(time), prepared.World(time));
     }
+
+    /// <summary>What the layer follows, at a moment: from the coordinates that its position is given in to pixels of the graphic.</summary>
+    public Matrix PlaceOfCarrier(Layer layer, double time) => byId[layer.Id].Carrier?.World(time) ?? Matrix.Identity;
 
     /// <summary>How far a layer shows at a frame, 0..1.</summary>
     public double OpacityOf(Layer layer, int frame) => layer.ShowsAt(frame) ? byId[layer.Id].Pose.Opacity(frame) : 0;
 
+    /// <summary>Characters of a layer's words that no shipped font has.</summary>
+    public IEnumerable<string> MissingCharacters(Layer layer) => byId[layer.Id].Drawing is TypeDrawing type ? type.Missing : [];
+
     /// <summary>True when a node's numbers can differ from those that <paramref name="other"/> gives, at any frame.</summary>
     public bool MayDiffer(int node, Evaluator other, int otherNode)
     {
-        if (!ReferenceEquals(nodes[node].Content, other.nodes[otherNode].Content) || Graphic.Phases != other.Graphic.Phases || Graphic.MotionBlur != other.Graphic.MotionBlur)
+        var (mine, theirs) = (nodes[node], other.nodes[otherNode]);
+        return !ReferenceEquals(mine.Strip, theirs.Strip) || Graphic.Phases != other.Graphic.Phases || Graphic.MotionBlur != other.Graphic.MotionBlur
+            || (mine.End - node) != (theirs.End - otherNode) || MayDiffer(mine.Layer, theirs.Layer, mine.End >= 0 || mine.Layer.Layer.Content.Kind.IsGroup);
+    }
+
+    private static bool MayDiffer(Prepared a, Prepared b, bool inside)
+    {
+        if (inside)
         {
-            return true;
-        }
-        for (Prepared? a = nodes[node].Layer, b = other.nodes[otherNode].Layer; ; (a, b) = (a.Carrier, b.Carrier))
-        {
-            if (a is null || b is null)
+            if (a.Members.Count != b.Members.Count || (a.Matte is null) != (b.Matte is null))
             {
-                return !ReferenceEquals(a, b);
+                return true;
             }
-            if (!ReferenceEquals(a.Pose.Layer, b.Pose.Layer))
+            for (var i = 0; i < a.Members.Count; i++)
+            {
+                if (MayDiffer(a.Members[i], b.Members[i], true))
+                {
+                    return true;
+                }
+            }
+            if (a.Matte is not null && MayDiffer(a.Matte, b.Matte!, true))
+            {
+                return true;
+            }
+        }
+        for (Prepared? x = a, y = b; ; (x, y) = (x.Carrier, y.Carrier))
+        {
+            if (x is null || y is null)
+            {
+                return !ReferenceEquals(x, y);
+            }
+            if (!ReferenceEquals(x.Layer, y.Layer) || (x != a && x.Layer.Content.Kind.IsGroup && !x.Members.Select(m => m.Layer).SequenceEqual(y.Members.Select(m => m.Layer), ReferenceEqualityComparer.Instance)))
             {
                 return true;
             }
         }
     }
 
-    private static void Fill(Node node, double time, int frame, Span<float> values)
+    private static Drawing Draw(Layer layer, ITypeShaper shaper)
     {
-        var (pose, own) = (node.Layer.Pose, time - node.Delay);
-        node.Standing.CopyTo(values);
-        var pivot = node.SteadyPivot is { } steady ? steady : pose.PivotAt(node.BoxAt(time), own);
-        var world = World(node.Layer, pivot, time, own);
-        values[5] = (float)world.F;
-        values[0] = (float)world.A;
-        values[1] = (float)world.B;
-        values[2] = (float)world.C;
-        values[3] = (float)world.D;
-        values[4] = (float)world.E;
-        values[Slots.Opacity] = pose.Layer.ShowsAt(frame) ? (float)pose.Opacity(own) : 0;
-        if (!node.IsPlain)
+        try
         {
-            FillRest(node, node.BoxAt(time), time, own, values);
+            return layer.Content.Kind.Draw(layer.Content.Values, shaper);
         }
-    }
-
-    /// <summary>All but the matrix and the opacity.</summary>
-    private static void FillRest(Node node, in Box box, double time, double own, Span<float> values)
-    {
-        var pose = node.Layer.Pose;
-        values[Slots.Masked] = pose.MaskAt(box, own, out var edges) ? 1 : 0;
-        Put(values, Slots.Mask, edges);
-        Put(values, Slots.Box, box);
-        values[Slots.Blur] = (float)pose.Blur(own);
-        switch (node.Content.Kind)
+        catch (ProblemException e) when (e.Problem.Layer is null)
         {
-            case NodeKind.Plate:
-                values[Slots.Size] = (float)box.Width;
-                values[Slots.Size + 1] = (float)box.Height;
-                Put(values, Slots.Corners, NotNegative(pose.Corners.At(own)));
-                Put(values, Slots.PlateFill, pose.Fill.At(own));
-                break;
-            case NodeKind.Glyphs:
-                values[Slots.Unit] = (float)pose.Unit(time);
-                values[Slots.Tracking] = (float)pose.Tracking(time);
-                values[Slots.Leading] = (float)pose.Leading(time);
-                Put(values, Slots.GlyphsFill, pose.Fill.At(own));
-                break;
-            case NodeKind.Picture:
-                values[Slots.Size] = (float)box.Width;
-                values[Slots.Size + 1] = (float)box.Height;
-                break;
+            throw new ProblemException(e.Problem with { Layer = layer.Name });
         }
-    }
-
-    /// <param name="time">The moment.</param>
-    /// <param name="own">The moment for the layer itself, when it is a piece that runs late.</param>
-    private static Matrix World(Prepared layer, in Point pivot, double time, double own)
-    {
-        var local = layer.Pose.Local(pivot, own);
-        return layer.Carrier is { } carrier ? World(carrier, carrier.Pose.PivotAt(carrier.BoxAt(time), time), time, time) * local : local;
-    }
-
-    private static Prepared Prepare(Layer layer, ITypeShaper shaper, Prepared? before, bool samePhases, PhaseLengths phases)
-    {
-        if (before is not null && samePhases && ReferenceEquals(before.Pose.Layer, layer))
-        {
-            return new(before.Pose, before);
-        }
-        var kind = layer switch { PlateLayer => NodeKind.Plate, TypeLayer => NodeKind.Glyphs, PictureLayer => NodeKind.Picture, _ => NodeKind.Place };
-        var old = before is not null && SameContent(before.Pose.Layer, layer) ? before : null;
-        var type = layer is TypeLayer t ? old?.Pose.Type ?? SetType.Of(t, shaper) : null;
-        var pose = new LayerPose(layer, type, phases);
-        if (old is not null)
-        {
-            return new(pose, old, Delays(layer, old.Nodes.Length));
-        }
-        if (layer is not TypeLayer { Stagger: { } stagger, Text: var text })
-        {
-            return new(pose, [(new NodeContent(layer.Id, layer.Id, kind, type, (layer as PictureLayer)?.Asset), type)], [0]);
-        }
-        var pieces = type!.Split(text, stagger.By, shaper);
-        (NodeContent, SetType?)[] parts =
-        [
-            (new NodeContent(layer.Id, layer.Id, NodeKind.Place, type.Emptied()), type),
-            .. pieces.Select((p, i) => (new NodeContent(string.Create(CultureInfo.InvariantCulture, $"{layer.Id}/{i}"), layer.Id, NodeKind.Glyphs, p), (SetType?)p)),
-        ];
-        return new(pose, parts, Delays(layer, parts.Length));
-    }
-
-    /// <summary>Frames by which each node of a layer runs late: none for the layer's own place, ranks times the stagger for pieces.</summary>
-    private static int[] Delays(Layer layer, int nodes) => layer is TypeLayer { Stagger: { } stagger }
-        ? [0, .. stagger.Ranks(nodes - 1).Select(r => r * stagger.Every)]
-        : [0];
-
-    /// <summary>True when both layers draw the same things, wherever and whenever.</summary>
-    private static bool SameContent(Layer a, Layer b) => (a, b) switch
-    {
-        (TypeLayer x, TypeLayer y) => x.Text == y.Text && x.Family == y.Family && x.Weight == y.Weight && x.Align == y.Align && x.Stagger?.By == y.Stagger?.By,
-        (PictureLayer x, PictureLayer y) => x.Asset == y.Asset,
-        _ => a.GetType() == b.GetType(),
-    };
-
-    private static ChannelValue NotNegative(in ChannelValue v) => new(Math.Max(0, v.X), Math.Max(0, v.Y), Math.Max(0, v.Z), Math.Max(0, v.W));
-
-    private static void Put(Span<float> values, int slot, in ChannelValue v) => Put(values, slot, v.X, v.Y, v.Z, v.W);
-
-    private static void Put(Span<float> values, int slot, in Box box) => Put(values, slot, box.Left, box.Top, box.Right, box.Bottom);
-
-    private static void Put(Span<float> values, int slot, double a, double b, double c, double d)
-    {
-        values[slot + 3] = (float)d;
-        values[slot] = (float)a;
-        values[slot + 1] = (float)b;
-        values[slot + 2] = (float)c;
-    }
-
-    /// <summary>A layer, what it hangs from, and its nodes.</summary>
-    private sealed class Prepared
-    {
-        private readonly Box? steadyBox;
-
-        public Prepared(LayerPose pose, IReadOnlyList<(NodeContent Content, SetType? Type)> parts, int[] delays)
-        {
-            Pose = pose;
-            steadyBox = pose.HasSteadyBox ? pose.BoxAt(pose.Type, 0) : null;
-            Nodes = [.. parts.Select((p, i) => new Node(this, p.Content, p.Type, delays[i]))];
-        }
-
-        public Prepared(LayerPose pose, Prepared before, int[]? delays = null)
-            : this(pose, [.. before.Nodes.Select(n => (n.Content, n.Type))], delays ?? [.. before.Nodes.Select(n => n.Delay)])
-        {
-        }
-
-        public LayerPose Pose { get; }
-
-        public Prepared? Carrier { get; set; }
-
-        public ImmutableArray<Node> Nodes { get; }
-
-        public Box BoxAt(double time) => steadyBox ?? Pose.BoxAt(Pose.Type, time);
-
-        public bool IsBlurred(Graphic graphic) => Pose.Layer.MotionBlur ?? graphic.MotionBlur?.On ?? false;
-    }
-
-    private sealed class Node
-    {
-        private readonly Box? steadyBox;
-
-        public Node(Prepared layer, NodeContent content, SetType? type, int delay)
-        {
-            (Layer, Content, Type, Delay) = (layer, content, type, delay);
-            steadyBox = layer.Pose.HasSteadyBox ? layer.Pose.BoxAt(type, 0) : null;
-            SteadyPivot = layer.Pose.HasSteadyBox && layer.Pose.HasSteadyPivot ? layer.Pose.PivotAt(BoxAt(0), 0) : null;
-            IsPlain = layer.Pose.HasSteadyBox && layer.Pose.HasSteadyLook;
-            Standing = new float[Slots.Count(content.Kind)];
-            FillRest(this, BoxAt(0), 0, 0, Standing);
-        }
-
-        public Prepared Layer { get; }
-
-        public NodeContent Content { get; }
-
-        public SetType? Type { get; }
-
-        public int Delay { get; }
-
-        /// <summary>The pivot in the layer's coordinates, when it never changes.</summary>
-        public Point? SteadyPivot { get; }
-
-        /// <summary>True when nothing but the matrix and the opacity changes.</summary>
-        public bool IsPlain { get; }
-
-        /// <summary>The numbers at frame 0, without matrix and opacity: those that never change need not be worked out again.</summary>
-        public float[] Standing { get; }
-
-        public Box BoxAt(double time) => steadyBox ?? Layer.Pose.BoxAt(Type, time);
     }
 }

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Hang.Core.Documents;
 using Hang.Core.Geometry;
 using Hang.Core.Layers;
 
@@ -8,13 +7,14 @@ namespace Hang.Core.Evaluation;
 /// <summary>
 /// What a layer is at one frame, in pixels of the graphic (origin top left, y down, degrees clockwise).
 /// </summary>
-/// <param name="Channels">Every channel's value; numbers in the channel's unit, colours as straight sRGB components.</param>
+/// <param name="Values">Every value made of a few numbers, by address; numbers in the value's unit, colours as straight sRGB components.</param>
+/// <param name="Words">Every other value, by address, as documents write it.</param>
 /// <param name="World">a b c d e f of the matrix from the layer's own coordinates to the graphic.</param>
 /// <param name="Bounds">Left, top, right, bottom of the layer's box in the graphic, before its mask.</param>
 /// <param name="Idles">How the cycles of each idle motion fit.</param>
 /// <param name="Opacity">How far it shows, 0..1, with its idle motions and its in and out points.</param>
 public sealed record LayerInspection(
-    string Id, string Name, bool Hidden, ImmutableSortedDictionary<string, ImmutableArray<double>> Channels,
+    string Id, string Name, bool Hidden, ImmutableSortedDictionary<string, ImmutableArray<double>> Values, ImmutableSortedDictionary<string, string> Words,
     ImmutableArray<double> World, ImmutableArray<double> Bounds, double Opacity, ImmutableArray<IdleTiming> Idles);
 
 /// <summary>How an idle motion's cycles fit its span.</summary>
@@ -41,15 +41,18 @@ public sealed record Inspection(int Frame, string Timecode, ImmutableArray<Layer
 
     private static LayerInspection Of(Evaluator evaluator, Layer layer, int frame)
     {
-        var channels = layer.ChannelNames.ToImmutableSortedDictionary(
-            n => JsonName.Of(n),
-            n => ChannelSpec.Of(n).Components.Select((_, i) => layer.Channels[n].At(frame)[i]).ToImmutableArray(),
-            StringComparer.Ordinal);
         var (box, m) = evaluator.Place(layer, frame);
         Box bounds = m.Map(box);
         return new(
-            layer.Id, layer.Name, layer.Hidden, channels, [m.A, m.B, m.C, m.D, m.E, m.F],
-            [bounds.Left, bounds.Top, bounds.Right, bounds.Bottom], evaluator.OpacityOf(layer, frame),
+            layer.Id, layer.Name, layer.Hidden, layer.Values().Where(v => v.Spec.Kind.Components.Length > 0).ToImmutableSortedDictionary(v => v.Address.Text, v => Numbers(v, frame), StringComparer.Ordinal),
+            layer.Values().Where(v => v.Spec.Kind.Components.Length == 0).ToImmutableSortedDictionary(v => v.Address.Text, v => v.Spec.Kind.Write(v.Channel.At(frame)), StringComparer.Ordinal),
+            [m.A, m.B, m.C, m.D, m.E, m.F], [bounds.Left, bounds.Top, bounds.Right, bounds.Bottom], evaluator.OpacityOf(layer, frame),
             [.. (layer.Idles ?? []).Select(i => new IdleTiming((double)i.SpanIn(evaluator.Graphic.Phases).Length / i.Cycles, i.EvenLength(evaluator.Graphic.Phases)))]);
+    }
+
+    private static ImmutableArray<double> Numbers(ValuePlace place, int frame)
+    {
+        var value = place.Channel.At(frame);
+        return [.. place.Spec.Kind.Components.Select((_, i) => value[i])];
     }
 }

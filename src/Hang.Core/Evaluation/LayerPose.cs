@@ -3,78 +3,42 @@ using Hang.Core.Idles;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
 using Hang.Core.Phases;
-using Hang.Core.Typesetting;
+using Hang.Core.Values;
 
 namespace Hang.Core.Evaluation;
 
 /// <summary>
-/// One layer made ready to be read at many moments: its channels at hand, and what never changes worked out once. Where the layer is
-/// in its carrier, and how much of it shows.
+/// One layer's own values made ready to be read at many moments, and what never changes worked out once: where the layer is in its
+/// carrier, and how much of it shows.
 /// </summary>
 internal sealed class LayerPose
 {
-    private static readonly ChannelValue Unmasked = ChannelSpec.Of(ChannelName.Mask).Default;
-    private readonly Channel position, scale, turn, about, opacity, mask, blur, size, typeSize, tracking, leading;
+    private static readonly Value Unmasked = LayerValues.Mask.Default;
+    private readonly Channel position, scale, turn, about, opacity, mask;
     private readonly PhaseLengths phases;
     private readonly bool upright;
 
-    public LayerPose(Layer layer, SetType? type, PhaseLengths phases)
+    public LayerPose(Layer layer, PhaseLengths phases)
     {
-        (Layer, Type, this.phases) = (layer, type, phases);
-        var c = layer.Channels;
-        (position, scale, turn, about) = (c[ChannelName.Position], c[ChannelName.Scale], c[ChannelName.Turn], c[ChannelName.Pivot]);
-        (opacity, mask, blur, size) = (c[ChannelName.Opacity], c[ChannelName.Mask], c[ChannelName.Blur], c[ChannelName.Size]);
-        (typeSize, tracking, leading) = (c[ChannelName.TypeSize], c[ChannelName.Tracking], c[ChannelName.Leading]);
-        (Corners, Fill) = (c[ChannelName.Corners], c[ChannelName.Fill]);
+        (Layer, this.phases) = (layer, phases);
+        var own = layer.Own;
+        (position, scale, turn, about) = (own[LayerValues.Position], own[LayerValues.Scale], own[LayerValues.Turn], own[LayerValues.Pivot]);
+        (opacity, mask) = (own[LayerValues.Opacity], own[LayerValues.Mask]);
         upright = layer.Facing == Facing.Fixed && layer.Idles is null && !turn.IsKeyed && turn.Constant.X == 0 && !scale.IsKeyed && scale.Constant is { X: 1, Y: 1 };
-        HasSteadyLook = !mask.IsKeyed && !blur.IsKeyed && !Corners.IsKeyed && !Fill.IsKeyed;
-        HasSteadyBox = layer is TypeLayer ? !typeSize.IsKeyed && !tracking.IsKeyed && !leading.IsKeyed : !size.IsKeyed;
     }
 
     public Layer Layer { get; }
 
-    /// <summary>The whole type of a type layer.</summary>
-    public SetType? Type { get; }
+    /// <summary>True when the mask can ever cut anything off.</summary>
+    public bool HasMask => mask.IsKeyed || mask.Constant != Unmasked;
 
-    public Channel Corners { get; }
+    public bool HasSteadyMask => !mask.IsKeyed;
 
-    public Channel Fill { get; }
+    /// <summary>True when the opacity is 1 at every moment, apart from the in and out points.</summary>
+    public bool IsOpaque => !opacity.IsKeyed && opacity.Constant.X == 1 && Layer.Idles is null;
 
-    /// <summary>True when the layer's box is the same at every moment.</summary>
-    public bool HasSteadyBox { get; }
-
-    /// <summary>True when mask, blur, corners and colour are the same at every moment.</summary>
-    public bool HasSteadyLook { get; }
-
-    public double Unit(double time) => Math.Max(0, typeSize.NumberAt(time)) / 1000;
-
-    public double Tracking(double time) => tracking.NumberAt(time);
-
-    /// <summary>Thousandths of an em.</summary>
-    public double Leading(double time) => leading.NumberAt(time) * 1000;
-
-    public double Blur(double time) => Math.Max(0, blur.NumberAt(time));
-
-    /// <summary>The layer's box, or that of a piece of its type, in the layer's own coordinates.</summary>
-    public Box BoxAt(SetType? type, double time)
-    {
-        if (Layer is HookLayer)
-        {
-            return new(-HookLayer.Reach, -HookLayer.Reach, HookLayer.Reach, HookLayer.Reach);
-        }
-        if (Layer is not TypeLayer)
-        {
-            var s = size.At(time);
-            return new(0, 0, Math.Max(0, s.X), Math.Max(0, s.Y));
-        }
-        if (type is null)
-        {
-            return Box.Empty;
-        }
-        var unit = Unit(time);
-        var box = type.Box(Tracking(time), Leading(time));
-        return new(box.Left * unit, box.Top * unit, box.Right * unit, box.Bottom * unit);
-    }
+    /// <summary>True when the opacity is the same at every moment, apart from the in and out points.</summary>
+    public bool HasSteadyOpacity => !opacity.IsKeyed && Layer.Idles is null;
 
     /// <summary>True when the pivot is at the same place of the box at every moment.</summary>
     public bool HasSteadyPivot => !about.IsKeyed;
@@ -96,9 +60,9 @@ internal sealed class LayerPose
     /// <summary>The mask's edges in the layer's own coordinates; false when it has none.</summary>
     public bool MaskAt(in Box box, double time, out Box edges)
     {
-        edges = box;
-        if (!mask.IsKeyed && mask.Constant == Unmasked)
+        if (!HasMask)
         {
+            edges = box;
             return false;
         }
         var m = mask.At(time);

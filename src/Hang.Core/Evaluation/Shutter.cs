@@ -1,5 +1,6 @@
 using Hang.Core.Documents;
 using Hang.Core.Geometry;
+using Hang.Core.PaintList;
 
 namespace Hang.Core.Evaluation;
 
@@ -9,49 +10,50 @@ namespace Hang.Core.Evaluation;
 /// </summary>
 internal static class Shutter
 {
-    private const int Most = 64;
+    /// <summary>More moments than this are not taken; a picture wide as the widest frame still has them closer than 4 px.</summary>
+    private const int Most = 2048;
 
-    /// <summary>How far apart two moments may be on the screen, in pixels of the graphic.</summary>
-    private const double Step = 3;
+    /// <summary>How far apart two moments may be on the screen, in pixels of the graphic; further, and they are seen one by one.</summary>
+    private const double Step = 1;
 
     /// <summary>Motion below this, in pixels while the shutter is open, is not seen.</summary>
     private const double Least = 0.35;
 
+    private const int MarkAt = 7;
+
     /// <summary>Which of left, top, right, bottom make each corner.</summary>
     private static readonly (int X, int Y)[] Corners = [(0, 1), (2, 1), (2, 3), (0, 3)];
 
-    /// <summary>Writes the numbers of a node at a moment.</summary>
-    public delegate void Reader(double time, Span<float> values);
-
-    /// <summary>Rows of numbers at the moments, 2 to 64 of them by how far the node moves; none when it stands.</summary>
-    public static float[][] Open(MotionBlur blur, NodeKind kind, Reader read, int frame)
+    /// <summary>Rows of numbers at the moments, as many as keep them a pixel apart; none when the node stands.</summary>
+    public static float[][] Open(MotionBlur blur, Node node, int frame)
     {
         var open = blur.Angle / 360;
-        if (open <= 0 || kind == NodeKind.Place)
+        if (open <= 0)
         {
             return [];
         }
-        var slots = Slots.Count(kind);
+        var slots = node.Standing.Length;
         float[] start = new float[slots], middle = new float[slots], end = new float[slots];
-        read(frame, start);
-        read(frame + open, end);
-        read(frame + open / 2, middle);
-        var far = Distance(start, middle) + Distance(middle, end);
-        if (!(far >= Least) || (start[Slots.Opacity] == 0 && middle[Slots.Opacity] == 0 && end[Slots.Opacity] == 0))
+        node.Fill(frame, frame, start);
+        node.Fill(frame + open, frame, end);
+        node.Fill(frame + open / 2, frame, middle);
+        var far = Distance(node, start, middle) + Distance(node, middle, end);
+        if (!(far >= Least) || (start[6] == 0 && middle[6] == 0 && end[6] == 0))
         {
             return [];
         }
-        var rows = new float[Math.Clamp((int)Math.Ceiling(far / Step), 2, Most)][];
+        var rows = new float[Math.Clamp((int)Math.Ceiling(far / Step - 1e-6), 2, Most)][];
         for (var i = 0; i < rows.Length; i++)
         {
             rows[i] = new float[slots];
-            read(frame + open * (i + 0.5) / rows.Length, rows[i]);
+            // The first moment is the frame's own: whole steps of a pixel then fall on whole pixels.
+            node.Fill(frame + open * i / rows.Length, frame, rows[i]);
         }
         return rows;
     }
 
-    /// <summary>How far the corners of what is seen move, at most, in pixels.</summary>
-    private static double Distance(float[] a, float[] b)
+    /// <summary>How far what is seen moves, at most, in pixels: the corners of its box, and where its shapes change the edges of what they touch.</summary>
+    private static double Distance(Node node, float[] a, float[] b)
     {
         double most = 0;
         foreach (var (x, y) in Corners)
@@ -59,12 +61,20 @@ internal static class Shutter
             var (p, q) = (Corner(a, x, y), Corner(b, x, y));
             most = Math.Max(most, Math.Sqrt((p.X - q.X) * (p.X - q.X) + (p.Y - q.Y) * (p.Y - q.Y)));
         }
+        if (node.Changes)
+        {
+            var (p, q) = (Touched.By(node.Strip, a), Touched.By(node.Strip, b));
+            if (!p.IsEmpty && !q.IsEmpty)
+            {
+                most = Math.Max(most, Math.Max(Math.Max(Math.Abs(p.Left - q.Left), Math.Abs(p.Right - q.Right)), Math.Max(Math.Abs(p.Top - q.Top), Math.Abs(p.Bottom - q.Bottom))));
+            }
+        }
         return most;
     }
 
     private static Point Corner(float[] v, int x, int y)
     {
-        var from = v[Slots.Masked] != 0 ? Slots.Mask : Slots.Box;
-        return new Matrix(v[0], v[1], v[2], v[3], v[4], v[5]).Map(new Point(v[from + x], v[from + y]));
+        const int shown = MarkAt + 4;
+        return new Matrix(v[0], v[1], v[2], v[3], v[4], v[5]).Map(new Point(v[shown + x], v[shown + y]));
     }
 }

@@ -1,8 +1,7 @@
+using System.Text.Json;
 using System.Collections.Immutable;
-using Hang.Core.Colour;
 using Hang.Core.Documents;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
 
 namespace Hang.Core.Handoff;
 
@@ -24,15 +23,15 @@ public static class FieldValues
 
     private static Layer Filled(Layer layer, string value)
     {
-        switch (layer)
+        var spec = layer.Content.Kind.Filled ?? throw new ProblemException("There is nothing in it that an editor could fill.", "Take the field away.", layer.Name, layer.Field);
+        using var json = JsonDocument.Parse(JsonSerializer.Serialize(value));
+        try
         {
-            case TypeLayer type:
-                return type with { Text = value };
-            case PictureLayer picture:
-                return picture with { Asset = value };
-            default:
-                var colour = Rgba.Parse(value, layer.Field);
-                return layer with { Channels = layer.Channels.With(ChannelName.Fill, new ChannelValue(colour.R, colour.G, colour.B, colour.A)) };
+            return layer with { Content = layer.Content.With(spec, spec.Kind.Read(new(json.RootElement, ""))) };
+        }
+        catch (ProblemException e)
+        {
+            throw new ProblemException(e.Problem with { Layer = layer.Name, Field = layer.Field });
         }
     }
 }

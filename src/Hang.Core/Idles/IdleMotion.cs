@@ -1,3 +1,4 @@
+using Hang.Core.Json;
 using Hang.Core.Phases;
 
 namespace Hang.Core.Idles;
@@ -42,7 +43,7 @@ public enum IdleSpan
 /// <param name="Phase">Where in its cycle it starts, in cycles, 0..1.</param>
 /// <param name="Over">The span.</param>
 /// <param name="Seed">For <see cref="IdleKind.Tremble"/>: which of many.</param>
-public sealed record IdleMotion(IdleKind Kind, double Amplitude, int Cycles = 1, double Phase = 0, IdleSpan Over = IdleSpan.Hold, int Seed = 1)
+public sealed record IdleMotion(IdleKind Kind, double Amplitude, int Cycles, [property: Always] double Phase = 0, [property: Always] IdleSpan Over = IdleSpan.Hold, [property: Always] int Seed = 1)
 {
     private const double MostAmplitude = 10_000;
     private const int MostCycles = 1000;

@@ -1,72 +1,79 @@
 using System.Collections.Immutable;
-using System.Text.Json.Serialization;
+using Hang.Core.Contents;
+using Hang.Core.Effects;
 using Hang.Core.Idles;
-using Hang.Core.Typesetting;
+using Hang.Core.Values;
 
 namespace Hang.Core.Layers;
 
-/// <summary>One thing in a graphic. Layers are listed from the back to the front.</summary>
-[JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
-[JsonDerivedType(typeof(PlateLayer), "plate")]
-[JsonDerivedType(typeof(TypeLayer), "type")]
-[JsonDerivedType(typeof(PictureLayer), "picture")]
-[JsonDerivedType(typeof(HookLayer), "hook")]
-public abstract record Layer
+/// <summary>
+/// One thing in a graphic: who it is, when it shows, what it follows, where it stands (<see cref="Own"/>), what it shows (<see cref="Content"/>), and
+/// what is done to that (<see cref="Effects"/>, <see cref="Blend"/>). Layers are listed from the back to the front.
+/// </summary>
+public sealed record Layer
 {
+    /// <summary>Most effects of a layer.</summary>
+    public const int MostEffects = 16;
+
     /// <summary>Short text, unique within the graphic, that never changes.</summary>
     public required string Id { get; init; }
 
     /// <summary>What the layer shows, in a person's words.</summary>
     public required string Name { get; init; }
 
-    /// <summary>Name of the field through which an editor fills this layer: the words of type, the picture of a picture, the colour of a plate. Absent: not fillable.</summary>
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    /// <summary>Name of the field through which an editor fills this layer: the words of type, the picture of a picture, the colour of a plate. Null: not fillable.</summary>
     public string? Field { get; init; }
 
-    /// <summary>Id of the layer whose position, scale and turn this one follows.</summary>
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    /// <summary>Id of the layer whose position, scale and turn this one follows. Its opacity, hiding and time are not followed. Null: it follows its group.</summary>
     public string? HangsFrom { get; init; }
 
-    /// <summary>True: neither shown nor rendered.</summary>
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    /// <summary>Id of the group that this layer is in; null: in none.</summary>
+    public string? Group { get; init; }
+
+    /// <summary>True: neither shown nor rendered. What hangs from it still shows; what is in a hidden group does not.</summary>
     public bool Hidden { get; init; }
 
     /// <summary>True: the stage does not select it.</summary>
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public bool Locked { get; init; }
 
-    /// <summary>In point: the first frame in which the layer shows. Absent: from the graphic's first.</summary>
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    /// <summary>In point: the first frame in which the layer shows. Null: from the graphic's first.</summary>
     public int? In { get; init; }
 
-    /// <summary>Out point: the last frame in which the layer shows. Absent: to the graphic's last.</summary>
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    /// <summary>Out point: the last frame in which the layer shows. Null: to the graphic's last.</summary>
     public int? Out { get; init; }
 
     /// <summary>Whether the layer turns with the path of its position.</summary>
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public Facing Facing { get; init; }
 
-    /// <summary>True or false: motion blur of its own; absent: as the graphic says.</summary>
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    /// <summary>True or false: motion blur of its own; null: as the graphic says.</summary>
     public bool? MotionBlur { get; init; }
 
-    /// <summary>Motions that repeat on top of the channels. Absent: none.</summary>
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    /// <summary>Motions that repeat on top of the values. Null: none.</summary>
     public ImmutableList<IdleMotion>? Idles { get; init; }
+
+    /// <summary>How the layer is mixed with what lies behind it.</summary>
+    public BlendMode Blend { get; init; }
+
+    /// <summary>Another layer whose picture decides where this one shows. Null: none.</summary>
+    public Matte? Matte { get; init; }
+
+    /// <summary>The layer's own values, see <see cref="LayerValues"/>.</summary>
+    public ValueSet Own { get; init; } = LayerValues.Module.Blank;
+
+    /// <summary>What it shows.</summary>
+    public required Content Content { get; init; }
+
+    /// <summary>What is done to what it shows, the first first.</summary>
+    public ImmutableArray<Effect> Effects { get; init; } = [];
+
+    /// <summary>Id of what the layer follows: what it hangs from, else its group.</summary>
+    public string? Carrier => HangsFrom ?? Group;
 
     /// <summary>True in the frames from the in point to the out point.</summary>
     public bool ShowsAt(double time) => time >= (In ?? 0) && (Out is not { } last || time < last + 1);
 
-    [JsonPropertyOrder(10)]
-    public ChannelSet Channels { get; init; } = ChannelSet.Empty;
-
-    /// <summary>The channels that a layer of this kind has.</summary>
-    [JsonIgnore]
-    public abstract ImmutableArray<ChannelName> ChannelNames { get; }
-
-    private protected static ImmutableArray<ChannelName> Common { get; } =
-        [ChannelName.Position, ChannelName.Scale, ChannelName.Turn, ChannelName.Pivot, ChannelName.Opacity, ChannelName.Mask, ChannelName.Blur];
+    /// <summary>The effect with that id, or null.</summary>
+    public Effect? Effect(string id) => Effects.FirstOrDefault(e => e.Id == id);
 }
 
 /// <summary>How a layer turns with the path of its position.</summary>
@@ -82,65 +89,53 @@ public enum Facing
     Upright,
 }
 
-/// <summary>An invisible carrier: it shows nothing, and layers hang from it.</summary>
-public sealed record HookLayer : Layer
+/// <summary>How colours are mixed with those behind. Source: W3C Compositing and Blending Level 1, sections 9 and 10; names as there.</summary>
+public enum BlendMode
 {
-    /// <summary>Half the side of the square that stands for a hook on the stage, in pixels.</summary>
-    public const double Reach = 24;
+    Normal,
+    Multiply,
+    Screen,
+    Overlay,
+    Darken,
+    Lighten,
+    ColorDodge,
+    ColorBurn,
+    HardLight,
+    SoftLight,
+    Difference,
+    Exclusion,
+    Hue,
+    Saturation,
+    Color,
+    Luminosity,
 
-    private static readonly ImmutableArray<ChannelName> Names = [ChannelName.Position, ChannelName.Scale, ChannelName.Turn, ChannelName.Pivot];
-
-    public override ImmutableArray<ChannelName> ChannelNames => Names;
+    /// <summary>The sum of both, as far as full light (section 9, lighter).</summary>
+    PlusLighter,
 }
 
-/// <summary>A filled rectangle with its own radius at each corner.</summary>
-public sealed record PlateLayer : Layer
+/// <summary>What of the other layer decides.</summary>
+public enum MatteBy
 {
-    private static readonly ImmutableArray<ChannelName> Names = Common.AddRange(ChannelName.Size, ChannelName.Corners, ChannelName.Fill);
+    Alpha,
 
-    public override ImmutableArray<ChannelName> ChannelNames => Names;
+    /// <summary>Its luminance, as Filter Effects' luminanceToAlpha has it.</summary>
+    Luma,
 }
 
-/// <summary>To which side lines of type are set.</summary>
-public enum Alignment
+/// <summary>Another layer's picture as a matte: the layer shows where that one is opaque, or light. The other layer is not shown itself.</summary>
+/// <param name="Layer">Id of the other layer.</param>
+/// <param name="Inverted">True: the layer shows where the other is not.</param>
+public sealed record Matte(string Layer, MatteBy By = MatteBy.Alpha, bool Inverted = false);
+
+/// <summary>What a layer shows.</summary>
+public sealed record Content(ContentKind Kind, ValueSet Values)
 {
-    Left,
-    Centre,
-    Right,
+    public static Content Of<T>() where T : ContentKind => new(Modules<ContentKind>.Of<T>(), Modules<ContentKind>.Of<T>().Blank);
+
+    /// <summary>This content with a constant value.</summary>
+    public Content With(ValueSpec spec, Value value) => this with { Values = Values.With(spec, value) };
 }
 
-/// <summary>Words, set in one of the fonts that ship with Hang. A line feed starts a new line.</summary>
-public sealed record TypeLayer : Layer
-{
-    public const int MostCharacters = 4000;
-
-    private static readonly ImmutableArray<ChannelName> Names =
-        Common.AddRange(ChannelName.TypeSize, ChannelName.Tracking, ChannelName.Leading, ChannelName.Fill);
-
-    public required string Text { get; init; }
-
-    /// <summary>Name of a font family that ships with Hang.</summary>
-    public string Family { get; init; } = "Inter";
-
-    /// <summary>CSS font weight, 1..1000; the nearest weight that the family has is used.</summary>
-    public int Weight { get; init; } = 400;
-
-    public Alignment Align { get; init; } = Alignment.Left;
-
-    /// <summary>Letters, words or lines that move one after the other. Absent: the type moves as one.</summary>
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
-    public PieceStagger? Stagger { get; init; }
-
-    public override ImmutableArray<ChannelName> ChannelNames => Names;
-}
-
-/// <summary>A picture, stretched to the layer's size.</summary>
-public sealed record PictureLayer : Layer
-{
-    private static readonly ImmutableArray<ChannelName> Names = Common.Add(ChannelName.Size);
-
-    /// <summary>Content hash of the picture; a key of the document's assets.</summary>
-    public required string Asset { get; init; }
-
-    public override ImmutableArray<ChannelName> ChannelNames => Names;
-}
+/// <summary>What is done to what a layer shows.</summary>
+/// <param name="Id">Short text, unique within the layer.</param>
+public sealed record Effect(string Id, EffectKind Kind, ValueSet Values);

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Hang.Core.Geometry;
+using Hang.Core.Values;
 
 namespace Hang.Core.Motion;
 
@@ -11,7 +12,7 @@ public sealed class Channel : IEquatable<Channel>
 {
     // Flat copies of the keyframes: reading them is what evaluation does most.
     private readonly int[] ats;
-    private readonly ChannelValue[] values;
+    private readonly Value[] values;
     private readonly Feel[] feels;
     private readonly EvenPath?[]? paths;
     private int found;
@@ -19,35 +20,37 @@ public sealed class Channel : IEquatable<Channel>
     /// <summary>True when every change is a straight mix by one feel.</summary>
     private readonly bool isPlain;
 
-    private Channel(ChannelValue constant, ImmutableArray<Keyframe> keys)
+    private Channel(ValueKind kind, Value constant, ImmutableArray<Keyframe> keys)
     {
-        (Constant, Keys) = (constant, keys);
+        (Kind, Constant, Keys) = (kind, constant, keys);
         ats = new int[keys.Length];
-        values = new ChannelValue[keys.Length];
+        values = new Value[keys.Length];
         feels = new Feel[keys.Length];
         for (var i = 0; i < keys.Length; i++)
         {
             (ats[i], values[i], feels[i]) = (keys[i].At, keys[i].Value, keys[i].Feel);
         }
-        isPlain = keys.All(k => k.Bend is null && k.Parts is null);
+        isPlain = kind is NumbersKind or ColourKind && keys.All(k => k.Bend is null && k.Parts is null);
         if (keys.Any(k => k.Bend is not null))
         {
             paths = [.. Enumerable.Range(0, keys.Length).Select(i => i < keys.Length - 1 ? PathOf(keys[i], keys[i + 1]) : null)];
         }
     }
 
+    public ValueKind Kind { get; }
+
     /// <summary>The value while there are no keyframes.</summary>
-    public ChannelValue Constant { get; }
+    public Value Constant { get; }
 
     /// <summary>Keyframes in rising order of frames; empty when the channel is constant.</summary>
     public ImmutableArray<Keyframe> Keys { get; }
 
     public bool IsKeyed => ats.Length > 0;
 
-    public static Channel Of(ChannelValue constant) => new(constant, []);
+    public static Channel Of(ValueKind kind, Value constant) => new(kind, constant, []);
 
     /// <summary>A keyed channel; keyframes may come in any order, and of two on one frame the later given wins.</summary>
-    public static Channel Of(IEnumerable<Keyframe> keys)
+    public static Channel Of(ValueKind kind, IEnumerable<Keyframe> keys)
     {
         var byFrame = new SortedDictionary<int, Keyframe>();
         foreach (var key in keys)
@@ -58,12 +61,12 @@ public sealed class Channel : IEquatable<Channel>
         {
             throw new ArgumentException("A keyed channel needs a keyframe.", nameof(keys));
         }
-        return new(byFrame.Values.First().Value, [.. byFrame.Values]);
+        return new(kind, byFrame.Values.First().Value, [.. byFrame.Values]);
     }
 
     /// <summary>The value at a moment.</summary>
     /// <param name="time">In frames; between two frames only for motion blur.</param>
-    public ChannelValue At(double time)
+    public Value At(double time)
     {
         if (!Between(time, out var i, out var progress))
         {
@@ -73,7 +76,7 @@ public sealed class Channel : IEquatable<Channel>
         ref readonly var b = ref values[i + 1];
         if (isPlain)
         {
-            return ChannelValue.Mix(in a, in b, feels[i].At(progress));
+            return Value.Mix(in a, in b, feels[i].At(progress));
         }
         if (paths?[i] is { } path)
         {
@@ -82,14 +85,14 @@ public sealed class Channel : IEquatable<Channel>
         }
         return Keys[i].Parts is { } parts
             ? new(
-                ChannelValue.Mix(a.X, b.X, parts.X.At(progress)), ChannelValue.Mix(a.Y, b.Y, parts.Y.At(progress)),
-                ChannelValue.Mix(a.Z, b.Z, parts.Z.At(progress)), ChannelValue.Mix(a.W, b.W, parts.W.At(progress)))
-            : ChannelValue.Mix(in a, in b, feels[i].At(progress));
+                Value.Mix(a.X, b.X, parts.X.At(progress)), Value.Mix(a.Y, b.Y, parts.Y.At(progress)),
+                Value.Mix(a.Z, b.Z, parts.Z.At(progress)), Value.Mix(a.W, b.W, parts.W.At(progress)))
+            : Kind.Mix(in a, in b, feels[i].At(progress));
     }
 
     /// <summary>The first component at a moment: all there is of a channel of one number.</summary>
     public double NumberAt(double time) => !Between(time, out var i, out var progress) ? (i < 0 ? Constant.X : values[i].X)
-        : isPlain ? ChannelValue.Mix(values[i].X, values[i + 1].X, feels[i].At(progress)) : At(time).X;
+        : isPlain ? Value.Mix(values[i].X, values[i + 1].X, feels[i].At(progress)) : At(time).X;
 
     /// <summary>The first two components at a moment: all there is of a point.</summary>
     public Point PointAt(double time)
@@ -106,7 +109,7 @@ public sealed class Channel : IEquatable<Channel>
         var t = feels[i].At(progress);
         ref readonly var a = ref values[i];
         ref readonly var b = ref values[i + 1];
-        return new(ChannelValue.Mix(a.X, b.X, t), ChannelValue.Mix(a.Y, b.Y, t));
+        return new(Value.Mix(a.X, b.X, t), Value.Mix(a.Y, b.Y, t));
     }
 
     /// <summary>True between two keyframes.</summary>
@@ -160,14 +163,14 @@ public sealed class Channel : IEquatable<Channel>
 
     /// <summary>This channel with a keyframe at <paramref name="frame"/>. A new keyframe that splits a change keeps that change's feel;
     /// one behind the last takes <paramref name="feel"/>.</summary>
-    public Channel WithKey(int frame, ChannelValue value, Feel feel)
+    public Channel WithKey(int frame, Value value, Feel feel)
     {
         if (KeyAt(frame) is { } there)
         {
-            return Of(Keys.Add(there with { Value = value }));
+            return Of(Kind, Keys.Add(there with { Value = value }));
         }
         var i = LastKeyAtOrBefore(frame);
-        return Of(Keys.Add(i >= 0 && i < Keys.Length - 1 ? Keys[i] with { At = frame, Value = value, Bend = null } : new(frame, value, feel)));
+        return Of(Kind, Keys.Add(i >= 0 && i < Keys.Length - 1 ? Keys[i] with { At = frame, Value = value, Bend = null } : new(frame, value, feel)));
     }
 
     /// <summary>This channel with a keyframe at a frame, of the value that it has there. A bent path keeps its shape.</summary>
@@ -191,16 +194,16 @@ public sealed class Channel : IEquatable<Channel>
     public Channel WithoutKeys(Predicate<int> frames)
     {
         var rest = Keys.RemoveAll(k => frames(k.At));
-        return rest.IsEmpty ? Of(Keys.IsEmpty ? Constant : Keys[0].Value) : new(rest[0].Value, rest);
+        return rest.IsEmpty ? Of(Kind, Keys.IsEmpty ? Constant : Keys[0].Value) : new(Kind, rest[0].Value, rest);
     }
 
     /// <summary>This channel with each keyframe replaced; the result is put in order again.</summary>
-    public Channel Map(Func<Keyframe, Keyframe> change) => IsKeyed ? Of(Keys.Select(change)) : this;
+    public Channel Map(Func<Keyframe, Keyframe> change) => IsKeyed ? Of(Kind, Keys.Select(change)) : this;
 
     /// <summary>This channel with every value replaced, keyed or constant.</summary>
-    public Channel MapValues(Func<ChannelValue, ChannelValue> change) => IsKeyed ? Map(k => k with { Value = change(k.Value) }) : Of(change(Constant));
+    public Channel MapValues(Func<Value, Value> change) => IsKeyed ? Map(k => k with { Value = change(k.Value) }) : Of(Kind, change(Constant));
 
-    public bool Equals(Channel? other) => other is not null && Constant == other.Constant && Keys.SequenceEqual(other.Keys);
+    public bool Equals(Channel? other) => ReferenceEquals(this, other) || (other is not null && Constant == other.Constant && Keys.SequenceEqual(other.Keys));
 
     public override bool Equals(object? obj) => Equals(obj as Channel);
 

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using Hang.Core.Json;
 
 namespace Hang.Core.Motion;
 
@@ -8,12 +9,22 @@ public static class FeelText
 {
     /// <exception cref="ProblemException">The text is no CSS easing function; the message shows it.</exception>
     public static Feel Parse(string text) => TryParse(text) ?? throw new ProblemException(
-        $"\"{text}\" is not CSS easing text.",
+        $"\"{Quoted.Short(text)}\" is not CSS easing text.",
         "Write linear, cubic-bezier(x1, y1, x2, y2) with x from 0 to 1, steps(n) or linear(0, 0.4 30%, 1).",
         field: "feel");
 
+    /// <summary>Longest text, in characters; a curve of <see cref="MostPoints"/> points fits.</summary>
+    public const int MostCharacters = 40_000;
+
+    /// <summary>Most points of a linear() feel.</summary>
+    public const int MostPoints = 1000;
+
     private static Feel? TryParse(string text)
     {
+        if (text.Length > MostCharacters)
+        {
+            return null;
+        }
         var css = text.Trim().ToLowerInvariant();
         switch (css)
         {
@@ -80,7 +91,7 @@ public static class FeelText
                 raw.Add((inputs[1], output));
             }
         }
-        if (raw.Count < 2)
+        if (raw.Count is < 2 or > MostPoints)
         {
             return null;
         }

@@ -1,4 +1,5 @@
 using Hang.Core.Geometry;
+using Hang.Core.Values;
 
 namespace Hang.Core.Motion;
 
@@ -6,7 +7,7 @@ namespace Hang.Core.Motion;
 /// <param name="At">Frame, counted from the graphic's first frame, 0.</param>
 /// <param name="Value">The value at that frame.</param>
 /// <param name="Feel">How the value changes until the next keyframe; without effect on the last.</param>
-public sealed record Keyframe(int At, ChannelValue Value, Feel Feel)
+public sealed record Keyframe(int At, Value Value, Feel Feel)
 {
     /// <summary>A feel for each component, where they differ; null when <see cref="Feel"/> is that of all.</summary>
     public FeelParts? Parts { get; init; }

@@ -23,10 +23,11 @@ public sealed record LinearPointsFeel : Feel
     public override double At(double progress)
     {
         // The last point at or before the input, but never the very last: the piece that follows it is read.
-        var i = 0;
-        while (i < Points.Length - 2 && Points[i + 1].Input <= progress)
+        var (i, high) = (0, Points.Length - 2);
+        while (i < high)
         {
-            i++;
+            var middle = (i + high + 1) >>> 1;
+            (i, high) = Points[middle].Input <= progress ? (middle, high) : (i, middle - 1);
         }
         var (a, b) = (Points[i], Points[i + 1]);
         return a.Input == b.Input ? b.Output : a.Output + (progress - a.Input) / (b.Input - a.Input) * (b.Output - a.Output);

@@ -6,23 +6,23 @@ namespace Hang.Core.Programs;
 /// One node over one window of frames: its numbers at the window's first frame, and a column, one number for each frame, for every
 /// number that changes within the window.
 /// </summary>
-/// <param name="Values">As <see cref="Slots"/> says, at the first frame.</param>
-/// <param name="Changing">Slots that have a column, rising.</param>
+/// <param name="Values">At the first frame, as the operations of its strip say.</param>
+/// <param name="Changing">Numbers that have a column, rising.</param>
 /// <param name="Columns">The columns one after the other, each as long as the window.</param>
-/// <param name="SampleCounts">For motion blur: how many moments each frame is the mean of, 0 for a sharp one; empty when all are sharp.</param>
-/// <param name="Samples">Those moments in order, for each the numbers of the changing slots.</param>
-public sealed record NodeWindow(float[] Values, int[] Changing, float[] Columns, int[] SampleCounts, float[] Samples)
+/// <param name="MomentCounts">For motion blur: how many moments each frame is the mean of, 0 for a sharp one; empty when all are sharp.</param>
+/// <param name="Moments">Those moments in order, for each the numbers of the changing ones.</param>
+public sealed record NodeWindow(float[] Values, int[] Changing, float[] Columns, int[] MomentCounts, float[] Moments)
 {
     /// <summary>Evaluates a node over a window.</summary>
     public static NodeWindow Of(Evaluator evaluator, int node, FrameWindow window)
     {
-        var slots = Slots.Count(evaluator.Contents[node].Kind);
+        var slots = evaluator.Strips[node].Size;
         var all = new float[slots * window.Length];
         var blurred = new float[window.Length][][];
         for (var i = 0; i < window.Length; i++)
         {
-            evaluator.Fill(node, window.Start + i, all.AsSpan(i * slots, slots));
-            blurred[i] = evaluator.Samples(node, window.Start + i);
+            evaluator.Fill(node, window.Start + i, all.AsMemory(i * slots, slots));
+            blurred[i] = evaluator.Moments(node, window.Start + i);
         }
         var first = all[..slots];
         var changing = Enumerable.Range(0, slots).Where(s => Changes(all, s, slots) || blurred.Any(f => f.Any(row => row[s] != first[s]))).ToArray();
@@ -40,7 +40,7 @@ public sealed record NodeWindow(float[] Values, int[] Changing, float[] Columns,
 
     public bool SameAs(NodeWindow other) => ReferenceEquals(this, other)
         || (Values.AsSpan().SequenceEqual(other.Values) && Changing.AsSpan().SequenceEqual(other.Changing) && Columns.AsSpan().SequenceEqual(other.Columns)
-            && SampleCounts.AsSpan().SequenceEqual(other.SampleCounts) && Samples.AsSpan().SequenceEqual(other.Samples));
+            && MomentCounts.AsSpan().SequenceEqual(other.MomentCounts) && Moments.AsSpan().SequenceEqual(other.Moments));
 
     private static bool Changes(float[] all, int slot, int slots)
     {

@@ -14,13 +14,13 @@ public sealed class ProgramCache
     private readonly Dictionary<(string Node, int Window), NodeWindow> known = [];
     private readonly ITypeShaper shaper;
 
-    public ProgramCache(Graphic graphic, ITypeShaper shaper, ProgramCache? previous = null)
+    public ProgramCache(Graphic graphic, ITypeShaper shaper, ProgramCache? previous = null, IReadOnlyCollection<int>? held = null)
     {
         this.shaper = shaper;
         Evaluator = new(graphic, shaper, previous?.Evaluator);
         if (previous is not null && previous.Graphic.Phases.Total == graphic.Phases.Total)
         {
-            TakeOver(previous);
+            TakeOver(previous, held);
         }
     }
 
@@ -29,14 +29,15 @@ public sealed class ProgramCache
     public Graphic Graphic => Evaluator.Graphic;
 
     /// <summary>The program after an edit.</summary>
-    public ProgramCache Next(Graphic graphic) => new(graphic, shaper, this);
+    /// <param name="held">Indexes of the windows that somebody still holds; others are let go. Null: all are taken over.</param>
+    public ProgramCache Next(Graphic graphic, IReadOnlyCollection<int>? held = null) => new(graphic, shaper, this, held);
 
     /// <summary>One node over one window.</summary>
-    /// <param name="node">Index into the evaluator's contents.</param>
+    /// <param name="node">Index into the evaluator's strips.</param>
     /// <param name="index">Index of the window.</param>
     public NodeWindow Window(int node, int index)
     {
-        var key = (Evaluator.Contents[node].Id, index);
+        var key = (Evaluator.Strips[node].Id, index);
         lock (gate)
         {
             if (known.TryGetValue(key, out var window))
@@ -51,13 +52,13 @@ public sealed class ProgramCache
         }
     }
 
-    private void TakeOver(ProgramCache previous)
+    private void TakeOver(ProgramCache previous, IReadOnlyCollection<int>? held)
     {
-        var places = previous.Evaluator.Contents.Select((c, i) => (c.Id, i)).ToDictionary(p => p.Id, p => p.i, StringComparer.Ordinal);
+        var places = previous.Evaluator.Strips.Select((c, i) => (c.Id, i)).ToDictionary(p => p.Id, p => p.i, StringComparer.Ordinal);
         var same = new HashSet<string>(StringComparer.Ordinal);
-        for (var i = 0; i < Evaluator.Contents.Length; i++)
+        for (var i = 0; i < Evaluator.Strips.Length; i++)
         {
-            var id = Evaluator.Contents[i].Id;
+            var id = Evaluator.Strips[i].Id;
             if (places.TryGetValue(id, out var before) && !Evaluator.MayDiffer(i, previous.Evaluator, before))
             {
                 same.Add(id);
@@ -65,7 +66,7 @@ public sealed class ProgramCache
         }
         lock (previous.gate)
         {
-            foreach (var (key, window) in previous.known.Where(p => same.Contains(p.Key.Node)))
+            foreach (var (key, window) in previous.known.Where(p => same.Contains(p.Key.Node) && (held is null || held.Contains(p.Key.Window))))
             {
                 known[key] = window;
             }

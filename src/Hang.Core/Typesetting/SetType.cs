@@ -1,8 +1,15 @@
 using System.Collections.Immutable;
 using Hang.Core.Geometry;
-using Hang.Core.Layers;
 
 namespace Hang.Core.Typesetting;
+
+/// <summary>To which side lines of type are set.</summary>
+public enum Alignment
+{
+    Left,
+    Centre,
+    Right,
+}
 
 /// <summary>A glyph in its place within a type layer, in thousandths of an em: drawn at
 /// (<c>X + Spread × tracking</c>, <c>Y + Row × leading</c>).</summary>
@@ -26,25 +33,27 @@ public sealed class SetType
         this.isPiece = isPiece;
         Glyphs = glyphs;
         Missing = isPiece ? [] : [.. lines.SelectMany(l => l.Missing).Distinct()];
+        Run = new(glyphs);
     }
 
     public ImmutableArray<SetGlyph> Glyphs { get; }
 
+    /// <summary>The glyphs as one resource.</summary>
+    public GlyphRun Run { get; }
+
     /// <summary>Characters that no shipped font has.</summary>
     public ImmutableArray<string> Missing { get; }
 
-    public static SetType Of(TypeLayer layer, ITypeShaper shaper)
+    /// <exception cref="ProblemException">The family does not ship.</exception>
+    public static SetType Of(string text, string family, int weight, Alignment align, ITypeShaper shaper)
     {
-        var lines = TextPieces.Lines(layer.Text).Select(l => shaper.Shape(l, layer.Family, layer.Weight)).ToImmutableArray();
-        var anchor = layer.Align switch { Alignment.Left => 0, Alignment.Centre => 0.5, _ => 1.0 };
+        var lines = TextPieces.Lines(text).Select(l => shaper.Shape(l, family, weight)).ToImmutableArray();
+        var anchor = align switch { Alignment.Left => 0, Alignment.Centre => 0.5, _ => 1.0 };
         var glyphs = lines.SelectMany((line, row) => line.Glyphs
             .Where(g => g.Outline.Commands.Length > 0)
             .Select(g => new SetGlyph(g.Outline, g.X - anchor * line.Advance, g.Y, g.Gap - anchor * line.Gaps, row, g.Stands)));
         return new(lines, anchor, [.. glyphs], false);
     }
-
-    /// <summary>The same type without its glyphs: it takes the same room and shows nothing.</summary>
-    public SetType Emptied() => new(lines, anchor, [], false);
 
     /// <summary>The letters, words or lines that have ink, as one reads them, each in its place.</summary>
     public ImmutableArray<SetType> Split(string text, PieceKind by, ITypeShaper shaper)

@@ -1,155 +1,262 @@
-using System.Runtime.CompilerServices;
+using System.Globalization;
 using Hang.Core.Evaluation;
-using Hang.Core.Typesetting;
+using Hang.Core.Geometry;
+using Hang.Core.PaintList;
 using Hang.Paint.Pictures;
 using SkiaSharp;
 
 namespace Hang.Paint.Painting;
 
 /// <summary>
-/// Paints scenes on a Skia canvas. The painter in the browser makes the same calls in the same order, so that both give the same
-/// picture. One painter serves one thread.
+/// Paints scenes on a Skia canvas: a loop over operations, knowing nothing else. The painter in the browser makes the same calls in the same
+/// order, so that both give the same picture. One painter serves one thread.
 /// </summary>
 public sealed class ScenePainter(PictureShelf pictures) : IDisposable
 {
-    private static readonly ConditionalWeakTable<Outline, SKPath> Paths = [];
-    private readonly ConditionalWeakTable<NodeContent, LinePath> lines = [];
     private readonly SKPaint paint = new() { IsAntialias = true };
+    private readonly PathShelf paths = new();
+    private readonly Stack<Level> levels = new();
+    private readonly Smear smear = new();
+    private SKCanvas canvas = null!;
+
+    /// <summary>What the alpha of everything painted in this level is multiplied by.</summary>
+    private float alpha = 1;
+
+    /// <summary>Levels that are passed over because nothing of them shows.</summary>
+    private int skipping;
 
     /// <summary>Paints all nodes over what the canvas holds.</summary>
-    public void Paint(SKCanvas canvas, Scene scene)
+    public void Paint(SKCanvas onto, Scene scene)
     {
-        foreach (var node in scene.Nodes)
+        // The bounds of groups are found with those of the whole.
+        if (scene.Bounds.IsEmpty)
         {
-            if (!node.Bounds.IsEmpty)
-            {
-                Paint(canvas, node);
-            }
-        }
-    }
-
-    public void Dispose() => paint.Dispose();
-
-    private void Paint(SKCanvas canvas, DrawNode node)
-    {
-        if (node.Samples.Length == 0)
-        {
-            Paint(canvas, node.Content, node.Values, 1);
             return;
         }
-        // The mean of the moments: each adds its share to a layer of half-precision numbers, so that small shares are not rounded away.
-        var b = node.Bounds;
-        var bounds = new SKRect((float)Math.Floor(b.Left) - 1, (float)Math.Floor(b.Top) - 1, (float)Math.Ceiling(b.Right) + 1, (float)Math.Ceiling(b.Bottom) + 1);
-        canvas.Save();
-        // The clip keeps the layer small; the bounds of SKCanvasSaveLayerRec do not arrive in this version of SkiaSharp.
-        canvas.ClipRect(bounds);
-        canvas.SaveLayer(new SKCanvasSaveLayerRec { Flags = SKCanvasSaveLayerRecFlags.F16ColorType });
-        paint.BlendMode = SKBlendMode.Plus;
-        foreach (var values in node.Samples)
+        (canvas, alpha, skipping) = (onto, 1, 0);
+        try
         {
-            if (values[Slots.Opacity] > 0)
+            foreach (var node in scene.Nodes)
             {
-                Paint(canvas, node.Content, values, 1f / node.Samples.Length);
+                if (node.Moments.Length == 0 || skipping > 0)
+                {
+                    Run(node.Strip, node.Values, SKBlendMode.SrcOver);
+                }
+                else
+                {
+                    PaintMean(node);
+                }
             }
         }
-        paint.BlendMode = SKBlendMode.SrcOver;
-        canvas.Restore();
-        canvas.Restore();
+        finally
+        {
+            while (levels.Count > 0)
+            {
+                levels.Pop().Layer?.Drop();
+            }
+        }
     }
 
-    /// <param name="share">Share of the node's opacity that is painted.</param>
-    private void Paint(SKCanvas canvas, NodeContent content, ReadOnlySpan<float> v, float share)
+    public void Dispose()
     {
+        paint.Dispose();
+        paths.Dispose();
+        smear.Dispose();
+    }
+
+    /// <param name="mode">How what the strip paints is mixed in, where the strip does not say otherwise.</param>
+    private void Run(Strip strip, ReadOnlySpan<float> v, SKBlendMode mode)
+    {
+        // Within a group of the strip's own, nothing is mixed with what lies behind the strip.
+        var within = 0;
+        foreach (var op in strip.Ops)
+        {
+            if (skipping > 0)
+            {
+                skipping += op.Kind == Ops.Place || op.Kind == Ops.Group ? 1 : op.Kind == Ops.End ? -1 : 0;
+            }
+            else if (op.Kind == Ops.Place)
+            {
+                Place(v.Slice(op.At, 7));
+            }
+            else if (op.Kind == Ops.Clip)
+            {
+                if (v[op.At] != 0)
+                {
+                    canvas.ClipPath(paths.Of(strip, op, v), op.Word("inverse") == "yes" ? SKClipOperation.Difference : SKClipOperation.Intersect, true);
+                }
+            }
+            else if (op.Kind == Ops.Group)
+            {
+                within += OpenGroup(op, v, within > 0 ? SKBlendMode.SrcOver : mode) ? 1 : 0;
+            }
+            else if (op.Kind == Ops.End)
+            {
+                within -= End() ? 1 : 0;
+            }
+            else if (op.Kind != Ops.Mark)
+            {
+                paint.BlendMode = within > 0 ? SKBlendMode.SrcOver : mode;
+                Draw(strip, op, v);
+            }
+        }
+    }
+
+    private void Place(ReadOnlySpan<float> v)
+    {
+        if (v[6] <= 0)
+        {
+            skipping = 1;
+            return;
+        }
+        levels.Push(new(null, alpha, canvas));
         canvas.Save();
         canvas.Concat(new SKMatrix(v[0], v[2], v[4], v[1], v[3], v[5], 0, 0, 1));
-        if (v[Slots.Masked] != 0)
+        alpha *= v[6];
+    }
+
+    /// <summary>True when a picture of its own was begun.</summary>
+    private bool OpenGroup(Op op, ReadOnlySpan<float> v, SKBlendMode mode)
+    {
+        var opacity = v[op.Offset("opacity")] * alpha;
+        if (opacity <= 0)
         {
-            canvas.ClipRect(new SKRect(v[Slots.Mask], v[Slots.Mask + 1], v[Slots.Mask + 2], v[Slots.Mask + 3]), SKClipOperation.Intersect, true);
+            skipping = 1;
+            return false;
         }
-        if (v[Slots.Blur] > 0)
+        if (v[op.Offset("on")] == 0)
         {
-            using var blur = SKImageFilter.CreateBlur(v[Slots.Blur], v[Slots.Blur], SKShaderTileMode.Decal);
-            using var soft = new SKPaint { ImageFilter = blur, BlendMode = paint.BlendMode };
-            var r = 3 * v[Slots.Blur] + 1;
-            canvas.SaveLayer(new SKRect(v[Slots.Box] - r, v[Slots.Box + 1] - r, v[Slots.Box + 2] + r, v[Slots.Box + 3] + r), soft);
-            Draw(canvas, content, v, share);
+            levels.Push(new(null, alpha, canvas));
+            canvas.Save();
+            alpha = opacity;
+            return false;
+        }
+        var layer = GroupLayer.Open(canvas, op, v, opacity, mode);
+        levels.Push(new(layer, alpha, canvas));
+        (canvas, alpha) = (layer.Canvas, 1);
+        return true;
+    }
+
+    /// <summary>True when it was the end of a picture of its own.</summary>
+    private bool End()
+    {
+        var level = levels.Pop();
+        (canvas, alpha) = (level.Canvas, level.Alpha);
+        if (level.Layer is { } layer)
+        {
+            layer.Close(canvas);
+            return true;
+        }
+        canvas.Restore();
+        return false;
+    }
+
+    private void Draw(Strip strip, Op op, ReadOnlySpan<float> v)
+    {
+        if (op.Kind == Ops.Picture)
+        {
+            paint.ColorF = new SKColorF(0, 0, 0, alpha);
+            var image = pictures.Get(op.Takes[0]);
+            int from = op.Offset("source"), to = op.Offset("target");
+            var source = v[from + 2] > v[from] ? new SKRect(v[from], v[from + 1], v[from + 2], v[from + 3]) : new SKRect(0, 0, image.Width, image.Height);
+            canvas.DrawImage(image, source, new SKRect(v[to], v[to + 1], v[to + 2], v[to + 3]), new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear), paint);
+            return;
+        }
+        if (op.Kind == Ops.Warp)
+        {
+            DrawWarp(op, v);
+            return;
+        }
+        using var shader = Paints.ShaderOf(op, v);
+        paint.Shader = shader;
+        paint.ColorF = shader is null ? new SKColorF(v[op.At], v[op.At + 1], v[op.At + 2], v[op.At + 3] * alpha) : new SKColorF(0, 0, 0, alpha);
+        if (op.Kind == Ops.Glyphs)
+        {
+            var unit = v[op.Offset("unit")];
+            canvas.Save();
+            canvas.Scale(unit, unit);
+            canvas.DrawPath(paths.Of(strip, op, v), paint);
             canvas.Restore();
+        }
+        else if (op.Kind == Ops.Stroke)
+        {
+            Paints.Stroke(paint, op, v);
+            canvas.DrawPath(paths.Of(strip, op, v), paint);
+            Paints.Unstroke(paint);
         }
         else
         {
-            Draw(canvas, content, v, share);
+            canvas.DrawPath(paths.Of(strip, op, v), paint);
         }
+        paint.Shader = null;
+    }
+
+    private void DrawWarp(Op op, ReadOnlySpan<float> v)
+    {
+        var (columns, rows) = (int.Parse(op.Word("columns"), CultureInfo.InvariantCulture), int.Parse(op.Word("rows"), CultureInfo.InvariantCulture));
+        var image = pictures.Get(op.Takes[0]);
+        var more = v.Slice(op.Offset("more"), op.Each);
+        var (points, places) = (new SKPoint[(columns + 1) * (rows + 1)], new SKPoint[(columns + 1) * (rows + 1)]);
+        for (var i = 0; i < points.Length; i++)
+        {
+            points[i] = new(more[2 * i], more[2 * i + 1]);
+            places[i] = new((float)(i % (columns + 1)) / columns * image.Width, (float)(i / (columns + 1)) / rows * image.Height);
+        }
+        var corners = new List<ushort>();
+        for (var row = 0; row < rows; row++)
+        {
+            for (var column = 0; column < columns; column++)
+            {
+                var at = row * (columns + 1) + column;
+                corners.AddRange([(ushort)at, (ushort)(at + 1), (ushort)(at + columns + 2), (ushort)at, (ushort)(at + columns + 2), (ushort)(at + columns + 1)]);
+            }
+        }
+        using var shader = image.ToShader(SKShaderTileMode.Clamp, SKShaderTileMode.Clamp, new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear));
+        using var vertices = SKVertices.CreateCopy(SKVertexMode.Triangles, points, places, null, [.. corners]);
+        paint.ColorF = new SKColorF(1, 1, 1, alpha);
+        paint.Shader = shader;
+        canvas.DrawVertices(vertices, SKBlendMode.Modulate, paint);
+        paint.Shader = null;
+    }
+
+    /// <summary>The mean of a node's moments.</summary>
+    private void PaintMean(DrawNode node)
+    {
+        var (strip, moments) = (node.Strip, node.Moments);
+        var box = moments.Aggregate(Box.Empty, (all, row) => all.Union(Touched.By(strip, row)));
+        if (box.IsEmpty)
+        {
+            return;
+        }
+        if (smear.Begin(canvas, node) is { } still)
+        {
+            // It only moves: its picture is painted once and spread along the way.
+            var outer = (canvas, alpha);
+            (canvas, alpha) = (still, 1);
+            Run(strip, smear.Row, SKBlendMode.SrcOver);
+            (canvas, alpha) = outer;
+            smear.End(canvas, alpha, GroupLayer.BlendOf(strip));
+            return;
+        }
+        // Each moment adds its share to a layer of half-precision numbers, so that small shares are not rounded away.
+        using var whole = new SKPaint { BlendMode = GroupLayer.BlendOf(strip) };
+        canvas.Save();
+        // The clip keeps the layer small; the bounds of SKCanvasSaveLayerRec do not arrive in this version of SkiaSharp.
+        canvas.ClipRect(GroupLayer.Rect(box));
+        canvas.SaveLayer(new SKCanvasSaveLayerRec { Flags = SKCanvasSaveLayerRecFlags.F16ColorType, Paint = whole });
+        var before = alpha;
+        foreach (var row in moments)
+        {
+            alpha = before / moments.Length;
+            Run(strip, row, SKBlendMode.Plus);
+        }
+        alpha = before;
+        canvas.Restore();
         canvas.Restore();
     }
 
-    private void Draw(SKCanvas canvas, NodeContent content, ReadOnlySpan<float> v, float share)
-    {
-        switch (content.Kind)
-        {
-            case NodeKind.Plate:
-                SetColour(v, Slots.PlateFill, share);
-                using (var shape = new SKRoundRect())
-                {
-                    var c = Slots.Corners;
-                    shape.SetRectRadii(new SKRect(0, 0, v[Slots.Size], v[Slots.Size + 1]), [new(v[c], v[c]), new(v[c + 1], v[c + 1]), new(v[c + 2], v[c + 2]), new(v[c + 3], v[c + 3])]);
-                    canvas.DrawRoundRect(shape, paint);
-                }
-                break;
-            case NodeKind.Glyphs:
-                SetColour(v, Slots.GlyphsFill, share);
-                canvas.Scale(v[Slots.Unit], v[Slots.Unit]);
-                canvas.DrawPath(lines.GetOrCreateValue(content).For(content.Glyphs!, v[Slots.Tracking], v[Slots.Leading]), paint);
-                break;
-            case NodeKind.Picture:
-                paint.ColorF = new SKColorF(0, 0, 0, v[Slots.Opacity] * share);
-                var image = pictures.Get(content.Asset!);
-                canvas.DrawImage(
-                    image, new SKRect(0, 0, image.Width, image.Height), new SKRect(0, 0, v[Slots.Size], v[Slots.Size + 1]),
-                    new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear), paint);
-                break;
-        }
-    }
-
-    private void SetColour(ReadOnlySpan<float> v, int slot, float share) => paint.ColorF = new SKColorF(v[slot], v[slot + 1], v[slot + 2], v[slot + 3] * v[Slots.Opacity] * share);
-
-    private static SKPath PathOf(Outline outline) => Paths.GetValue(outline, o =>
-    {
-        using var builder = new SKPathBuilder();
-        var c = o.Commands;
-        for (var i = 0; i < c.Length;)
-        {
-            switch ((int)c[i++])
-            {
-                case Outline.Move: builder.MoveTo(c[i], c[i + 1]); i += 2; break;
-                case Outline.Line: builder.LineTo(c[i], c[i + 1]); i += 2; break;
-                case Outline.Quadratic: builder.QuadTo(c[i], c[i + 1], c[i + 2], c[i + 3]); i += 4; break;
-                case Outline.Cubic: builder.CubicTo(c[i], c[i + 1], c[i + 2], c[i + 3], c[i + 4], c[i + 5]); i += 6; break;
-                default: builder.Close(); break;
-            }
-        }
-        return builder.Detach();
-    });
-
-    /// <summary>All glyphs of a node as one path, so that fading type shows no seam where letters overlap. Kept while tracking and leading stand.</summary>
-    private sealed class LinePath
-    {
-        private SKPath? path;
-        private (float Tracking, float Leading) made;
-
-        public SKPath For(SetType type, float tracking, float leading)
-        {
-            if (path is null || made != (tracking, leading))
-            {
-                using var builder = new SKPathBuilder();
-                foreach (var glyph in type.Glyphs)
-                {
-                    builder.AddPath(PathOf(glyph.Outline), (float)glyph.X + (float)glyph.Spread * tracking, (float)glyph.Y + glyph.Row * leading);
-                }
-                path?.Dispose();
-                path = builder.Detach();
-                made = (tracking, leading);
-            }
-            return path;
-        }
-    }
+    /// <param name="Layer">The group that it is; null for a place.</param>
+    /// <param name="Alpha">What holds outside of it.</param>
+    /// <param name="Canvas">What is painted on outside of it.</param>
+    private readonly record struct Level(GroupLayer? Layer, float Alpha, SKCanvas Canvas);
 }

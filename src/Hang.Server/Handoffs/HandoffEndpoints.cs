@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using Hang.Core.Documents;
+using Hang.Core.Json;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Media.Rendering;
@@ -64,7 +65,7 @@ public static class HandoffEndpoints
         var packageName = package?.Name ?? "";
         var stem = FileNames.Plain(packageName) + "_" + FileNames.Plain(graphic.Name);
         var handoff = await store.AddAsync(
-            id, packageName, graphic.Name, row.Document, JsonSerializer.Serialize(plan, GraphicJson.Options), plan.Frames, stem,
+            id, packageName, graphic.Name, row.Document, JsonSerializer.Serialize(plan, ReportJson.Options), plan.Frames, stem,
             version => FileNames.Of(packageName, graphic.Name, version, FileNames.Extension(plan.Kind)));
         jobs.Enqueue<HandoffJob>(j => j.RunAsync(handoff, CancellationToken.None));
         return handoff;
@@ -77,9 +78,9 @@ public static class HandoffEndpoints
         var seconds = row.BegunAt is { } begun ? ((row.EndedAt ?? DateTime.UtcNow) - begun).TotalSeconds : 0;
         var running = row.State is HandoffState.Rendering or HandoffState.Proving;
         var rate = seconds > 0 ? row.FramesDone / seconds : 0;
-        var proof = row.Proof is { } json ? JsonSerializer.Deserialize<Proof>(json, GraphicJson.Options) : null;
+        var proof = row.Proof is { } json ? JsonSerializer.Deserialize<Proof>(json, ReportJson.Options) : null;
         return new(
-            row.Id, row.GraphicId, row.PackageName, row.GraphicName, JsonSerializer.Deserialize<HandoffPlan>(row.Plan, GraphicJson.Options)!, row.State, row.FileName,
+            row.Id, row.GraphicId, row.PackageName, row.GraphicName, JsonSerializer.Deserialize<HandoffPlan>(row.Plan, ReportJson.Options)!, row.State, row.FileName,
             row.FramesDone, row.FramesTotal, rate, running && rate > 0 ? (row.FramesTotal - row.FramesDone) / rate : null, row.Bytes, row.Problem,
             proof, proof?.Verdict, proof?.Holds ?? false, row.AskedAt, row.EndedAt);
     }

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Hang.Core;
 using Hang.Core.Documents;
+using Hang.Core.Json;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Media.Proofs;
@@ -41,7 +42,7 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
         {
             log.LogInformation("Handoff {Handoff} begins run {Run}: {File}", id, runs, row.FileName);
             var graphic = GraphicJson.Read(await store.DocumentAsync(id));
-            var plan = JsonSerializer.Deserialize<HandoffPlan>(row.Plan, GraphicJson.Options)!;
+            var plan = JsonSerializer.Deserialize<HandoffPlan>(row.Plan, ReportJson.Options)!;
             var evaluator = new Evaluator(graphic, TypeShaper.Shipped);
             // A run that died between renaming the file and noting it has left the file; it is this handoff's own.
             File.Delete(path);
@@ -59,7 +60,7 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
             {
                 await File.WriteAllBytesAsync(files.PathOf(Key(id, $"side-{frame}.png")), png, stopping);
             }
-            await store.EndAsync(id, HandoffState.Done, new FileInfo(path).Length, proof: JsonSerializer.Serialize(result.Proof, GraphicJson.Options));
+            await store.EndAsync(id, HandoffState.Done, new FileInfo(path).Length, proof: JsonSerializer.Serialize(result.Proof, ReportJson.Options));
             log.LogInformation("Handoff {Handoff} done: {Verdict}", id, result.Proof.Verdict);
         }
         catch (OperationCanceledException) when (stopping.IsCancellationRequested)

@@ -18,6 +18,9 @@ public sealed class ServerOptions
     /// <summary>True: this process takes handoffs.</summary>
     public bool Work { get; set; } = true;
 
+    /// <summary>How many revisions of a graphic are kept at the least; older ones are thinned out. 0: all are kept.</summary>
+    public int KeepRevisions { get; set; }
+
     /// <summary>True: this process serves no pages.</summary>
     public bool WorkerOnly { get; set; }
 }

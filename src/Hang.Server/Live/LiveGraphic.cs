@@ -1,5 +1,4 @@
 using System.Collections.Concurrent;
-using System.Text.Json;
 using Hang.Core;
 using Hang.Core.Checks;
 using Hang.Core.Documents;
@@ -7,6 +6,7 @@ using Hang.Core.Edits;
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
 using Hang.Core.Programs;
+using Hang.Core.Values;
 using Hang.Paint.Shaping;
 using Hang.Server.Safety;
 using Hang.Store.Revisions;
@@ -17,15 +17,22 @@ namespace Hang.Server.Live;
 /// <summary>A graphic that is open in one browser or more. Edits come one at a time; an edit that is answered is on disk.</summary>
 public sealed class LiveGraphic
 {
-    /// <summary>Most frames of a channel that are read at once.</summary>
+    /// <summary>Most frames of a value that are read at once.</summary>
     public const int MostTraced = 4000;
+
+    /// <summary>How long an answer waits for the pixels of the one who asked.</summary>
+    private static readonly TimeSpan PixelsFirst = TimeSpan.FromSeconds(1);
 
     private readonly Guid id;
     private readonly RevisionStore revisions;
     private readonly IHubContext<LiveHub> hub;
     private readonly SemaphoreSlim turn = new(1);
     private readonly ConcurrentDictionary<string, Viewer> viewers = new();
+
+    /// <summary>Which session made each revision, as far as this server has seen.</summary>
+    private readonly ConcurrentDictionary<int, string> authors = new();
     private State state;
+    private bool removed;
 
     private LiveGraphic(Guid id, RevisionStore revisions, IHubContext<LiveHub> hub, State state) => (this.id, this.revisions, this.hub, this.state) = (id, revisions, hub, state);
 
@@ -40,48 +47,81 @@ public sealed class LiveGraphic
         return new(id, revisions, hub, new(new(GraphicJson.Read(row.Document), TypeShaper.Shipped), row));
     }
 
-    public async Task JoinAsync(string connection)
+    /// <summary>Begins to show the graphic to a browser; all of it follows as a patch.</summary>
+    /// <param name="session">The browser's own id.</param>
+    public void Join(string connection, string session)
     {
-        var viewer = new Viewer();
+        var viewer = new Viewer(session, (patch, cancel) => hub.Clients.Client(connection).SendAsync("patched", patch, cancel), Look);
+        if (viewers.TryGetValue(connection, out var old))
+        {
+            old.Dispose();
+        }
         viewers[connection] = viewer;
-        await SendAsync(connection, viewer);
+        _ = TellAll();
     }
 
-    public void Leave(string connection) => viewers.TryRemove(connection, out _);
+    public void Leave(string connection)
+    {
+        if (viewers.TryRemove(connection, out var viewer))
+        {
+            viewer.Dispose();
+            _ = TellAll();
+        }
+    }
 
-    /// <summary>Applies an edit, keeps it, and tells every viewer.</summary>
+    /// <summary>Tells every viewer that the graphic was removed; it takes no more edits.</summary>
+    public async Task RemoveAsync()
+    {
+        removed = true;
+        await hub.Clients.Clients([.. viewers.Keys]).SendAsync("removed");
+    }
+
+    /// <summary>Applies an edit, keeps it, and shows it to every viewer.</summary>
+    /// <param name="connection">Who makes it; null for one that comes from elsewhere.</param>
     /// <returns>What a person should know about it beyond what is plain to see, or null.</returns>
     /// <exception cref="ProblemException">The edit was refused; nothing has changed.</exception>
-    public async Task<string?> EditAsync(Edit edit)
+    public async Task<string?> EditAsync(Edit edit, string? connection = null)
     {
+        var viewer = connection is null ? null : viewers.GetValueOrDefault(connection);
         await turn.WaitAsync();
         try
         {
+            if (removed)
+            {
+                throw new ProblemException("This graphic was removed.", "Bring it back on the rack, and open it again.");
+            }
             var before = state;
             var next = edit.ApplyTo(before.Program.Graphic, TypeShaper.Shipped);
-            var program = before.Program.Next(next);
+            var program = before.Program.Next(next, Held());
             var label = edit.Describe(before.Program.Graphic);
             var note = edit.Note(before.Program.Graphic);
-            var keeping = revisions.KeepAsync(id, before.Row.Number, GraphicJson.Write(next), JsonSerializer.Serialize(edit, GraphicJson.Options), label);
+            var keeping = revisions.KeepAsync(id, before.Row.Number, before.Row.Document, GraphicJson.Write(next), edit.Write(), label, GraphicFacts.Of(next));
             // The pixels need not wait for the disk; the answer does. Should keeping fail, what is on disk is shown again.
-            state = new(program, before.Row with { Number = before.Row.Number + 1, Last = before.Row.Number + 1, Label = label });
-            await TellAllAsync();
+            var row = before.Row with { Number = before.Row.Number + 1, Last = before.Row.Number + 1, Label = label };
+            authors[row.Number] = viewer?.Session ?? "";
+            state = new(program, row);
+            if (viewer is not null)
+            {
+                viewer.Preview = null;
+            }
+            var shown = TellAll(viewer);
             try
             {
-                await keeping;
-                return note;
+                state = state with { Row = row with { Document = await keeping } };
             }
             catch (RevisionConflictException)
             {
-                await ShowAsync(await revisions.HeadAsync(id));
+                _ = Show(await revisions.HeadAsync(id));
                 throw new ProblemException("The graphic was changed elsewhere at the same moment.", "It shows that change now; do yours again.");
             }
             catch
             {
                 state = before;
-                await TellAllAsync();
+                _ = TellAll();
                 throw;
             }
+            await Task.WhenAny(shown, Task.Delay(PixelsFirst));
+            return note;
         }
         finally
         {
@@ -93,25 +133,29 @@ public sealed class LiveGraphic
     /// <exception cref="ProblemException">The edit was refused.</exception>
     public async Task PreviewAsync(string connection, Edit? edit)
     {
-        if (!viewers.TryGetValue(connection, out var viewer))
+        if (viewers.TryGetValue(connection, out var viewer))
         {
-            return;
+            var program = state.Program;
+            viewer.Preview = edit is null ? null : program.Next(edit.ApplyTo(program.Graphic, TypeShaper.Shipped), viewer.Wanted);
+            await Task.WhenAny(viewer.Wake(), Task.Delay(PixelsFirst));
         }
-        var (program, _) = state;
-        if (edit is not null)
-        {
-            program = program.Next(edit.ApplyTo(program.Graphic, TypeShaper.Shipped));
-        }
-        await SendAsync(connection, viewer, edit is null ? null : program);
     }
 
     /// <summary>Undoes (-1) or redoes (+1) one revision.</summary>
-    public async Task StepAsync(int by)
+    /// <exception cref="ProblemException">The revision is another window's, which is open.</exception>
+    public async Task StepAsync(int by, string connection)
     {
+        var viewer = viewers.GetValueOrDefault(connection);
         await turn.WaitAsync();
         try
         {
-            await ShowAsync(await revisions.StepAsync(id, by));
+            var concerned = by < 0 ? state.Row.Number : state.Row.Number + 1;
+            if (authors.TryGetValue(concerned, out var author) && author.Length > 0 && author != viewer?.Session && viewers.Values.Any(v => v.Session == author))
+            {
+                throw new ProblemException(by < 0 ? $"The last change ({state.Row.Label}) was made in another window." : "The next change was made in another window.", "Undo and redo it there.");
+            }
+            var shown = Show(await revisions.StepAsync(id, by), viewer);
+            await Task.WhenAny(shown, Task.Delay(PixelsFirst));
         }
         finally
         {
@@ -119,74 +163,65 @@ public sealed class LiveGraphic
         }
     }
 
-    /// <summary>Sends windows that the viewer has not got yet.</summary>
-    public async Task<WindowPart[]> WantAsync(string connection, int[] indexes)
-    {
-        if (!viewers.TryGetValue(connection, out var viewer))
-        {
-            return [];
-        }
-        await viewer.Turn.WaitAsync();
-        try
-        {
-            viewer.Want(indexes, Graphic.Phases.Total, out var added);
-            return viewer.Windows(added);
-        }
-        finally
-        {
-            viewer.Turn.Release();
-        }
-    }
+    /// <summary>Sets the windows of the program that a viewer holds.</summary>
+    public void Hold(string connection, int[] indexes) => viewers.GetValueOrDefault(connection)?.Hold(indexes);
 
     /// <summary>The values of layers at a frame, previews included.</summary>
     public IEnumerable<LayerInspection> Read(string connection, string[] layers, int frame)
     {
-        var evaluator = Shown(connection);
+        var evaluator = Seen(connection);
         return Inspection.Of(evaluator, Math.Clamp(frame, 0, evaluator.Graphic.Phases.Total - 1), layers);
     }
 
-    /// <summary>A channel's components over some frames, previews included: for each component its values in order.</summary>
+    /// <summary>A value's components over some frames, previews included: for each component its values in order.</summary>
     /// <param name="from">First frame.</param>
     /// <param name="to">Frame after the last; at most <see cref="MostTraced"/> later.</param>
-    public double[][] Trace(string connection, string layer, ChannelName channel, int from, int to)
+    public double[][] Trace(string connection, string layer, Address address, int from, int to)
     {
-        var graphic = Shown(connection).Graphic;
+        var graphic = Seen(connection).Graphic;
+        if (graphic.Layers.FirstOrDefault(l => l.Id == layer)?.Find(address) is not { } place)
+        {
+            return [];
+        }
         from = Math.Clamp(from, 0, graphic.Phases.Total - 1);
         to = Math.Clamp(to, from + 1, Math.Min(graphic.Phases.Total, from + MostTraced));
-        var values = Enumerable.Range(from, to - from).Select(f => graphic.Layer(layer).Channels[channel].At(f)).ToArray();
-        return [.. ChannelSpec.Of(channel).Components.Select((_, i) => values.Select(v => v[i]).ToArray())];
+        var values = Enumerable.Range(from, to - from).Select(f => place.Channel.At(f)).ToArray();
+        return [.. place.Spec.Kind.Components.Select((_, i) => values.Select(v => v[i]).ToArray())];
     }
 
     /// <summary>Whether the words can be read in the time they stand.</summary>
-    public ReadingTime Reading(string connection) => ReadingTime.Of(Shown(connection), TypeShaper.Shipped);
+    public ReadingTime Reading(string connection) => ReadingTime.Of(Seen(connection), TypeShaper.Shipped);
 
-    private Evaluator Shown(string connection) => viewers.TryGetValue(connection, out var viewer) && viewer.Sent is { } sent ? sent.Evaluator : state.Program.Evaluator;
+    private Evaluator Seen(string connection) => viewers.GetValueOrDefault(connection)?.Sent?.Evaluator ?? state.Program.Evaluator;
+
+    private IReadOnlyCollection<int> Held() => [.. viewers.Values.SelectMany(v => v.Wanted).Distinct()];
+
+    private Shown? Look(Viewer viewer)
+    {
+        var (program, row) = state;
+        var mine = authors.TryGetValue(row.Number, out var author) && author == viewer.Session;
+        var others = viewers.Values.Count(v => v != viewer);
+        return new(viewer.Preview ?? program, viewer.Preview is null ? row.Number : -1, mine, others, row.Number > row.First, row.Number < row.Last, row.Label);
+    }
 
     /// <summary>Shows a revision to every viewer; null changes nothing.</summary>
-    private async Task ShowAsync(RevisionRow? revision)
+    private Task Show(RevisionRow? revision, Viewer? first = null)
     {
         if (revision is { } row)
         {
-            state = new(state.Program.Next(GraphicJson.Read(row.Document)), row);
-            await TellAllAsync();
+            state = new(state.Program.Next(SameLayers.Keep(state.Program.Graphic, GraphicJson.Read(row.Document)), Held()), row);
         }
+        return TellAll(first);
     }
 
-    private Task TellAllAsync() => Task.WhenAll(viewers.Select(v => SendAsync(v.Key, v.Value)));
-
-    private async Task SendAsync(string connection, Viewer viewer, ProgramCache? preview = null)
+    private Task TellAll(Viewer? first = null)
     {
-        await viewer.Turn.WaitAsync();
-        try
+        var shown = first?.Wake() ?? Task.CompletedTask;
+        foreach (var viewer in viewers.Values.Where(v => v != first))
         {
-            var (program, row) = state;
-            var patch = viewer.Next(preview ?? program, preview is null ? row.Number : -1, row.Number > 0, row.Number < row.Last, row.Label);
-            await hub.Clients.Client(connection).SendAsync("patched", patch);
+            _ = viewer.Wake();
         }
-        finally
-        {
-            viewer.Turn.Release();
-        }
+        return shown;
     }
 
     private sealed record State(ProgramCache Program, RevisionRow Row);

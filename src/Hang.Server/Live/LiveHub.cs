@@ -1,82 +1,79 @@
 using System.Text.Json;
 using Hang.Core;
-using Hang.Core.Documents;
-using Hang.Core.Edits;
-using Hang.Core.Layers;
+using Hang.Core.Json;
+using Hang.Core.Values;
 using Microsoft.AspNetCore.SignalR;
 
 namespace Hang.Server.Live;
 
-/// <summary>The live line between a bench and its graphic. Patches are pushed as "patched", remarks on an edit as "noted"; calls answer with a refusal or with nothing.</summary>
-public sealed class LiveHub(LiveGraphics graphics, ILogger<LiveHub> log) : Hub
+/// <summary>
+/// The live line between a bench and its graphic. Patches are pushed as "patched", remarks on an edit as "noted", the reading time as "reading", and the
+/// graphic's removal as "removed"; calls answer with a refusal or with nothing.
+/// </summary>
+public sealed class LiveHub(LiveGraphics graphics, IHubContext<LiveHub> hub, ILogger<LiveHub> log) : Hub
 {
     private const string Watched = "graphic";
+    private const int MostSession = 64;
 
     /// <summary>Begins to watch a graphic; its whole state follows as a patch.</summary>
-    public Task<Refusal?> Join(string graphic) => Answer(async () =>
+    /// <param name="session">An id that the browser keeps while its page is open.</param>
+    public Task<Refusal?> Join(string graphic, string session) => Answer(async () =>
     {
         await Forget();
         var id = Guid.TryParse(graphic, out var g) ? g : throw new ProblemException("This is no graphic.", "Open one from the rack.");
         var live = await graphics.OpenAsync(id);
         Context.Items[Watched] = id;
-        await live.JoinAsync(Context.ConnectionId);
+        live.Join(Context.ConnectionId, session.Length > MostSession ? session[..MostSession] : session);
     });
 
     /// <summary>Applies and keeps an edit.</summary>
     /// <param name="edit">The edit as JSON.</param>
     public Task<Refusal?> Edit(string edit) => Answer(async () =>
     {
-        if (await (await Mine()).EditAsync(Read(edit)) is { } note)
+        if (await (await Mine()).EditAsync(Core.Edits.Edit.Read(edit), Context.ConnectionId) is { } note)
         {
             await Clients.Caller.SendAsync("noted", note);
         }
     });
 
     /// <summary>Shows what an edit would do, to this viewer only; empty text ends the preview.</summary>
-    public Task<Refusal?> Preview(string edit) => Answer(async () => await (await Mine()).PreviewAsync(Context.ConnectionId, edit.Length == 0 ? null : Read(edit)));
+    public Task<Refusal?> Preview(string edit) => Answer(async () => await (await Mine()).PreviewAsync(Context.ConnectionId, edit.Length == 0 ? null : Core.Edits.Edit.Read(edit)));
 
-    public Task<Refusal?> Undo() => Answer(async () => await (await Mine()).StepAsync(-1));
+    public Task<Refusal?> Undo() => Answer(async () => await (await Mine()).StepAsync(-1, Context.ConnectionId));
 
-    public Task<Refusal?> Redo() => Answer(async () => await (await Mine()).StepAsync(1));
+    public Task<Refusal?> Redo() => Answer(async () => await (await Mine()).StepAsync(1, Context.ConnectionId));
 
-    /// <summary>Windows of the program by index, those that this viewer has not got yet.</summary>
-    public async Task<WindowPart[]> Want(int[] indexes) => await (await Mine()).WantAsync(Context.ConnectionId, indexes);
+    /// <summary>Says which windows of the program this viewer holds from now on; those that are new to it follow as a patch.</summary>
+    public Task<Refusal?> Hold(int[] indexes) => Answer(async () => (await Mine()).Hold(Context.ConnectionId, indexes));
 
     /// <summary>The values of layers at a frame, as this viewer sees them, as JSON.</summary>
-    public async Task<string> Read(string[] layers, int frame) => JsonSerializer.Serialize((await Mine()).Read(Context.ConnectionId, layers, frame), GraphicJson.Options);
+    public async Task<string> Read(string[] layers, int frame) => Context.Items.ContainsKey(Watched) ? JsonSerializer.Serialize((await Mine()).Read(Context.ConnectionId, layers, frame), ReportJson.Options) : "[]";
 
-    /// <summary>A channel's components over frames from one to before another, as JSON; an empty list when the layer is gone.</summary>
-    public async Task<string> Trace(string layer, string channel, int from, int to)
+    /// <summary>A value's components over frames from one to before another, as JSON; an empty list when it is gone.</summary>
+    public async Task<string> Trace(string layer, string address, int from, int to) =>
+        Context.Items.ContainsKey(Watched) && Address.TryParse(address, out var at) ? JsonSerializer.Serialize((await Mine()).Trace(Context.ConnectionId, layer, at, from, to), ReportJson.Options) : "[]";
+
+    /// <summary>Asks how long the words need to be read and how long they stand; it is pushed as JSON when it has been found, and holds up no other call.</summary>
+    public Task<Refusal?> Reading() => Answer(async () =>
     {
-        try
+        var (live, connection) = (await Mine(), Context.ConnectionId);
+        _ = Task.Run(async () =>
         {
-            return JsonSerializer.Serialize(JsonName.TryRead<ChannelName>(channel, out var name) ? (await Mine()).Trace(Context.ConnectionId, layer, name, from, to) : [], GraphicJson.Options);
-        }
-        catch (ProblemException)
-        {
-            return "[]";
-        }
-    }
-
-    /// <summary>How long the words need to be read and how long they stand, as JSON.</summary>
-    public async Task<string> Reading() => JsonSerializer.Serialize((await Mine()).Reading(Context.ConnectionId), GraphicJson.Options);
+            try
+            {
+                await hub.Clients.Client(connection).SendAsync("reading", JsonSerializer.Serialize(live.Reading(connection), ReportJson.Options));
+            }
+            catch (Exception e)
+            {
+                log.LogWarning(e, "The reading time could not be told");
+            }
+        });
+    });
 
     public override async Task OnDisconnectedAsync(Exception? exception)
     {
         await Forget();
         await base.OnDisconnectedAsync(exception);
-    }
-
-    private static Edit Read(string json)
-    {
-        try
-        {
-            return JsonSerializer.Deserialize<Edit>(json, GraphicJson.Options) ?? throw new JsonException("The edit is empty.");
-        }
-        catch (Exception e) when (e is JsonException or NotSupportedException)
-        {
-            throw new ProblemException($"This is no edit: {e.Message}", "Reload the page.");
-        }
     }
 
     private async Task<LiveGraphic> Mine() => Context.Items[Watched] is Guid id
@@ -87,8 +84,7 @@ public sealed class LiveHub(LiveGraphics graphics, ILogger<LiveHub> log) : Hub
     {
         if (Context.Items.Remove(Watched, out var value) && value is Guid id)
         {
-            (await graphics.OpenAsync(id)).Leave(Context.ConnectionId);
-            graphics.CloseIfUnwatched(id);
+            await graphics.LeaveAsync(id, Context.ConnectionId);
         }
     }
 

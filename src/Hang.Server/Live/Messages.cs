@@ -2,26 +2,57 @@ using MessagePack;
 
 namespace Hang.Server.Live;
 
-// What travels over the live hub, as MessagePack maps. Arrays of numbers are little-endian 32-bit floats.
+// What travels over the live hub, as MessagePack maps. Arrays of numbers are little-endian 32-bit floats. The front end's types are printed from these
+// classes by MessageTypes.
 
-/// <summary>What a node draws; sent when it is new or has changed.</summary>
+/// <summary>A strip of the paint list; sent when it is new or has changed.</summary>
 [MessagePackObject]
-public sealed class NodeHead
+public sealed class StripHead
 {
-    /// <summary>The node's id: the layer's, or for a piece of its type that and a number.</summary>
+    /// <summary>The strip's id: the layer's, or that and what follows a slash.</summary>
     [Key("node")] public required string Node { get; init; }
 
-    /// <summary>plate, glyphs, picture or place.</summary>
-    [Key("kind")] public required string Kind { get; init; }
+    /// <summary>Id of the layer it belongs to.</summary>
+    [Key("layer")] public required string Layer { get; init; }
 
-    /// <summary>Content hash, for pictures.</summary>
-    [Key("asset")] public string? Asset { get; init; }
+    /// <summary>How many numbers its rows have.</summary>
+    [Key("size")] public required int Size { get; init; }
 
+    /// <summary>Its operations.</summary>
+    [Key("ops")] public required OpHead[] Ops { get; init; }
+}
+
+/// <summary>An operation, or a step of a group.</summary>
+[MessagePackObject]
+public sealed class OpHead
+{
+    /// <summary>Place of its kind in the table of operations, or of steps.</summary>
+    [Key("code")] public required int Code { get; init; }
+
+    /// <summary>Content hashes of what it takes.</summary>
+    [Key("takes")] public required string[] Takes { get; init; }
+
+    [Key("words")] public required string[] Words { get; init; }
+
+    /// <summary>Where its numbers begin in a row.</summary>
+    [Key("at")] public required int At { get; init; }
+
+    /// <summary>How often its repeated field comes.</summary>
+    [Key("each")] public required int Each { get; init; }
+
+    /// <summary>Of a group.</summary>
+    [Key("steps")] public required OpHead[] Steps { get; init; }
+}
+
+/// <summary>Glyphs in their places.</summary>
+[MessagePackObject]
+public sealed class RunPart
+{
     /// <summary>Hashes of outlines, one for each glyph.</summary>
-    [Key("glyphs")] public string[]? Glyphs { get; init; }
+    [Key("glyphs")] public required string[] Glyphs { get; init; }
 
     /// <summary>Four floats for each glyph: x, y, spread, row.</summary>
-    [Key("places")] public byte[]? Places { get; init; }
+    [Key("places")] public required byte[] Places { get; init; }
 }
 
 /// <summary>A node over a window.</summary>
@@ -30,19 +61,19 @@ public sealed class NodePart
 {
     [Key("node")] public required string Node { get; init; }
 
-    /// <summary>All slots at the window's first frame.</summary>
+    /// <summary>All numbers at the window's first frame.</summary>
     [Key("values")] public required byte[] Values { get; init; }
 
-    /// <summary>Slots that have a column.</summary>
+    /// <summary>Numbers that have a column.</summary>
     [Key("changing")] public required int[] Changing { get; init; }
 
     [Key("columns")] public required byte[] Columns { get; init; }
 
     /// <summary>For motion blur: how many moments each frame is the mean of; absent when all are sharp.</summary>
-    [Key("sampleCounts")] public int[]? SampleCounts { get; init; }
+    [Key("momentCounts")] public int[]? MomentCounts { get; init; }
 
-    /// <summary>Those moments, for each the numbers of the changing slots.</summary>
-    [Key("samples")] public byte[]? Samples { get; init; }
+    /// <summary>Those moments, for each the changing numbers.</summary>
+    [Key("moments")] public byte[]? Moments { get; init; }
 }
 
 /// <summary>Nodes of one window that are new to the viewer.</summary>
@@ -64,6 +95,12 @@ public sealed class Patch
     /// <summary>Revision that is shown, or -1 while a drag is only previewed.</summary>
     [Key("revision")] public required int Revision { get; init; }
 
+    /// <summary>True when the revision that is shown was made by this viewer.</summary>
+    [Key("mine")] public required bool Mine { get; init; }
+
+    /// <summary>How many others have the graphic open.</summary>
+    [Key("others")] public required int Others { get; init; }
+
     [Key("canUndo")] public required bool CanUndo { get; init; }
 
     [Key("canRedo")] public required bool CanRedo { get; init; }
@@ -80,15 +117,21 @@ public sealed class Patch
     /// <summary>Ids of all layers from the back, when the list changed.</summary>
     [Key("order")] public string[]? Order { get; init; }
 
-    /// <summary>Ids of the nodes, from the back, when the list changed.</summary>
+    /// <summary>Ids of the strips, from the back, when the list changed.</summary>
     [Key("nodes")] public string[]? Nodes { get; init; }
 
-    [Key("heads")] public required NodeHead[] Heads { get; init; }
+    [Key("heads")] public required StripHead[] Heads { get; init; }
 
     [Key("windows")] public required WindowPart[] Windows { get; init; }
 
     /// <summary>Outlines that are new to the viewer, by hash.</summary>
     [Key("outlines")] public required Dictionary<string, byte[]> Outlines { get; init; }
+
+    /// <summary>Runs of glyphs that are new to the viewer, by hash.</summary>
+    [Key("runs")] public required Dictionary<string, RunPart> Runs { get; init; }
+
+    /// <summary>Hashes of outlines and runs that are not needed any more.</summary>
+    [Key("gone")] public required string[] Gone { get; init; }
 
     /// <summary>What to look at, when it changed: message, remedy, layer's id.</summary>
     [Key("findings")] public string[][]? Findings { get; init; }

@@ -1,135 +1,123 @@
-using System.Runtime.InteropServices;
-using System.Text.Json;
-using Hang.Core.Checks;
-using Hang.Core.Documents;
-using Hang.Core.Layers;
 using Hang.Core.Programs;
-using Hang.Core.Typesetting;
 
 namespace Hang.Server.Live;
 
-/// <summary>One browser that looks at a graphic: what it has been sent so far, so that it gets only what is new to it.</summary>
-public sealed class Viewer
+/// <summary>
+/// One browser that looks at a graphic. A pump of its own sends it the newest state whenever there is something new; states that come while
+/// one is under way are passed over, so that a browser that reads slowly holds up nobody, and gets no backlog.
+/// </summary>
+/// <param name="send">Sends a patch; returns when the browser's line has taken it.</param>
+/// <param name="look">What this viewer is to be shown now; null when there is nothing to show.</param>
+public sealed class Viewer(string session, Func<Patch, CancellationToken, Task> send, Func<Viewer, Shown?> look) : IDisposable
 {
-    private static readonly JsonSerializerOptions Compact = new(GraphicJson.Options) { WriteIndented = false };
-    private readonly HashSet<string> outlines = new(StringComparer.Ordinal);
-    private readonly SortedSet<int> windows = [0];
-    private ProgramCache? sent;
-    private string[][] findings = [];
-    private int number;
+    private readonly CancellationTokenSource ended = new();
+    private readonly Lock gate = new();
+    private PatchMaker maker = new();
+    private int[] wanted = [0];
+    private bool pumping, dirty, fresh;
+    private long asked, done;
+    private TaskCompletionSource progress = new(TaskCreationOptions.RunContinuationsAsynchronously);
 
-    /// <summary>Held while a patch is made and sent, so that patches arrive in order.</summary>
-    public SemaphoreSlim Turn { get; } = new(1);
+    /// <summary>The browser's own id, which it keeps when its line was down.</summary>
+    public string Session => session;
+
+    /// <summary>A state that is only tried out; null when there is none.</summary>
+    public ProgramCache? Preview { get; set; }
 
     /// <summary>What the viewer has before it.</summary>
-    public ProgramCache? Sent => sent;
+    public ProgramCache? Sent => maker.Sent;
 
-    /// <summary>The patch that brings this viewer to a state.</summary>
-    /// <param name="revision">Number of the revision, or -1 for a preview.</param>
-    public Patch Next(ProgramCache program, int revision, bool canUndo, bool canRedo, string label)
+    /// <summary>The windows of the program that the browser holds.</summary>
+    public IReadOnlyCollection<int> Wanted => wanted;
+
+    /// <summary>Sets the windows that the browser holds from now on; others are let go on both sides.</summary>
+    public void Hold(IEnumerable<int> indexes)
     {
-        windows.RemoveWhere(w => w >= FrameWindow.Count(program.Graphic.Phases.Total));
-        var before = sent;
-        var contents = program.Evaluator.Contents;
-        var places = before?.Evaluator.Contents.Select((c, i) => (c, i)).ToDictionary(p => p.c.Id, p => (p.c, p.i), StringComparer.Ordinal);
-        var heads = new List<NodeHead>();
-        var fresh = new Dictionary<string, byte[]>(StringComparer.Ordinal);
-        foreach (var content in contents.Where(c => places is null || !places.TryGetValue(c.Id, out var p) || !ReferenceEquals(p.c, c)))
+        wanted = [.. indexes.Distinct().Take(PatchMaker.MostWindows)];
+        Wake();
+    }
+
+    /// <summary>Sends everything anew.</summary>
+    public void Restart()
+    {
+        lock (gate)
         {
-            heads.Add(Head(content));
-            foreach (var outline in content.Glyphs?.Glyphs.Select(g => g.Outline) ?? [])
+            fresh = true;
+        }
+        Wake();
+    }
+
+    /// <summary>Says that there is something new to show.</summary>
+    /// <returns>Completes when it has been sent, or when the viewer is gone.</returns>
+    public Task Wake()
+    {
+        lock (gate)
+        {
+            (dirty, asked) = (true, asked + 1);
+            if (!pumping && !ended.IsCancellationRequested)
             {
-                if (outlines.Add(outline.Hash))
+                pumping = true;
+                _ = Task.Run(PumpAsync);
+            }
+            return SentAsync(asked);
+        }
+    }
+
+    public void Dispose()
+    {
+        ended.Cancel();
+        lock (gate)
+        {
+            progress.TrySetResult();
+        }
+    }
+
+    private async Task SentAsync(long number)
+    {
+        while (Volatile.Read(ref done) < number && !ended.IsCancellationRequested)
+        {
+            Task next;
+            lock (gate)
+            {
+                next = progress.Task;
+            }
+            await next;
+        }
+    }
+
+    private async Task PumpAsync()
+    {
+        while (true)
+        {
+            long upTo;
+            lock (gate)
+            {
+                if (!dirty || ended.IsCancellationRequested)
                 {
-                    fresh[outline.Hash] = outline.Bytes;
+                    pumping = false;
+                    return;
+                }
+                (dirty, upTo) = (false, asked);
+                maker = fresh ? new() : maker;
+                fresh = false;
+            }
+            try
+            {
+                if (look(this) is { } shown)
+                {
+                    await send(maker.Next(shown, wanted), ended.Token);
                 }
             }
-        }
-        var sameTime = before is not null && before.Graphic.Phases.Total == program.Graphic.Phases.Total;
-        var parts = windows.Select(w => Part(program, w, i => sameTime && places!.TryGetValue(contents[i].Id, out var p) && ReferenceEquals(p.c, contents[i]) ? before!.Window(p.i, w) : null));
-        var (graphic, order) = (program.Graphic, program.Graphic.Layers.Select(l => l.Id).ToArray());
-        var patch = new Patch
-        {
-            Number = number++,
-            Revision = revision,
-            CanUndo = canUndo,
-            CanRedo = canRedo,
-            Label = label,
-            Graphic = before is null || !SameHead(before.Graphic, graphic) ? JsonSerializer.Serialize(graphic with { Layers = [] }, Compact) : null,
-            Layers = ChangedLayers(before?.Graphic, graphic),
-            Order = before is null || !order.SequenceEqual(before.Graphic.Layers.Select(l => l.Id)) ? order : null,
-            Nodes = before is null || !contents.Select(c => c.Id).SequenceEqual(before.Evaluator.Contents.Select(c => c.Id)) ? [.. contents.Select(c => c.Id)] : null,
-            Heads = [.. heads],
-            Windows = [.. parts.Where(p => p.Nodes.Length > 0)],
-            Outlines = fresh,
-            Findings = revision >= 0 ? NewFindings(program) : null,
-        };
-        sent = program;
-        return patch;
-    }
-
-    /// <summary>Adds windows to what this viewer is kept up to date with.</summary>
-    public void Want(IEnumerable<int> indexes, int frames, out int[] added)
-    {
-        added = [.. indexes.Where(i => i >= 0 && i < FrameWindow.Count(frames) && windows.Add(i))];
-    }
-
-    /// <summary>The windows themselves, as far as the viewer's state goes.</summary>
-    public WindowPart[] Windows(IEnumerable<int> indexes) => sent is null ? [] : [.. indexes.Select(w => Part(sent, w, _ => null))];
-
-    private static WindowPart Part(ProgramCache program, int window, Func<int, NodeWindow?> known)
-    {
-        var nodes = new List<NodePart>();
-        for (var i = 0; i < program.Evaluator.Contents.Length; i++)
-        {
-            var now = program.Window(i, window);
-            if (known(i) is { } before && before.SameAs(now))
+            catch (Exception e) when (e is OperationCanceledException or IOException or ObjectDisposedException or InvalidOperationException)
             {
-                continue;
+                // The line is gone; whoever owns the viewer is told of it by the hub.
             }
-            nodes.Add(new()
+            lock (gate)
             {
-                Node = program.Evaluator.Contents[i].Id,
-                Values = Bytes(now.Values),
-                Changing = now.Changing,
-                Columns = Bytes(now.Columns),
-                SampleCounts = now.SampleCounts.Length > 0 ? now.SampleCounts : null,
-                Samples = now.SampleCounts.Length > 0 ? Bytes(now.Samples) : null,
-            });
+                done = upTo;
+                progress.TrySetResult();
+                progress = new(TaskCreationOptions.RunContinuationsAsynchronously);
+            }
         }
-        return new() { Index = window, Nodes = [.. nodes] };
     }
-
-    private static NodeHead Head(Core.Evaluation.NodeContent content) => new()
-    {
-        Node = content.Id,
-        Kind = JsonName.Of(content.Kind),
-        Asset = content.Asset,
-        Glyphs = content.Glyphs?.Glyphs.Select(g => g.Outline.Hash).ToArray(),
-        Places = content.Glyphs is { } type ? Bytes([.. type.Glyphs.SelectMany(Place)]) : null,
-    };
-
-    private static float[] Place(SetGlyph glyph) => [(float)glyph.X, (float)glyph.Y, (float)glyph.Spread, glyph.Row];
-
-    private static bool SameHead(Graphic a, Graphic b) => (a with { Layers = b.Layers }) == b;
-
-    private static Dictionary<string, string> ChangedLayers(Graphic? before, Graphic after)
-    {
-        var old = before?.Layers.ToDictionary(l => l.Id, StringComparer.Ordinal);
-        return after.Layers.Where(l => old is null || !old.TryGetValue(l.Id, out var o) || !ReferenceEquals(o, l))
-            .ToDictionary(l => l.Id, l => JsonSerializer.Serialize<Layer>(l, Compact), StringComparer.Ordinal);
-    }
-
-    private string[][]? NewFindings(ProgramCache program)
-    {
-        var ids = program.Graphic.Layers.ToLookup(l => l.Name, l => l.Id);
-        var now = GraphicChecks.Of(program.Evaluator).Select(f => new[] { f.Message, f.Remedy, ids[f.Layer ?? ""].FirstOrDefault() ?? "" }).ToArray();
-        if (sent is not null && now.Length == findings.Length && now.Zip(findings).All(p => p.First.SequenceEqual(p.Second)))
-        {
-            return null;
-        }
-        return findings = now;
-    }
-
-    private static byte[] Bytes(float[] numbers) => MemoryMarshal.AsBytes(numbers.AsSpan()).ToArray();
 }

@@ -2,7 +2,11 @@ using System.Collections.Immutable;
 using System.Text;
 using Hang.Core;
 using Hang.Core.Arrivals;
+using Hang.Core.Contents;
 using Hang.Core.Documents;
+using Hang.Core.Effects;
+using Hang.Core.Json;
+using Hang.Core.Values;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Core.Layers;
@@ -27,7 +31,8 @@ namespace Hang.Server.Rack;
 
 /// <summary>A graphic on the rack.</summary>
 /// <param name="Still">Address of its picture.</param>
-public sealed record RackGraphic(Guid Id, string Name, GraphicKind Kind, int Width, int Height, string Rate, int Frames, string Still, DateTime ChangedAt, bool Removed);
+/// <param name="Problem">Why it cannot be opened; null when it can.</param>
+public sealed record RackGraphic(Guid Id, string Name, GraphicKind Kind, int Width, int Height, string Rate, int Frames, string Still, DateTime ChangedAt, bool Removed, string? Problem);
 
 /// <summary>A package on the rack.</summary>
 public sealed record RackPackage(Guid Id, string Name, bool Removed, ImmutableArray<RackGraphic> Graphics);
@@ -39,11 +44,24 @@ public sealed record Naming(string Name);
 /// <param name="Rate">Such as "25" or "30000/1001".</param>
 public sealed record NewGraphic(string Name, GraphicKind Kind, int Width, int Height, string Rate, int Arrive, int Hold, int Leave);
 
-/// <summary>A channel, as the bench needs to know it.</summary>
-public sealed record ChannelInfo(string Name, ImmutableArray<string> Components, string Unit, ImmutableArray<double> Default, double Least, double Most, bool IsColour, ImmutableArray<string> Kinds);
+/// <summary>A value, as the bench needs to know it.</summary>
+/// <param name="Kind">The kind of value, which tells what edits it.</param>
+/// <param name="Components">Names of its numbers.</param>
+/// <param name="Signs">What stands before the field of each number.</param>
+/// <param name="Factor">What a number is multiplied by before it is shown.</param>
+/// <param name="Step">The step of arrow keys, as shown.</param>
+/// <param name="Default">What it is when nothing is said, as documents write it.</param>
+/// <param name="Options">What can be chosen.</param>
+public sealed record ValueInfo(
+    string Name, string Label, string Kind, string Unit, string Meaning, ImmutableArray<string> Components, ImmutableArray<string> Signs, double Factor, double Step,
+    double Least, double Most, bool Keyable, string Default, ImmutableArray<string> Options);
+
+/// <summary>A kind of content or effect, as the bench needs to know it.</summary>
+/// <param name="Sized">Name of the value that a corner drags on the stage; null for none.</param>
+public sealed record ModuleInfo(string Name, string Title, string Meaning, ImmutableArray<ValueInfo> Values, string? Sized, bool IsGroup, bool IsInvisible);
 
 /// <summary>What does not change while the server runs.</summary>
-public sealed record Choices(ImmutableArray<FontFamily> Fonts, ImmutableArray<FeelChoice> Feels, ImmutableArray<ChannelInfo> Channels, ImmutableArray<string> Rates, double ActionMargin, double GraphicsMargin, int WindowLength, ImmutableArray<ArrivalInfo> Arrivals);
+public sealed record Choices(ImmutableArray<FontFamily> Fonts, ImmutableArray<FeelChoice> Feels, ImmutableArray<ValueInfo> LayerValues, ImmutableArray<ModuleInfo> Contents, ImmutableArray<ModuleInfo> Effects, ImmutableArray<string> Blends, ImmutableArray<string> Rates, double ActionMargin, double GraphicsMargin, int WindowLength, ImmutableArray<ArrivalInfo> Arrivals);
 
 /// <summary>A ready-made way of coming on, as the bench needs to know it.</summary>
 /// <param name="DistanceUnit">What its distance means; null when it has none.</param>
@@ -70,7 +88,12 @@ public static class RackEndpoints
         api.MapPost("/packages/{id:guid}/documents", ImportAsync).WithName("importGraphic").Accepts<string>("application/json");
         api.MapPatch("/graphics/{id:guid}", RenameAsync).WithName("renameGraphic");
         api.MapPost("/graphics/{id:guid}/duplicate", DuplicateAsync).WithName("duplicateGraphic");
-        api.MapDelete("/graphics/{id:guid}", async (Guid id, PackageStore store) => Demands.Found(await store.SetGraphicRemovedAsync(id, true))).WithName("removeGraphic");
+        api.MapDelete("/graphics/{id:guid}", async (Guid id, PackageStore store, LiveGraphics live) =>
+        {
+            var found = await store.SetGraphicRemovedAsync(id, true);
+            await live.RemoveAsync(id);
+            return Demands.Found(found);
+        }).WithName("removeGraphic");
         api.MapPost("/graphics/{id:guid}/restore", async (Guid id, PackageStore store) => Demands.Found(await store.SetGraphicRemovedAsync(id, false))).WithName("restoreGraphic");
         api.MapGet("/graphics/{id:guid}/stills/{version:long}", StillAsync).WithName("still");
         api.MapGet("/graphics/{id:guid}/document", DocumentAsync).WithName("document");
@@ -80,7 +103,10 @@ public static class RackEndpoints
     private static Choices GetChoices() => new(
         FontShelf.Shipped.Families,
         [.. NamedFeels.All.Select(f => new FeelChoice(f.Name, f.Feel.Css))],
-        [.. ChannelSpec.All.Select(Info)],
+        [.. LayerValues.Module.Values.Select(Info)],
+        [.. Modules<ContentKind>.All.Select(k => new ModuleInfo(k.Name, k.Title, k.Meaning, [.. k.Values.Select(Info)], k.Sized?.Name, k.IsGroup, k.IsInvisible))],
+        [.. Modules<EffectKind>.All.Select(k => new ModuleInfo(k.Name, k.Title, k.Meaning, [.. k.Values.Select(Info)], null, false, false))],
+        [.. Enum.GetValues<BlendMode>().Select(JsonName.Of)],
         [.. FrameRate.All.Select(r => r.ToString())],
         Core.Checks.SafeAreas.ActionMargin, Core.Checks.SafeAreas.GraphicsMargin, Core.Programs.FrameWindow.Standard,
         [.. ArrivalSpec.All.Select(a => new ArrivalInfo(JsonName.Of(a.Kind), a.Title, a.DistanceUnit, a.Distance, a.Feel.Css, a.TypeOnly))]);
@@ -92,31 +118,36 @@ public static class RackEndpoints
         return File.Exists(path) ? TypedResults.PhysicalFile(path, "video/webm", enableRangeProcessing: true) : TypedResults.NotFound();
     }
 
-    private static ChannelInfo Info(ChannelSpec spec)
+    private static ValueInfo Info(ValueSpec spec) => new(
+        spec.Name, spec.Label, spec.Kind.Name, spec.Unit, spec.Meaning, spec.Kind.Components, spec.Signs, spec.Factor, spec.Step, spec.Least, spec.Most, spec.Keyable,
+        spec.Kind.Write(spec.Default), spec.Kind.Options);
+
+    private static async Task<ImmutableArray<RackPackage>> ListAsync(PackageStore store, RevisionStore revisions)
     {
-        (string Kind, Layer Layer)[] kinds =
-        [
-            ("plate", new PlateLayer { Id = "", Name = "" }), ("type", new TypeLayer { Id = "", Name = "", Text = "" }), ("picture", new PictureLayer { Id = "", Name = "", Asset = "" }),
-            ("hook", new HookLayer { Id = "", Name = "" }),
-        ];
-        return new(
-            JsonName.Of(spec.Name), spec.Components, spec.Unit, [.. spec.Components.Select((_, i) => spec.Default[i])], spec.Least, spec.Most, spec.IsColour,
-            [.. kinds.Where(k => k.Layer.ChannelNames.Contains(spec.Name)).Select(k => k.Kind)]);
+        var graphics = (await FactsAsync(store, revisions)).ToLookup(g => g.Row.PackageId);
+        return [.. (await store.ListAsync()).Select(p => new RackPackage(p.Id, p.Name, p.RemovedAt is not null, [.. graphics[p.Id].Select(g => Row(g.Row, g.Facts))]))];
     }
 
-    private static async Task<ImmutableArray<RackPackage>> ListAsync(PackageStore store)
+    /// <summary>All graphics with what they are. Those kept before that was noted are read once.</summary>
+    private static async Task<IReadOnlyList<(GraphicRow Row, GraphicFacts Facts)>> FactsAsync(PackageStore store, RevisionStore revisions)
     {
-        var graphics = (await store.GraphicsAsync()).ToLookup(g => g.PackageId);
-        return [.. (await store.ListAsync()).Select(p => new RackPackage(p.Id, p.Name, p.RemovedAt is not null, [.. graphics[p.Id].Select(Row)]))];
+        var all = new List<(GraphicRow, GraphicFacts)>();
+        foreach (var row in await store.GraphicsAsync())
+        {
+            var facts = row.Facts is { } known ? GraphicFacts.Read(known) : null;
+            if (facts is null)
+            {
+                facts = GraphicFacts.Of((await revisions.HeadAsync(row.Id))?.Document ?? "");
+                await store.SetFactsAsync(row.Id, facts.Write());
+            }
+            all.Add((row, facts));
+        }
+        return all;
     }
 
-    private static RackGraphic Row(GraphicRow row)
-    {
-        var graphic = GraphicJson.Read(row.Document);
-        return new(
-            row.Id, graphic.Name, graphic.Kind, graphic.Width, graphic.Height, graphic.Rate.ToString(), graphic.Phases.Total,
-            $"/api/graphics/{row.Id}/stills/{row.ChangedAt.Ticks}", row.ChangedAt, row.RemovedAt is not null);
-    }
+    private static RackGraphic Row(GraphicRow row, GraphicFacts facts) => new(
+        row.Id, facts.Name, facts.Kind, facts.Width, facts.Height, facts.Rate, facts.Frames,
+        $"/api/graphics/{row.Id}/stills/{row.ChangedAt.Ticks}", row.ChangedAt, row.RemovedAt is not null, facts.Problem);
 
     private static async Task<Guid> AddGraphicAsync(Guid id, NewGraphic wish, PackageStore packages, RevisionStore revisions)
     {
@@ -124,7 +155,7 @@ public static class RackEndpoints
         var graphic = GraphicRules.Demand(new()
         {
             Version = Graphic.FormatVersion,
-            Name = await FreeName(id, wish.Name, packages),
+            Name = await FreeName(id, wish.Name, packages, revisions),
             Kind = wish.Kind,
             Width = wish.Width,
             Height = wish.Height,
@@ -141,7 +172,9 @@ public static class RackEndpoints
         using var body = new MemoryStream();
         await request.Body.CopyToAsync(body);
         var graphic = await KeepPicturesAsync(GraphicJson.Read(body.ToArray()), pictures);
-        graphic = graphic with { Name = await FreeName(id, graphic.Name, packages) };
+        // A font that does not ship would break every later still and edit.
+        _ = new Evaluator(graphic, TypeShaper.Shipped);
+        graphic = graphic with { Name = await FreeName(id, graphic.Name, packages, revisions) };
         return await revisions.AddAsync(id, GraphicJson.Write(graphic), "Opened a document");
     }
 
@@ -152,7 +185,7 @@ public static class RackEndpoints
         {
             if (asset.Data is { } data)
             {
-                var picture = PictureFile.Read(asset.Name, Convert.FromBase64String(data));
+                var picture = PictureFile.Read(asset.Name, Base64.Read(asset.Name, data, $"/assets/{hash}/data"));
                 if (picture.Hash != hash)
                 {
                     throw new ProblemException($"The picture {asset.Name} is not the one that the document was made with.", "Save the document again.", field: $"/assets/{hash}");
@@ -187,14 +220,14 @@ public static class RackEndpoints
         var copy = await packages.AddAsync(LayerNames.Free(package.Name, (await packages.ListAsync()).Select(p => p.Name)));
         foreach (var row in (await packages.GraphicsAsync()).Where(g => g.PackageId == id && g.RemovedAt is null))
         {
-            await CopyAsync(copy, GraphicJson.Read(row.Document), packages, revisions);
+            await CopyAsync(copy, GraphicJson.Read((await revisions.DemandHeadAsync(row.Id)).Document), packages, revisions);
         }
         await feels.CopyAsync(id, copy);
         return copy;
     }
 
     private static async Task<Guid> CopyAsync(Guid package, Graphic graphic, PackageStore packages, RevisionStore revisions) =>
-        await revisions.AddAsync(package, GraphicJson.Write(graphic with { Name = await FreeName(package, graphic.Name, packages) }), "Duplicated");
+        await revisions.AddAsync(package, GraphicJson.Write(graphic with { Name = await FreeName(package, graphic.Name, packages, revisions) }), "Duplicated");
 
     private static async Task<FileContentHttpResult> StillAsync(Guid id, RevisionStore revisions, PictureShelf pictures, HttpResponse response)
     {
@@ -210,7 +243,7 @@ public static class RackEndpoints
     private static async Task<FileContentHttpResult> DocumentAsync(Guid id, RevisionStore revisions, PictureStore pictures)
     {
         var graphic = GraphicJson.Read((await revisions.DemandHeadAsync(id)).Document);
-        var used = graphic.Layers.OfType<PictureLayer>().Select(l => l.Asset).ToHashSet(StringComparer.Ordinal);
+        var used = graphic.Layers.SelectMany(l => l.Mentioned()).Where(v => v.Spec.Kind is PictureKind).Select(v => v.Channel.Constant.Text).ToHashSet(StringComparer.Ordinal);
         graphic = graphic with
         {
             Assets = graphic.Assets.Where(a => used.Contains(a.Key)).ToImmutableSortedDictionary(
@@ -222,14 +255,14 @@ public static class RackEndpoints
     private static async Task<ContentHttpResult> InspectAsync(Guid id, int frame, RevisionStore revisions)
     {
         var graphic = GraphicJson.Read((await revisions.DemandHeadAsync(id)).Document);
-        return TypedResults.Content(System.Text.Json.JsonSerializer.Serialize(Inspection.Of(new(graphic, TypeShaper.Shipped), Math.Clamp(frame, 0, graphic.Phases.Total - 1)), GraphicJson.Options), "application/json");
+        return TypedResults.Content(System.Text.Json.JsonSerializer.Serialize(Inspection.Of(new(graphic, TypeShaper.Shipped), Math.Clamp(frame, 0, graphic.Phases.Total - 1)), ReportJson.Options), "application/json");
     }
 
     private static async Task<PackageRow> DemandPackage(Guid id, PackageStore packages) =>
-        await packages.FindAsync(id) ?? throw new ProblemException("There is no such package.", "Reload the rack and choose another.");
+        await packages.FindAsync(id) is { } package && package.RemovedAt is null ? package : throw new ProblemException("There is no such package, or it was removed.", "Reload the rack and choose another, or bring it back.");
 
-    private static async Task<string> FreeName(Guid package, string wanted, PackageStore packages) => LayerNames.Free(
-        Named(wanted), (await packages.GraphicsAsync()).Where(g => g.PackageId == package && g.RemovedAt is null).Select(g => GraphicJson.Read(g.Document).Name));
+    private static async Task<string> FreeName(Guid package, string wanted, PackageStore packages, RevisionStore revisions) => LayerNames.Free(
+        Named(wanted), (await FactsAsync(packages, revisions)).Where(g => g.Row.PackageId == package && g.Row.RemovedAt is null).Select(g => g.Facts.Name));
 
     private static string Named(string name) => name.Trim() is { Length: > 0 and <= 200 } good && !good.Any(char.IsControl)
         ? good

@@ -8,7 +8,8 @@ public sealed record PackageRow(Guid Id, string Name, DateTime? RemovedAt);
 
 /// <summary>A graphic as the rack shows it.</summary>
 /// <param name="Head">Number of the revision shown.</param>
-public sealed record GraphicRow(Guid Id, Guid PackageId, int Head, string Document, DateTime ChangedAt, DateTime? RemovedAt);
+/// <param name="Facts">What it is, as JSON; null for one that was kept before facts were.</param>
+public sealed record GraphicRow(Guid Id, Guid PackageId, int Head, string? Facts, DateTime ChangedAt, DateTime? RemovedAt);
 
 /// <summary>Packages and the graphics in them. What is removed stays, marked, and can be brought back.</summary>
 public sealed class PackageStore(NpgsqlDataSource database)
@@ -46,14 +47,21 @@ public sealed class PackageStore(NpgsqlDataSource database)
         return await connection.ExecuteAsync("update packages set removed_at = case when @removed then now() end where id = @id", new { id, removed }) > 0;
     }
 
-    /// <summary>All graphics with the document of their head revision.</summary>
+    /// <summary>Keeps what a graphic is.</summary>
+    public async Task SetFactsAsync(Guid id, string facts)
+    {
+        await using var connection = await database.OpenConnectionAsync();
+        await connection.ExecuteAsync("update graphics set facts = @facts::jsonb where id = @id", new { id, facts });
+    }
+
+    /// <summary>All graphics, without their documents.</summary>
     public async Task<IReadOnlyList<GraphicRow>> GraphicsAsync()
     {
         await using var connection = await database.OpenConnectionAsync();
         return [.. await connection.QueryAsync<GraphicRow>(
             """
-            select g.id, g.package_id as packageId, g.head, r.document, g.changed_at as changedAt, g.removed_at as removedAt
-            from graphics g join revisions r on r.graphic_id = g.id and r.number = g.head order by g.made_at
+            select id, package_id as packageId, head, facts::text as facts, changed_at as changedAt, removed_at as removedAt
+            from graphics order by made_at
             """)];
     }
 

@@ -28,7 +28,7 @@ public sealed class PictureStore(NpgsqlDataSource database, IFileStore files)
     /// <summary>The picture's bytes, or null.</summary>
     public byte[]? Bytes(string hash) => IsHash(hash) ? files.Read(Key(hash)) : null;
 
-    private static bool IsHash(string hash) => hash.Length == 71 && hash.StartsWith("sha256-", StringComparison.Ordinal) && hash.AsSpan(7).IndexOfAnyExcept("0123456789abcdef") < 0;
+    private static bool IsHash(string hash) => GraphicJson.IsHash(hash);
 
     private static string Key(string hash) => IsHash(hash) ? $"pictures/{hash}" : throw new ArgumentException("This is no content hash.", nameof(hash));
 }

@@ -5,69 +5,129 @@ namespace Hang.Store.Revisions;
 
 /// <summary>The revision that a graphic shows.</summary>
 /// <param name="Number">From 0.</param>
+/// <param name="First">Number of the oldest revision that is kept.</param>
 /// <param name="Last">Number of the newest revision; larger than <paramref name="Number"/> when there is something to redo.</param>
-public sealed record RevisionRow(Guid GraphicId, Guid PackageId, int Number, int Last, string Document, string Label);
+public sealed record RevisionRow(Guid GraphicId, Guid PackageId, int Number, int First, int Last, string Document, string Label);
 
-/// <summary>Thrown when another process has moved the graphic on in the meantime.</summary>
+/// <summary>Thrown when another process has moved the graphic on in the meantime, or removed it.</summary>
 public sealed class RevisionConflictException(Guid graphic) : Exception($"Graphic {graphic} was changed elsewhere.");
 
-/// <summary>The revisions of graphics. Each kept edit is one; undo and redo move the head along them.</summary>
-public sealed class RevisionStore(NpgsqlDataSource database)
+/// <summary>
+/// The revisions of graphics. Each kept edit is one; undo and redo move the head along them. A revision is kept as its difference from the
+/// one before it, and every <see cref="WholeEvery"/>th as a whole document.
+/// </summary>
+/// <param name="keepAtLeast">How many revisions of a graphic are kept at the least; older ones are thinned out. 0: all are kept.</param>
+public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0)
 {
-    private const string Head =
-        """
-        select g.id as graphicId, g.package_id as packageId, g.head as number,
-               (select max(number) from revisions where graphic_id = g.id) as last, r.document, r.label
-        from graphics g join revisions r on r.graphic_id = g.id and r.number = g.head where g.id = @id
-        """;
+    public const int WholeEvery = 64;
 
     /// <summary>Adds a graphic with its first revision.</summary>
-    public async Task<Guid> AddAsync(Guid package, string document, string label)
+    public async Task<Guid> AddAsync(Guid package, string document, string label, CancellationToken cancel = default)
     {
         var id = Guid.NewGuid();
-        await using var connection = await database.OpenConnectionAsync();
-        await using var transaction = await connection.BeginTransactionAsync();
-        await connection.ExecuteAsync("insert into graphics (id, package_id, head) values (@id, @package, 0)", new { id, package }, transaction);
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        await using var transaction = await connection.BeginTransactionAsync(cancel);
+        await connection.ExecuteAsync("insert into graphics (id, package_id, head, facts) values (@id, @package, 0, @facts::jsonb)", new { id, package, facts = GraphicFacts.Of(document).Write() }, transaction);
         await connection.ExecuteAsync("insert into revisions (graphic_id, number, document, label) values (@id, 0, @document, @label)", new { id, document, label }, transaction);
-        await transaction.CommitAsync();
+        await transaction.CommitAsync(cancel);
         return id;
     }
 
-    public async Task<RevisionRow?> HeadAsync(Guid id)
+    public async Task<RevisionRow?> HeadAsync(Guid id, CancellationToken cancel = default)
     {
-        await using var connection = await database.OpenConnectionAsync();
-        return await connection.QuerySingleOrDefaultAsync<RevisionRow>(Head, new { id });
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return await HeadAsync(connection, id);
     }
 
     /// <summary>Keeps an edit as the revision after <paramref name="after"/>, and drops what was undone. On return it is on disk.</summary>
+    /// <param name="before">The document of revision <paramref name="after"/>.</param>
+    /// <param name="document">The document after the edit.</param>
+    /// <param name="facts">What the rack shows afterwards.</param>
+    /// <returns>The document.</returns>
     /// <exception cref="RevisionConflictException">The head is no longer <paramref name="after"/>.</exception>
-    public async Task KeepAsync(Guid id, int after, string document, string edit, string label)
+    public async Task<string> KeepAsync(Guid id, int after, string before, string document, string edit, string label, GraphicFacts facts)
     {
         // One statement, so one round trip and one commit; what was undone is replaced or deleted by it.
         const string Keep =
             """
-            with moved as (update graphics set head = @after + 1, changed_at = now() where id = @id and head = @after returning id),
+            with moved as (update graphics set head = @after + 1, changed_at = now(), facts = @facts::jsonb where id = @id and head = @after and removed_at is null returning id),
                  dropped as (delete from revisions where graphic_id in (select id from moved) and number > @after + 1)
-            insert into revisions (graphic_id, number, document, edit, label)
-            select id, @after + 1, @document, @edit, @label from moved
-            on conflict (graphic_id, number) do update set document = @document, edit = @edit, label = @label, made_at = now()
+            insert into revisions (graphic_id, number, document, difference, edit, label)
+            select id, @after + 1, @whole, @difference, @edit, @label from moved
+            on conflict (graphic_id, number) do update set document = @whole, difference = @difference, edit = @edit, label = @label, made_at = now()
             """;
+        var isWhole = (after + 1) % WholeEvery == 0;
         await using var connection = await database.OpenConnectionAsync();
-        if (await connection.ExecuteAsync(Keep, new { id, after, document, edit, label }) == 0)
+        var kept = await connection.ExecuteAsync(Keep, new { id, after, whole = isWhole ? document : null, difference = isWhole ? null : Difference.Between(before, document), edit, label, facts = facts.Write() });
+        if (kept == 0)
         {
             throw new RevisionConflictException(id);
         }
+        if (isWhole && keepAtLeast > 0)
+        {
+            await ThinAsync(connection, id, after + 1 - keepAtLeast);
+        }
+        return document;
     }
 
     /// <summary>Moves the head by one revision, back (-1) or forth (+1); null when there is none in that direction.</summary>
     public async Task<RevisionRow?> StepAsync(Guid id, int by)
     {
         await using var connection = await database.OpenConnectionAsync();
+        await using var transaction = await connection.BeginTransactionAsync();
         var moved = await connection.ExecuteAsync(
             """
             update graphics set head = head + @by, changed_at = now()
-            where id = @id and exists (select from revisions where graphic_id = @id and number = graphics.head + @by)
-            """, new { id, by });
-        return moved == 0 ? null : await connection.QuerySingleOrDefaultAsync<RevisionRow>(Head, new { id });
+            where id = @id and removed_at is null and exists (select from revisions where graphic_id = @id and number = graphics.head + @by)
+            """, new { id, by }, transaction);
+        if (moved == 0)
+        {
+            return null;
+        }
+        var row = await HeadAsync(connection, id);
+        await connection.ExecuteAsync("update graphics set facts = @facts::jsonb where id = @id", new { id, facts = GraphicFacts.Of(row!.Document).Write() }, transaction);
+        await transaction.CommitAsync();
+        return row;
     }
+
+    /// <summary>Bytes that the revisions of a graphic take, documents, differences and edits.</summary>
+    public async Task<long> BytesAsync(Guid id)
+    {
+        await using var connection = await database.OpenConnectionAsync();
+        return await connection.QuerySingleAsync<long>("select coalesce(sum(octet_length(coalesce(document, '')) + octet_length(coalesce(difference, '')) + octet_length(coalesce(edit, ''))), 0) from revisions where graphic_id = @id", new { id });
+    }
+
+    private static async Task<RevisionRow?> HeadAsync(NpgsqlConnection connection, Guid id)
+    {
+        var head = await connection.QuerySingleOrDefaultAsync<HeadRow>(
+            """
+            select g.package_id as packageId, g.head as number, (select min(number) from revisions where graphic_id = g.id) as first,
+                   (select max(number) from revisions where graphic_id = g.id) as last
+            from graphics g where g.id = @id
+            """, new { id });
+        if (head is null)
+        {
+            return null;
+        }
+        var rows = (await connection.QueryAsync<PartRow>(
+            """
+            select document, difference, label from revisions
+            where graphic_id = @id and number <= @number
+              and number >= (select max(number) from revisions where graphic_id = @id and number <= @number and document is not null)
+            order by number
+            """, new { id, head.Number })).ToArray();
+        var document = rows.Aggregate("", (text, row) => row.Document ?? Revisions.Difference.Apply(text, row.Difference!));
+        return new(id, head.PackageId, head.Number, head.First, head.Last, document, rows[^1].Label);
+    }
+
+    /// <summary>Deletes revisions before a number, but none that a later one is a difference from.</summary>
+    private static Task ThinAsync(NpgsqlConnection connection, Guid id, int before) => connection.ExecuteAsync(
+        """
+        delete from revisions where graphic_id = @id
+          and number < (select max(number) from revisions where graphic_id = @id and number <= @before and document is not null)
+        """, new { id, before });
+
+    private sealed record HeadRow(Guid PackageId, int Number, int First, int Last);
+
+    private sealed record PartRow(string? Document, string? Difference, string Label);
 }

@@ -1,0 +1,74 @@
+using Hang.Core.Documents;
+using Hang.Core.Geometry;
+using Hang.Core.PaintList;
+using Hang.Core.Typesetting;
+using Hang.Core.Values;
+
+namespace Hang.Core.Contents;
+
+/// <summary>
+/// A kind of thing that a layer shows. A new kind is one class: its values, its rules, its box and how it writes the paint list. Documents,
+/// schema, front end and painters learn of it by themselves.
+/// </summary>
+public abstract class ContentKind : Module
+{
+    protected ContentKind(string name, string title, string meaning, params ValueSpec[] values) : base(name, title, meaning, values)
+    {
+    }
+
+    /// <summary>True for what shows nothing itself and only carries others.</summary>
+    public virtual bool IsInvisible => false;
+
+    /// <summary>True for what holds other layers.</summary>
+    public virtual bool IsGroup => false;
+
+    /// <summary>The value that an editor fills when the layer is a field; null for none.</summary>
+    public virtual ValueSpec? Filled => null;
+
+    /// <summary>The value that a corner drags on the stage: a size in pixels, or one number that everything grows with; null for none.</summary>
+    public virtual ValueSpec? Sized => null;
+
+    /// <summary>Rules beyond the ranges of the values.</summary>
+    /// <exception cref="ProblemException">A rule is broken.</exception>
+    public virtual void Demand(ValueSet values, Graphic graphic, string layer, string at)
+    {
+    }
+
+    /// <summary>What such a layer draws, made ready.</summary>
+    public abstract Drawing Draw(ValueSet values, ITypeShaper shaper);
+}
+
+/// <summary>What a layer draws, ready to be read at many moments.</summary>
+public abstract class Drawing
+{
+    /// <summary>True when the box is the same at every moment.</summary>
+    public abstract bool HasSteadyBox { get; }
+
+    /// <summary>The box of the content in the layer's own coordinates.</summary>
+    public abstract Box BoxAt(double time);
+
+    /// <summary>Writes the operations; nothing for what is drawn in pieces, or shows nothing.</summary>
+    public virtual void Write(StripWriter writer)
+    {
+    }
+
+    /// <summary>Parts that move by themselves, some frames late; empty for what moves as one.</summary>
+    public virtual IReadOnlyList<Piece> Pieces => [];
+}
+
+/// <summary>A part of a drawing that moves by itself.</summary>
+/// <param name="Delay">Frames by which it runs late.</param>
+public sealed record Piece(Drawing Drawing, int Delay);
+
+/// <summary>A drawing of simple values: a box and one way to write it.</summary>
+/// <param name="isSteady">True when the box never changes.</param>
+public sealed class SimpleDrawing(bool isSteady, Func<double, Box> box, Action<StripWriter>? write) : Drawing
+{
+    private readonly Box first = box(0);
+
+    public override bool HasSteadyBox => isSteady;
+
+    public override Box BoxAt(double time) => isSteady ? first : box(time);
+
+    public override void Write(StripWriter writer) => write?.Invoke(writer);
+}

@@ -1,0 +1,19 @@
+using Hang.Core.Typesetting;
+using Hang.Core.Values;
+
+namespace Hang.Core.Contents;
+
+/// <summary>An invisible carrier: it shows nothing, and layers hang from it.</summary>
+public sealed class Hook : ContentKind
+{
+    /// <summary>Half the side of the square that stands for a hook on the stage, in pixels.</summary>
+    public const double Reach = 24;
+
+    private Hook() : base("hook", "Hook", "An invisible carrier: it shows nothing, and layers hang from it.")
+    {
+    }
+
+    public override bool IsInvisible => true;
+
+    public override Drawing Draw(ValueSet values, ITypeShaper shaper) => new SimpleDrawing(true, _ => new(-Reach, -Reach, Reach, Reach), null);
+}

@@ -1,0 +1,51 @@
+using System.Text.Json.Nodes;
+using Hang.Core.Json;
+
+namespace Hang.Core.Documents.Upgrades;
+
+/// <summary>
+/// One step from a version of the format to the next, JSON to JSON. A step knows only the two versions beside it and is never changed
+/// afterwards. What it does not understand it leaves alone, so that the reader of the newest version can name it.
+/// </summary>
+internal abstract class Upgrade
+{
+    private static readonly Upgrade[] Steps = [new From1To2()];
+
+    /// <summary>The version that the step begins with.</summary>
+    protected abstract int From { get; }
+
+    protected abstract void Change(JsonObject document);
+
+    /// <summary>An older document as text of this build's version.</summary>
+    /// <param name="version">The document's own.</param>
+    public static string ToThisVersion(JsonPlace place, int version)
+    {
+        DemandOnce(place);
+        var document = JsonNode.Parse(place.Json.GetRawText())!.AsObject();
+        foreach (var step in Steps.Where(s => s.From >= version).OrderBy(s => s.From))
+        {
+            step.Change(document);
+            document["hang"] = step.From + 1;
+        }
+        return document.ToJsonString();
+    }
+
+    /// <summary>Names that are there twice would get lost on the way.</summary>
+    private static void DemandOnce(JsonPlace place)
+    {
+        if (place.Json.ValueKind == System.Text.Json.JsonValueKind.Object)
+        {
+            foreach (var (_, at) in place.Members("this"))
+            {
+                DemandOnce(at);
+            }
+        }
+        else if (place.Json.ValueKind == System.Text.Json.JsonValueKind.Array)
+        {
+            foreach (var item in place.Items("this"))
+            {
+                DemandOnce(item);
+            }
+        }
+    }
+}

@@ -1,0 +1,41 @@
+using Hang.Core.PaintList;
+using Hang.Core.Values;
+
+namespace Hang.Core.Effects;
+
+/// <summary>
+/// A kind of thing that is done to what a layer or group shows. A new kind is one class: its values and how it writes its steps. Every effect
+/// can be switched, and the switch be keyed.
+/// </summary>
+public abstract class EffectKind : Module
+{
+    protected EffectKind(string name, string title, string meaning, params ValueSpec[] values)
+        : base(name, title, meaning, [SwitchSpec(), .. values]) => Switch = Values[0];
+
+    /// <summary>Whether the effect acts.</summary>
+    public ValueSpec Switch { get; }
+
+    /// <summary>Adds the effect's steps.</summary>
+    public abstract void Write(StepWriter writer, ValueSet values);
+
+    /// <summary>Adds one step that acts while the effect is switched on.</summary>
+    /// <param name="used">The values that the numbers come from.</param>
+    /// <param name="fill">Writes the step's numbers but for "on".</param>
+    protected void Add(StepWriter writer, ValueSet values, OpKind step, ReadOnlySpan<ValueSpec> used, Filler fill)
+    {
+        var on = values[Switch];
+        var steady = !on.IsKeyed;
+        foreach (var spec in used)
+        {
+            steady &= !values[spec].IsKeyed;
+        }
+        var at = step["on"];
+        writer.Add(step, steady, (time, v) =>
+        {
+            v[at] = (float)on.NumberAt(time);
+            fill(time, v);
+        });
+    }
+
+    private static ValueSpec SwitchSpec() => new("on", "On", FlagKind.Flag, "", new(1), "Whether the effect acts.");
+}

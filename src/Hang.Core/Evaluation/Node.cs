@@ -1,0 +1,103 @@
+using Hang.Core.Geometry;
+using Hang.Core.PaintList;
+
+namespace Hang.Core.Evaluation;
+
+/// <summary>An entry of the paint list: a strip, and how its numbers come from a moment.</summary>
+internal sealed class Node
+{
+    private const int MarkAt = 7;
+    private readonly WrittenStrip written;
+    private readonly bool hasGroups;
+    private readonly bool hasSteadyMark;
+    private readonly Contents.Drawing? boxed;
+    private readonly Func<double, double>? opacity;
+
+    /// <param name="layer">The layer that it shows.</param>
+    /// <param name="boxed">What the mark's box is of: the layer's drawing or a piece of it; null for strips without a place.</param>
+    /// <param name="delay">Frames by which it runs late.</param>
+    /// <param name="opacity">The place's opacity for the moment that is painted; null: the layer's own.</param>
+    public Node(Prepared layer, WrittenStrip written, Contents.Drawing? boxed, int delay, Func<double, double>? opacity)
+    {
+        (Layer, this.written, this.boxed, Delay, this.opacity) = (layer, written, boxed, delay, opacity);
+        hasGroups = written.Strip.Ops.Any(o => o.Kind == Ops.Group);
+        SteadyBox = boxed is null || layer.Layer.Content.Kind.IsGroup || boxed.HasSteadyBox;
+        hasSteadyMark = SteadyBox && layer.Pose.HasSteadyMask;
+        Standing = written.Standing;
+        if (boxed is not null)
+        {
+            FillMark(0, 0, Standing.AsSpan());
+        }
+        if (hasGroups && written.Strip.Opens == 0 && written.Changing.Length == 0)
+        {
+            // The bounds of its groups never change either; only a place that shows lets them be found.
+            Standing[6] = 1;
+            Touched.By(written.Strip, Standing);
+        }
+        SteadyPivot = SteadyBox && layer.Pose.HasSteadyPivot && boxed is not null ? layer.Pose.PivotAt(BoxAt(0), 0) : null;
+    }
+
+    public Prepared Layer { get; }
+
+    public Strip Strip => written.Strip;
+
+    public int Delay { get; }
+
+    /// <summary>The numbers that never change, the others as at frame 0.</summary>
+    public float[] Standing { get; }
+
+    /// <summary>Index of the node that closes the group that this one opens; -1 for others.</summary>
+    public int End { get; set; } = -1;
+
+    /// <summary>True when some of its numbers besides place and mark change.</summary>
+    public bool Changes => written.Changing.Length > 0;
+
+    private bool SteadyBox { get; }
+
+    private Point? SteadyPivot { get; }
+
+    public Box BoxAt(double time) => Layer.Layer.Content.Kind.IsGroup ? Layer.BoxAt(time) : boxed!.BoxAt(time);
+
+    /// <summary>Writes all numbers but the bounds of groups that go over several nodes.</summary>
+    /// <param name="frame">The whole frame that the moment belongs to.</param>
+    public void Fill(double time, int frame, Memory<float> memory)
+    {
+        var values = memory.Span;
+        Standing.CopyTo(values);
+        if (boxed is not null)
+        {
+            var own = time - Delay;
+            var pose = Layer.Pose;
+            var pivot = SteadyPivot ?? pose.PivotAt(BoxAt(time), own);
+            var world = Layer.World(pivot, time, own);
+            values[5] = (float)world.F;
+            values[0] = (float)world.A;
+            values[1] = (float)world.B;
+            values[2] = (float)world.C;
+            values[3] = (float)world.D;
+            values[4] = (float)world.E;
+            values[6] = !pose.Layer.ShowsAt(frame) ? 0 : opacity is null ? (float)pose.Opacity(own) : (float)Math.Clamp(opacity(time), 0, 1);
+            if (!hasSteadyMark)
+            {
+                FillMark(time, own, values);
+            }
+        }
+        foreach (var (at, length, fill) in written.Changing)
+        {
+            fill(time, values.Slice(at, length));
+        }
+        if (hasGroups && written.Changing.Length > 0 && Strip.Opens == 0)
+        {
+            Touched.By(Strip, memory);
+        }
+    }
+
+    private void FillMark(double time, double own, Span<float> values)
+    {
+        var box = BoxAt(time);
+        Put(values[MarkAt..], box);
+        Put(values[(MarkAt + 4)..], Layer.Pose.MaskAt(box, own, out var edges) ? box.Intersect(edges) : box);
+    }
+
+    private static void Put(Span<float> values, in Box box) => (values[0], values[1], values[2], values[3]) = ((float)box.Left, (float)box.Top, (float)box.Right, (float)box.Bottom);
+}

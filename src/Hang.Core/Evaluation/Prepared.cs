@@ -1,0 +1,74 @@
+using Hang.Core.Contents;
+using Hang.Core.Documents;
+using Hang.Core.Geometry;
+using Hang.Core.Layers;
+
+namespace Hang.Core.Evaluation;
+
+/// <summary>A layer made ready: its pose, what it draws, and the layers that it follows, holds and is cut by.</summary>
+internal sealed class Prepared(LayerPose pose, Drawing drawing)
+{
+    private Box? groupBox;
+
+    public LayerPose Pose => pose;
+
+    public Drawing Drawing => drawing;
+
+    public Layer Layer => pose.Layer;
+
+    /// <summary>What it hangs from, or else its group.</summary>
+    public Prepared? Carrier { get; set; }
+
+    /// <summary>The layer whose picture is its matte.</summary>
+    public Prepared? Matte { get; set; }
+
+    /// <summary>Of a group: what is in it, from the back to the front.</summary>
+    public List<Prepared> Members { get; } = [];
+
+    /// <summary>Frame at which a group's members rest: the last of Hold. A group's box is that of its members then, so that its pivot stands still.</summary>
+    public int RestFrame { get; set; }
+
+    public bool HasSteadyBox => drawing.HasSteadyBox;
+
+    public Box BoxAt(double time) => Layer.Content.Kind.IsGroup ? groupBox ??= Members.Aggregate(Box.Empty, (all, m) => all.Union(BoxOf(m))) : drawing.BoxAt(time);
+
+    public bool IsBlurred(Graphic graphic) => Layer.MotionBlur ?? graphic.MotionBlur?.On ?? false;
+
+    /// <summary>From the layer's coordinates to the graphic's pixels.</summary>
+    /// <param name="pivot">The pivot in the layer's coordinates.</param>
+    /// <param name="own">The moment for the layer itself, when it is a piece that runs late.</param>
+    public Matrix World(in Point pivot, double time, double own)
+    {
+        var world = pose.Local(pivot, own);
+        for (var carrier = Carrier; carrier is not null; carrier = carrier.Carrier)
+        {
+            world = carrier.Local(time) * world;
+        }
+        return world;
+    }
+
+    /// <inheritdoc cref="World(in Point, double, double)"/>
+    public Matrix World(double time) => World(pose.PivotAt(BoxAt(time), time), time, time);
+
+    private Matrix Local(double time) => pose.Local(pose.PivotAt(BoxAt(time), time), time);
+
+    /// <summary>A member's box in the group's coordinates; one that follows something outside of the group counts for nothing.</summary>
+    private Box BoxOf(Prepared member)
+    {
+        // Looked at first: what lies above the group may itself depend on the group's box.
+        for (var at = member; at != this; at = at.Carrier)
+        {
+            if (at is null)
+            {
+                return Box.Empty;
+            }
+        }
+        var matrix = Matrix.Identity;
+        for (var at = member; at != this; at = at.Carrier!)
+        {
+            matrix = at.Local(RestFrame) * matrix;
+        }
+        var box = member.BoxAt(RestFrame);
+        return box.IsEmpty ? Box.Empty : matrix.Map(box);
+    }
+}

@@ -1,0 +1,69 @@
+using System.Collections.Immutable;
+using Hang.Core.Json;
+using Hang.Core.Motion;
+using Hang.Core.Values;
+
+namespace Hang.Core.Layers;
+
+/// <summary>A value of a layer, found by its address.</summary>
+/// <param name="Address">The address of the value as a whole.</param>
+/// <param name="Part">Words that name a part of the value; empty for the whole.</param>
+public sealed record ValuePlace(Layer Layer, Address Address, ValueSpec Spec, Channel Channel, ImmutableArray<string> Part)
+{
+    /// <summary>The layer with another channel here.</summary>
+    public Layer Put(Channel channel)
+    {
+        var words = Address.Words;
+        if (words[0] != Address.Effects)
+        {
+            return Spec == Layer.Own.Find(words[0]) ? Layer with { Own = Layer.Own.With(Spec, channel) } : Layer with { Content = Layer.Content with { Values = Layer.Content.Values.With(Spec, channel) } };
+        }
+        var index = Layer.Effects.IndexOf(Layer.Effect(words[1])!);
+        var effect = Layer.Effects[index];
+        return Layer with { Effects = Layer.Effects.SetItem(index, effect with { Values = effect.Values.With(Spec, channel) }) };
+    }
+}
+
+/// <summary>Finding the values of a layer by address.</summary>
+public static class Addressing
+{
+    /// <summary>All values of a layer: its own, its content's, its effects'.</summary>
+    public static IEnumerable<ValuePlace> Values(this Layer layer) =>
+        layer.Own.Specs.Where(s => !layer.Content.Kind.IsInvisible || LayerValues.IsPlace(s)).Select(s => new ValuePlace(layer, new(s.Name), s, layer.Own[s], []))
+            .Concat(layer.Content.Values.Specs.Select(s => new ValuePlace(layer, new(s.Name), s, layer.Content.Values[s], [])))
+            .Concat(layer.Effects.SelectMany(e => e.Values.Specs.Select(s => new ValuePlace(layer, Address.OfEffect(e.Id, s.Name), s, e.Values[s], []))));
+
+    /// <summary>The values that a layer mentions.</summary>
+    public static IEnumerable<ValuePlace> Mentioned(this Layer layer) =>
+        layer.Own.Mentioned.Select(m => new ValuePlace(layer, new(m.Spec.Name), m.Spec, m.Channel, []))
+            .Concat(layer.Content.Values.Mentioned.Select(m => new ValuePlace(layer, new(m.Spec.Name), m.Spec, m.Channel, [])))
+            .Concat(layer.Effects.SelectMany(e => e.Values.Mentioned.Select(m => new ValuePlace(layer, Address.OfEffect(e.Id, m.Spec.Name), m.Spec, m.Channel, []))));
+
+    /// <summary>The value at an address, or null.</summary>
+    public static ValuePlace? Find(this Layer layer, Address address)
+    {
+        var words = address.Words;
+        if (words[0] == Address.Effects)
+        {
+            return words.Length >= 3 && layer.Effect(words[1]) is { } effect && effect.Values.Find(words[2]) is { } of
+                ? new(layer, Address.OfEffect(effect.Id, of.Name), of, effect.Values[of], [.. words.Skip(3)])
+                : null;
+        }
+        var (set, spec) = layer.Own.Find(words[0]) is { } own ? (layer.Own, own) : (layer.Content.Values, layer.Content.Values.Find(words[0]));
+        return spec is null || (layer.Content.Kind.IsInvisible && set == layer.Own && !LayerValues.IsPlace(spec)) ? null : new(layer, new(spec.Name), spec, set[spec], [.. words.Skip(1)]);
+    }
+
+    /// <summary>The value at an address.</summary>
+    /// <exception cref="ProblemException">The layer has none there.</exception>
+    public static ValuePlace At(this Layer layer, Address address) => layer.Find(address) ?? throw new ProblemException(
+        $"A layer of this kind has no {Quoted.Short(address.Text)}.", $"It has {string.Join(", ", layer.Values().Select(v => v.Address))}.", layer.Name, address.Text);
+
+    /// <summary>Every keyed value of a layer with each of its keyframes replaced.</summary>
+    public static Layer MapKeys(this Layer layer, Func<ValueSpec, Keyframe, Keyframe> change)
+    {
+        var (own, content) = (layer.Own.MapKeys(change), layer.Content.Values.MapKeys(change));
+        var effects = layer.Effects.Select(e => e.Values.MapKeys(change) is var values && ReferenceEquals(values, e.Values) ? e : e with { Values = values }).ToImmutableArray();
+        var same = ReferenceEquals(own, layer.Own) && ReferenceEquals(content, layer.Content.Values) && effects.SequenceEqual(layer.Effects);
+        return same ? layer : layer with { Own = own, Content = layer.Content with { Values = content }, Effects = effects };
+    }
+}

@@ -1,0 +1,110 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Hang.Core.Json;
+
+namespace Hang.Core.Values;
+
+/// <summary>Words. A keyframe's words stand until the next keyframe.</summary>
+/// <param name="most">Longest text, in UTF-16 units.</param>
+public sealed class TextKind(int most) : ValueKind
+{
+    public override string Name => "text";
+
+    public override bool Mixes => false;
+
+    public override Value Mix(in Value a, in Value b, double t) => t < 1 ? a : b;
+
+    public override Value Read(JsonPlace place) => Value.Of(place.Text());
+
+    public override string Write(in Value value) => Codecs.Write(value.Text);
+
+    public override (string Message, string Remedy)? Fault(in Value value, ValueSpec spec) => value.Text.Length > most
+        ? (string.Create(CultureInfo.InvariantCulture, $"The text has more than {most} characters."), "Split it over several layers.") : null;
+
+    public override JsonObject Schema(ValueSpec spec) => new() { ["type"] = "string", ["maxLength"] = most };
+
+    public override string TypeScript => "string";
+}
+
+/// <summary>One of some words. A keyframe's choice stands until the next keyframe.</summary>
+public sealed class ChoiceKind(params string[] options) : ValueKind
+{
+    public override string Name => "choice";
+
+    public override bool Mixes => false;
+
+    public override ImmutableArray<string> Options { get; } = [.. options];
+
+    /// <summary>The choice as the number of its place.</summary>
+    public Value Of(string option) => new(Options.IndexOf(option));
+
+    public override Value Mix(in Value a, in Value b, double t) => t < 1 ? a : b;
+
+    public override Value Read(JsonPlace place)
+    {
+        var text = place.Text();
+        var index = Options.IndexOf(text);
+        return index >= 0 ? new(index) : throw place.Refused($"\"{Quoted.Short(text)}\" is none of the choices here.", $"Use {string.Join(", ", Options)}.");
+    }
+
+    public override string Write(in Value value) => $"\"{Options[(int)value.X]}\"";
+
+    public override (string Message, string Remedy)? Fault(in Value value, ValueSpec spec) => null;
+
+    public override JsonObject Schema(ValueSpec spec) => new() { ["enum"] = new JsonArray([.. Options.Select(o => (JsonNode)o)]) };
+
+    public override string TypeScript => string.Join(" | ", Options.Select(o => $"'{o}'"));
+}
+
+/// <summary>Yes (1) or no (0), standing until the next keyframe.</summary>
+public sealed class FlagKind : ValueKind
+{
+    public static FlagKind Flag { get; } = new();
+
+    public override string Name => "flag";
+
+    public override bool Mixes => false;
+
+    public override Value Mix(in Value a, in Value b, double t) => t < 1 ? a : b;
+
+    public override Value Read(JsonPlace place) => new(place.Flag() ? 1 : 0);
+
+    public override string Write(in Value value) => value.X != 0 ? "true" : "false";
+
+    public override (string Message, string Remedy)? Fault(in Value value, ValueSpec spec) => null;
+
+    public override JsonObject Schema(ValueSpec spec) => new() { ["type"] = "boolean" };
+
+    public override string TypeScript => "boolean";
+}
+
+/// <summary>A picture by its content hash, a key of the document's assets; it stands until the next keyframe.</summary>
+public sealed class PictureKind : ValueKind
+{
+    public static PictureKind Picture { get; } = new();
+
+    public override string Name => "picture";
+
+    public override bool Mixes => false;
+
+    public override Value Mix(in Value a, in Value b, double t) => t < 1 ? a : b;
+
+    public override Value Read(JsonPlace place)
+    {
+        var hash = place.Text();
+        return IsHash(hash) ? Value.Of(hash) : throw place.Refused($"\"{Quoted.Short(hash)}\" is no content hash.", "Write \"sha256-\" and 64 hexadecimal digits.");
+    }
+
+    public override string Write(in Value value) => JsonSerializer.Serialize(value.Text);
+
+    public override (string Message, string Remedy)? Fault(in Value value, ValueSpec spec) => null;
+
+    public override JsonObject Schema(ValueSpec spec) => new() { ["type"] = "string", ["pattern"] = "^sha256-[0-9a-f]{64}$" };
+
+    public override string TypeScript => "string";
+
+    /// <summary>"sha256-" and 64 hexadecimal digits in lower case.</summary>
+    public static bool IsHash(string hash) => hash.Length == 71 && hash.StartsWith("sha256-", StringComparison.Ordinal) && hash.AsSpan(7).IndexOfAnyExcept("0123456789abcdef") < 0;
+}

@@ -1,0 +1,116 @@
+using Hang.Core.PaintList;
+using SkiaSharp;
+
+namespace Hang.Paint.Painting;
+
+/// <summary>An effect step with its lengths in pixels of the target.</summary>
+/// <param name="Sigma">Standard deviations across and down; 0 for none.</param>
+/// <param name="Offset">How far a shadow is moved.</param>
+/// <param name="Numbers">The colour of a shadow, or the matrix of a recolouring.</param>
+/// <param name="Only">True for a shadow without the picture.</param>
+internal sealed record DeviceStep(OpKind Kind, SKSize Sigma, SKPoint Offset, float[] Numbers, bool Only)
+{
+    /// <summary>Below this a blur of box blurs is none.</summary>
+    public const float Small = 2;
+
+    /// <summary>Below this a blur is not seen.</summary>
+    private const float Nothing = 0.03f;
+
+    /// <summary>True when Skia's blur would be wrong.</summary>
+    public bool IsSmall => Sigma.Width is > 0 and < Small || Sigma.Height is > 0 and < Small;
+
+    /// <summary>The steps of a group that act.</summary>
+    /// <param name="device">From the group's coordinates to pixels of the target.</param>
+    public static List<DeviceStep> Of(Op group, ReadOnlySpan<float> v, SKMatrix device)
+    {
+        var steps = new List<DeviceStep>();
+        foreach (var step in group.Steps)
+        {
+            if (v[step.Offset("on")] == 0)
+            {
+                continue;
+            }
+            if (step.Kind == Ops.Recolour)
+            {
+                steps.Add(new(step.Kind, default, default, v.Slice(step.Offset("matrix"), 20).ToArray(), false));
+                continue;
+            }
+            if (step.Kind == Ops.Luma)
+            {
+                steps.Add(new(step.Kind, default, default, [], false));
+                continue;
+            }
+            var at = step.Offset("sigma");
+            var sigma = SigmaOf(v[at], v[at + 1], device);
+            if (step.Kind == Ops.Soften)
+            {
+                if (sigma.Width > 0 || sigma.Height > 0)
+                {
+                    steps.Add(new(step.Kind, sigma, default, [], false));
+                }
+                continue;
+            }
+            var by = step.Offset("offset");
+            var offset = new SKPoint(device.ScaleX * v[by] + device.SkewX * v[by + 1], device.SkewY * v[by] + device.ScaleY * v[by + 1]);
+            steps.Add(new(step.Kind, sigma, offset, v.Slice(step.Offset("colour"), 4).ToArray(), step.Kind == Ops.Cast && v[step.Offset("only")] != 0));
+        }
+        return steps;
+    }
+
+    /// <summary>All steps as one of Skia's filters, for the coordinates of the target.</summary>
+    public static SKImageFilter? Filter(IEnumerable<DeviceStep> steps) => steps.Aggregate((SKImageFilter?)null, (input, step) => step.Over(input));
+
+    /// <summary>This step over the result of those before; null stands for the picture itself.</summary>
+    public SKImageFilter Over(SKImageFilter? input)
+    {
+        if (Kind == Ops.Recolour)
+        {
+            using var matrix = SKColorFilter.CreateColorMatrix(Numbers);
+            return SKImageFilter.CreateColorFilter(matrix, input);
+        }
+        if (Kind == Ops.Luma)
+        {
+            using var luma = SKColorFilter.CreateLumaColor();
+            return SKImageFilter.CreateColorFilter(luma, input);
+        }
+        if (Kind == Ops.Soften)
+        {
+            return EvenBlur.Of(Sigma.Width, Sigma.Height, input)!;
+        }
+        var cast = Moved(EvenBlur.Of(Sigma.Width, Sigma.Height, Tinted(input)));
+        return Kind == Ops.Inner ? SKImageFilter.CreateBlendMode(SKBlendMode.SrcATop, input, Turned(cast)) : Only ? cast : SKImageFilter.CreateBlendMode(SKBlendMode.SrcOver, cast, input);
+    }
+
+    /// <summary>The picture's alpha in the step's colour.</summary>
+    public SKImageFilter Tinted(SKImageFilter? input)
+    {
+        using var tint = Tint();
+        return SKImageFilter.CreateColorFilter(tint, input);
+    }
+
+    /// <summary>For a shadow behind: the picture's alpha in the colour. For one inside: its alpha alone, since it is turned round later.</summary>
+    public SKColorFilter Tint() => Kind == Ops.Inner
+        ? SKColorFilter.CreateColorMatrix([0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 1, 0])
+        : SKColorFilter.CreateColorMatrix([0, 0, 0, 0, Numbers[0], 0, 0, 0, 0, Numbers[1], 0, 0, 0, 0, Numbers[2], 0, 0, 0, Numbers[3], 0]);
+
+    /// <summary>What is not covered, in the colour.</summary>
+    public SKColorFilter Turn() => SKColorFilter.CreateColorMatrix([0, 0, 0, 0, Numbers[0], 0, 0, 0, 0, Numbers[1], 0, 0, 0, 0, Numbers[2], 0, 0, 0, -Numbers[3], Numbers[3]]);
+
+    private SKImageFilter Turned(SKImageFilter input)
+    {
+        using var turn = Turn();
+        return SKImageFilter.CreateColorFilter(turn, input);
+    }
+
+    private SKImageFilter Moved(SKImageFilter? input) => SKImageFilter.CreateMatrix(SKMatrix.CreateTranslation(Offset.X, Offset.Y), new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.None), input);
+
+    /// <summary>Standard deviations in pixels of the target; for what is neither upright nor evenly scaled, those along the turned axes.</summary>
+    private static SKSize SigmaOf(float x, float y, SKMatrix m)
+    {
+        var (across, down) = (MathF.Sqrt(m.ScaleX * m.ScaleX + m.SkewY * m.SkewY) * x, MathF.Sqrt(m.SkewX * m.SkewX + m.ScaleY * m.ScaleY) * y);
+        // A quarter turn changes the axes; any other angle mixes them.
+        var share = m.ScaleX * m.ScaleX / Math.Max(m.ScaleX * m.ScaleX + m.SkewY * m.SkewY, float.Epsilon);
+        var (sx, sy) = (MathF.Sqrt(share * across * across + (1 - share) * down * down), MathF.Sqrt((1 - share) * across * across + share * down * down));
+        return new(sx < Nothing ? 0 : sx, sy < Nothing ? 0 : sy);
+    }
+}

@@ -1,0 +1,116 @@
+using Hang.Core.Geometry;
+using Hang.Core.PaintList;
+using SkiaSharp;
+
+namespace Hang.Paint.Painting;
+
+/// <summary>
+/// A group that is being painted: a layer of Skia's, or, where Skia's blur would be wrong (below a standard deviation of 2 pixels), a picture of its own
+/// whose pixels are worked on. Steps are done in pixels of the target.
+/// </summary>
+internal sealed class GroupLayer
+{
+    private readonly PixelSteps? pixels;
+    private readonly SKPaint? paint;
+    private readonly int saves;
+
+    private GroupLayer(SKCanvas canvas, PixelSteps? pixels, SKPaint? paint, int saves) => (Canvas, this.pixels, this.paint, this.saves) = (canvas, pixels, paint, saves);
+
+    /// <summary>What the group's content is painted on.</summary>
+    public SKCanvas Canvas { get; }
+
+    /// <param name="opacity">Of the whole.</param>
+    /// <param name="mode">How the whole is mixed in when the group says "normal".</param>
+    public static GroupLayer Open(SKCanvas canvas, Op op, ReadOnlySpan<float> v, float opacity, SKBlendMode mode)
+    {
+        var at = op.Offset("bounds");
+        var bounds = new Box(v[at], v[at + 1], v[at + 2], v[at + 3]);
+        var blend = op.Word("blend") == "normal" ? mode : ModeOf(op.Word("blend"));
+        var device = canvas.TotalMatrix;
+        var steps = DeviceStep.Of(op, v, device);
+        if (steps.Count > 0 && steps.Any(s => s.IsSmall) && !bounds.IsEmpty)
+        {
+            var made = new PixelSteps(steps, device, bounds, canvas.DeviceClipBounds, opacity, blend);
+            return new(made.Canvas, made, null, 0);
+        }
+        var paint = new SKPaint { BlendMode = blend, ColorF = new SKColorF(0, 0, 0, opacity) };
+        if (steps.Count == 0)
+        {
+            // What cuts others acts where it is not, too, so it must reach as far as they do.
+            if (blend is SKBlendMode.DstIn || bounds.IsEmpty)
+            {
+                canvas.SaveLayer(paint);
+            }
+            else
+            {
+                canvas.SaveLayer(Rect(bounds), paint);
+            }
+            return new(canvas, null, paint, 1);
+        }
+        using var filter = DeviceStep.Filter(steps);
+        paint.ImageFilter = filter;
+        canvas.Save();
+        canvas.ResetMatrix();
+        if (blend is SKBlendMode.DstIn || bounds.IsEmpty)
+        {
+            canvas.SaveLayer(paint);
+        }
+        else
+        {
+            canvas.SaveLayer(Rect(PixelSteps.Map(device, bounds)), paint);
+        }
+        canvas.SetMatrix(device);
+        return new(canvas, null, paint, 2);
+    }
+
+    /// <summary>Mixes the group in.</summary>
+    public void Close(SKCanvas onto)
+    {
+        if (pixels is not null)
+        {
+            pixels.Finish(onto);
+            return;
+        }
+        for (var i = 0; i < saves; i++)
+        {
+            onto.Restore();
+        }
+        paint!.Dispose();
+    }
+
+    /// <summary>Lets go of what a group that is never closed holds.</summary>
+    public void Drop()
+    {
+        pixels?.Dispose();
+        paint?.Dispose();
+    }
+
+    /// <summary>How a strip as a whole is mixed in: as its first group says.</summary>
+    public static SKBlendMode BlendOf(Strip strip) => strip.Ops.FirstOrDefault(o => o.Kind == Ops.Group) is { } group ? ModeOf(group.Word("blend")) : SKBlendMode.SrcOver;
+
+    /// <summary>Whole pixels around a box, and one more for smooth edges.</summary>
+    public static SKRect Rect(Box b) => new((float)Math.Floor(b.Left) - 1, (float)Math.Floor(b.Top) - 1, (float)Math.Ceiling(b.Right) + 1, (float)Math.Ceiling(b.Bottom) + 1);
+
+    private static SKBlendMode ModeOf(string blend) => blend switch
+    {
+        "cutTo" => SKBlendMode.DstIn,
+        "cutOut" => SKBlendMode.DstOut,
+        "multiply" => SKBlendMode.Multiply,
+        "screen" => SKBlendMode.Screen,
+        "overlay" => SKBlendMode.Overlay,
+        "darken" => SKBlendMode.Darken,
+        "lighten" => SKBlendMode.Lighten,
+        "colorDodge" => SKBlendMode.ColorDodge,
+        "colorBurn" => SKBlendMode.ColorBurn,
+        "hardLight" => SKBlendMode.HardLight,
+        "softLight" => SKBlendMode.SoftLight,
+        "difference" => SKBlendMode.Difference,
+        "exclusion" => SKBlendMode.Exclusion,
+        "hue" => SKBlendMode.Hue,
+        "saturation" => SKBlendMode.Saturation,
+        "color" => SKBlendMode.Color,
+        "luminosity" => SKBlendMode.Luminosity,
+        "plusLighter" => SKBlendMode.Plus,
+        _ => SKBlendMode.SrcOver,
+    };
+}

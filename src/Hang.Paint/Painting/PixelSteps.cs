@@ -1,0 +1,146 @@
+using Hang.Core.Geometry;
+using SkiaSharp;
+
+namespace Hang.Paint.Painting;
+
+/// <summary>A group painted into pixels of its own, on which its steps are done one by one.</summary>
+internal sealed class PixelSteps : IDisposable
+{
+    private readonly List<DeviceStep> steps;
+    private readonly SKPaint paint;
+    private readonly SKRectI place;
+    private SKSurface? surface;
+
+    /// <param name="device">From the group's coordinates to pixels of the target.</param>
+    /// <param name="bounds">What the group's content can touch, in its coordinates.</param>
+    /// <param name="seen">Pixels of the target that can be seen.</param>
+    public PixelSteps(List<DeviceStep> steps, SKMatrix device, Box bounds, SKRectI seen, float opacity, SKBlendMode blend)
+    {
+        this.steps = steps;
+        paint = new() { BlendMode = blend, ColorF = new SKColorF(0, 0, 0, opacity) };
+        var reach = (int)Math.Ceiling(steps.Sum(s => 3 * Math.Max(s.Sigma.Width, s.Sigma.Height) + Math.Max(Math.Abs(s.Offset.X), Math.Abs(s.Offset.Y)) + 1));
+        var whole = SKRectI.Round(GroupLayer.Rect(Map(device, bounds)));
+        whole.Inflate(reach, reach);
+        seen.Inflate(reach, reach);
+        whole.Intersect(seen);
+        place = whole.Width > 0 && whole.Height > 0 ? whole : new(seen.Left, seen.Top, seen.Left + 1, seen.Top + 1);
+        surface = Surface();
+        Canvas.SetMatrix(device.PostConcat(SKMatrix.CreateTranslation(-place.Left, -place.Top)));
+    }
+
+    public SKCanvas Canvas => surface!.Canvas;
+
+    /// <summary>The box around a mapped box.</summary>
+    public static Box Map(SKMatrix m, Box b) => new Matrix(m.ScaleX, m.SkewY, m.SkewX, m.ScaleY, m.TransX, m.TransY).Map(b);
+
+    /// <summary>Does the steps and draws the result.</summary>
+    public void Finish(SKCanvas onto)
+    {
+        foreach (var step in steps)
+        {
+            Do(step);
+        }
+        onto.Save();
+        onto.ResetMatrix();
+        using var image = surface!.Snapshot();
+        if (paint.BlendMode == SKBlendMode.DstIn)
+        {
+            onto.SaveLayer(paint);
+            onto.DrawImage(image, place.Left, place.Top, SKSamplingOptions.Default);
+            onto.Restore();
+        }
+        else
+        {
+            onto.DrawImage(image, place.Left, place.Top, SKSamplingOptions.Default, paint);
+        }
+        onto.Restore();
+        Dispose();
+    }
+
+    public void Dispose()
+    {
+        surface?.Dispose();
+        surface = null;
+        paint.Dispose();
+    }
+
+    private void Do(DeviceStep step)
+    {
+        if (step.Kind == Core.PaintList.Ops.Cast || step.Kind == Core.PaintList.Ops.Inner)
+        {
+            using var tint = step.Tint();
+            using var tinted = new SKPaint { ColorFilter = tint };
+            using var cast = Redrawn(surface!, tinted, default);
+            Soften(cast, step.Sigma);
+            var result = Surface();
+            using var turn = step.Kind == Core.PaintList.Ops.Inner ? step.Turn() : null;
+            using var over = new SKPaint();
+            if (turn is not null)
+            {
+                result.Canvas.DrawSurface(surface!, default, over);
+                // Outside of the shadow's picture it is dark too, so the whole is turned round at once.
+                using var turned = new SKPaint { ColorFilter = turn, BlendMode = SKBlendMode.SrcATop };
+                result.Canvas.SaveLayer(turned);
+                Draw(result.Canvas, cast, step.Offset, over);
+                result.Canvas.Restore();
+            }
+            else
+            {
+                Draw(result.Canvas, cast, step.Offset, over);
+                if (!step.Only)
+                {
+                    result.Canvas.DrawSurface(surface!, default, over);
+                }
+            }
+            Replace(result);
+        }
+        else if (step.Kind == Core.PaintList.Ops.Soften)
+        {
+            Soften(surface!, step.Sigma);
+        }
+        else
+        {
+            using var filter = step.Over(null);
+            using var through = new SKPaint { ImageFilter = filter };
+            Replace(Redrawn(surface!, through, default));
+        }
+    }
+
+    /// <summary>Blurs a picture in place; each axis by the way that is right for it.</summary>
+    private void Soften(SKSurface picture, SKSize sigma)
+    {
+        var (x, y) = (sigma.Width < DeviceStep.Small ? 0 : sigma.Width, sigma.Height < DeviceStep.Small ? 0 : sigma.Height);
+        if (x > 0 || y > 0)
+        {
+            using var filter = EvenBlur.Of(x, y, null);
+            using var through = new SKPaint { ImageFilter = filter };
+            using var blurred = Redrawn(picture, through, default);
+            using var replace = new SKPaint { BlendMode = SKBlendMode.Src };
+            picture.Canvas.ResetMatrix();
+            picture.Canvas.DrawSurface(blurred, default, replace);
+        }
+        SmallBlur.Do(picture, place.Width, place.Height, x > 0 ? 0 : sigma.Width, y > 0 ? 0 : sigma.Height);
+    }
+
+    private SKSurface Redrawn(SKSurface picture, SKPaint by, SKPoint at)
+    {
+        var next = Surface();
+        Draw(next.Canvas, picture, at, by);
+        return next;
+    }
+
+    private static void Draw(SKCanvas canvas, SKSurface picture, SKPoint at, SKPaint by)
+    {
+        using var image = picture.Snapshot();
+        canvas.DrawImage(image, at.X, at.Y, new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.None), by);
+    }
+
+    private void Replace(SKSurface next)
+    {
+        surface!.Dispose();
+        surface = next;
+    }
+
+    private SKSurface Surface() => SKSurface.Create(new SKImageInfo(place.Width, place.Height, SKColorType.Rgba8888, SKAlphaType.Premul))
+        ?? throw new InvalidOperationException($"There is no memory for a picture of {place.Width} x {place.Height}.");
+}

@@ -1,0 +1,35 @@
+using System.Reflection;
+using MessagePack;
+
+namespace Hang.Server.Live;
+
+/// <summary>Prints the messages as TypeScript, so that no second description of them is kept by hand.</summary>
+public static class MessageTypes
+{
+    private static readonly NullabilityInfoContext Nulls = new();
+
+    /// <summary>The file web/src/live/messages.gen.ts.</summary>
+    public static string TypeScript()
+    {
+        var types = typeof(Patch).Assembly.GetTypes().Where(t => t.GetCustomAttribute<MessagePackObjectAttribute>() is not null).OrderBy(t => t.Name, StringComparer.Ordinal);
+        var interfaces = types.Select(t => $"export interface {t.Name} {{\n{string.Concat(t.GetProperties().Where(p => p.GetCustomAttribute<KeyAttribute>() is not null).Select(Line))}}}\n");
+        return "// Printed from the server's messages by ./hang generate. Do not edit.\n\n" + string.Join("\n", interfaces);
+    }
+
+    private static string Line(PropertyInfo property)
+    {
+        var optional = Nulls.Create(property).WriteState == NullabilityState.Nullable;
+        return $"  {property.GetCustomAttribute<KeyAttribute>()!.StringKey}{(optional ? "?" : "")}: {Of(property.PropertyType)}{(optional ? " | null" : "")}\n";
+    }
+
+    private static string Of(Type type) => type switch
+    {
+        _ when type == typeof(string) => "string",
+        _ when type == typeof(int) || type == typeof(double) => "number",
+        _ when type == typeof(bool) => "boolean",
+        _ when type == typeof(byte[]) => "Uint8Array",
+        _ when type.IsArray => $"{Of(type.GetElementType()!)}[]",
+        _ when type.IsGenericType => $"Record<string, {Of(type.GetGenericArguments()[1])}>",
+        _ => type.Name,
+    };
+}

@@ -1,0 +1,30 @@
+using System.Text.Json;
+using Hang.Core.Documents;
+using Hang.Core.Json;
+
+namespace Hang.Store.Revisions;
+
+/// <summary>What the rack shows of a graphic without reading its document.</summary>
+/// <param name="Frames">Length of the graphic.</param>
+/// <param name="Problem">Why the document cannot be read; null when it can.</param>
+public sealed record GraphicFacts(string Name, GraphicKind Kind, int Width, int Height, string Rate, int Frames, string? Problem = null)
+{
+    public static GraphicFacts Of(Graphic graphic) => new(graphic.Name, graphic.Kind, graphic.Width, graphic.Height, graphic.Rate.ToString(), graphic.Phases.Total);
+
+    /// <summary>The facts of a document; one that cannot be read says why.</summary>
+    public static GraphicFacts Of(string document)
+    {
+        try
+        {
+            return Of(GraphicJson.Read(document));
+        }
+        catch (Core.ProblemException e)
+        {
+            return new("Unreadable graphic", GraphicKind.Title, Graphic.LeastSide, Graphic.LeastSide, "25", 1, e.Problem.ToString());
+        }
+    }
+
+    public string Write() => JsonSerializer.Serialize(this, ReportJson.Options);
+
+    public static GraphicFacts Read(string json) => JsonSerializer.Deserialize<GraphicFacts>(json, ReportJson.Options)!;
+}

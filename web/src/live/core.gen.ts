@@ -1,0 +1,475 @@
+// Printed from the core's documents and edits by ./hang generate. Do not edit.
+
+export interface Graphic {
+  hang: number
+  name: string
+  kind: GraphicKind
+  width: number
+  height: number
+  rate: string
+  phases: PhaseLengths
+  motionBlur?: MotionBlur
+  layers: Layer[]
+  assets?: Record<string, Asset>
+}
+
+export type GraphicKind = 'lowerThird' | 'title' | 'logoSting' | 'button' | 'callout' | 'stinger' | 'bug' | 'credits' | 'countdown'
+
+export interface PhaseLengths {
+  arrive: number
+  hold: number
+  leave: number
+}
+
+export interface MotionBlur {
+  on: boolean
+  angle: number
+}
+
+export interface Layer {
+  id: string
+  name: string
+  field?: string
+  hangsFrom?: string
+  group?: string
+  hidden?: boolean
+  locked?: boolean
+  in?: number
+  out?: number
+  facing?: Facing
+  motionBlur?: boolean
+  idles?: IdleMotion[]
+  blend?: BlendMode
+  matte?: Matte
+  position?: Keyed<[number, number]>
+  scale?: Keyed<[number, number]>
+  turn?: Keyed<number>
+  pivot?: Keyed<[number, number]>
+  opacity?: Keyed<number>
+  mask?: Keyed<[number, number, number, number]>
+  content: Content
+  effects?: Effect[]
+}
+
+export type Content =
+  | GroupContent
+  | Hook
+  | PictureContent
+  | Plate
+  | TypeContent
+
+/** Layers that are painted as one picture. */
+export interface GroupContent {
+  kind: 'group'
+}
+
+/** An invisible carrier: it shows nothing, and layers hang from it. */
+export interface Hook {
+  kind: 'hook'
+}
+
+/** A picture, stretched to a size. */
+export interface PictureContent {
+  kind: 'picture'
+  asset: string
+  size?: Keyed<[number, number]>
+}
+
+export interface Keyframe<T = unknown> {
+  at: number
+  value: T
+  feel?: string | string[]
+  tangentIn?: [number, number]
+  tangentOut?: [number, number]
+}
+
+/** A value over time: constant, or keyed. */
+export type Keyed<T> = T | { keys: Keyframe<T>[] }
+
+/** A filled rectangle with rounded corners. */
+export interface Plate {
+  kind: 'plate'
+  size?: Keyed<[number, number]>
+  corners?: Keyed<[number, number, number, number]>
+  fill?: Keyed<string>
+}
+
+/** Words in a font. */
+export interface TypeContent {
+  kind: 'type'
+  text: Keyed<string>
+  family?: string
+  weight?: number
+  align?: 'left' | 'centre' | 'right'
+  pieces?: 'whole' | 'letter' | 'word' | 'line'
+  every?: number
+  order?: 'inOrder' | 'reversed' | 'fromMiddle' | 'shuffled'
+  seed?: number
+  typeSize?: Keyed<number>
+  tracking?: Keyed<number>
+  leading?: Keyed<number>
+  fill?: Keyed<string>
+}
+
+export type Effect =
+  | Blur
+
+/** A Gaussian blur. */
+export interface Blur {
+  kind: 'blur'
+  id: string
+  on?: Keyed<boolean>
+  radius?: Keyed<number>
+}
+
+export type Facing = 'fixed' | 'along' | 'upright'
+
+export interface IdleMotion {
+  kind: IdleKind
+  amplitude: number
+  cycles: number
+  phase?: number
+  over?: IdleSpan
+  seed?: number
+}
+
+export type IdleKind = 'pulse' | 'bob' | 'sway' | 'spin' | 'blink' | 'tremble'
+
+export type IdleSpan = 'hold' | 'loop'
+
+export type BlendMode = 'normal' | 'multiply' | 'screen' | 'overlay' | 'darken' | 'lighten' | 'colorDodge' | 'colorBurn' | 'hardLight' | 'softLight' | 'difference' | 'exclusion' | 'hue' | 'saturation' | 'color' | 'luminosity' | 'plusLighter'
+
+export interface Matte {
+  layer: string
+  by?: MatteBy
+  inverted?: boolean
+}
+
+export type MatteBy = 'alpha' | 'luma'
+
+export interface Asset {
+  name: string
+  type: string
+  width: number
+  height: number
+  data?: string
+  file?: string
+}
+
+export type Edit =
+  | AddAsset
+  | AddKey
+  | AddLayer
+  | AlignKeys
+  | ApplyArrival
+  | BendPath
+  | ChangeGraphic
+  | ChangeLayer
+  | ClearKeys
+  | CopyEffects
+  | DissolveGroups
+  | DuplicateLayers
+  | GroupLayers
+  | InsertEffect
+  | MoveEffect
+  | MoveIntoGroup
+  | MoveKeys
+  | Nudge
+  | OrderLayer
+  | PasteKeys
+  | RemoveEffect
+  | RemoveKeys
+  | RemoveLayers
+  | ReverseKeys
+  | SetBend
+  | SetFeel
+  | SetIdles
+  | SetMotionBlur
+  | SetPhases
+  | SetSpan
+  | SetValue
+  | Several
+  | SlideLayers
+  | SplitLayers
+  | StaggerKeys
+  | StretchKeys
+
+export interface AddAsset {
+  do: 'addAsset'
+  hash: string
+  asset: Asset
+}
+
+export interface AddKey {
+  do: 'addKey'
+  layer: string
+  address: string
+  at: number
+}
+
+export interface AddLayer {
+  do: 'addLayer'
+  layer: Layer
+  at?: number
+}
+
+export interface AlignKeys {
+  do: 'alignKeys'
+  keys: KeyPlace[]
+  at: number
+}
+
+export interface KeyPlace {
+  layer: string
+  address: string
+  at: number
+}
+
+export interface ApplyArrival {
+  do: 'applyArrival'
+  layers: string[]
+  kind: ArrivalKind
+  leaving?: boolean
+  length?: number
+  distance?: number
+  feel?: string
+  pieces?: PieceStagger
+  keep?: boolean
+  every?: number
+  order?: StaggerOrder
+}
+
+export type ArrivalKind = 'fade' | 'rise' | 'glideFromLeft' | 'glideFromRight' | 'glideFromTop' | 'glideFromBottom' | 'wipeFromLeft' | 'wipeFromRight' | 'wipeFromTop' | 'wipeFromBottom' | 'grow' | 'drop' | 'pop' | 'sharpen' | 'turnIn' | 'spread' | 'typeOn'
+
+export interface PieceStagger {
+  by: PieceKind
+  every: number
+  order?: PieceOrder
+  seed?: number
+}
+
+export type PieceKind = 'letter' | 'word' | 'line'
+
+export type PieceOrder = 'inOrder' | 'reversed' | 'fromMiddle' | 'shuffled'
+
+export type StaggerOrder = 'topDown' | 'bottomUp' | 'selected'
+
+export interface BendPath {
+  do: 'bendPath'
+  layer: string
+  smooth: boolean
+  at?: number
+}
+
+export interface ChangeGraphic {
+  do: 'changeGraphic'
+  name?: string
+  kind?: GraphicKind
+  width?: number
+  height?: number
+  rate?: string
+  motionBlur?: MotionBlur
+}
+
+export interface ChangeLayer {
+  do: 'changeLayer'
+  layer: string
+  name?: string
+  field?: string
+  hidden?: boolean
+  locked?: boolean
+  hangsFrom?: string
+  facing?: Facing
+  blend?: BlendMode
+  matte?: string
+  matteBy?: MatteBy
+  matteInverted?: boolean
+  at?: number
+}
+
+export interface ClearKeys {
+  do: 'clearKeys'
+  layer: string
+  address: string
+  at: number
+}
+
+export interface CopyEffects {
+  do: 'copyEffects'
+  from: string
+  layers: string[]
+}
+
+export interface DissolveGroups {
+  do: 'dissolveGroups'
+  layers: string[]
+  at?: number
+}
+
+export interface DuplicateLayers {
+  do: 'duplicateLayers'
+  layers: string[]
+}
+
+export interface GroupLayers {
+  do: 'groupLayers'
+  layers: string[]
+  at?: number
+}
+
+export interface InsertEffect {
+  do: 'insertEffect'
+  layers: string[]
+  kind: string
+  at?: number
+}
+
+export interface MoveEffect {
+  do: 'moveEffect'
+  layer: string
+  effect: string
+  to: number
+}
+
+export interface MoveIntoGroup {
+  do: 'moveIntoGroup'
+  layers: string[]
+  group?: string
+  at?: number
+}
+
+export interface MoveKeys {
+  do: 'moveKeys'
+  keys: KeyPlace[]
+  by: number
+  copy?: boolean
+}
+
+export interface Nudge {
+  do: 'nudge'
+  layers: string[]
+  by: number[]
+  at: number
+  whole?: boolean
+}
+
+export interface OrderLayer {
+  do: 'orderLayer'
+  layer: string
+  to: number
+}
+
+export interface PasteKeys {
+  do: 'pasteKeys'
+  layers: string[]
+  keys: CopiedKey[]
+  at: number
+}
+
+export interface CopiedKey {
+  layer: number
+  address: string
+  key: unknown
+}
+
+export interface RemoveEffect {
+  do: 'removeEffect'
+  layer: string
+  effect: string
+}
+
+export interface RemoveKeys {
+  do: 'removeKeys'
+  keys: KeyPlace[]
+}
+
+export interface RemoveLayers {
+  do: 'removeLayers'
+  layers: string[]
+  at?: number
+}
+
+export interface ReverseKeys {
+  do: 'reverseKeys'
+  keys: KeyPlace[]
+}
+
+export interface SetBend {
+  do: 'setBend'
+  layer: string
+  at: number
+  tangentIn?: number[]
+  tangentOut?: number[]
+}
+
+export interface SetFeel {
+  do: 'setFeel'
+  keys: KeyPlace[]
+  feel: string
+  part?: number
+}
+
+export interface SetIdles {
+  do: 'setIdles'
+  layer: string
+  idles: IdleMotion[]
+}
+
+export interface SetMotionBlur {
+  do: 'setMotionBlur'
+  layers: string[]
+  on?: boolean
+}
+
+export interface SetPhases {
+  do: 'setPhases'
+  phases: PhaseLengths
+}
+
+export interface SetSpan {
+  do: 'setSpan'
+  layer: string
+  in?: number
+  out?: number
+}
+
+export interface SetValue {
+  do: 'setValue'
+  layer: string
+  address: string
+  value: unknown
+  at: number
+  whole?: boolean
+}
+
+export interface Several {
+  do: 'several'
+  edits: Edit[]
+}
+
+export interface SlideLayers {
+  do: 'slideLayers'
+  layers: string[]
+  by: number
+}
+
+export interface SplitLayers {
+  do: 'splitLayers'
+  layers: string[]
+  at: number
+}
+
+export interface StaggerKeys {
+  do: 'staggerKeys'
+  keys: KeyPlace[]
+  every: number
+  order?: StaggerOrder
+}
+
+export interface StretchKeys {
+  do: 'stretchKeys'
+  keys: KeyPlace[]
+  anchor: number
+  edge: number
+  to: number
+}

@@ -1,0 +1,67 @@
+// Printed from the core's table of operations by ./hang generate. Do not edit.
+
+/** Codes of operations, in the order of the table. */
+export const Code = { place: 0, mark: 1, clip: 2, group: 3, end: 4, fill: 5, stroke: 6, glyphs: 7, picture: 8, warp: 9 } as const
+
+/** Codes of a group's steps. */
+export const Step = { soften: 0, recolour: 1, cast: 2, inner: 3, luma: 4 } as const
+
+/** Where the numbers of "place" lie, from the operation's own start. */
+export const place = { matrix: 0, opacity: 6 } as const
+
+/** Where the numbers of "mark" lie, from the operation's own start. */
+export const mark = { box: 0, shown: 4 } as const
+
+/** Where the numbers of "clip" lie, from the operation's own start. */
+export const clip = { on: 0, more: 1 } as const
+
+/** Where the numbers of "group" lie, from the operation's own start. */
+export const group = { on: 0, bounds: 1, reach: 5, opacity: 9 } as const
+
+/** Where the numbers of "fill" lie, from the operation's own start. */
+export const fill = { colour: 0, axis: 4, local: 10, more: 16 } as const
+
+/** Where the numbers of "stroke" lie, from the operation's own start. */
+export const stroke = { colour: 0, axis: 4, local: 10, width: 16, miter: 17, dashPhase: 18, more: 19 } as const
+
+/** Where the numbers of "glyphs" lie, from the operation's own start. */
+export const glyphs = { colour: 0, axis: 4, local: 10, unit: 16, tracking: 17, leading: 18, more: 19 } as const
+
+/** Where the numbers of "picture" lie, from the operation's own start. */
+export const picture = { source: 0, target: 4 } as const
+
+/** Where the numbers of "warp" lie, from the operation's own start. */
+export const warp = { more: 0 } as const
+
+/** Where the numbers of "soften" lie, from the operation's own start. */
+export const soften = { on: 0, sigma: 1 } as const
+
+/** Where the numbers of "recolour" lie, from the operation's own start. */
+export const recolour = { on: 0, matrix: 1 } as const
+
+/** Where the numbers of "cast" lie, from the operation's own start. */
+export const cast = { on: 0, offset: 1, sigma: 3, colour: 5, only: 9 } as const
+
+/** Where the numbers of "inner" lie, from the operation's own start. */
+export const inner = { on: 0, offset: 1, sigma: 3, colour: 5 } as const
+
+/** Where the numbers of "luma" lie, from the operation's own start. */
+export const luma = { on: 0 } as const
+
+/** Where the words of "clip" stand. */
+export const clipWords = { verbs: 0, rule: 1, inverse: 2 } as const
+
+/** Where the words of "group" stand. */
+export const groupWords = { blend: 0 } as const
+
+/** Where the words of "fill" stand. */
+export const fillWords = { verbs: 0, rule: 1, paint: 2, stops: 3 } as const
+
+/** Where the words of "stroke" stand. */
+export const strokeWords = { verbs: 0, cap: 1, join: 2, paint: 3, stops: 4, dashes: 5 } as const
+
+/** Where the words of "glyphs" stand. */
+export const glyphsWords = { paint: 0, stops: 1 } as const
+
+/** Where the words of "warp" stand. */
+export const warpWords = { columns: 0, rows: 1 } as const
