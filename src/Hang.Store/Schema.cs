@@ -1,3 +1,4 @@
+using System.Globalization;
 using DbUp;
 using DbUp.Engine.Output;
 
@@ -7,11 +8,12 @@ namespace Hang.Store;
 public static class Schema
 {
     /// <summary>Runs the migrations that have not run yet, in order, each in a transaction.</summary>
+    /// <param name="upTo">Number of the last migration to run; for tests of what comes after it.</param>
     /// <exception cref="InvalidOperationException">A migration failed; the cause is inside.</exception>
-    public static void Migrate(string connectionString)
+    public static void Migrate(string connectionString, int upTo = int.MaxValue)
     {
         var result = DeployChanges.To.PostgresqlDatabase(connectionString)
-            .WithScriptsEmbeddedInAssembly(typeof(Schema).Assembly)
+            .WithScriptsEmbeddedInAssembly(typeof(Schema).Assembly, name => NumberOf(name) <= upTo)
             .WithTransactionPerScript()
             .LogTo(new NoOpUpgradeLog())
             .Build()
@@ -21,4 +23,7 @@ public static class Schema
             throw new InvalidOperationException($"The migration {result.ErrorScript?.Name} failed.", result.Error);
         }
     }
+
+    /// <summary>The number that a script's file name begins with.</summary>
+    private static int NumberOf(string resource) => int.Parse(resource.Split('.')[^2].Split('_')[0], CultureInfo.InvariantCulture);
 }

@@ -45,7 +45,7 @@ public class LastingTests(RunningServer server)
         var line = await server.LineAsync();
         var patches = System.Threading.Channels.Channel.CreateUnbounded<Patch>();
         line.On<Patch>("patched", p => patches.Writer.TryWrite(p));
-        Assert.Null(await line.InvokeAsync<Refusal?>("Join", id.ToString()));
+        Assert.Null(await line.InvokeAsync<Refusal?>("Join", id.ToString(), "s1"));
         return (line, async () => await patches.Reader.ReadAsync(new CancellationTokenSource(TimeSpan.FromSeconds(20)).Token));
     }
 
@@ -56,7 +56,7 @@ public class LastingTests(RunningServer server)
     {
         var (line, next) = await Watch(await Add(Document("Many", 200)));
         var whole = await next();
-        Assert.Null(await line.InvokeAsync<Refusal?>("Edit", """{"do": "setValue", "layer": "l7", "channel": "turn", "value": 33, "at": 50}"""));
+        Assert.Null(await line.InvokeAsync<Refusal?>("Edit", """{"do": "setValue", "layer": "l7", "address": "turn", "value": 33, "at": 50}"""));
         var patch = await next();
         Assert.Equal("l7", Assert.Single(patch.Layers).Key);
         Assert.Null(patch.Order);
@@ -71,12 +71,20 @@ public class LastingTests(RunningServer server)
         var (line, next) = await Watch(await Add(Document("Long", 2, 1000)));
         var first = await next();
         Assert.Equal(0, Assert.Single(first.Windows).Index);
-        var more = await line.InvokeAsync<WindowPart[]>("Want", new[] { 0, 3, 4, 99, -1 });
+        Assert.Null(await line.InvokeAsync<Refusal?>("Hold", new[] { 0, 3, 4, 99, -1 }));
+        var more = (await next()).Windows;
         Assert.Equal([3, 4], more.Select(w => w.Index));
         // The last window is shorter: 40 frames of a turn that changes a, b, c, d and both edges of the translation.
         Assert.All(more[1].Nodes, n => Assert.Equal(n.Changing.Length * 40 * 4, n.Columns.Length));
         Assert.Null(await line.InvokeAsync<Refusal?>("Edit", """{"do": "setPhases", "phases": {"arrive": 1200, "hold": 0, "leave": 0}}"""));
         Assert.Equal([0, 3, 4], (await next()).Windows.Select(w => w.Index));
+        // What is let go is not sent any more, and comes whole when it is wanted again.
+        Assert.Null(await line.InvokeAsync<Refusal?>("Hold", new[] { 4 }));
+        Assert.Empty((await next()).Windows);
+        Assert.Null(await line.InvokeAsync<Refusal?>("Edit", """{"do": "nudge", "layers": ["l1"], "by": [1, 2], "at": 0}"""));
+        Assert.Equal([4], (await next()).Windows.Select(w => w.Index));
+        Assert.Null(await line.InvokeAsync<Refusal?>("Hold", new[] { 3, 4 }));
+        Assert.Equal(2, Assert.Single((await next()).Windows).Nodes.Length);
         await line.DisposeAsync();
     }
 
@@ -103,7 +111,7 @@ public class LastingTests(RunningServer server)
         }
         Assert.Equal((0, false, true), (patch.Revision, patch.CanUndo, patch.CanRedo));
         Assert.Null(await line.InvokeAsync<Refusal?>("Redo"));
-        Assert.Equal([1, 2], JsonDocument.Parse(await line.InvokeAsync<string>("Read", new[] { "l1" }, 0)).RootElement[0].GetProperty("channels").GetProperty("position").EnumerateArray().Select(v => v.GetInt32()));
+        Assert.Equal([1, 2], JsonDocument.Parse(await line.InvokeAsync<string>("Read", new[] { "l1" }, 0)).RootElement[0].GetProperty("values").GetProperty("position").EnumerateArray().Select(v => v.GetInt32()));
         await line.DisposeAsync();
     }
 
@@ -126,8 +134,8 @@ public class LastingTests(RunningServer server)
     {
         var nowhere = Guid.NewGuid();
         await using var line = await server.LineAsync();
-        Assert.Contains("no such graphic", (await line.InvokeAsync<Refusal?>("Join", nowhere.ToString()))!.Message, StringComparison.Ordinal);
-        Assert.Contains("no graphic", (await line.InvokeAsync<Refusal?>("Join", "../../etc"))!.Message, StringComparison.Ordinal);
+        Assert.Contains("no such graphic", (await line.InvokeAsync<Refusal?>("Join", nowhere.ToString(), "s1"))!.Message, StringComparison.Ordinal);
+        Assert.Contains("no graphic", (await line.InvokeAsync<Refusal?>("Join", "../../etc", "s1"))!.Message, StringComparison.Ordinal);
         Assert.NotNull(await line.InvokeAsync<Refusal?>("Edit", """{"do": "removeLayers", "layers": []}"""));
         foreach (var (method, path, expected) in new[]
         {
@@ -193,7 +201,7 @@ public class LastingTests(RunningServer server)
         var graphic = GraphicJson.Read(await http.GetByteArrayAsync($"/api/graphics/{id}/document"));
         Assert.Equal((1920, 1080, "60", 480), (graphic.Width, graphic.Height, graphic.Rate.ToString(), graphic.Phases.Total));
         async Task<double[]> Channel(string layer, int frame, string channel) =>
-            [.. (await http.GetFromJsonAsync<JsonElement>($"/api/graphics/{id}/inspection/{frame}")).GetProperty("layers").EnumerateArray().Single(l => l.GetProperty("id").GetString() == layer).GetProperty("channels").GetProperty(channel).EnumerateArray().Select(v => v.GetDouble())];
+            [.. (await http.GetFromJsonAsync<JsonElement>($"/api/graphics/{id}/inspection/{frame}")).GetProperty("layers").EnumerateArray().Single(l => l.GetProperty("id").GetString() == layer).GetProperty("values").GetProperty(channel).EnumerateArray().Select(v => v.GetDouble())];
         Assert.True((await Channel("badge", 0, "position"))[1] >= 1080);
         Assert.Equal(new double[] { 112, 848 }, await Channel("badge", 24, "position"));
         Assert.Equal(new double[] { 168, 168 }, await Channel("badge", 24, "size"));

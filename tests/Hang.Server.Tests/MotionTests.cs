@@ -77,14 +77,17 @@ public class MotionTests(RunningServer server)
         var line = await server.LineAsync();
         var notes = System.Threading.Channels.Channel.CreateUnbounded<string>();
         line.On<string>("noted", n => notes.Writer.TryWrite(n));
-        Assert.Null(await line.InvokeAsync<Refusal?>("Join", graphic.ToString()));
+        Assert.Null(await line.InvokeAsync<Refusal?>("Join", graphic.ToString(), "s1"));
         var trace = JsonSerializer.Deserialize<double[][]>(await line.InvokeAsync<string>("Trace", "a", "opacity", 4, 10))!;
         Assert.Equal([0, 0, 0.333333, 0.666667, 1, 1], Assert.Single(trace).Select(v => Math.Round(v, 6)));
         Assert.Equal("[]", await line.InvokeAsync<string>("Trace", "nobody", "opacity", 0, 10));
         Assert.Equal("[]", await line.InvokeAsync<string>("Trace", "a", "smell", 0, 10));
-        Assert.Equal(0, JsonDocument.Parse(await line.InvokeAsync<string>("Reading")).RootElement.GetProperty("words").GetInt32());
-        Assert.Null(await line.InvokeAsync<Refusal?>("Edit", """{"do": "moveKeys", "keys": [{"layer": "a", "channel": "opacity", "at": 5}], "by": 3}"""));
+        var readings = System.Threading.Channels.Channel.CreateUnbounded<string>();
+        line.On<string>("reading", r => readings.Writer.TryWrite(r));
+        Assert.Null(await line.InvokeAsync<Refusal?>("Reading"));
+        Assert.Equal(0, JsonDocument.Parse(await readings.Reader.ReadAsync(new CancellationTokenSource(TimeSpan.FromSeconds(20)).Token)).RootElement.GetProperty("words").GetInt32());
+        Assert.Null(await line.InvokeAsync<Refusal?>("Edit", """{"do": "moveKeys", "keys": [{"layer": "a", "address": "opacity", "at": 5}], "by": 3}"""));
         Assert.Contains("replaced", await notes.Reader.ReadAsync(new CancellationTokenSource(TimeSpan.FromSeconds(20)).Token), StringComparison.Ordinal);
-        Assert.Contains("no keyframe", (await line.InvokeAsync<Refusal?>("Edit", """{"do": "reverseKeys", "keys": [{"layer": "a", "channel": "opacity", "at": 5}]}"""))!.Message, StringComparison.Ordinal);
+        Assert.Contains("no keyframe", (await line.InvokeAsync<Refusal?>("Edit", """{"do": "reverseKeys", "keys": [{"layer": "a", "address": "opacity", "at": 5}]}"""))!.Message, StringComparison.Ordinal);
     }
 }

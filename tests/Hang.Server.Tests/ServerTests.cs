@@ -4,7 +4,6 @@ using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json;
 using Hang.Core.Documents;
-using Hang.Core.Layers;
 using Hang.Server.Live;
 using Microsoft.AspNetCore.SignalR.Client;
 
@@ -59,8 +58,8 @@ public class ServerTests(RunningServer server)
 
     [Theory]
     [InlineData("{\"hang\": 9}", "hang")]
-    [InlineData("not json", "broken")]
-    [InlineData("", "broken")]
+    [InlineData("not json", "not JSON")]
+    [InlineData("", "not JSON")]
     public async Task ABrokenDocumentIsRefusedAndNothingIsAdded(string text, string says)
     {
         var before = await Packages();
@@ -109,30 +108,36 @@ public class ServerTests(RunningServer server)
         await using var one = await server.LineAsync();
         await using var two = await server.LineAsync();
         var (first, second) = (new Patches(one), new Patches(two));
-        Assert.Null(await one.InvokeAsync<Refusal?>("Join", id.ToString()));
-        Assert.Null(await two.InvokeAsync<Refusal?>("Join", id.ToString()));
-        await first.Next();
-        await second.Next();
+        Assert.Null(await one.InvokeAsync<Refusal?>("Join", id.ToString(), "s1"));
+        Assert.Null(await two.InvokeAsync<Refusal?>("Join", id.ToString(), "s2"));
+        // Each is told how many others are here.
+        Assert.Equal(1, (await first.Until(p => p.Others > 0)).Others);
+        Assert.Equal(1, (await second.Until(p => p.Others > 0)).Others);
 
-        const string Add = """{"do": "addLayer", "layer": {"kind": "plate", "id": "", "name": "Plate", "channels": {"position": [10, 20]}}}""";
+        const string Add = """{"do": "addLayer", "layer": {"id": "", "name": "Plate", "position": [10, 20], "content": {"kind": "plate"}}}""";
         Assert.Null(await one.InvokeAsync<Refusal?>("Edit", Add));
-        var patch = await second.Next();
-        Assert.Equal("Plate", JsonSerializer.Deserialize<Layer>(Assert.Single(patch.Layers).Value, GraphicJson.Options)!.Name);
+        var patch = await second.Until(p => p.Revision == 1);
+        Assert.False(patch.Mine);
+        Assert.Equal("Plate", JsonDocument.Parse(Assert.Single(patch.Layers).Value).RootElement.GetProperty("name").GetString());
         Assert.Equal((1, true), (patch.Revision, patch.CanUndo));
         Assert.Single(patch.Windows.Single().Nodes);
-        await first.Next();
+        Assert.True((await first.Until(p => p.Revision == 1)).Mine);
 
-        Assert.Null(await one.InvokeAsync<Refusal?>("Preview", """{"do": "setValue", "layer": "l1", "channel": "position", "value": [99, 20], "at": 0}"""));
-        Assert.Equal(-1, (await first.Next()).Revision);
-        Assert.Equal(99, JsonDocument.Parse(await one.InvokeAsync<string>("Read", new[] { "l1" }, 0)).RootElement[0].GetProperty("channels").GetProperty("position")[0].GetDouble());
-        Assert.Equal(10, JsonDocument.Parse(await two.InvokeAsync<string>("Read", new[] { "l1" }, 0)).RootElement[0].GetProperty("channels").GetProperty("position")[0].GetDouble());
+        Assert.Null(await one.InvokeAsync<Refusal?>("Preview", """{"do": "setValue", "layer": "l1", "address": "position", "value": [99, 20], "at": 0}"""));
+        await first.Until(p => p.Revision == -1);
+        Assert.Equal(99, JsonDocument.Parse(await one.InvokeAsync<string>("Read", new[] { "l1" }, 0)).RootElement[0].GetProperty("values").GetProperty("position")[0].GetDouble());
+        Assert.Equal(10, JsonDocument.Parse(await two.InvokeAsync<string>("Read", new[] { "l1" }, 0)).RootElement[0].GetProperty("values").GetProperty("position")[0].GetDouble());
 
         var refusal = await one.InvokeAsync<Refusal?>("Edit", """{"do": "changeLayer", "layer": "l1", "hangsFrom": "l1"}""");
         Assert.Equal("Plate", refusal!.Layer);
         Assert.NotNull(await one.InvokeAsync<Refusal?>("Edit", """{"do": "launch"}"""));
 
+        // What the other window did is the other window's to undo, while it is open.
+        Assert.Contains("another window", (await two.InvokeAsync<Refusal?>("Undo"))!.Message, StringComparison.Ordinal);
+        await one.DisposeAsync();
+        await second.Until(p => p.Others == 0);
         Assert.Null(await two.InvokeAsync<Refusal?>("Undo"));
-        Assert.Empty((await second.Next()).Order!);
+        Assert.Empty((await second.Until(p => p.Revision == 0)).Order!);
     }
 
     [Fact]
@@ -174,6 +179,17 @@ public class ServerTests(RunningServer server)
 
         public Patches(HubConnection line) => line.On<Patch>("patched", p => channel.Writer.TryWrite(p));
 
-        public async Task<Patch> Next() => await channel.Reader.ReadAsync(new CancellationTokenSource(TimeSpan.FromSeconds(20)).Token);
+        public async Task<Patch> Until(Func<Patch, bool> wanted)
+        {
+            while (true)
+            {
+                if (await Next() is var patch && wanted(patch))
+                {
+                    return patch;
+                }
+            }
+        }
+
+        private async Task<Patch> Next() => await channel.Reader.ReadAsync(new CancellationTokenSource(TimeSpan.FromSeconds(20)).Token);
     }
 }

@@ -1,4 +1,7 @@
+using System.Collections.Immutable;
 using System.Reflection;
+using Hang.Core.Checks;
+using Hang.Core.Evaluation;
 using MessagePack;
 
 namespace Hang.Server.Live;
@@ -8,12 +11,16 @@ public static class MessageTypes
 {
     private static readonly NullabilityInfoContext Nulls = new();
 
+    /// <summary>What travels within messages as JSON.</summary>
+    private static readonly Type[] Reports = [typeof(LayerInspection), typeof(IdleTiming), typeof(ReadingTime)];
+
     /// <summary>The file web/src/live/messages.gen.ts.</summary>
     public static string TypeScript()
     {
         var types = typeof(Patch).Assembly.GetTypes().Where(t => t.GetCustomAttribute<MessagePackObjectAttribute>() is not null).OrderBy(t => t.Name, StringComparer.Ordinal);
         var interfaces = types.Select(t => $"export interface {t.Name} {{\n{string.Concat(t.GetProperties().Where(p => p.GetCustomAttribute<KeyAttribute>() is not null).Select(Line))}}}\n");
-        return "// Printed from the server's messages by ./hang generate. Do not edit.\n\n" + string.Join("\n", interfaces);
+        var reports = Reports.Select(t => $"export interface {t.Name} {{\n{string.Concat(t.GetProperties().Select(p => $"  {System.Text.Json.JsonNamingPolicy.CamelCase.ConvertName(p.Name)}: {Of(p.PropertyType)}\n"))}}}\n");
+        return "// Printed from the server's messages by ./hang generate. Do not edit.\n\n" + string.Join("\n", interfaces.Concat(reports));
     }
 
     private static string Line(PropertyInfo property)
@@ -29,6 +36,7 @@ public static class MessageTypes
         _ when type == typeof(bool) => "boolean",
         _ when type == typeof(byte[]) => "Uint8Array",
         _ when type.IsArray => $"{Of(type.GetElementType()!)}[]",
+        _ when type.IsGenericType && type.GetGenericTypeDefinition() == typeof(ImmutableArray<>) => $"{Of(type.GetGenericArguments()[0])}[]",
         _ when type.IsGenericType => $"Record<string, {Of(type.GetGenericArguments()[1])}>",
         _ => type.Name,
     };

@@ -74,6 +74,9 @@ public sealed class NodePart
 
     /// <summary>Those moments, for each the changing numbers.</summary>
     [Key("moments")] public byte[]? Moments { get; init; }
+
+    /// <summary>For each frame the box that its moments can touch: left, top, right, bottom.</summary>
+    [Key("boxes")] public byte[]? Boxes { get; init; }
 }
 
 /// <summary>Nodes of one window that are new to the viewer.</summary>

@@ -86,6 +86,7 @@ public sealed class PatchMaker
                 Columns = Bytes(now.Columns),
                 MomentCounts = now.MomentCounts.Length > 0 ? now.MomentCounts : null,
                 Moments = now.MomentCounts.Length > 0 ? Bytes(now.Moments) : null,
+                Boxes = now.MomentCounts.Length > 0 ? Bytes(now.MomentBoxes) : null,
             });
         }
         return new() { Index = window, Nodes = [.. nodes] };

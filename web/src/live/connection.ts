@@ -1,143 +1,198 @@
 import { HubConnectionBuilder, HubConnectionState, LogLevel, type HubConnection } from '@microsoft/signalr'
 import { MessagePackHubProtocol } from '@microsoft/signalr-protocol-msgpack'
-import type { Edit } from './edits'
-import type { Patch, Refusal, WindowPart } from './messages'
+import type { Edit } from './core.gen'
+import type { LayerInspection, Patch, ReadingTime, Refusal } from './messages.gen'
+import { session } from './session'
 
-export interface LayerReading {
-  id: string
-  channels: Record<string, number[]>
-  world: number[]
-  bounds: number[]
-  /** For each idle motion: how long a cycle takes, and the span's length with whole frames for each. */
-  idles: { framesPerCycle: number; evenLength: number }[]
-}
-
-interface Listener {
+export interface Listener {
   onPatch: (patch: Patch) => void
   onLine: (line: 'open' | 'lost') => void
   onRefusal: (refusal: Refusal) => void
   onNote: (note: string) => void
+  onReading: (reading: ReadingTime) => void
+  onRemoved: () => void
+  /** A change that may not have been kept, because the line was lost. */
+  onUnkept: (edit: Edit) => void
 }
 
-/** Whether the words can be read, as the core judges it. */
-export interface ReadingTime {
-  words: number
-  needs: number
-  needsCalmly: number
-  stands: number
-  holdThatWouldDo: number
-}
+const RETRY_MS = 1000
 
-/** The live line between this bench and its graphic. Previews overtake each other: only the newest waits while one is under way. */
+/**
+ * The live line between this bench and one graphic, from open to close; it comes back by itself. Previews overtake each other: only the
+ * newest waits while one is under way.
+ */
 export class LiveConnection {
   private readonly hub: HubConnection
-  private readonly graphic: string
-  private readonly listener: Listener
   private waiting: Edit | null | undefined
   private previewing = false
   private expected = 0
+  private held: number[] = [0]
+  private joined = false
+  private closed = false
 
-  constructor(graphic: string, listener: Listener) {
-    this.graphic = graphic
-    this.listener = listener
-    this.hub = new HubConnectionBuilder()
-      .withUrl('/live')
-      .withHubProtocol(new MessagePackHubProtocol())
-      .withAutomaticReconnect({ nextRetryDelayInMilliseconds: () => 1000 })
-      .configureLogging(LogLevel.None)
-      .build()
-    this.hub.on('patched', (patch: Patch) => {
-      if (patch.number !== this.expected && patch.number !== 0) return void this.join()
-      this.expected = patch.number + 1
-      listener.onPatch(patch)
+  constructor(
+    private readonly graphic: string,
+    private readonly listener: Listener,
+    hub?: HubConnection,
+  ) {
+    this.hub =
+      hub ??
+      new HubConnectionBuilder()
+        .withUrl('/live')
+        .withHubProtocol(new MessagePackHubProtocol())
+        .withAutomaticReconnect({ nextRetryDelayInMilliseconds: () => RETRY_MS })
+        .configureLogging(LogLevel.None)
+        .build()
+    const open = <T>(act: (message: T) => void) => (message: T) => {
+      if (!this.closed) act(message)
+    }
+    this.hub.on('patched', open((patch: Patch) => this.take(patch)))
+    this.hub.on('noted', open(listener.onNote))
+    this.hub.on('reading', open((json: string) => listener.onReading(JSON.parse(json) as ReadingTime)))
+    this.hub.on('removed', open(listener.onRemoved))
+    this.hub.onreconnecting(() => this.lost())
+    this.hub.onreconnected(() => void this.join())
+    this.hub.onclose(() => {
+      this.lost()
+      if (!this.closed) void this.open()
     })
-    this.hub.on('noted', (note: string) => listener.onNote(note))
-    this.hub.onreconnecting(() => listener.onLine('lost'))
-    this.hub.onreconnected(() => this.join())
   }
 
+  /** Connects and joins, again and again until it is done or the bench is left. */
   async open() {
-    for (;;) {
+    while (!this.closed) {
       try {
         await this.hub.start()
-        return this.join()
+        // Left while connecting: nobody must be in the room.
+        if (this.closed) await this.hub.stop()
+        else await this.join()
+        return
       } catch {
-        this.listener.onLine('lost')
-        await new Promise((again) => setTimeout(again, 1000))
+        if (this.closed) return
+        this.lost()
+        await pause()
       }
     }
   }
 
   close() {
-    void this.hub.stop()
+    this.closed = true
+    this.joined = false
+    this.waiting = undefined
+    // While it is connecting, stop waits for nothing and open sees to it.
+    void this.hub.stop().catch(() => undefined)
   }
 
   /** Applies and keeps an edit. True when it was taken. */
   async edit(edit: Edit): Promise<boolean> {
     this.waiting = undefined
-    return this.call('Edit', JSON.stringify(edit))
+    return this.call(() => this.listener.onUnkept(edit), 'Edit', JSON.stringify(edit))
   }
 
   /** Shows what an edit would do, without keeping it; null ends that. */
   preview(edit: Edit | null) {
+    if (this.closed) return
     this.waiting = edit
     if (!this.previewing) void this.sendPreviews()
   }
 
-  undo = () => this.call('Undo')
+  undo = () => this.call(undefined, 'Undo')
 
-  redo = () => this.call('Redo')
+  redo = () => this.call(undefined, 'Redo')
 
-  /** Windows that were not sent yet. */
-  want(indexes: number[]): Promise<WindowPart[]> {
-    return this.isOpen ? this.hub.invoke<WindowPart[]>('Want', indexes) : Promise.resolve([])
+  /** Says which windows of the program are wanted from now on; new ones come as a patch. */
+  hold(indexes: number[]) {
+    this.held = indexes
+    if (this.isOpen) void this.hub.invoke('Hold', indexes).catch(() => undefined)
   }
 
   /** The values of layers at a frame, as this bench sees the graphic. */
-  async read(layers: string[], frame: number): Promise<LayerReading[]> {
-    if (!this.isOpen) return []
-    return JSON.parse(await this.hub.invoke<string>('Read', layers, frame)) as LayerReading[]
+  async read(layers: string[], frame: number): Promise<LayerInspection[]> {
+    return (await this.ask<LayerInspection[]>('Read', layers, frame)) ?? []
   }
 
-  /** A channel's components over frames from one to before another: for each component its values. */
-  async trace(layer: string, channel: string, from: number, to: number): Promise<number[][]> {
-    if (!this.isOpen) return []
-    return JSON.parse(await this.hub.invoke<string>('Trace', layer, channel, from, to)) as number[][]
+  /** A value's components over frames from one to before another: for each component its numbers. */
+  async trace(layer: string, address: string, from: number, to: number): Promise<number[][]> {
+    return (await this.ask<number[][]>('Trace', layer, address, from, to)) ?? []
   }
 
-  async reading(): Promise<ReadingTime | undefined> {
-    if (!this.isOpen) return undefined
-    return JSON.parse(await this.hub.invoke<string>('Reading')) as ReadingTime
+  /** Asks for the reading time, which comes when it has been found. */
+  askReading() {
+    if (this.isOpen) void this.hub.invoke('Reading').catch(() => undefined)
   }
 
   private get isOpen() {
-    return this.hub.state === HubConnectionState.Connected
+    return this.joined && !this.closed && this.hub.state === HubConnectionState.Connected
+  }
+
+  private take(patch: Patch) {
+    if (patch.number !== this.expected && patch.number !== 0) return void this.join()
+    this.expected = patch.number + 1
+    this.listener.onPatch(patch)
+  }
+
+  private lost() {
+    this.joined = false
+    if (!this.closed) this.listener.onLine('lost')
   }
 
   private async join() {
-    this.expected = 0
-    const refusal = await this.hub.invoke<Refusal | null>('Join', this.graphic)
-    if (refusal) this.listener.onRefusal(refusal)
-    else this.listener.onLine('open')
+    while (!this.closed && this.hub.state === HubConnectionState.Connected) {
+      this.expected = 0
+      try {
+        const refusal = await this.hub.invoke<Refusal | null>('Join', this.graphic, session)
+        if (this.closed) return
+        if (refusal) return this.listener.onRefusal(refusal)
+        this.joined = true
+        this.listener.onLine('open')
+        this.hold(this.held)
+        if (this.waiting !== undefined && !this.previewing) void this.sendPreviews()
+        return
+      } catch {
+        this.lost()
+        await pause()
+      }
+    }
   }
 
   private async sendPreviews() {
     this.previewing = true
-    while (this.waiting !== undefined) {
-      const edit = this.waiting
-      this.waiting = undefined
-      await this.call('Preview', edit ? JSON.stringify(edit) : '')
+    try {
+      // A preview that waits while the line is down goes out when it is back.
+      while (this.waiting !== undefined && this.isOpen) {
+        const edit = this.waiting
+        this.waiting = undefined
+        await this.call(() => undefined, 'Preview', edit ? JSON.stringify(edit) : '')
+      }
+    } finally {
+      this.previewing = false
     }
-    this.previewing = false
   }
 
-  private async call(method: string, ...args: unknown[]): Promise<boolean> {
+  private async ask<T>(method: string, ...args: unknown[]): Promise<T | undefined> {
+    if (!this.isOpen) return undefined
+    return JSON.parse(await this.hub.invoke<string>(method, ...args)) as T
+  }
+
+  /** @param onLost what to do instead of telling, when the line was lost on the way. */
+  private async call(onLost: (() => void) | undefined, method: string, ...args: unknown[]): Promise<boolean> {
     if (!this.isOpen) {
-      this.listener.onRefusal({ message: 'The server is not reachable.', remedy: 'Nothing was changed; it is tried again every second.' })
+      if (onLost) onLost()
+      else this.listener.onRefusal({ message: 'The server is not reachable.', remedy: 'Nothing was changed; it is tried again every second.' })
       return false
     }
-    const refusal = await this.hub.invoke<Refusal | null>(method, ...args)
-    if (refusal) this.listener.onRefusal(refusal)
-    return !refusal
+    try {
+      const refusal = await this.hub.invoke<Refusal | null>(method, ...args)
+      if (this.closed) return !refusal
+      if (refusal) this.listener.onRefusal(refusal)
+      return !refusal
+    } catch {
+      if (this.closed) return false
+      if (onLost) onLost()
+      else this.listener.onRefusal({ message: 'The line was lost on the way.', remedy: 'See whether it was done, and do it again if not.' })
+      return false
+    }
   }
 }
+
+const pause = () => new Promise((again) => setTimeout(again, RETRY_MS))

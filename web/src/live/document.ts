@@ -1,89 +1,47 @@
-/** The document as the server sends it. Its rules are the core's; here it is only shown. */
+import type { Keyed, Keyframe, KeyPlace, Layer, PhaseLengths } from './core.gen'
 
-export type ChannelValue = number | number[] | string
+export type { Content, Edit, Effect, Graphic, IdleMotion, Keyframe, KeyPlace, Layer, PhaseLengths, PieceStagger } from './core.gen'
 
-export interface Keyframe {
-  at: number
-  value: ChannelValue
-  /** CSS easing text, or one for each component. */
-  feel?: string | string[]
-  tangentIn?: [number, number]
-  tangentOut?: [number, number]
-}
+/** Where addresses of effects' values begin. */
+const EFFECTS = 'effects'
+
+/** A value as documents write it; which one, its kind tells. */
+export type PlainValue = number | string | boolean | number[] | Record<string, unknown> | unknown[]
+
+/** A value over time as documents write it. */
+export type Channel = Keyed<PlainValue>
 
 /** CSS easing text of the change after a keyframe, for one component or for the first. */
 export const feelOf = (key: Keyframe, part = 0): string => (Array.isArray(key.feel) ? key.feel[part]! : (key.feel ?? 'linear'))
 
-export type Channel = ChannelValue | { keys: Keyframe[] }
+export const totalFrames = (phases: PhaseLengths) => phases.arrive + phases.hold + phases.leave
 
-export interface Layer {
-  kind: 'plate' | 'type' | 'picture' | 'hook'
-  id: string
-  name: string
-  field?: string
-  hangsFrom?: string
-  hidden?: boolean
-  locked?: boolean
-  /** First and last frame in which the layer shows. */
-  in?: number
-  out?: number
-  facing?: 'fixed' | 'along' | 'upright'
-  motionBlur?: boolean
-  idles?: IdleMotion[]
-  stagger?: PieceStagger
-  text?: string
-  family?: string
-  weight?: number
-  align?: 'left' | 'centre' | 'right'
-  asset?: string
-  channels: Record<string, Channel>
+const keyed = (value: unknown): value is { keys: Keyframe[] } =>
+  typeof value === 'object' && value !== null && !Array.isArray(value) && Array.isArray((value as { keys?: unknown }).keys)
+
+/** The keyframes of a value; none when it is constant or not mentioned. */
+export const keysIn = (channel: unknown): Keyframe[] => (keyed(channel) ? channel.keys : [])
+
+/** What a layer says of an address, such as position, fill or effects/e1/radius. */
+export function valueAt(layer: Layer, address: string): Channel | undefined {
+  const [first, effect, name] = address.split('/')
+  const holder = (first === EFFECTS ? layer.effects?.find((e) => e.id === effect) : first! in layer.content ? layer.content : layer) as
+    | Record<string, unknown>
+    | undefined
+  return holder?.[name ?? first!] as Channel | undefined
 }
 
-export interface IdleMotion {
-  kind: 'pulse' | 'bob' | 'sway' | 'spin' | 'blink' | 'tremble'
-  amplitude: number
-  cycles: number
-  phase: number
-  over: 'hold' | 'loop'
-  seed: number
+export const keysOf = (layer: Layer, address: string): Keyframe[] => keysIn(valueAt(layer, address))
+
+/** The addresses of a layer that are keyed, in the order of its document. */
+export function keyedAddresses(layer: Layer): string[] {
+  const of = (holder: object, head = '') => Object.entries(holder).flatMap(([name, value]) => (keyed(value) ? [head + name] : []))
+  return [...of(layer), ...of(layer.content), ...(layer.effects ?? []).flatMap((e) => of(e, `${EFFECTS}/${e.id}/`))]
 }
 
-export interface PieceStagger {
-  by: 'letter' | 'word' | 'line'
-  every: number
-  order: 'inOrder' | 'reversed' | 'fromMiddle' | 'shuffled'
-  seed: number
-}
+/** Places of all keyframes of a layer. */
+export const keyPlaces = (layer: Layer): KeyPlace[] =>
+  keyedAddresses(layer).flatMap((address) => keysOf(layer, address).map((k) => ({ layer: layer.id, address, at: k.at })))
 
-export interface Phases {
-  arrive: number
-  hold: number
-  leave: number
-}
-
-export interface Graphic {
-  hang: number
-  name: string
-  kind: string
-  width: number
-  height: number
-  rate: string
-  phases: Phases
-  motionBlur?: { on: boolean; angle: number }
-  assets: Record<string, { name: string; type: string; width: number; height: number }>
-  layers: Layer[]
-}
-
-export interface KeyPlace {
-  layer: string
-  channel: string
-  at: number
-}
-
-export const totalFrames = (phases: Phases) => phases.arrive + phases.hold + phases.leave
-
-/** The keyframes of a channel; none when it is constant or not mentioned. */
-export const keysIn = (channel: Channel | undefined): Keyframe[] =>
-  typeof channel === 'object' && !Array.isArray(channel) ? channel.keys : []
-
-export const keysOf = (layer: Layer, channel: string) => keysIn(layer.channels[channel])
+/** What a layer's position is given in: its hook or carrier, or else its group. */
+export const carrierOf = (layer: Layer): string | undefined => layer.hangsFrom ?? layer.group

@@ -1,179 +1,231 @@
-import type { Canvas, CanvasKit, Image, Paint, Path } from 'canvaskit-wasm'
-import type { NodeContent, Program } from '../live/program'
-import { Slot } from './slots'
+import type { BlendMode, Canvas, CanvasKit, Image, Paint, Surface } from 'canvaskit-wasm'
+import type { OpHead, StripHead } from '../live/messages.gen'
+import type { Program } from '../live/program'
+import { around, blendOf, GroupLayer } from './groupLayer'
+import { Made } from './made'
+import { clip, clipWords, Code, glyphs, group, picture, warp, warpWords } from './ops.gen'
+import { setFill, setStroke, unsetStroke } from './paints'
+import { PathShelf } from './pathShelf'
+import { Pictures } from './pictures'
+import { smear } from './smear'
 
-interface LinePath {
-  content: NodeContent
-  tracking: number
-  leading: number
-  path: Path
+/** A level of the paint list that is open. */
+interface Level {
+  /** The group that it is; undefined for a place. */
+  layer: GroupLayer | undefined
+  /** What holds outside of it. */
+  alpha: number
 }
 
-/** Numbers that follow each verb of an outline: move, line, quadratic, (conic), cubic, close. */
-const COORDINATES = [2, 2, 4, 5, 6, 0]
-
-/** Paints a program's nodes. It makes the same calls in the same order as the painter of files, ScenePainter.cs, so that both agree. */
+/**
+ * Paints a program: a loop over operations, knowing nothing else. It makes the same calls in the same order as the painter of files,
+ * ScenePainter.cs, so that both give the same picture.
+ */
 export class ScenePainter {
-  private readonly ck: CanvasKit
   private readonly paint: Paint
-  private readonly lines = new Map<string, LinePath>()
-  private readonly images = new Map<string, Image | 'loading'>()
-  private readonly onPicture: () => void
+  private readonly paths: PathShelf
+  private readonly pictures: Pictures
+  private readonly made = new Made()
+  private readonly levels: Level[] = []
+  private program!: Program
+  private canvas!: Canvas
+  /** What the alpha of everything painted in this level is multiplied by. */
+  private alpha = 1
+  /** Levels that are passed over because nothing of them shows. */
+  private skipping = 0
 
   /** @param onPicture called when a picture has arrived and the stage is to be painted again. */
-  constructor(ck: CanvasKit, onPicture: () => void) {
-    this.ck = ck
-    this.onPicture = onPicture
+  constructor(
+    private readonly ck: CanvasKit,
+    onPicture: () => void,
+  ) {
     this.paint = new ck.Paint()
     this.paint.setAntiAlias(true)
+    this.paths = new PathShelf(ck)
+    this.pictures = new Pictures(ck, onPicture)
   }
 
-  /** @param blurred false: paint every node sharp, whatever its motion. */
-  paintFrame(canvas: Canvas, program: Program, frame: number, blurred = true) {
-    for (const node of program.nodes) {
-      const content = program.contents.get(node)
-      if (!content || content.kind === 'place') continue
-      const samples = blurred ? program.samples(node, frame) : undefined
-      const values = program.values(node, frame)
-      if (samples) this.paintMean(canvas, content, samples)
-      else if (values && values[Slot.opacity]! > 0) this.paintNode(canvas, content, values, 1)
+  /** @param blurred false: paint every strip sharp, whatever its motion. */
+  paintFrame(surface: Surface, program: Program, frame: number, blurred = true) {
+    this.program = program
+    this.canvas = surface.getCanvas()
+    this.alpha = 1
+    this.skipping = 0
+    for (const strip of program.strips) {
+      const values = program.values(strip.node, frame)
+      if (!values) continue
+      const moments = blurred && this.skipping === 0 ? program.moments(strip.node, frame) : undefined
+      if (moments) this.paintMean(surface, strip, moments.rows, moments.box)
+      else this.run(strip.ops, values, this.ck.BlendMode.SrcOver)
     }
+    while (this.levels.length > 0) this.end()
+    this.paths.next()
+    this.pictures.next()
   }
 
   dispose() {
     this.paint.delete()
-    for (const line of this.lines.values()) line.path.delete()
-    for (const image of this.images.values()) if (image !== 'loading') image.delete()
+    this.paths.clear()
+    this.pictures.clear()
   }
 
-  /** The mean of moments: each adds its share to a layer of half-precision numbers, so that small shares are not rounded away. */
-  private paintMean(canvas: Canvas, content: NodeContent, samples: Float32Array[]) {
-    const b = boundsOf(samples)
-    if (!b) return
-    canvas.save()
-    canvas.clipRect([Math.floor(b[0]) - 1, Math.floor(b[1]) - 1, Math.ceil(b[2]) + 1, Math.ceil(b[3]) + 1], this.ck.ClipOp.Intersect, false)
-    canvas.saveLayer(undefined, null, null, this.ck.SaveLayerF16ColorType)
-    this.paint.setBlendMode(this.ck.BlendMode.Plus)
-    for (const v of samples) if (v[Slot.opacity]! > 0) this.paintNode(canvas, content, v, Math.fround(1 / samples.length))
-    this.paint.setBlendMode(this.ck.BlendMode.SrcOver)
-    canvas.restore()
-    canvas.restore()
-  }
-
-  private paintNode(canvas: Canvas, content: NodeContent, v: Float32Array, share: number) {
-    canvas.save()
-    canvas.concat([v[0]!, v[2]!, v[4]!, v[1]!, v[3]!, v[5]!, 0, 0, 1])
-    if (v[Slot.masked] !== 0) canvas.clipRect(v.slice(Slot.mask, Slot.mask + 4), this.ck.ClipOp.Intersect, true)
-    const sigma = v[Slot.blur]!
-    if (sigma > 0) {
-      const r = 3 * sigma + 1
-      const filter = this.ck.ImageFilter.MakeBlur(sigma, sigma, this.ck.TileMode.Decal, null)
-      const soft = new this.ck.Paint()
-      soft.setImageFilter(filter)
-      if (share !== 1) soft.setBlendMode(this.ck.BlendMode.Plus)
-      canvas.saveLayer(soft, [v[Slot.box]! - r, v[Slot.box + 1]! - r, v[Slot.box + 2]! + r, v[Slot.box + 3]! + r])
-      this.draw(canvas, content, v, share)
-      canvas.restore()
-      soft.delete()
-      filter.delete()
-    } else this.draw(canvas, content, v, share)
-    canvas.restore()
-  }
-
-  private draw(canvas: Canvas, content: NodeContent, v: Float32Array, share: number) {
-    if (content.kind === 'plate') {
-      this.setColour(v, Slot.plateFill, share)
-      const [a, b, c, d] = v.slice(Slot.corners, Slot.corners + 4) as unknown as [number, number, number, number]
-      canvas.drawRRect(Float32Array.of(0, 0, v[Slot.size]!, v[Slot.size + 1]!, a, a, b, b, c, c, d, d), this.paint)
-    } else if (content.kind === 'glyphs') {
-      this.setColour(v, Slot.glyphsFill, share)
-      canvas.scale(v[Slot.unit]!, v[Slot.unit]!)
-      canvas.drawPath(this.line(content, v[Slot.tracking]!, v[Slot.leading]!), this.paint)
-    } else {
-      const image = this.image(content.asset!)
-      if (image) {
-        this.paint.setColorComponents(0, 0, 0, Math.fround(v[Slot.opacity]! * share))
-        const { FilterMode, MipmapMode } = this.ck
-        const source = [0, 0, image.width(), image.height()]
-        canvas.drawImageRectOptions(
-          image,
-          source,
-          [0, 0, v[Slot.size]!, v[Slot.size + 1]!],
-          FilterMode.Linear,
-          MipmapMode.Linear,
-          this.paint,
-        )
+  /** @param mode how what the strip paints is mixed in, where the strip does not say otherwise. */
+  private run(ops: OpHead[], v: Float32Array, mode: BlendMode) {
+    // Within a group of the strip's own, nothing is mixed with what lies behind the strip.
+    let within = 0
+    for (const op of ops) {
+      const { code } = op
+      if (this.skipping > 0) this.skipping += code === Code.place || code === Code.group ? 1 : code === Code.end ? -1 : 0
+      else if (code === Code.place) this.place(op, v)
+      else if (code === Code.clip) this.clip(op, v)
+      else if (code === Code.group) within += this.openGroup(op, v, within > 0 ? this.ck.BlendMode.SrcOver : mode) ? 1 : 0
+      else if (code === Code.end) within -= this.end() ? 1 : 0
+      else if (code !== Code.mark) {
+        this.paint.setBlendMode(within > 0 ? this.ck.BlendMode.SrcOver : mode)
+        this.draw(op, v)
       }
     }
   }
 
-  private setColour(v: Float32Array, slot: number, share: number) {
-    const alpha = Math.fround(Math.fround(v[slot + 3]! * v[Slot.opacity]!) * share)
-    this.paint.setColorComponents(v[slot]!, v[slot + 1]!, v[slot + 2]!, alpha)
+  private place(op: OpHead, v: Float32Array) {
+    const a = op.at
+    if (v[a + 6]! <= 0) {
+      this.skipping = 1
+      return
+    }
+    this.levels.push({ layer: undefined, alpha: this.alpha })
+    this.canvas.save()
+    this.canvas.concat([v[a]!, v[a + 2]!, v[a + 4]!, v[a + 1]!, v[a + 3]!, v[a + 5]!, 0, 0, 1])
+    this.alpha = Math.fround(this.alpha * v[a + 6]!)
   }
 
-  /** All glyphs of a node as one path, so that fading type shows no seam where letters overlap. */
-  private line(content: NodeContent, tracking: number, leading: number): Path {
-    const kept = this.lines.get(content.node)
-    if (kept && kept.content === content && kept.tracking === tracking && kept.leading === leading) return kept.path
-    kept?.path.delete()
-    const commands: number[] = []
-    content.glyphs.forEach((outline, g) => {
-      const [x, y, spread, row] = content.places.subarray(g * 4, g * 4 + 4) as unknown as [number, number, number, number]
-      const dx = Math.fround(x + Math.fround(spread * tracking))
-      const dy = Math.fround(y + Math.fround(row * leading))
-      for (let i = 0; i < outline.length;) {
-        const verb = outline[i++]!
-        commands.push(verb)
-        for (let n = COORDINATES[verb]!; n > 0; n -= 2) commands.push(outline[i++]! + dx, outline[i++]! + dy)
-      }
-    })
-    const path = this.ck.Path.MakeFromCmds(commands) ?? new this.ck.PathBuilder().detach()
-    this.lines.set(content.node, { content, tracking, leading, path })
-    return path
+  private clip(op: OpHead, v: Float32Array) {
+    if (v[op.at + clip.on] === 0) return
+    const { Difference, Intersect } = this.ck.ClipOp
+    this.canvas.clipPath(this.paths.of(this.program, op, v), op.words[clipWords.inverse] === 'yes' ? Difference : Intersect, true)
   }
 
-  private image(asset: string): Image | undefined {
-    const known = this.images.get(asset)
-    if (known) return known === 'loading' ? undefined : known
-    this.images.set(asset, 'loading')
-    void fetch(`/api/pictures/${asset}`)
-      .then((response) => response.arrayBuffer())
-      .then((bytes) => {
-        const image = this.ck.MakeImageFromEncoded(bytes)
-        if (!image) return
-        this.images.set(asset, image.makeCopyWithDefaultMipmaps())
-        image.delete()
-        this.onPicture()
-      })
-    return undefined
+  /** True when a picture of its own was begun. */
+  private openGroup(op: OpHead, v: Float32Array, mode: BlendMode): boolean {
+    const opacity = Math.fround(v[op.at + group.opacity]! * this.alpha)
+    if (opacity <= 0) {
+      this.skipping = 1
+      return false
+    }
+    const isPicture = v[op.at + group.on] !== 0
+    if (!isPicture) this.canvas.save()
+    this.levels.push({ layer: isPicture ? GroupLayer.open(this.ck, this.canvas, op, v, opacity, mode) : undefined, alpha: this.alpha })
+    this.alpha = isPicture ? 1 : opacity
+    return isPicture
+  }
+
+  /** True when it was the end of a picture of its own. */
+  private end(): boolean {
+    const level = this.levels.pop()!
+    this.alpha = level.alpha
+    if (level.layer) level.layer.close(this.canvas)
+    else this.canvas.restore()
+    return level.layer !== undefined
+  }
+
+  private draw(op: OpHead, v: Float32Array) {
+    const { canvas, paint } = this
+    if (op.code === Code.picture) return this.drawPicture(op, v)
+    if (op.code === Code.warp) return this.drawWarp(op, v)
+    setFill(this.ck, this.made, paint, op, v, this.alpha)
+    if (op.code === Code.glyphs) {
+      const unit = v[op.at + glyphs.unit]!
+      canvas.save()
+      canvas.scale(unit, unit)
+      canvas.drawPath(this.paths.of(this.program, op, v), paint)
+      canvas.restore()
+    } else if (op.code === Code.stroke) {
+      setStroke(this.ck, this.made, paint, op, v)
+      canvas.drawPath(this.paths.of(this.program, op, v), paint)
+      unsetStroke(this.ck, paint)
+    } else canvas.drawPath(this.paths.of(this.program, op, v), paint)
+    this.finish()
+  }
+
+  private drawPicture(op: OpHead, v: Float32Array) {
+    const image = this.pictures.get(op.takes[0]!)
+    if (!image) return
+    const [from, to] = [op.at + picture.source, op.at + picture.target]
+    const part = v[from + 2]! > v[from]! ? v.slice(from, from + 4) : [0, 0, image.width(), image.height()]
+    this.paint.setColorComponents(0, 0, 0, this.alpha)
+    const { FilterMode, MipmapMode } = this.ck
+    this.canvas.drawImageRectOptions(image, part, v.slice(to, to + 4), FilterMode.Linear, MipmapMode.Linear, this.paint)
+  }
+
+  private drawWarp(op: OpHead, v: Float32Array) {
+    const image = this.pictures.get(op.takes[0]!)
+    if (!image) return
+    const { ck, paint } = this
+    paint.setColorComponents(1, 1, 1, this.alpha)
+    paint.setShader(
+      this.made.keep(image.makeShaderOptions(ck.TileMode.Clamp, ck.TileMode.Clamp, ck.FilterMode.Linear, ck.MipmapMode.Linear)),
+    )
+    const net = this.made.keep(netOf(ck, op, v, image))
+    this.canvas.drawVertices(net, ck.BlendMode.Modulate, paint)
+    this.finish()
+  }
+
+  /** Lets go of what was made for one drawing. */
+  private finish() {
+    this.paint.setShader(null)
+    this.made.delete()
+  }
+
+  /** The mean of moments. */
+  private paintMean(surface: Surface, strip: StripHead, moments: Float32Array[], box: Float32Array) {
+    if (!(box[2]! > box[0]! && box[3]! > box[1]!)) return
+    const { ck, canvas, alpha } = this
+    const blend = blendOf(ck, strip.ops)
+    const still = smear(ck, surface, canvas, moments, box, alpha, blend)
+    if (still) {
+      // It only moves: its picture is painted once and spread along the way.
+      this.canvas = still.surface.getCanvas()
+      this.alpha = 1
+      this.run(strip.ops, still.row, ck.BlendMode.SrcOver)
+      this.canvas = canvas
+      this.alpha = alpha
+      still.end()
+      return
+    }
+    // Each moment adds its share to a layer of half-precision numbers, so that small shares are not rounded away.
+    const whole = new ck.Paint()
+    whole.setBlendMode(blend)
+    canvas.save()
+    canvas.clipRect(around(box), ck.ClipOp.Intersect, false)
+    canvas.saveLayer(whole, null, null, ck.SaveLayerF16ColorType)
+    for (const row of moments) {
+      this.alpha = Math.fround(alpha / moments.length)
+      this.run(strip.ops, row, ck.BlendMode.Plus)
+    }
+    this.alpha = alpha
+    canvas.restore()
+    canvas.restore()
+    whole.delete()
   }
 }
 
-/** What rows of a node's numbers can touch, by its edges; undefined when nothing. The core's DrawNode.BoundsOf does the same. */
-function boundsOf(rows: Float32Array[]): [number, number, number, number] | undefined {
-  const xs: number[] = []
-  const ys: number[] = []
-  for (const v of rows) {
-    if (v[Slot.opacity]! <= 0) continue
-    const r = v[Slot.blur]! > 0 ? 3 * v[Slot.blur]! + 1 : 0
-    let [left, top, right, bottom] = [v[Slot.box]! - r, v[Slot.box + 1]! - r, v[Slot.box + 2]! + r, v[Slot.box + 3]! + r]
-    if (v[Slot.masked] !== 0) {
-      left = Math.max(left, v[Slot.mask]!)
-      top = Math.max(top, v[Slot.mask + 1]!)
-      right = Math.min(right, v[Slot.mask + 2]!)
-      bottom = Math.min(bottom, v[Slot.mask + 3]!)
-    }
-    if (!(right > left && bottom > top)) continue
-    for (const [x, y] of [
-      [left, top],
-      [right, top],
-      [left, bottom],
-      [right, bottom],
-    ] as const) {
-      xs.push(v[0]! * x + v[2]! * y + v[4]!)
-      ys.push(v[1]! * x + v[3]! * y + v[5]!)
+/** A picture's net of triangles. */
+function netOf(ck: CanvasKit, op: OpHead, v: Float32Array, image: Image) {
+  const [columns, rows] = [Number(op.words[warpWords.columns]), Number(op.words[warpWords.rows])]
+  const from = op.at + warp.more
+  const points = v.slice(from, from + 2 * (columns + 1) * (rows + 1))
+  const places: number[] = []
+  for (let i = 0; i < points.length / 2; i++)
+    places.push(
+      ((i % (columns + 1)) / columns) * image.width(),
+      (Math.floor(i / (columns + 1)) / rows) * image.height(),
+    )
+  const corners: number[] = []
+  for (let row = 0; row < rows; row++) {
+    for (let column = 0; column < columns; column++) {
+      const at = row * (columns + 1) + column
+      corners.push(at, at + 1, at + columns + 2, at, at + columns + 2, at + columns + 1)
     }
   }
-  return xs.length > 0 ? [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)] : undefined
+  return ck.MakeVertices(ck.VertexMode.Triangles, points, places, null, corners)
 }

@@ -26,7 +26,7 @@ export class StageSurface {
     canvas.save()
     canvas.clear(this.ck.TRANSPARENT)
     canvas.scale(scale, scale)
-    this.painter.paintFrame(canvas, program, frame, blurred)
+    this.painter.paintFrame(surface, program, frame, blurred)
     canvas.restore()
     surface.flush()
     return true

@@ -1,0 +1,89 @@
+// Printed from the server's messages by ./hang generate. Do not edit.
+
+export interface NodePart {
+  node: string
+  values: Uint8Array
+  changing: number[]
+  columns: Uint8Array
+  momentCounts?: number[] | null
+  moments?: Uint8Array | null
+  boxes?: Uint8Array | null
+}
+
+export interface OpHead {
+  code: number
+  takes: string[]
+  words: string[]
+  at: number
+  each: number
+  steps: OpHead[]
+}
+
+export interface Patch {
+  number: number
+  revision: number
+  mine: boolean
+  others: number
+  canUndo: boolean
+  canRedo: boolean
+  label: string
+  graphic?: string | null
+  layers: Record<string, string>
+  order?: string[] | null
+  nodes?: string[] | null
+  heads: StripHead[]
+  windows: WindowPart[]
+  outlines: Record<string, Uint8Array>
+  runs: Record<string, RunPart>
+  gone: string[]
+  findings?: string[][] | null
+}
+
+export interface Refusal {
+  message: string
+  remedy: string
+  layer?: string | null
+  field?: string | null
+}
+
+export interface RunPart {
+  glyphs: string[]
+  places: Uint8Array
+}
+
+export interface StripHead {
+  node: string
+  layer: string
+  size: number
+  ops: OpHead[]
+}
+
+export interface WindowPart {
+  index: number
+  nodes: NodePart[]
+}
+
+export interface LayerInspection {
+  id: string
+  name: string
+  hidden: boolean
+  values: Record<string, number[]>
+  words: Record<string, string>
+  world: number[]
+  bounds: number[]
+  opacity: number
+  idles: IdleTiming[]
+}
+
+export interface IdleTiming {
+  framesPerCycle: number
+  evenLength: number
+}
+
+export interface ReadingTime {
+  words: number
+  needs: number
+  needsCalmly: number
+  stands: number
+  holdThatWouldDo: number
+}

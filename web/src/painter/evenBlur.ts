@@ -1,0 +1,57 @@
+import type { CanvasKit, ImageFilter } from 'canvaskit-wasm'
+import type { Made } from './made'
+
+/** Skia's window for a standard deviation: its width is this many times it, rounded (W3C Filter Effects, feGaussianBlur: 3 √(2π) / 4). */
+const WINDOW_OF = 1.8799712059732503
+
+/** Below this a blur is a true Gaussian already. */
+const SMALL = 2
+
+/** Beyond this the steps between windows are not seen. */
+const LARGE = 60
+
+/**
+ * A blur that grows evenly with its standard deviation. Skia's own is three box blurs of whole widths, so it jumps from one width to the
+ * next; the mean of two neighbouring widths, weighed so that the variance is the one asked for, does not. The core's EvenBlur.cs does the same.
+ */
+export function evenBlur(ck: CanvasKit, made: Made, x: number, y: number, input: ImageFilter | null): ImageFilter | null {
+  const blur = (sx: number, sy: number, i: ImageFilter | null) => made.keep(ck.ImageFilter.MakeBlur(sx, sy, ck.TileMode.Decal, i))
+  if (x === y) return x === 0 ? input : mean(ck, made, x, (s, i) => blur(s, s, i), input)
+  const across = x === 0 ? input : mean(ck, made, x, (s, i) => blur(s, 0, i), input)
+  return y === 0 ? across : mean(ck, made, y, (s, i) => blur(0, s, i), across)
+}
+
+function mean(
+  ck: CanvasKit,
+  made: Made,
+  sigma: number,
+  blur: (sigma: number, input: ImageFilter | null) => ImageFilter,
+  input: ImageFilter | null,
+): ImageFilter {
+  if (sigma < SMALL || sigma > LARGE) return blur(sigma, input)
+  const { first, second, share } = windows(sigma)
+  if (share < 0.004 || share > 0.996) return blur(share < 0.5 ? first : second, input)
+  const faded = (filter: ImageFilter, by: number) =>
+    made.keep(
+      ck.ImageFilter.MakeColorFilter(
+        made.keep(ck.ColorFilter.MakeMatrix([1, 0, 0, 0, 0, 0, 1, 0, 0, 0, 0, 0, 1, 0, 0, 0, 0, 0, by, 0])),
+        filter,
+      ),
+    )
+  return made.keep(ck.ImageFilter.MakeBlend(ck.BlendMode.Plus, faded(blur(first, input), 1 - share), faded(blur(second, input), share)))
+}
+
+/** The two standard deviations that give Skia's neighbouring windows, and the share of the second. */
+export function windows(sigma: number): { first: number; second: number; share: number } {
+  let window = Math.max(2, Math.floor(sigma * WINDOW_OF))
+  while (variance(window + 1) < sigma * sigma) window++
+  while (window > 2 && variance(window) > sigma * sigma) window--
+  const share = (sigma * sigma - variance(window)) / (variance(window + 1) - variance(window))
+  return { first: window / WINDOW_OF, second: (window + 1) / WINDOW_OF, share: Math.max(0, Math.min(1, share)) }
+}
+
+/** Variance of three box blurs: of an odd width three times, of an even one twice and once of the next (Filter Effects, feGaussianBlur). */
+function variance(window: number): number {
+  const box = (w: number) => (w * w - 1) / 12
+  return window % 2 === 1 ? 3 * box(window) : 2 * box(window) + box(window + 1)
+}

@@ -1,0 +1,52 @@
+import type { CanvasKit, Image } from 'canvaskit-wasm'
+import { Shelf } from './shelf'
+
+/** How long a picture that could not be had is left alone. */
+const RETRY_MS = 3000
+
+/** The pictures of a program, fetched when they are first painted and let go when they have not been painted for long. */
+export class Pictures {
+  private readonly images = new Shelf<string, Image>(1200)
+  private readonly waiting = new Set<string>()
+  private closed = false
+
+  /** @param onPicture called when a picture has arrived. */
+  constructor(
+    private readonly ck: CanvasKit,
+    private readonly onPicture: () => void,
+  ) {}
+
+  get(asset: string): Image | undefined {
+    const known = this.images.get(asset)
+    if (known) return known
+    if (!this.waiting.has(asset)) void this.fetch(asset)
+    return undefined
+  }
+
+  next() {
+    this.images.next()
+  }
+
+  clear() {
+    this.closed = true
+    this.images.clear()
+  }
+
+  private async fetch(asset: string) {
+    this.waiting.add(asset)
+    try {
+      const response = await fetch(`/api/pictures/${asset}`)
+      const plain = response.ok ? this.ck.MakeImageFromEncoded(await response.arrayBuffer()) : null
+      if (!plain) throw new Error(`the picture ${asset} is not there`)
+      if (!this.closed) this.images.put(asset, plain.makeCopyWithDefaultMipmaps())
+      plain.delete()
+      this.waiting.delete(asset)
+      if (!this.closed) this.onPicture()
+    } catch {
+      setTimeout(() => {
+        this.waiting.delete(asset)
+        if (!this.closed) this.onPicture()
+      }, RETRY_MS)
+    }
+  }
+}
