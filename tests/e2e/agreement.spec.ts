@@ -46,8 +46,8 @@ test('feels are those of the browser, at a hundred points each', async ({ page }
     feels,
   )
   for (let frame = 1; frame < 100; frame++) {
-    const { layers } = await server.json<{ layers: { channels: { turn: number[] } }[] }>(`/api/graphics/${id}/inspection/${frame}`)
-    feels.forEach((feel, i) => expect(Math.abs(layers[i]!.channels.turn[0]! - browser[i]![frame]!), `${feel} at ${frame}`).toBeLessThan(2e-5))
+    const { layers } = await server.json<{ layers: { values: { turn: number[] } }[] }>(`/api/graphics/${id}/inspection/${frame}`)
+    feels.forEach((feel, i) => expect(Math.abs(layers[i]!.values.turn[0]! - browser[i]![frame]!), `${feel} at ${frame}`).toBeLessThan(2e-5))
   }
 })
 

@@ -39,12 +39,12 @@ async function open(page: Page, layers: object[], more: object = {}) {
 interface Document {
   rate: string
   phases: { arrive: number; hold: number; leave: number }
-  layers: { id: string; name: string; in?: number; out?: number; hangsFrom?: string; channels: Record<string, { keys: { at: number; value: number | number[] }[] }> }[]
+  layers: { id: string; name: string; in?: number; out?: number; hangsFrom?: string; values: Record<string, { keys: { at: number; value: number | number[] }[] }> }[]
 }
 
-const read = async (id: string) => (await (await fetch(`${server.url}/api/graphics/${id}/document`)).json()) as Document
-const times = async (id: string, layer: string, channel: string) =>
-  ((await read(id)).layers.find((l) => l.id === layer)!.channels[channel]?.keys ?? []).map((k) => k.at)
+const read = (id: string) => server.document<Document>(id)
+const times = async (id: string, layer: string, address: string) =>
+  ((await read(id)).layers.find((l) => l.id === layer)!.values[address]?.keys ?? []).map((k) => k.at)
 
 const middle = async (locator: Locator): Promise<[number, number]> => {
   await locator.hover()
@@ -93,7 +93,7 @@ test('keyframes are boxed, moved with snapping, spread, reversed, aligned, nudge
   await page.getByRole('button', { name: 'Reverse', exact: true }).click()
   await bench.saved()
   expect(await times(id, 'a', 'opacity')).toEqual([10, 36])
-  const opacity = (await read(id)).layers[0]!.channels.opacity!.keys.map((k) => k.value)
+  const opacity = (await read(id)).layers[0]!.values.opacity!.keys.map((k) => k.value)
   expect(opacity).toEqual([1, 0])
 
   // Nudged by one and by ten, and typed.
@@ -162,12 +162,12 @@ test('which way of keying is on is seen, and a change goes where it says', async
   await toFrame(page, 20)
   await expect(page.getByRole('button', { name: 'Key at playhead' })).toHaveAttribute('aria-pressed', 'true')
   await bench.type('Position, px y', 350)
-  expect((await read(id)).layers[0]!.channels.position!.keys.map((k) => k.value)).toEqual([[0, 300], [200, 350], [400, 300]])
+  expect((await read(id)).layers[0]!.values.position!.keys.map((k) => k.value)).toEqual([[0, 300], [200, 350], [400, 300]])
   await page.keyboard.press('Control+z')
   await page.getByRole('button', { name: 'Move whole' }).click()
   await bench.rests(20)
   await bench.drag(await bench.at(300, 350, 1280), await bench.at(340, 410, 1280))
-  expect((await read(id)).layers[0]!.channels.position!.keys.map((k) => k.value)).toEqual([[40, 360], [440, 360]])
+  expect((await read(id)).layers[0]!.values.position!.keys.map((k) => k.value)).toEqual([[40, 360], [440, 360]])
 })
 
 test('keyframes that are there already are staggered over their layers', async ({ page }) => {
@@ -212,7 +212,7 @@ test('layers are trimmed, slid with their keyframes and split', async ({ page })
   expect((await read(id)).layers.map((l) => [l.name, l.in, l.out])).toEqual([['Comb', 11, 39], ['Comb 2', 40, undefined], ['Gate', 6, undefined]])
 })
 
-test('ranges are marked and looped, times are typed, and every channel opens on demand', async ({ page }) => {
+test('ranges are marked and looped, times are typed, and every value opens on demand', async ({ page }) => {
   await open(page, [plate('a', 'Comb', 100, { opacity: keyed([10, 0], [20, 1]) })])
   const playhead = field(page, 'Playhead')
   for (const [text, frame] of [['0:01:05', 30], ['+10', 40], ['1/5s', 5], ['-2', 3]] as const) {
@@ -241,9 +241,9 @@ test('ranges are marked and looped, times are typed, and every channel opens on 
   const row = page.getByRole('listitem', { name: 'Comb' })
   await expect(row.getByText('Opacity')).toBeVisible()
   await expect(row.getByText('Corners')).toBeHidden()
-  await row.getByRole('button', { name: 'All channels' }).click()
+  await row.getByRole('button', { name: 'All values' }).click()
   await expect(row.getByText('Corners')).toBeVisible()
-  await row.getByRole('button', { name: 'Only channels in use' }).click()
+  await row.getByRole('button', { name: 'Only values in use' }).click()
   await expect(row.getByText('Corners')).toBeHidden()
 })
 
@@ -287,7 +287,7 @@ test('the change of one part is shaped alone, and own feels are kept in the pack
   await shape.getByRole('button', { name: 'y', exact: true }).click()
   const [hx, hy] = await middle(shape.getByRole('button', { name: 'Handle after frame 0', exact: true }))
   await bench.drag([hx, hy], [hx + 80, hy + 30])
-  const feel = ((await read(id)).layers[0]!.channels.position!.keys[0] as unknown as { feel: string[] }).feel
+  const feel = ((await read(id)).layers[0]!.values.position!.keys[0] as unknown as { feel: string[] }).feel
   expect(feel[0]).toBe('linear')
   expect(feel[1]).toMatch(/^cubic-bezier/)
 
@@ -305,7 +305,7 @@ test('the change of one part is shaped alone, and own feels are kept in the pack
   await bead(page, 0, 'Gate').click()
   await own.getByRole('button', { name: 'Comb spring', exact: true }).click()
   await bench.saved()
-  expect(((await read(other)).layers[0]!.channels.opacity!.keys[0] as unknown as { feel: string }).feel).toMatch(/^linear\(0 0%/)
+  expect(((await read(other)).layers[0]!.values.opacity!.keys[0] as unknown as { feel: string }).feel).toMatch(/^linear\(0 0%/)
   await own.getByRole('button', { name: 'Forget the feel Comb spring' }).click()
   await expect(own).toBeHidden()
 })

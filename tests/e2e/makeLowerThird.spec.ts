@@ -65,7 +65,7 @@ test('a person makes a lower third by hand, plays it, hands it off, and the file
   await bench.seek(50)
   await bench.key('Opacity').click()
   await page.keyboard.press('End')
-  await bench.type('Opacity, % opacity', 0)
+  await bench.type('Opacity, %', 0)
   await expect(page.getByTestId('timecode')).toHaveText('00:00:01;29')
 
   // Hold is dragged longer; Leave moves with it.

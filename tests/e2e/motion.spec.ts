@@ -24,7 +24,7 @@ interface Document {
     facing?: string
     stagger?: object
     idles?: { kind: string; cycles: number }[]
-    channels: Record<string, { keys: Key[] } | undefined>
+    values: Record<string, { keys: Key[] } | undefined>
   }[]
 }
 
@@ -60,8 +60,8 @@ const words = (text: string) => ({
   family: 'Inter',
   channels: { position: [60, 300], typeSize: 30, fill: '#2B1708' },
 })
-const read = async (id: string) => (await (await fetch(`${server.url}/api/graphics/${id}/document`)).json()) as Document
-const keys = async (id: string, layer: string, channel: string) => (await read(id)).layers.find((l) => l.id === layer)!.channels[channel]?.keys ?? []
+const read = (id: string) => server.document<Document>(id)
+const keys = async (id: string, layer: string, address: string) => (await read(id)).layers.find((l) => l.id === layer)!.values[address]?.keys ?? []
 const layer = (page: Page, name: string) => page.getByRole('list', { name: 'Layers' }).getByRole('button', { name, exact: true })
 const field = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true })
 const middle = async (locator: Locator): Promise<[number, number]> => {
@@ -202,7 +202,7 @@ test('layers keep their place when hung from a hook and taken off, and follow it
   const id = await open(page, [plate('a', 'Comb', 100)])
   await page.getByRole('button', { name: 'Hook', exact: true }).click()
   await expect(page.getByTestId('hook')).toBeVisible()
-  await bench.type('Turn, ° angle', 30)
+  await bench.type('Turn, °', 30)
   const bounds = async () => ((await (await fetch(`${server.url}/api/graphics/${id}/inspection/0`)).json()) as { layers: { bounds: number[] }[] }).layers[0]!.bounds.map((n) => Math.round(n * 100) / 100)
   const before = await bounds()
   await layer(page, 'Comb').click()

@@ -82,4 +82,19 @@ export class HangServer {
     const [shelf] = await this.json<{ graphics: { id: string }[] }[]>('/api/packages')
     return shelf!.graphics[0]!.id
   }
+
+  /** A graphic's document, each layer with all that it says by address. */
+  async document<T>(id: string): Promise<T> {
+    const document = await this.json<{ layers: PlainLayer[] }>(`/api/graphics/${id}/document`)
+    const layers = document.layers.map((layer) => ({ ...layer, values: { ...layer, ...layer.content, ...effectsOf(layer) } }))
+    return { ...document, layers } as T
+  }
 }
+
+interface PlainLayer {
+  content: object
+  effects?: { id: string; [name: string]: unknown }[]
+}
+
+const effectsOf = (layer: PlainLayer) =>
+  Object.fromEntries((layer.effects ?? []).flatMap((e) => Object.entries(e).map(([name, value]) => [`effects/${e.id}/${name}`, value])))

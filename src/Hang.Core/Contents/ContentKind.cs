@@ -28,6 +28,9 @@ public abstract class ContentKind : Module
     /// <summary>The value that a corner drags on the stage: a size in pixels, or one number that everything grows with; null for none.</summary>
     public virtual ValueSpec? Sized => null;
 
+    /// <summary>True when a corner dragged on the stage keeps the sides in proportion, as for a picture.</summary>
+    public virtual bool KeepsShape => false;
+
     /// <summary>Rules beyond the ranges of the values.</summary>
     /// <exception cref="ProblemException">A rule is broken.</exception>
     public virtual void Demand(ValueSet values, Graphic graphic, string layer, string at)

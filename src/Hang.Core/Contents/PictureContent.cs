@@ -19,6 +19,8 @@ public sealed class PictureContent : ContentKind
 
     public override ValueSpec Sized => Size;
 
+    public override bool KeepsShape => true;
+
     public override void Demand(ValueSet values, Graphic graphic, string layer, string at)
     {
         if (!graphic.Assets.ContainsKey(values[Asset].Constant.Text))

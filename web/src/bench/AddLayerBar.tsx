@@ -13,33 +13,29 @@ export function AddLayerBar() {
   const file = useRef<HTMLInputElement>(null)
   if (width === 0) return null
   const unit = Math.min(width, height)
-  const add = (layer: Omit<Layer, 'id'>) => edit({ do: 'addLayer', layer: { id: '', ...layer } as Layer })
+  const add = (layer: Omit<Layer, 'id'>) => edit({ do: 'addLayer', layer: { id: '', ...layer } })
   const addPlate = () => {
-    const size = [Math.round(unit * 0.5), Math.round(unit * 0.1)]
+    const size: [number, number] = [Math.round(unit * 0.5), Math.round(unit * 0.1)]
     return add({
-      kind: 'plate',
       name: 'Plate',
-      channels: { position: [Math.round((width - size[0]!) / 2), Math.round((height - size[1]!) / 2)], size, fill: '#4A2C12' },
+      position: [Math.round((width - size[0]) / 2), Math.round((height - size[1]) / 2)],
+      content: { kind: 'plate', size, fill: '#4A2C12' },
     })
   }
   const addType = () => {
     const typeSize = Math.round(unit * 0.06)
     return add({
-      kind: 'type',
       name: 'Type',
-      text: 'Words',
-      family: 'Inter',
-      weight: 600,
-      align: 'left',
-      channels: { position: [Math.round(width * 0.4), Math.round(height / 2)], fill: '#FFFFFF', typeSize },
+      position: [Math.round(width * 0.4), Math.round(height / 2)],
+      content: { kind: 'type', text: 'Words', family: 'Inter', weight: 600, align: 'left', fill: '#FFFFFF', typeSize },
     })
   }
-  const addHook = () => add({ kind: 'hook', name: 'Hook', channels: { position: [Math.round(width / 2), Math.round(height / 2)] } })
+  const addHook = () => add({ name: 'Hook', position: [Math.round(width / 2), Math.round(height / 2)], content: { kind: 'hook' } })
   const addPictureLayer = async (chosen: File) => {
     try {
       const picture = await addPicture(chosen)
       const k = Math.min(1, (width * 0.5) / picture.width, (height * 0.5) / picture.height)
-      const size = [Math.round(picture.width * k), Math.round(picture.height * k)]
+      const size: [number, number] = [Math.round(picture.width * k), Math.round(picture.height * k)]
       const { hash, ...asset } = picture
       await edit({
         do: 'several',
@@ -49,10 +45,9 @@ export function AddLayerBar() {
             do: 'addLayer',
             layer: {
               id: '',
-              kind: 'picture',
               name: picture.name.replace(/\.[^.]+$/, '') || 'Picture',
-              asset: hash,
-              channels: { position: [Math.round((width - size[0]!) / 2), Math.round((height - size[1]!) / 2)], size },
+              position: [Math.round((width - size[0]) / 2), Math.round((height - size[1]) / 2)],
+              content: { kind: 'picture', asset: hash, size },
             },
           },
         ],

@@ -55,10 +55,10 @@ export function Bench() {
         <AddLayerBar />
         <Spacer />
         <SavedSign />
-        <Tool label={canUndo ? `Undo: ${label}` : 'Nothing to undo'} disabled={!canUndo} onClick={() => connection?.undo()}>
+        <Tool label={canUndo ? `Undo: ${label}` : 'Nothing to undo'} disabled={!canUndo} onClick={() => void connection?.undo()}>
           <Undo2 size={15} />
         </Tool>
-        <Tool label="Redo" disabled={!canRedo} onClick={() => connection?.redo()}>
+        <Tool label="Redo" disabled={!canRedo} onClick={() => void connection?.redo()}>
           <Redo2 size={15} />
         </Tool>
         <Tool label="Light or dark room" onClick={switchRoom}>
@@ -75,6 +75,7 @@ export function Bench() {
       </TopBar>
       <Box position="absolute" top="44px" left="0" right="276px" zIndex="docked" boxShadow="sm">
         <RefusalBar />
+        <UnkeptBar />
         <NoteBar />
       </Box>
       <Grid flex="1" minH="0" templateColumns="minmax(0, 1fr) 276px" templateRows="minmax(0, 1fr)">
@@ -96,10 +97,22 @@ export function Bench() {
 
 /** Says that work is kept, and when it is not. */
 function SavedSign() {
-  const { line, saving } = usePick('line', 'saving')
-  const text = line === 'lost' ? 'Server lost; trying again' : line === 'connecting' ? 'Connecting' : saving > 0 ? 'Saving' : 'Saved'
+  const { line, saving, others } = usePick('line', 'saving', 'others')
+  const text =
+    line === 'removed'
+      ? 'Removed'
+      : line === 'lost'
+        ? 'Server lost; trying again'
+        : line === 'connecting'
+          ? 'Connecting'
+          : saving > 0
+            ? 'Saving'
+            : 'Saved'
   return (
-    <Text role="status" fontSize="12px" color={line === 'lost' ? 'bad' : 'soft'} minW="60px" textAlign="right">
+    <Text role="status" fontSize="12px" color={line === 'lost' || line === 'removed' ? 'bad' : 'soft'} minW="60px" textAlign="right">
+      {others > 0 && (
+        <span title="Other windows that have this graphic open">{others === 1 ? '1 other here · ' : `${others} others here · `}</span>
+      )}
       {text}
     </Text>
   )
@@ -114,6 +127,26 @@ function NoteBar() {
       <Box flex="1">{note}</Box>
       <Button size="xs" variant="outline" borderColor="line" onClick={() => set({ note: null })}>
         Understood
+      </Button>
+    </Flex>
+  )
+}
+
+/** Changes that were under way when the line was lost: nobody knows whether they arrived. */
+function UnkeptBar() {
+  const { unkept, line, again, set } = usePick('unkept', 'line', 'again', 'set')
+  if (unkept.length === 0) return null
+  return (
+    <Flex role="alert" aria-label="Not kept" bg="badRoom" color="bad" px="14px" py="6px" align="center" gap="10px">
+      <Box flex="1">
+        The line was lost before {unkept.length === 1 ? 'a change was' : `${unkept.length} changes were`} answered. Look whether{' '}
+        {unkept.length === 1 ? 'it is' : 'they are'} there.
+      </Box>
+      <Button size="xs" variant="outline" borderColor="bad" color="bad" disabled={line !== 'open'} onClick={() => void again()}>
+        Do {unkept.length === 1 ? 'it' : 'them'} again
+      </Button>
+      <Button size="xs" variant="outline" borderColor="bad" color="bad" onClick={() => set({ unkept: [] })}>
+        {unkept.length === 1 ? 'It is' : 'They are'} there
       </Button>
     </Flex>
   )

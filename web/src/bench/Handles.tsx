@@ -2,9 +2,10 @@ import { useQuery } from '@tanstack/react-query'
 import { useRef, useState, type PointerEvent } from 'react'
 import { choicesQuery } from '../api/choices'
 import type { Point } from '../geometry/affine'
-import type { Edit } from '../live/edits'
+import type { Edit } from '../live/document'
 import { several } from '../live/edits'
 import { useBench, usePick } from './benchStore'
+import { follow } from './groups'
 import { beginDrag, moveEdits, resizeEdits, turnEdits, type DragStart } from './handleDrags'
 import { Hooks } from './Hooks'
 import { PathOverlay } from './PathOverlay'
@@ -24,9 +25,12 @@ const SNAP_PX = 6
 const TURN_PX = 26
 const START_PX = 3
 
+/** Two presses within this time are a double click. */
+const DOUBLE_MS = 450
+
 /** Frames and handles over the stage: select, move, resize, turn. While the pointer drags, edits are previewed; on release one is kept. */
 export function Handles({ scale }: { scale: number }) {
-  const { graphic, program, frame, selection, readings, playing, preview, edit, select, set, painted, rehearsal } = usePick(
+  const { graphic, program, frame, selection, readings, playing, preview, edit, select, set, painted, rehearsal, entered } = usePick(
     'graphic',
     'program',
     'frame',
@@ -39,14 +43,17 @@ export function Handles({ scale }: { scale: number }) {
     'set',
     'painted',
     'rehearsal',
+    'entered',
   )
   const choices = useQuery(choicesQuery).data
   const drag = useRef<Drag | null>(null)
   const svg = useRef<SVGSVGElement>(null)
+  const tapped = useRef<{ id: string; time: number } | null>(null)
   const [lines, setLines] = useState<SnapLine[]>([])
   void painted
   const still = !playing && !rehearsal
   if (!graphic || !program) return null
+  const contents = choices?.contents ?? []
   const width = graphic.width * scale
   const height = graphic.height * scale
 
@@ -59,18 +66,26 @@ export function Handles({ scale }: { scale: number }) {
     e.stopPropagation()
     if (e.button !== 0) return
     svg.current!.setPointerCapture(e.pointerId)
-    const starts = layers.flatMap((id) => beginDrag(graphic, program, readings, id, frame, pointOf(e)) ?? [])
+    const starts = layers.flatMap((id) => beginDrag(graphic, program, readings, contents, id, frame, pointOf(e)) ?? [])
     drag.current = { grip, starts, edits: [], moved: false }
   }
 
   const press = (e: PointerEvent) => {
-    const hit = layerAt(graphic, program, frame, pointOf(e))
+    let hit = layerAt(graphic, program, frame, pointOf(e), entered)
     set({ playing: false })
     if (!hit) {
       e.stopPropagation()
       select([])
+      set({ entered: null })
       return
     }
+    // The second of two quick presses on a group goes into it. What holds the pointer gets no double click of its own.
+    const second = tapped.current?.id === hit && e.timeStamp - tapped.current.time < DOUBLE_MS
+    tapped.current = second ? null : { id: hit, time: e.timeStamp }
+    if (second && graphic.layers.some((l) => l.id === hit && l.content.kind === 'group')) {
+      set({ entered: hit })
+      hit = layerAt(graphic, program, frame, pointOf(e), hit)!
+    } else follow(hit)
     const chosen = e.shiftKey
       ? selection.includes(hit)
         ? selection.filter((s) => s !== hit)
@@ -91,7 +106,7 @@ export function Handles({ scale }: { scale: number }) {
         .then((read) => {
           const all = Object.fromEntries(read.map((r) => [r.id, r]))
           useBench.setState({ readings: all })
-          if (drag.current) drag.current.starts = chosen.flatMap((id) => beginDrag(graphic, program, all, id, frame, point) ?? [])
+          if (drag.current) drag.current.starts = chosen.flatMap((id) => beginDrag(graphic, program, all, contents, id, frame, point) ?? [])
         })
     }
   }
@@ -160,6 +175,7 @@ export function Handles({ scale }: { scale: number }) {
           strokeWidth={1}
         />
       ))}
+      {still && entered && <EnteredGroup id={entered} scale={scale} />}
       {still && <Hooks scale={scale} />}
       {still && selection.length === 1 && <PathOverlay key={selection[0]} id={selection[0]!} scale={scale} />}
       {still &&
@@ -167,6 +183,8 @@ export function Handles({ scale }: { scale: number }) {
           const place = placeOf(program, id, frame)
           const layer = graphic.layers.find((l) => l.id === id)
           if (!place || !layer || layer.hidden) return null
+          const content = contents.find((c) => c.name === layer.content.kind)
+          const sized = content?.values.find((v) => v.name === content.sized)
           const c = corners(place).map((p) => ({ x: p.x * scale, y: p.y * scale }))
           const middle = (a: Point, b: Point) => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 })
           const up = { x: c[0]!.x - c[3]!.x, y: c[0]!.y - c[3]!.y }
@@ -174,14 +192,14 @@ export function Handles({ scale }: { scale: number }) {
           const top = middle(c[0]!, c[1]!)
           const turn = { x: top.x + (up.x / long) * TURN_PX, y: top.y + (up.y / long) * TURN_PX }
           const grips: [Point, [number, number], string][] =
-            layer.kind === 'hook'
+            !content || content.isInvisible
               ? []
               : [
                   [c[0]!, [-1, -1], 'top left'],
                   [c[1]!, [1, -1], 'top right'],
                   [c[2]!, [1, 1], 'bottom right'],
                   [c[3]!, [-1, 1], 'bottom left'],
-                  ...(layer.kind === 'type'
+                  ...(sized?.components.length !== 2
                     ? []
                     : ([
                         [top, [0, -1], 'top'],
@@ -248,5 +266,25 @@ export function Handles({ scale }: { scale: number }) {
           )
         })}
     </svg>
+  )
+}
+
+/** The edge of the group whose members the pointer takes hold of. */
+function EnteredGroup({ id, scale }: { id: string; scale: number }) {
+  const { program, frame, painted } = usePick('program', 'frame', 'painted')
+  void painted
+  const place = program && placeOf(program, id, frame)
+  if (!place) return null
+  return (
+    <polygon
+      data-testid="entered"
+      points={corners(place)
+        .map((p) => `${p.x * scale},${p.y * scale}`)
+        .join(' ')}
+      fill="none"
+      stroke="#17695E"
+      strokeDasharray="6 4"
+      pointerEvents="none"
+    />
   )
 }

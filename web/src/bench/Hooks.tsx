@@ -11,7 +11,7 @@ export function Hooks({ scale }: { scale: number }) {
   return (
     <g pointerEvents="none">
       {graphic!.layers
-        .filter((l) => l.kind === 'hook' && !l.hidden)
+        .filter((l) => l.content.kind === 'hook' && !l.hidden)
         .map((l) => {
           const place = placeOf(program!, l.id, frame)
           if (!place) return null

@@ -1,9 +1,9 @@
 import { useRef, type PointerEvent } from 'react'
-import { identity, invert, map, mapVector, type Affine, type Point } from '../geometry/affine'
-import { keysOf, type Keyframe, type Layer } from '../live/document'
-import type { Edit } from '../live/edits'
+import { invert, map, mapVector, type Point } from '../geometry/affine'
+import { keysOf, type Edit, type Keyframe, type Layer } from '../live/document'
 import type { Program } from '../live/program'
 import { usePick } from './benchStore'
+import { parentOf } from './handleDrags'
 import { placeOf } from './picking'
 
 /** Most dots of a trail; of a longer motion only the frames around the playhead are shown. */
@@ -40,9 +40,9 @@ export function PathOverlay({ id, scale }: { id: string; scale: number }) {
   const layer = graphic!.layers.find((l) => l.id === id)
   const keys = layer ? keysOf(layer, 'position') : []
   if (!layer || layer.locked || keys.length < 2) return null
-  const share = readings[id]?.channels.pivot ?? [0.5, 0.5]
+  const share = readings[id]?.values.pivot ?? [0.5, 0.5]
   const at = (f: number) => pivotAt(program!, id, f, share)
-  const parentAt = (f: number): Affine => (layer.hangsFrom && placeOf(program!, layer.hangsFrom, f)?.matrix) || identity
+  const parentAt = (f: number) => parentOf(program!, layer, f)
 
   const first = Math.max(keys[0]!.at, frame - MOST_DOTS / 2)
   const last = Math.min(keys.at(-1)!.at, first + MOST_DOTS)
@@ -170,7 +170,7 @@ const half = (n: number) => Math.round(n * 2) / 2
 
 function moved(layer: Layer, key: Keyframe, by: Point): Edit {
   const [x, y] = key.value as [number, number]
-  return { do: 'setValue', layer: layer.id, channel: 'position', value: [half(x + by.x), half(y + by.y)], at: key.at }
+  return { do: 'setValue', layer: layer.id, address: 'position', value: [half(x + by.x), half(y + by.y)], at: key.at }
 }
 
 /** A tangent dragged; the opposite one keeps its length and turns along, unless `alone`. */

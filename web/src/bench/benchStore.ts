@@ -1,10 +1,9 @@
 import { create } from 'zustand'
 import { useShallow } from 'zustand/react/shallow'
-import type { Graphic, KeyPlace, Layer } from '../live/document'
+import type { Edit, Graphic, KeyPlace, Layer } from '../live/document'
 import { totalFrames } from '../live/document'
-import { LiveConnection, type LayerReading } from '../live/connection'
-import type { Edit } from '../live/edits'
-import type { Patch, Refusal } from '../live/messages'
+import { LiveConnection } from '../live/connection'
+import type { LayerInspection, Patch, ReadingTime, Refusal } from '../live/messages.gen'
 import { Program } from '../live/program'
 
 export type Wall = 'checker' | 'black' | 'white' | 'grey' | 'colour' | 'footage'
@@ -19,7 +18,11 @@ interface BenchState {
   program: Program | null
   /** Goes up whenever the program has changed, so that the stage paints again. */
   painted: number
-  line: 'connecting' | 'open' | 'lost'
+  line: 'connecting' | 'open' | 'lost' | 'removed'
+  /** How many others have the graphic open. */
+  others: number
+  /** Changes that may not have been kept, because the line was lost. */
+  unkept: Edit[]
   saving: number
   canUndo: boolean
   canRedo: boolean
@@ -36,7 +39,7 @@ interface BenchState {
   skipped: number
   /** Frames that run by themselves while a ready-made motion is looked at; the playhead comes back afterwards. */
   rehearsal: { from: number; to: number } | null
-  /** Where a change at the playhead goes: into a keyframe there, or into the channel as a whole. */
+  /** Where a change at the playhead goes: into a keyframe there, or into the value as a whole. */
   keying: Keying
   /** Motion blur on the stage; the file has it either way. */
   showBlur: boolean
@@ -44,7 +47,11 @@ interface BenchState {
   dragging: boolean
   selection: string[]
   keys: KeyPlace[]
-  readings: Record<string, LayerReading>
+  /** The group whose members the pointer takes hold of; null: whole groups and layers in none. */
+  entered: string | null
+  readings: Record<string, LayerInspection>
+  /** Whether the words can be read; null until it has been found. */
+  reading: ReadingTime | null
   wall: Wall
   wallColour: string
   safeAreas: boolean
@@ -56,6 +63,8 @@ interface BenchState {
   preview: (edit: Edit | null) => void
   seek: (frame: number) => void
   select: (layers: string[], keys?: KeyPlace[]) => void
+  /** Does once more what may not have been kept. */
+  again: () => Promise<void>
   set: (part: Partial<BenchState>) => void
 }
 
@@ -65,6 +74,8 @@ export const useBench = create<BenchState>((set, get) => ({
   program: null,
   painted: 0,
   line: 'connecting',
+  others: 0,
+  unkept: [],
   saving: 0,
   canUndo: false,
   canRedo: false,
@@ -84,7 +95,9 @@ export const useBench = create<BenchState>((set, get) => ({
   dragging: false,
   selection: [],
   keys: [],
+  entered: null,
   readings: {},
+  reading: null,
   wall: 'checker',
   wallColour: '#5A6B4A',
   safeAreas: false,
@@ -101,12 +114,21 @@ export const useBench = create<BenchState>((set, get) => ({
       selection: [],
       keys: [],
       readings: {},
+      entered: null,
+      reading: null,
+      unkept: [],
       refusal: null,
       note: null,
       range: null,
       rehearsal: null,
       playing: false,
     })
+    // Patches whose pixels are shown and whose document is not yet: React draws after the frame with the pixels, which so need not wait for it.
+    const patches: Patch[] = []
+    const show = () => {
+      if (patches.length > 0 && get().connection === connection)
+        set((state) => patches.splice(0).reduce((s, patch) => ({ ...s, ...patched(s, patch) }), state))
+    }
     const connection = new LiveConnection(id, {
       onPatch: (patch) => {
         if (patch.number === 0) {
@@ -114,33 +136,42 @@ export const useBench = create<BenchState>((set, get) => ({
           set((state) => patched(state, patch))
           return
         }
-        const { program, graphic } = get()
-        const head = patch.graphic ? (JSON.parse(patch.graphic) as Graphic) : graphic!
-        program!.apply(patch, totalFrames(head.phases))
+        const { program } = get()
+        program!.apply(patch, patch.graphic ? totalFrames((JSON.parse(patch.graphic) as Graphic).phases) : program!.frames)
         pixelsChanged()
         patches.push(patch)
-        afterFrame(() => showPatches(set))
+        afterFrame(show)
       },
       onLine: (line) => set({ line }),
       onRefusal: (refusal) => set({ refusal }),
       onNote: (note) => set({ note }),
+      onReading: (reading) => set({ reading }),
+      onRemoved: () => set({ line: 'removed' }),
+      onUnkept: (edit) => set((s) => ({ unkept: [...s.unkept, edit] })),
     })
+    showWaiting = show
     set({ connection })
     void connection.open()
     return () => {
       connection.close()
+      patches.length = 0
       set({ connection: null, playing: false })
     }
   },
 
   edit: async (edit) => {
     // Sent before anything is drawn anew: the answer takes as long as the drawing does.
-    const answer = get().connection!.edit(inMode(edit, get().keying))
+    const { connection, line } = get()
+    if (line === 'removed') {
+      set({ refusal: { message: 'This graphic was removed.', remedy: 'Bring it back on the rack, and open it again.' } })
+      return false
+    }
+    const answer = connection ? connection.edit(inMode(edit, get().keying)) : Promise.resolve(false)
     set((s) => ({ saving: s.saving + 1, refusal: null, note: null }))
     try {
       const taken = await answer
       // Whoever waited for the edit finds the document as it is now.
-      showPatches(set)
+      showWaiting()
       if (!taken) get().connection?.preview(null)
       return taken
     } finally {
@@ -157,11 +188,17 @@ export const useBench = create<BenchState>((set, get) => ({
 
   select: (selection, keys = []) => set({ selection, keys }),
 
+  again: async () => {
+    const { unkept, edit } = get()
+    set({ unkept: [] })
+    for (const one of unkept) await edit(one)
+  },
+
   set: (part) => set(part),
 }))
 
-/** Patches whose pixels are shown and whose document is not yet: React draws after the frame with the pixels, which so need not wait for it. */
-const patches: Patch[] = []
+/** Shows at once what waits for the next frame. */
+let showWaiting: () => void = () => undefined
 
 const painters = new Set<() => void>()
 
@@ -173,11 +210,6 @@ export function onPixels(paint: () => void): () => void {
 
 export function pixelsChanged() {
   for (const paint of painters) paint()
-}
-
-function showPatches(set: (change: (state: BenchState) => BenchState) => void) {
-  if (patches.length === 0) return
-  set((state) => patches.splice(0).reduce((s, patch) => ({ ...s, ...patched(s, patch) }), state))
 }
 
 /** Runs once the next frame is on the screen; in a page that is not shown, soon. */
@@ -223,10 +255,19 @@ function patched(state: BenchState, patch: Patch): Partial<BenchState> {
     canUndo: patch.canUndo,
     canRedo: patch.canRedo,
     label: patch.label,
+    others: patch.others,
     findings: patch.findings ?? state.findings,
     frame: Math.min(state.frame, total - 1),
-    selection: added.length > 0 && patch.revision >= 0 ? added : state.selection.filter((id) => there.has(id)),
+    // What another window adds is not mine to select.
+    selection: added.length > 0 && patch.mine ? outermost(graphic, added) : state.selection.filter((id) => there.has(id)),
+    entered: state.entered && there.has(state.entered) ? state.entered : null,
     keys: state.keys.filter((k) => there.has(k.layer)),
     range: state.range && state.range[0] < total ? [state.range[0], Math.min(state.range[1], total - 1)] : null,
   }
+}
+
+/** Of layers that are new, those whose group is not new, too. */
+function outermost(graphic: Graphic, added: string[]): string[] {
+  const group = new Map(graphic.layers.map((l) => [l.id, l.group]))
+  return added.filter((id) => !added.includes(group.get(id) ?? ''))
 }

@@ -1,5 +1,5 @@
-import { keysOf, type KeyPlace } from '../live/document'
-import type { CopiedKey } from '../live/edits'
+import type { CopiedKey } from '../live/core.gen'
+import { keysOf, type Keyframe, type KeyPlace } from '../live/document'
 import { useBench } from './benchStore'
 
 /** How copied keyframes are told from other text. */
@@ -18,8 +18,8 @@ export function copied(places: KeyPlace[]): CopiedKey[] | undefined {
   const first = Math.min(...places.map((p) => p.at))
   return places.flatMap((place) => {
     const layer = graphic!.layers.find((l) => l.id === place.layer)
-    const key = layer && keysOf(layer, place.channel).find((k) => k.at === place.at)
-    return key ? [{ layer: layers.indexOf(place.layer), channel: place.channel, key: { ...key, at: key.at - first } }] : []
+    const key = layer && keysOf(layer, place.address).find((k) => k.at === place.at)
+    return key ? [{ layer: layers.indexOf(place.layer), address: place.address, key: { ...key, at: key.at - first } }] : []
   })
 }
 
@@ -43,7 +43,7 @@ export async function paste(keys: CopiedKey[], layers: string[]) {
   if (!(await edit({ do: 'pasteKeys', layers, keys, at: frame }))) return
   const sources = new Set(keys.map((k) => k.layer)).size
   const placed = layers.flatMap((layer, i) =>
-    keys.filter((k) => sources === 1 || k.layer === i).map((k) => ({ layer, channel: k.channel, at: k.key.at + frame })),
+    keys.filter((k) => sources === 1 || k.layer === i).map((k) => ({ layer, address: k.address, at: (k.key as Keyframe).at + frame })),
   )
   useBench.setState({ keys: placed })
 }

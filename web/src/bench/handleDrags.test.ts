@@ -1,19 +1,28 @@
 import { expect, test } from 'vitest'
+import type { Schemas } from '../api/client'
 import { map, type Affine } from '../geometry/affine'
 import { resizeEdits, turnEdits, type DragStart } from './handleDrags'
+
+const size = { name: 'size', components: ['x', 'y'] } as Schemas['ValueInfo']
+const plate = { name: 'plate', sized: 'size', keepsShape: false, values: [size] } as unknown as Schemas['ModuleInfo']
 
 /** A plate of 200 x 100 at 50, 40, turned about its centre: the matrix as the core's evaluator makes it. */
 function start(degrees: number, x: number, y: number): DragStart {
   const [s, c] = [Math.sin((degrees * Math.PI) / 180), Math.cos((degrees * Math.PI) / 180)]
   const matrix: Affine = [c, s, -s, c, 150 - 100 * c + 50 * s, 90 - 100 * s - 50 * c]
   return {
-    layer: { kind: 'plate', id: 'a', name: 'A', channels: {} },
+    layer: { id: 'a', name: 'A', content: { kind: 'plate' } },
+    content: plate,
     reading: {
       id: 'a',
+      name: 'A',
+      hidden: false,
+      opacity: 1,
+      words: {},
       world: [...matrix],
       bounds: [],
       idles: [],
-      channels: { position: [50, 40], pivot: [0.5, 0.5], scale: [1, 1], turn: [degrees], size: [200, 100] },
+      values: { position: [50, 40], pivot: [0.5, 0.5], scale: [1, 1], turn: [degrees], size: [200, 100] },
     },
     place: { matrix, left: 0, top: 0, right: 200, bottom: 100 },
     parent: [1, 0, 0, 1, 0, 0],
@@ -21,8 +30,8 @@ function start(degrees: number, x: number, y: number): DragStart {
   }
 }
 
-const value = (edits: ReturnType<typeof resizeEdits>, channel: string) => {
-  const edit = edits.find((e) => e.do === 'setValue' && e.channel === channel)
+const value = (edits: ReturnType<typeof resizeEdits>, address: string) => {
+  const edit = edits.find((e) => e.do === 'setValue' && e.address === address)
   return edit?.do === 'setValue' ? (edit.value as number[]) : []
 }
 
@@ -44,6 +53,6 @@ test('a dragged corner keeps the opposite one in place, turned or not', () => {
 
 test('a turn follows the pointer about the pivot, and keeps to steps of 15 degrees when asked', () => {
   const s = start(0, 250, 90)
-  expect(turnEdits(s, { x: 150, y: 190 }, 0, false)[0]).toMatchObject({ channel: 'turn', value: 90 })
+  expect(turnEdits(s, { x: 150, y: 190 }, 0, false)[0]).toMatchObject({ address: 'turn', value: 90 })
   expect(turnEdits(s, { x: 248, y: 130 }, 0, true)[0]).toMatchObject({ value: 15 })
 })

@@ -1,7 +1,7 @@
 import { identity, invert, map, mapVector, type Affine, type Point } from '../geometry/affine'
-import type { Graphic, Layer } from '../live/document'
-import type { Edit } from '../live/edits'
-import type { LayerReading } from '../live/connection'
+import type { Schemas } from '../api/client'
+import { carrierOf, type Edit, type Graphic, type Layer } from '../live/document'
+import type { LayerInspection } from '../live/messages.gen'
 import type { Program } from '../live/program'
 import { corners, placeOf, type Place } from './picking'
 import { snap, type Snapped } from './snapping'
@@ -9,7 +9,9 @@ import { snap, type Snapped } from './snapping'
 /** What a drag began with. */
 export interface DragStart {
   layer: Layer
-  reading: LayerReading
+  /** The content's kind. */
+  content: Schemas['ModuleInfo']
+  reading: LayerInspection
   place: Place
   /** From the coordinates that the layer's position is given in to the graphic. */
   parent: Affine
@@ -19,7 +21,8 @@ export interface DragStart {
 export function beginDrag(
   graphic: Graphic,
   program: Program,
-  readings: Record<string, LayerReading>,
+  readings: Record<string, LayerInspection>,
+  contents: Schemas['ModuleInfo'][],
   id: string,
   frame: number,
   point: Point,
@@ -27,9 +30,16 @@ export function beginDrag(
   const layer = graphic.layers.find((l) => l.id === id)
   const reading = readings[id]
   const place = placeOf(program, id, frame)
-  if (!layer || !reading || !place || layer.locked) return undefined
-  const parent = (layer.hangsFrom && placeOf(program, layer.hangsFrom, frame)?.matrix) || identity
-  return { layer, reading, place, parent, point }
+  const content = contents.find((c) => c.name === layer?.content.kind)
+  if (!layer || !content || !reading || !place || layer.locked) return undefined
+  const parent = parentOf(program, layer, frame)
+  return { layer, content, reading, place, parent, point }
+}
+
+/** The coordinates that a layer's position is given in: those of what it hangs from, or of its group. */
+export const parentOf = (program: Program, layer: Layer, frame: number): Affine => {
+  const carrier = carrierOf(layer)
+  return (carrier && placeOf(program, carrier, frame)?.matrix) || identity
 }
 
 const round = (n: number, to = 1) => Math.round(n / to) * to
@@ -59,8 +69,8 @@ export function moveEdits(
   by = { x: by.x + snapped.by.x, y: by.y + snapped.by.y }
   const edits = starts.map((start): Edit => {
     const d = mapVector(invert(start.parent), by)
-    const [x, y] = start.reading.channels.position as [number, number]
-    return { do: 'setValue', layer: start.layer.id, channel: 'position', value: [round(x + d.x, 0.5), round(y + d.y, 0.5)], at: frame }
+    const [x, y] = start.reading.values.position as [number, number]
+    return { do: 'setValue', layer: start.layer.id, address: 'position', value: [round(x + d.x, 0.5), round(y + d.y, 0.5)], at: frame }
   })
   return { edits, snapped }
 }
@@ -68,45 +78,47 @@ export function moveEdits(
 /** Turns a layer about its pivot; `whole` keeps to steps of 15 degrees. */
 export function turnEdits(start: DragStart, to: Point, frame: number, whole: boolean): Edit[] {
   const { place, reading } = start
-  const [px, py] = reading.channels.pivot as [number, number]
+  const [px, py] = reading.values.pivot as [number, number]
   const pivot = map(place.matrix, { x: place.left + (place.right - place.left) * px, y: place.top + (place.bottom - place.top) * py })
   const angle = (p: Point) => (Math.atan2(p.y - pivot.y, p.x - pivot.x) * 180) / Math.PI
-  const turned = reading.channels.turn![0]! + angle(to) - angle(start.point)
-  return [{ do: 'setValue', layer: start.layer.id, channel: 'turn', value: round(turned, whole ? 15 : 0.1), at: frame }]
+  const turned = reading.values.turn![0]! + angle(to) - angle(start.point)
+  return [{ do: 'setValue', layer: start.layer.id, address: 'turn', value: round(turned, whole ? 15 : 0.1), at: frame }]
 }
 
 /**
- * Drags a corner or an edge. Plates and pictures change their size and type its type size, with the opposite side staying in place;
- * with `scale`, the scale about the pivot changes instead.
+ * Drags a corner or an edge. What has a size of its own changes that, with the opposite side staying in place; everything else, and with
+ * `scale` everything, changes its scale about the pivot.
  * @param hx -1 for the left side, 1 for the right, 0 for neither; @param hy the same for top and bottom.
  */
 export function resizeEdits(start: DragStart, to: Point, hx: number, hy: number, frame: number, scale: boolean): Edit[] {
-  const { place, reading, layer } = start
+  const { place, reading, layer, content } = start
+  const sized = scale ? undefined : content.values.find((v) => v.name === content.sized)
   const local = map(invert(place.matrix), to)
   const width = place.right - place.left
   const height = place.bottom - place.top
   const fixed = { x: hx > 0 ? place.left : place.right, y: hy > 0 ? place.top : place.bottom }
   let kx = hx === 0 ? 1 : Math.max(0.01, (hx > 0 ? local.x - place.left : place.right - local.x) / width)
   let ky = hy === 0 ? 1 : Math.max(0.01, (hy > 0 ? local.y - place.top : place.bottom - local.y) / height)
-  const even = layer.kind !== 'plate' && (layer.kind === 'type' || (hx !== 0 && hy !== 0))
-  if (even || (scale && hx !== 0 && hy !== 0)) kx = ky = hx !== 0 ? kx : ky
-  const set = (channel: string, value: number | number[]): Edit => ({ do: 'setValue', layer: layer.id, channel, value, at: frame })
-  if (scale) {
-    const [sx, sy] = reading.channels.scale as [number, number]
+  const isCorner = hx !== 0 && hy !== 0
+  const even = sized ? sized.components.length === 1 || (content.keepsShape && isCorner) : isCorner
+  if (even) kx = ky = hx !== 0 ? kx : ky
+  const set = (address: string, value: number | number[]): Edit => ({ do: 'setValue', layer: layer.id, address, value, at: frame })
+  if (!sized) {
+    const [sx, sy] = reading.values.scale as [number, number]
     return [set('scale', [round(sx * kx, 0.001), round(sy * ky, 0.001)])]
   }
-  const [x, y] = reading.channels.position as [number, number]
-  if (layer.kind === 'type') {
-    const before = reading.channels.typeSize![0]!
+  const [x, y] = reading.values.position as [number, number]
+  if (sized.components.length === 1) {
+    const before = reading.values[sized.name]![0]!
     const size = round(before * kx, 0.5)
     const k = size / before
     const d = keepPlace(start, k, k, { x: fixed.x, y: fixed.y }, { x: fixed.x * k, y: fixed.y * k })
-    return [set('typeSize', size), set('position', [x + d.x, y + d.y])]
+    return [set(sized.name, size), set('position', [x + d.x, y + d.y])]
   }
   const size = [Math.max(1, Math.round(width * kx)), Math.max(1, Math.round(height * ky))]
   const after = { x: hx > 0 ? 0 : size[0]!, y: hy > 0 ? 0 : size[1]! }
   const d = keepPlace(start, size[0]! / width, size[1]! / height, fixed, after)
-  return [set('size', size), set('position', [round(x + d.x, 0.01), round(y + d.y, 0.01)])]
+  return [set(sized.name, size), set('position', [round(x + d.x, 0.01), round(y + d.y, 0.01)])]
 }
 
 /** The move that keeps a point of the layer where it is on the stage when its box grows by kx, ky about the layer's origin. */
@@ -115,7 +127,7 @@ function keepPlace(start: DragStart, kx: number, ky: number, before: Point, afte
   const toParent = invert(parent)
   const m = place.matrix
   const linear: Affine = [...mapVectorPair(toParent, m), 0, 0] as unknown as Affine
-  const [fx, fy] = reading.channels.pivot as [number, number]
+  const [fx, fy] = reading.values.pivot as [number, number]
   const pivotBefore = { x: place.left + (place.right - place.left) * fx, y: place.top + (place.bottom - place.top) * fy }
   const pivotAfter = { x: pivotBefore.x * kx, y: pivotBefore.y * ky }
   // A point p of the layer lies at position + pivot + L (p - pivot) in its carrier, where L turns and scales.

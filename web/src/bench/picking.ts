@@ -1,7 +1,6 @@
 import { invert, map, type Affine, type Point } from '../geometry/affine'
-import type { Graphic } from '../live/document'
+import type { Graphic, Layer } from '../live/document'
 import type { Program } from '../live/program'
-import { Slot } from '../painter/slots'
 
 /** Where a layer is on the stage: its matrix, and its box in its own coordinates. */
 export interface Place {
@@ -13,29 +12,50 @@ export interface Place {
 }
 
 export function placeOf(program: Program, layer: string, frame: number): Place | undefined {
-  const v = program.values(layer, frame)
-  if (!v) return undefined
-  const [left, top, right, bottom] = v.slice(Slot.box, Slot.box + 4) as unknown as [number, number, number, number]
-  return { matrix: [v[0]!, v[1]!, v[2]!, v[3]!, v[4]!, v[5]!], left, top, right, bottom }
+  const placed = program.placed(layer, frame)
+  if (!placed) return undefined
+  const [left, top, right, bottom] = placed.box
+  return { matrix: placed.matrix, left, top, right, bottom }
 }
 
-/** The frontmost layer under a point that can be taken hold of. */
-export function layerAt(graphic: Graphic, program: Program, frame: number, point: Point): string | undefined {
+/** The frontmost layer under a point that can be taken hold of: within the group that was entered, or else a whole group. */
+export function layerAt(
+  graphic: Graphic,
+  program: Program,
+  frame: number,
+  point: Point,
+  entered: string | null = null,
+): string | undefined {
+  const layers = new Map(graphic.layers.map((l) => [l.id, l]))
   for (const layer of [...graphic.layers].reverse()) {
-    if (layer.locked || layer.hidden) continue
-    const values = program.values(layer.id, frame)
-    const place = placeOf(program, layer.id, frame)
-    if (!values || !place || values[Slot.opacity] === 0) continue
-    const p = map(invert(place.matrix), point)
-    const masked = values[Slot.masked] !== 0
-    const inside = (l: number, t: number, r: number, b: number) => p.x >= l && p.x <= r && p.y >= t && p.y <= b
-    if (
-      inside(place.left, place.top, place.right, place.bottom) &&
-      (!masked || inside(values[Slot.mask]!, values[Slot.mask + 1]!, values[Slot.mask + 2]!, values[Slot.mask + 3]!))
-    )
-      return layer.id
+    if (isOut(layers, layer) || layer.content.kind === 'group') continue
+    const placed = program.placed(layer.id, frame)
+    if (!placed || placed.opacity === 0) continue
+    const p = map(invert(placed.matrix), point)
+    const inside = ([l, t, r, b]: readonly number[]) => p.x >= l! && p.x <= r! && p.y >= t! && p.y <= b!
+    if (!inside(placed.box) || !inside(placed.shown)) continue
+    return takenFor(layers, layer, entered)
   }
   return undefined
+}
+
+/** What a press on a layer takes hold of: its outermost group, or what is directly in the group that was entered. */
+export function takenFor(layers: Map<string, Layer>, layer: Layer, entered: string | null): string {
+  const line = lineOf(layers, layer)
+  const at = entered ? line.indexOf(entered) : -1
+  return at > 0 ? line[at - 1]! : at === 0 ? entered! : line.at(-1)!
+}
+
+/** The layer and the groups around it, from the inside out. */
+export function lineOf(layers: Map<string, Layer>, layer: Layer): string[] {
+  const line: string[] = []
+  for (let l: Layer | undefined = layer; l && !line.includes(l.id); l = l.group ? layers.get(l.group) : undefined) line.push(l.id)
+  return line
+}
+
+/** Hidden or locked, itself or a group around it. */
+function isOut(layers: Map<string, Layer>, layer: Layer): boolean {
+  return lineOf(layers, layer).some((id) => layers.get(id)!.hidden || layers.get(id)!.locked)
 }
 
 /** The four corners on the stage, clockwise from the top left. */

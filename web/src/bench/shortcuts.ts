@@ -7,7 +7,7 @@ export const shortcuts = [
   { keys: ', .', does: 'One frame back or on, always' },
   { keys: 'Home End', does: 'First and last frame' },
   { keys: 'I O', does: 'The range starts or ends at the playhead' },
-  { keys: 'K', does: 'Key at the playhead, or move the whole channel' },
+  { keys: 'K', does: 'Key at the playhead, or move the whole value' },
   { keys: 'X', does: 'Split the selected layers at the playhead' },
   { keys: 'Ctrl A', does: 'Select all keyframes of the selected layers' },
   { keys: 'Ctrl C / X / V', does: 'Copy, cut and paste keyframes' },
@@ -17,6 +17,8 @@ export const shortcuts = [
   { keys: 'Alt drag', does: 'Drag copies of keyframes' },
   { keys: 'Ctrl drag', does: 'Drag without snapping' },
   { keys: 'Ctrl wheel', does: 'Zoom the timeline; with Shift instead, move it' },
-  { keys: 'Escape', does: 'Select no keyframes, then nothing' },
+  { keys: 'Ctrl G / Ctrl Shift G', does: 'Group the selected layers; dissolve the selected groups' },
+  { keys: 'Enter', does: 'Enter the selected group' },
+  { keys: 'Escape', does: 'Select no keyframes; leave the group; select nothing' },
   { keys: '?', does: 'This list' },
 ]

@@ -1,8 +1,9 @@
 import { useHotkeys } from 'react-hotkeys-hook'
-import { keysOf, totalFrames } from '../live/document'
+import { keyPlaces, totalFrames } from '../live/document'
 import { markRange } from '../timeline/Transport'
 import { useBench } from './benchStore'
 import { copyToPlayhead } from './clipboard'
+import { dissolve, enter, group, leave } from './groups'
 
 const STEP = 10
 
@@ -12,7 +13,7 @@ export function useBenchKeys(onHelp: () => void) {
   const on = (keys: string, act: (event: KeyboardEvent) => void) =>
     // eslint-disable-next-line react-hooks/rules-of-hooks -- always called in the same order
     useHotkeys(keys, (e) => act(e), {
-      preventDefault: true,
+      preventDefault: keys !== 'enter',
       useKey: keys === '?' || keys === ',' || keys === '.',
       // The comma is a key of its own here, not only what stands between keys.
       delimiter: keys === ',' ? '|' : ',',
@@ -46,7 +47,16 @@ export function useBenchKeys(onHelp: () => void) {
       set({ keys: [] })
     } else if (selection.length > 0) void edit({ do: 'removeLayers', layers: selection, at: bench().frame })
   })
-  on('escape', () => (bench().keys.length > 0 ? bench().set({ keys: [] }) : bench().select([])))
+  on('escape', () => {
+    if (bench().keys.length > 0) bench().set({ keys: [] })
+    else if (!leave()) bench().select([])
+  })
+  on('mod+g', () => void group())
+  on('mod+shift+g', () => void dissolve(bench().selection))
+  on('enter', () => {
+    const [only, more] = bench().selection
+    if (only && !more && document.activeElement?.tagName !== 'BUTTON') enter(only)
+  })
   on('i', () => markRange('start'))
   on('o', () => markRange('end'))
   on('k', () => bench().set({ keying: bench().keying === 'playhead' ? 'whole' : 'playhead' }))
@@ -78,10 +88,7 @@ async function nudgeKeys(by: number) {
 function selectAllKeys() {
   const { graphic, selection, select } = useBench.getState()
   const layers = graphic!.layers.filter((l) => selection.length === 0 || selection.includes(l.id))
-  const keys = layers.flatMap((l) =>
-    Object.keys(l.channels).flatMap((channel) => keysOf(l, channel).map((k) => ({ layer: l.id, channel, at: k.at }))),
-  )
-  select(selection, keys)
+  select(selection, layers.flatMap(keyPlaces))
 }
 
 function nudge(x: number, y: number) {

@@ -1,19 +1,15 @@
 import { useEffect } from 'react'
-import { pixelsChanged, useBench, usePick } from './benchStore'
+import { usePick } from './benchStore'
 
-/** Fetches the windows of the program that the playhead needs next. */
+/** Holds the windows of the program that the playhead needs, and lets the others go. */
 export function useWindows() {
   const { connection, program, painted, frame, line } = usePick('connection', 'program', 'painted', 'frame', 'line')
   const window = program ? Math.floor(frame / program.windowLength) : 0
+  const worth = program && program.frames > 0 ? program.worth(window * program.windowLength).join() : ''
   useEffect(() => {
-    if (!connection || !program || line !== 'open' || program.frames === 0) return
-    const missing = program.missing(window * program.windowLength)
-    if (missing.length === 0) return
-    void connection.want(missing).then((parts) => {
-      program.add(parts)
-      if (parts.length === 0) return
-      pixelsChanged()
-      useBench.setState((s) => ({ painted: s.painted + 1 }))
-    })
-  }, [connection, program, painted, window, line])
+    if (!connection || !program || line !== 'open' || worth === '') return
+    const indexes = worth.split(',').map(Number)
+    program.hold(indexes)
+    connection.hold(indexes)
+  }, [connection, program, painted, worth, line])
 }

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react'
 import type { Schemas } from '../api/client'
 import { useBench, usePick } from '../bench/benchStore'
 import { totalFrames, type Layer, type PieceStagger } from '../live/document'
-import type { ApplyArrival, Order } from '../live/edits'
+import type { ApplyArrival, ArrivalKind, StaggerOrder } from '../live/core.gen'
 import { Choice } from '../shell/controls'
 import { Section } from './Details'
 import { orders } from './KeyDetails'
@@ -19,7 +19,7 @@ interface Settings {
   feel: string
   pieces: PieceStagger | undefined
   every: number
-  order: Order
+  order: StaggerOrder
 }
 
 /** Ready-made ways of coming on and going off. While the pointer rests on one it is drawn live on the selected layers; a click writes its keyframes. */
@@ -30,13 +30,13 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
   const [keep, setKeep] = useState(false)
   const [last, setLast] = useState<{ kind: string; layers: string } | null>(null)
   const rehearsed = useRef(false)
-  const allType = layers.every((l) => l.kind === 'type')
+  const allType = layers.every((l) => l.content.kind === 'type')
   const many = layers.length > 1
 
   const edited = (kind: string, { length, distance, feel, pieces, every, order } = settings): ApplyArrival => ({
     do: 'applyArrival',
     layers: layers.map((l) => l.id),
-    kind,
+    kind: kind as ArrivalKind,
     leaving,
     ...(length > 0 ? { length } : {}),
     ...(distance !== null ? { distance } : {}),
@@ -157,7 +157,7 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
             label="Order of the layers"
             value={settings.order}
             options={orders}
-            onChange={(e) => change({ order: e.target.value as Order })}
+            onChange={(e) => change({ order: e.target.value as StaggerOrder })}
           />
         </Grid>
       )}

@@ -17,7 +17,7 @@ export function FeelDetails({ choices }: { choices: Schemas['Choices'] }) {
   const feels = new Set(
     keys.map((k) => {
       const layer = graphic!.layers.find((l) => l.id === k.layer)
-      const key = layer && keysOf(layer, k.channel).find((found) => found.at === k.at)
+      const key = layer && keysOf(layer, k.address).find((found) => found.at === k.at)
       return key && !Array.isArray(key.feel) ? feelOf(key) : ''
     }),
   )

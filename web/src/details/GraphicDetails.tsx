@@ -1,6 +1,7 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import type { Schemas } from '../api/client'
 import { usePick } from '../bench/benchStore'
+import type { GraphicKind } from '../live/core.gen'
 import { totalFrames } from '../live/document'
 import { Choice, Labelled, TextInput } from '../shell/controls'
 import { kinds, rateLabel } from '../shell/kinds'
@@ -34,7 +35,7 @@ export function GraphicDetails({ choices }: { choices: Schemas['Choices'] }) {
               label="Kind"
               options={kinds}
               value={g.kind}
-              onChange={(e) => void edit({ do: 'changeGraphic', kind: e.target.value })}
+              onChange={(e) => void edit({ do: 'changeGraphic', kind: e.target.value as GraphicKind })}
             />
           </Labelled>
           <Labelled label="Rate">

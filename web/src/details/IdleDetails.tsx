@@ -48,7 +48,7 @@ export function IdleDetails({ layer }: { layer: Layer }) {
             />
             <Choice
               label="Where it runs"
-              value={m.over}
+              value={m.over ?? 'hold'}
               options={[
                 { value: 'hold', label: 'Through Hold' },
                 { value: 'loop', label: 'Through the loop' },
@@ -80,7 +80,7 @@ export function IdleDetails({ layer }: { layer: Layer }) {
             <NumberField
               label="Phase, per cent of a cycle"
               prefix="phase"
-              value={m.phase * 100}
+              value={(m.phase ?? 0) * 100}
               min={0}
               max={100}
               step={5}
@@ -90,7 +90,7 @@ export function IdleDetails({ layer }: { layer: Layer }) {
               <NumberField
                 label="Seed"
                 prefix="seed"
-                value={m.seed}
+                value={m.seed ?? 1}
                 digits={0}
                 min={0}
                 max={1e6}
@@ -118,7 +118,7 @@ export function IdleDetails({ layer }: { layer: Layer }) {
 function CycleLength({ motion, timing }: { motion: IdleMotion; timing: { framesPerCycle: number; evenLength: number } }) {
   const { graphic, edit } = usePick('graphic', 'edit')
   const phases = graphic!.phases
-  const length = motion.over === 'hold' ? phases.hold : totalFrames(phases)
+  const length = (motion.over ?? 'hold') === 'hold' ? phases.hold : totalFrames(phases)
   const hold = phases.hold + timing.evenLength - length
   return (
     <Flex align="center" gap="6px" mt="4px" fontSize="11px" color="soft">

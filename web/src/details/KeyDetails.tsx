@@ -2,13 +2,13 @@ import { Box, Button, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { copyToPlayhead } from '../bench/clipboard'
 import { useBench, usePick } from '../bench/benchStore'
-import type { Order } from '../live/edits'
+import type { StaggerOrder } from '../live/core.gen'
 import { Choice } from '../shell/controls'
 import { TimeField } from '../time/TimeField'
 import { Section } from './Details'
 import { NumberField } from './NumberField'
 
-export const orders: { value: Order; label: string }[] = [
+export const orders: { value: StaggerOrder; label: string }[] = [
   { value: 'topDown', label: 'Top down' },
   { value: 'bottomUp', label: 'Bottom up' },
   { value: 'selected', label: 'As selected' },
@@ -18,7 +18,7 @@ export const orders: { value: Order; label: string }[] = [
 export function KeyDetails() {
   const { keys, frame, edit, set } = usePick('keys', 'frame', 'edit', 'set')
   const [every, setEvery] = useState(3)
-  const [order, setOrder] = useState<Order>('topDown')
+  const [order, setOrder] = useState<StaggerOrder>('topDown')
   const first = Math.min(...keys.map((k) => k.at))
   const layers = new Set(keys.map((k) => k.layer)).size
 
@@ -64,7 +64,7 @@ export function KeyDetails() {
           <Box w="64px" flexShrink={0}>
             <NumberField label="Stagger, frames" prefix="↔" digits={0} value={every} min={-500} max={500} onChange={setEvery} />
           </Box>
-          <Choice label="Stagger order" options={orders} value={order} onChange={(e) => setOrder(e.target.value as Order)} />
+          <Choice label="Stagger order" options={orders} value={order} onChange={(e) => setOrder(e.target.value as StaggerOrder)} />
           <Act name="Stagger" title={`Let each layer run ${every} frames after the one before`} onClick={() => void stagger()} />
         </Flex>
       )}

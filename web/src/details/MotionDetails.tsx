@@ -15,7 +15,7 @@ export function MotionDetails({ layers, choices }: { layers: Layer[]; choices: S
   return (
     <>
       <ArrivalDetails layers={layers} choices={choices} />
-      {one?.kind === 'type' && <PieceDetails key={one.id} layer={one} />}
+      {one?.content.kind === 'type' && <PieceDetails key={one.id} layer={one} />}
       {one && <IdleDetails key={one.id} layer={one} />}
       {one && <PathDetails layer={one} />}
       <BlurDetails layers={layers} />

@@ -1,4 +1,5 @@
 import { Box, Flex, Input } from '@chakra-ui/react'
+import { useDrag } from '@use-gesture/react'
 import { useEffect, useRef, useState } from 'react'
 
 interface Props {
@@ -17,13 +18,16 @@ interface Props {
 
 const PIXELS_PER_STEP = 2
 
+/** How long a number that was given is shown while the answer is on its way. */
+const PATIENCE_MS = 2000
+
 /** A number that is typed, stepped with the arrow keys, or dragged by its prefix; Shift makes steps of ten. */
 export function NumberField({
   label,
-  prefix,
+  prefix = '',
   value,
   step = 1,
-  digits = 2,
+  digits = 3,
   min = -Infinity,
   max = Infinity,
   disabled,
@@ -31,17 +35,49 @@ export function NumberField({
   onChange,
 }: Props) {
   const shown = String(Number(value.toFixed(digits)))
-  const [text, setText] = useState(shown)
-  const [editing, setEditing] = useState(false)
-  const drag = useRef<{ x: number; from: number; to: number } | null>(null)
-  useEffect(() => {
-    if (!editing) setText(shown)
-  }, [shown, editing])
-  const clamp = (n: number) => Number(Math.max(min, Math.min(max, n)).toFixed(6))
-  const commit = (n: number) => {
-    if (Number.isFinite(n) && clamp(n) !== Number(shown)) onChange(clamp(n))
-    else setText(shown)
+  /** What stands in the field while it is worked on, or while what was given is on its way; null: the value. */
+  const [text, setText] = useState<string | null>(null)
+  const field = useRef({ focused: false, given: NaN, timer: 0 })
+  // What was given has arrived, or somebody else's change has: what is being typed stays all the same.
+  const [known, setKnown] = useState(value)
+  if (known !== value) {
+    setKnown(value)
+    if (text !== null && text === String(Number(value.toFixed(digits)))) setText(null)
   }
+  useEffect(() => {
+    const { current } = field
+    return () => window.clearTimeout(current.timer)
+  }, [])
+
+  const clamp = (n: number) => Number(Math.max(min, Math.min(max, n)).toFixed(6))
+  /** Gives a number once, however often the field is left. */
+  const give = (n: number) => {
+    const next = clamp(n)
+    const stands = Number.isNaN(field.current.given) ? value : field.current.given
+    if (Math.abs(next - stands) < 0.5 * 10 ** -digits) return
+    field.current.given = next
+    window.clearTimeout(field.current.timer)
+    field.current.timer = window.setTimeout(() => {
+      field.current.given = NaN
+      if (!field.current.focused) setText(null)
+    }, PATIENCE_MS)
+    onChange(next)
+  }
+  const show = (n: number) => setText(String(Number(clamp(n).toFixed(digits))))
+
+  const drag = useDrag(({ first, last, movement: [x], shiftKey, memo, canceled }) => {
+    const from = first ? value : (memo as number)
+    const to = clamp(from + Math.round(x / PIXELS_PER_STEP) * step * (shiftKey ? 10 : 1))
+    if (last) {
+      setText(null)
+      if (!canceled && to !== from) give(to)
+    } else if (to !== from) {
+      show(to)
+      onPreview?.(to)
+    }
+    return from
+  })
+
   return (
     <Flex
       align="center"
@@ -62,24 +98,9 @@ export function NumberField({
           color="soft"
           cursor="ew-resize"
           userSelect="none"
+          touchAction="none"
           title={`Drag to change ${label}`}
-          onPointerDown={(e) => {
-            e.preventDefault()
-            e.currentTarget.setPointerCapture(e.pointerId)
-            drag.current = { x: e.clientX, from: value, to: value }
-          }}
-          onPointerMove={(e) => {
-            if (!drag.current) return
-            const steps = Math.round((e.clientX - drag.current.x) / PIXELS_PER_STEP)
-            drag.current.to = clamp(drag.current.from + steps * step * (e.shiftKey ? 10 : 1))
-            setText(String(Number(drag.current.to.toFixed(digits))))
-            onPreview?.(drag.current.to)
-          }}
-          onPointerUp={() => {
-            const to = drag.current?.to
-            drag.current = null
-            if (to !== undefined) commit(to)
-          }}
+          {...drag()}
         >
           {prefix}
         </Box>
@@ -92,27 +113,33 @@ export function NumberField({
         px="4px"
         bg="transparent"
         disabled={disabled}
-        value={text}
+        value={text ?? shown}
         onFocus={(e) => {
-          setEditing(true)
+          field.current.focused = true
           e.target.select()
         }}
         onChange={(e) => setText(e.target.value)}
         onBlur={() => {
-          setEditing(false)
-          commit(text.trim() === '' ? NaN : Number(text.replace(',', '.')))
+          field.current.focused = false
+          const typed = text?.trim().replace(',', '.')
+          if (!typed || !Number.isFinite(Number(typed))) return setText(null)
+          show(Number(typed))
+          give(Number(typed))
+          if (Number.isNaN(field.current.given)) setText(null)
         }}
         onKeyDown={(e) => {
           if (e.key === 'Enter') e.currentTarget.blur()
           if (e.key === 'Escape') {
-            setText(shown)
-            e.currentTarget.value = shown
-            setEditing(false)
-            requestAnimationFrame(() => (e.target as HTMLInputElement).blur())
+            setText(null)
+            const element = e.currentTarget
+            requestAnimationFrame(() => element.blur())
           }
           if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
             e.preventDefault()
-            commit(Number(text) + (e.key === 'ArrowUp' ? 1 : -1) * step * (e.shiftKey ? 10 : 1))
+            const from = Number((text ?? shown).replace(',', '.'))
+            const to = (Number.isFinite(from) ? from : value) + (e.key === 'ArrowUp' ? 1 : -1) * step * (e.shiftKey ? 10 : 1)
+            show(to)
+            give(to)
           }
         }}
       />

@@ -1,6 +1,7 @@
 import { Flex, Grid } from '@chakra-ui/react'
 import { usePick } from '../bench/benchStore'
-import type { Layer, PieceStagger } from '../live/document'
+import { several } from '../live/edits'
+import type { Edit, Layer, PieceStagger } from '../live/document'
 import { Choice } from '../shell/controls'
 import { Section } from './Details'
 import { NumberField } from './NumberField'
@@ -24,12 +25,23 @@ export function PieceDetails({ layer }: { layer: Layer }) {
   const { edit } = usePick('edit')
   return (
     <Section title="Type moves">
-      <PieceControls
-        value={layer.stagger}
-        onChange={(stagger) => void edit({ do: 'setPieces', layer: layer.id, ...(stagger ? { stagger } : {}) })}
-      />
+      <PieceControls value={staggerOf(layer)} onChange={(stagger) => void edit(piecesEdit(layer.id, stagger))} />
     </Section>
   )
+}
+
+/** How the pieces of a type layer follow each other; undefined when it moves as one. */
+function staggerOf(layer: Layer): PieceStagger | undefined {
+  if (layer.content.kind !== 'type') return undefined
+  const { pieces = 'whole', every = 2, order = 'inOrder', seed = 1 } = layer.content
+  return pieces === 'whole' ? undefined : { by: pieces, every, order, seed }
+}
+
+function piecesEdit(layer: string, stagger: PieceStagger | undefined): Edit {
+  const set = (address: string, value: string | number): Edit => ({ do: 'setValue', layer, address, value, at: 0 })
+  if (!stagger) return set('pieces', 'whole')
+  const { by, every, order = 'inOrder', seed = 1 } = stagger
+  return several([set('pieces', by), set('every', every), set('order', order), set('seed', seed)])
 }
 
 export function PieceControls({
@@ -74,7 +86,7 @@ export function PieceControls({
             <NumberField
               label="Seed of the order"
               prefix="seed"
-              value={stagger.seed}
+              value={stagger.seed ?? 1}
               digits={0}
               min={0}
               max={1e6}

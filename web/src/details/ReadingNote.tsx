@@ -1,7 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { useEffect, useState } from 'react'
+import { useEffect } from 'react'
 import { usePick } from '../bench/benchStore'
-import type { ReadingTime } from '../live/connection'
 import { rateOf } from '../time/timecode'
 import { Act } from './KeyDetails'
 
@@ -9,21 +8,11 @@ const WAIT_MS = 250
 
 /** Whether the words can be read in the time in which they stand, and the Hold that would do. */
 export function ReadingNote() {
-  const { connection, painted, line, graphic, edit } = usePick('connection', 'painted', 'line', 'graphic', 'edit')
-  const [reading, setReading] = useState<ReadingTime>()
+  const { connection, painted, line, graphic, edit, reading } = usePick('connection', 'painted', 'line', 'graphic', 'edit', 'reading')
   useEffect(() => {
     if (!connection || line !== 'open') return
-    let stale = false
-    const timer = window.setTimeout(() => {
-      void connection
-        .reading()
-        .then((found) => !stale && setReading(found))
-        .catch(() => undefined)
-    }, WAIT_MS)
-    return () => {
-      stale = true
-      window.clearTimeout(timer)
-    }
+    const timer = window.setTimeout(() => connection.askReading(), WAIT_MS)
+    return () => window.clearTimeout(timer)
   }, [connection, painted, line])
   if (!reading || reading.words === 0) return null
   const { words, needs, needsCalmly, stands, holdThatWouldDo } = reading

@@ -43,12 +43,20 @@ export class LiveConnection {
         .withAutomaticReconnect({ nextRetryDelayInMilliseconds: () => RETRY_MS })
         .configureLogging(LogLevel.None)
         .build()
-    const open = <T>(act: (message: T) => void) => (message: T) => {
-      if (!this.closed) act(message)
-    }
-    this.hub.on('patched', open((patch: Patch) => this.take(patch)))
+    const open =
+      <T>(act: (message: T) => void) =>
+      (message: T) => {
+        if (!this.closed) act(message)
+      }
+    this.hub.on(
+      'patched',
+      open((patch: Patch) => this.take(patch)),
+    )
     this.hub.on('noted', open(listener.onNote))
-    this.hub.on('reading', open((json: string) => listener.onReading(JSON.parse(json) as ReadingTime)))
+    this.hub.on(
+      'reading',
+      open((json: string) => listener.onReading(JSON.parse(json) as ReadingTime)),
+    )
     this.hub.on('removed', open(listener.onRemoved))
     this.hub.onreconnecting(() => this.lost())
     this.hub.onreconnected(() => void this.join())
@@ -178,7 +186,8 @@ export class LiveConnection {
   private async call(onLost: (() => void) | undefined, method: string, ...args: unknown[]): Promise<boolean> {
     if (!this.isOpen) {
       if (onLost) onLost()
-      else this.listener.onRefusal({ message: 'The server is not reachable.', remedy: 'Nothing was changed; it is tried again every second.' })
+      else
+        this.listener.onRefusal({ message: 'The server is not reachable.', remedy: 'Nothing was changed; it is tried again every second.' })
       return false
     }
     try {

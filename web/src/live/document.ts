@@ -26,8 +26,7 @@ export const keysIn = (channel: unknown): Keyframe[] => (keyed(channel) ? channe
 export function valueAt(layer: Layer, address: string): Channel | undefined {
   const [first, effect, name] = address.split('/')
   const holder = (first === EFFECTS ? layer.effects?.find((e) => e.id === effect) : first! in layer.content ? layer.content : layer) as
-    | Record<string, unknown>
-    | undefined
+    Record<string, unknown> | undefined
   return holder?.[name ?? first!] as Channel | undefined
 }
 

@@ -12,7 +12,11 @@ const COORDINATES = [2, 2, 4, 5, 6, 0]
 const VERBS: Record<string, number> = { M: 0, L: 1, Q: 2, K: 3, C: 4, Z: 5 }
 
 const MORE: Record<number, number> = { [Code.clip]: clip.more, [Code.fill]: fill.more, [Code.stroke]: stroke.more }
-const WORDS: Record<number, { verbs: number; rule?: number }> = { [Code.clip]: clipWords, [Code.fill]: fillWords, [Code.stroke]: strokeWords }
+const WORDS: Record<number, { verbs: number; rule?: number }> = {
+  [Code.clip]: clipWords,
+  [Code.fill]: fillWords,
+  [Code.stroke]: strokeWords,
+}
 
 /** The paths of operations, kept while their numbers stand. The core's PathShelf.cs does the same. */
 export class PathShelf {

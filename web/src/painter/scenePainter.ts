@@ -216,10 +216,7 @@ function netOf(ck: CanvasKit, op: OpHead, v: Float32Array, image: Image) {
   const points = v.slice(from, from + 2 * (columns + 1) * (rows + 1))
   const places: number[] = []
   for (let i = 0; i < points.length / 2; i++)
-    places.push(
-      ((i % (columns + 1)) / columns) * image.width(),
-      (Math.floor(i / (columns + 1)) / rows) * image.height(),
-    )
+    places.push(((i % (columns + 1)) / columns) * image.width(), (Math.floor(i / (columns + 1)) / rows) * image.height())
   const corners: number[] = []
   for (let row = 0; row < rows; row++) {
     for (let column = 0; column < columns; column++) {

@@ -1,5 +1,5 @@
 import { Box } from '@chakra-ui/react'
-import { useRef, useState, type PointerEvent, type ReactNode } from 'react'
+import { useRef, useState, type PointerEvent, type ReactNode, type RefObject } from 'react'
 import { useBench } from '../bench/benchStore'
 import type { KeyPlace } from '../live/document'
 import { NAMES_WIDTH } from './Timeline'
@@ -11,9 +11,8 @@ interface Corner {
 
 const START_PX = 4
 
-/** The rows of the timeline; a box drawn over them selects the beads inside, across layers and channels. With Shift they are added. */
-export function BoxSelect({ children }: { children: ReactNode }) {
-  const root = useRef<HTMLDivElement>(null)
+/** The rows of the timeline; a box drawn over them selects the beads inside, across layers and values. With Shift they are added. */
+export function BoxSelect({ area: root, children }: { area: RefObject<HTMLDivElement | null>; children: ReactNode }) {
   const start = useRef<(Corner & { kept: KeyPlace[] }) | null>(null)
   const [box, setBox] = useState<[Corner, Corner] | null>(null)
 
@@ -76,7 +75,7 @@ export function BoxSelect({ children }: { children: ReactNode }) {
   )
 }
 
-/** The keyframes whose beads' middles lie in a box on the screen. A channel's own bead and its layer's are one keyframe. */
+/** The keyframes whose beads' middles lie in a box on the screen. A value's own bead and its layer's are one keyframe. */
 function beadsIn(root: HTMLElement, [a, b]: [Corner, Corner]): KeyPlace[] {
   const found = new Map<string, KeyPlace>()
   for (const bead of root.querySelectorAll<HTMLElement>('[data-bead]')) {

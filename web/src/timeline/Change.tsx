@@ -1,12 +1,12 @@
 import { useFeelShape } from '../details/useFeelShape'
-import { feelOf, keysOf, type ChannelValue, type Layer } from '../live/document'
+import { feelOf, keysOf, type Layer } from '../live/document'
 import type { TimeScale } from './Timeline'
 
 interface Props {
   from: number
   to: number
   layer: Layer
-  channel: string
+  address: string
   scale: TimeScale
 }
 
@@ -14,8 +14,8 @@ const [TOP, BOTTOM] = [4, 22]
 const [SPEED, FLOOR] = [8, 26]
 
 /** The change between two beads, drawn in the strip: value over time, rising when the value rises, with its speed beneath. */
-export function Change({ from, to, layer, channel, scale }: Props) {
-  const keys = keysOf(layer, channel)
+export function Change({ from, to, layer, address, scale }: Props) {
+  const keys = keysOf(layer, address)
   const first = keys.find((k) => k.at === from)
   const last = keys.find((k) => k.at === to)
   const css = first ? feelOf(first) : 'linear'
@@ -39,7 +39,8 @@ export function Change({ from, to, layer, channel, scale }: Props) {
 }
 
 /** One number that tells which way a value goes: the sum of its parts, or the lightness of a colour. */
-function total(value: ChannelValue): number {
-  if (typeof value === 'string') return [1, 3, 5].reduce((sum, i) => sum + parseInt(value.slice(i, i + 2), 16), 0)
-  return typeof value === 'number' ? value : value.reduce((sum, v) => sum + v, 0)
+function total(value: unknown): number {
+  if (typeof value === 'number') return value
+  if (typeof value === 'string' && value.startsWith('#')) return [1, 3, 5].reduce((sum, i) => sum + parseInt(value.slice(i, i + 2), 16), 0)
+  return Array.isArray(value) ? value.reduce<number>((sum, v) => sum + total(v), 0) : 0
 }

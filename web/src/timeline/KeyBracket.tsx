@@ -89,7 +89,7 @@ function reselect(d: Drag) {
   const found = d.keys.flatMap((k) => {
     const layer = graphic?.layers.find((l) => l.id === k.layer)
     const wanted = stretched({ ...d, keys: [k] }, Infinity)[0]!.at
-    const near = layer && [...keysOf(layer, k.channel)].sort((a, b) => Math.abs(a.at - wanted) - Math.abs(b.at - wanted))[0]
+    const near = layer && [...keysOf(layer, k.address)].sort((a, b) => Math.abs(a.at - wanted) - Math.abs(b.at - wanted))[0]
     return near ? [{ ...k, at: near.at }] : []
   })
   set({ keys: found })

@@ -1,8 +1,7 @@
 import { Box } from '@chakra-ui/react'
 import { useRef, type PointerEvent } from 'react'
 import { useBench } from '../bench/benchStore'
-import { totalFrames, type Layer } from '../live/document'
-import type { Edit } from '../live/edits'
+import { totalFrames, type Edit, type Layer } from '../live/document'
 import { snapFrame, snapTargets } from './snapFrames'
 import { SNAP_PX, type TimeScale } from './Timeline'
 

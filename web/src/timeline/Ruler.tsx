@@ -1,7 +1,7 @@
 import { Box } from '@chakra-ui/react'
 import { useRef, useState, type PointerEvent } from 'react'
 import { useBench } from '../bench/benchStore'
-import type { Phases } from '../live/document'
+import type { PhaseLengths } from '../live/document'
 import { rateOf } from '../time/timecode'
 import type { TimeScale } from './Timeline'
 
@@ -9,8 +9,8 @@ const HEIGHT = 40
 const LEAST_TICK_PX = 56
 
 /** The phases as tints with their lengths, and a scale of seconds or frames. Dragging a phase's end changes its length. */
-export function Ruler({ phases, rate, scale }: { phases: Phases; rate: string; scale: TimeScale }) {
-  const [shown, setShown] = useState<Phases | null>(null)
+export function Ruler({ phases, rate, scale }: { phases: PhaseLengths; rate: string; scale: TimeScale }) {
+  const [shown, setShown] = useState<PhaseLengths | null>(null)
   const p = shown ?? phases
   const starts = { arrive: 0, hold: p.arrive, leave: p.arrive + p.hold }
   const names = { arrive: 'Arrive', hold: 'Hold', leave: 'Leave' }
@@ -50,12 +50,12 @@ export function Ruler({ phases, rate, scale }: { phases: Phases; rate: string; s
 }
 
 interface EndProps {
-  phase: keyof Phases
+  phase: keyof PhaseLengths
   name: string
-  phases: Phases
+  phases: PhaseLengths
   at: number
   scale: TimeScale
-  onShow: (phases: Phases | null) => void
+  onShow: (phases: PhaseLengths | null) => void
 }
 
 /** The grip at the end of a phase. */

@@ -1,8 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useEffect, useRef, useState, type PointerEvent } from 'react'
-import type { Schemas } from '../api/client'
 import { useBench, usePick } from '../bench/benchStore'
-import { channelLabel } from '../details/ChannelRow'
+import { labelOf, type Placed } from '../details/valueInfo'
 import { feelOf, keysOf, type Keyframe, type Layer } from '../live/document'
 import { bezierOf, cssOf, type Handles } from './bezierText'
 import { NAMES_WIDTH, type TimeScale } from './Timeline'
@@ -21,11 +20,12 @@ interface Drag {
   feel: string
 }
 
-/** The changes of one channel, large and in place: value over time with speed beneath, and two handles on each change to drag. */
-export function ShapeEditor({ layer, info, scale }: { layer: Layer; info: Schemas['ChannelInfo']; scale: TimeScale }) {
+/** The changes of one value, large and in place: value over time with speed beneath, and two handles on each change to drag. */
+export function ShapeEditor({ layer, value, scale }: { layer: Layer; value: Placed; scale: TimeScale }) {
+  const { address, info } = value
   const { preview, edit } = usePick('preview', 'edit')
-  const trace = useTrace(layer.id, info.name, scale.total)
-  const keys = keysOf(layer, info.name)
+  const trace = useTrace(layer.id, address, scale.total)
+  const keys = keysOf(layer, address)
   const bent = keys.some((k) => k.tangentIn || k.tangentOut)
   const [picked, setPicked] = useState<number | null>(null)
   const part = bent ? null : picked
@@ -42,7 +42,7 @@ export function ShapeEditor({ layer, info, scale }: { layer: Layer; info: Schema
     return VALUE.bottom - ((value - low) / (high - low)) * (VALUE.bottom - VALUE.top)
   }
   const line = (values: number[], at: (v: number) => number) => values.map((v, f) => `${scale.x(f)},${at(v)}`).join(' ')
-  const speed = speedOf(trace, info.name === 'position' ? null : (part ?? null))
+  const speed = speedOf(trace, info.kind === 'point' ? null : (part ?? null))
   const fastest = Math.max(...speed, 1e-9)
 
   /** The component whose curve the handles of a change lie on: the chosen one, or the one that changes most. */
@@ -56,7 +56,7 @@ export function ShapeEditor({ layer, info, scale }: { layer: Layer; info: Schema
   }
   const shape = (d: Drag) => ({
     do: 'setFeel' as const,
-    keys: [{ layer: layer.id, channel: info.name, at: d.from }],
+    keys: [{ layer: layer.id, address, at: d.from }],
     feel: d.feel,
     ...(part === null ? {} : { part }),
   })
@@ -92,7 +92,7 @@ export function ShapeEditor({ layer, info, scale }: { layer: Layer; info: Schema
       borderBottom="1px solid"
       borderColor="line"
       data-shape
-      aria-label={`Shape of ${channelLabel(info.name)} of ${layer.name}`}
+      aria-label={`Shape of ${labelOf(value)} of ${layer.name}`}
       role="group"
     >
       <Box
@@ -217,7 +217,7 @@ export function ShapeEditor({ layer, info, scale }: { layer: Layer; info: Schema
 
 /** The numbers of a keyframe's value; of a colour, as the trace has them. */
 function numbers(key: Keyframe): number[] {
-  const v = key.value
+  const v = key.value as number | number[] | string
   if (typeof v === 'number') return [v]
   if (Array.isArray(v)) return v
   const hex = v.length < 9 ? `${v}ff` : v

@@ -1,7 +1,6 @@
 import { Box } from '@chakra-ui/react'
 import { useRef, type PointerEvent } from 'react'
 import { useBench, usePick } from '../bench/benchStore'
-import { channelLabel } from '../details/ChannelRow'
 import { feelOf, keysOf, type KeyPlace, type Layer } from '../live/document'
 import { Bead } from './Bead'
 import { Change } from './Change'
@@ -11,9 +10,9 @@ import { SNAP_PX, type TimeScale } from './Timeline'
 
 interface Props {
   layer: Layer
-  channels: string[]
-  /** True for a channel's own strip; else the strip is the layer's and sums up all its keyed channels. */
-  own?: boolean
+  addresses: string[]
+  /** What people call the value, on a strip of its own; else the strip is the layer's and sums up all that is keyed. */
+  own?: string
   scale: TimeScale
 }
 
@@ -27,16 +26,16 @@ interface Drag {
   copy: boolean
 }
 
-const same = (a: KeyPlace, b: KeyPlace) => a.layer === b.layer && a.channel === b.channel && a.at === b.at
+const same = (a: KeyPlace, b: KeyPlace) => a.layer === b.layer && a.address === b.address && a.at === b.at
 
-/** Keyframes as beads on a line. Beads are dragged in time, with Alt copies of them; on a channel's own strip a double click adds one. */
-export function Strip({ layer, channels, own = false, scale }: Props) {
+/** Keyframes as beads on a line. Beads are dragged in time, with Alt copies of them; on a value's own strip a double click adds one. */
+export function Strip({ layer, addresses, own, scale }: Props) {
   const { keys: chosen, edit, seek, select, preview, set } = usePick('keys', 'edit', 'seek', 'select', 'preview', 'set')
   const root = useRef<HTMLDivElement>(null)
   const drag = useRef<Drag | null>(null)
   const frames = new Map<number, KeyPlace[]>()
-  for (const channel of channels) {
-    for (const key of keysOf(layer, channel)) frames.set(key.at, [...(frames.get(key.at) ?? []), { layer: layer.id, channel, at: key.at }])
+  for (const address of addresses) {
+    for (const key of keysOf(layer, address)) frames.set(key.at, [...(frames.get(key.at) ?? []), { layer: layer.id, address, at: key.at }])
   }
   const at = [...frames.keys()].sort((a, b) => a - b)
 
@@ -93,7 +92,7 @@ export function Strip({ layer, channels, own = false, scale }: Props) {
         if (!own) return
         const frame = scale.frame(e.clientX - e.currentTarget.getBoundingClientRect().left)
         seek(frame)
-        void edit({ do: 'addKey', layer: layer.id, channel: channels[0]!, at: useBench.getState().frame })
+        void edit({ do: 'addKey', layer: layer.id, address: addresses[0]!, at: useBench.getState().frame })
       }}
     >
       {!own && <LayerSpan layer={layer} scale={scale} />}
@@ -107,10 +106,10 @@ export function Strip({ layer, channels, own = false, scale }: Props) {
           style={{ left: scale.x(at[0]!), width: scale.x(at.at(-1)!) - scale.x(at[0]!) }}
         />
       )}
-      {own && at.slice(1).map((to, i) => <Change key={to} from={at[i]!} to={to} layer={layer} channel={channels[0]!} scale={scale} />)}
+      {own && at.slice(1).map((to, i) => <Change key={to} from={at[i]!} to={to} layer={layer} address={addresses[0]!} scale={scale} />)}
       {at.map((frame) => {
         const places = frames.get(frame)!
-        const key = keysOf(layer, places[0]!.channel).find((k) => k.at === frame)!
+        const key = keysOf(layer, places[0]!.address).find((k) => k.at === frame)!
         return (
           <Bead
             key={frame}
@@ -119,7 +118,7 @@ export function Strip({ layer, channels, own = false, scale }: Props) {
             chosen={places.some((p) => chosen.some((k) => same(k, p)))}
             small={!own}
             places={places}
-            label={`Keyframe at ${frame} of ${own ? `${channelLabel(channels[0]!)} of ${layer.name}` : layer.name}`}
+            label={`Keyframe at ${frame} of ${own ? `${own} of ${layer.name}` : layer.name}`}
             onPointerDown={(e) => press(e, places)}
             onDoubleClick={() => seek(frame)}
           />

@@ -40,6 +40,7 @@ export function Timeline({ choices }: { choices: Schemas['Choices'] }) {
   const rate = useBench((s) => s.graphic!.rate)
   const area = useRef<HTMLDivElement>(null)
   const root = useRef<HTMLDivElement>(null)
+  const rows = useRef<HTMLDivElement>(null)
   const [width, setWidth] = useState(800)
   useLayoutEffect(() => {
     const observer = new ResizeObserver(([entry]) => setWidth(entry!.contentRect.width - NAMES_WIDTH))
@@ -132,9 +133,9 @@ export function Timeline({ choices }: { choices: Schemas['Choices'] }) {
           <Playhead scale={scale} head />
         </Box>
       </Flex>
-      <BoxSelect>
+      <BoxSelect area={rows}>
         <Box position="relative" minH="100%">
-          <LayerRows scale={scale} choices={choices} />
+          <LayerRows scale={scale} choices={choices} area={rows} />
           <Box position="absolute" top="0" left={`${NAMES_WIDTH}px`} h="100%" pointerEvents="none">
             <Playhead scale={scale} />
           </Box>

@@ -100,8 +100,8 @@ export function Transport() {
 function KeyingSwitch() {
   const { keying, set } = usePick('keying', 'set')
   const ways: { value: Keying; label: string; title: string }[] = [
-    { value: 'playhead', label: 'Key at playhead', title: 'A change writes a keyframe at the playhead, if the channel has any (K)' },
-    { value: 'whole', label: 'Move whole', title: 'A change moves the whole channel with all its keyframes (K)' },
+    { value: 'playhead', label: 'Key at playhead', title: 'A change writes a keyframe at the playhead, if the value has any (K)' },
+    { value: 'whole', label: 'Move whole', title: 'A change moves the whole value with all its keyframes (K)' },
   ]
   return (
     <Flex

@@ -8,20 +8,19 @@ const graphic = {
   layers: [
     {
       id: 'a',
-      channels: {
-        opacity: {
-          keys: [
-            { at: 7, value: 0 },
-            { at: 33, value: 1 },
-          ],
-        },
+      content: { kind: 'plate' },
+      opacity: {
+        keys: [
+          { at: 7, value: 0 },
+          { at: 33, value: 1 },
+        ],
       },
     },
   ],
 } as unknown as Graphic
 
 test('keyframes snap to the playhead, other keyframes, phase borders and seconds, not to themselves', () => {
-  const targets = snapTargets(graphic, 41, [{ layer: 'a', channel: 'opacity', at: 7 }])
+  const targets = snapTargets(graphic, 41, [{ layer: 'a', address: 'opacity', at: 7 }])
   expect(targets.sort((a, b) => a - b)).toEqual([0, 20, 25, 33, 41, 50, 75, 80, 99])
 })
 

@@ -1,4 +1,4 @@
-import { keysOf, totalFrames, type Graphic, type KeyPlace } from '../live/document'
+import { keyPlaces, totalFrames, type Graphic, type KeyPlace } from '../live/document'
 import { rateOf } from '../time/timecode'
 
 /** Frames to which a dragged keyframe, layer or phase is drawn: the playhead, other keyframes, phase borders, whole seconds. */
@@ -8,12 +8,10 @@ export function snapTargets(graphic: Graphic, playhead: number, moving: KeyPlace
   const rate = rateOf(graphic.rate)
   const targets = new Set([playhead, 0, arrive, arrive + hold, total - 1])
   for (let second = 1; second * rate < total; second++) targets.add(Math.round(second * rate))
-  const isMoving = new Set(moving.map((k) => `${k.layer} ${k.channel} ${k.at}`))
+  const isMoving = new Set(moving.map((k) => `${k.layer} ${k.address} ${k.at}`))
   for (const layer of graphic.layers) {
     if (movingLayers.includes(layer.id)) continue
-    for (const channel of Object.keys(layer.channels)) {
-      for (const key of keysOf(layer, channel)) if (!isMoving.has(`${layer.id} ${channel} ${key.at}`)) targets.add(key.at)
-    }
+    for (const key of keyPlaces(layer)) if (!isMoving.has(`${layer.id} ${key.address} ${key.at}`)) targets.add(key.at)
     if (layer.in !== undefined) targets.add(layer.in)
     if (layer.out !== undefined) targets.add(layer.out)
   }

@@ -1,0 +1,105 @@
+import { Box, Flex } from '@chakra-ui/react'
+import { ChevronDown, ChevronUp, X } from 'lucide-react'
+import type { Schemas } from '../api/client'
+import { useBench } from '../bench/benchStore'
+import { valueAt, type Layer } from '../live/document'
+import { Choice, Tool } from '../shell/controls'
+import { Section } from './Details'
+import { Act } from './KeyDetails'
+import { ValueRow } from './ValueRow'
+
+/** What is done to the layer's picture, in order: each effect switched, keyed, moved and taken away. */
+export function EffectDetails({ layer, choices }: { layer: Layer; choices: Schemas['Choices'] }) {
+  const { edit } = useBench.getState()
+  const effects = layer.effects ?? []
+  return (
+    <Section title="Effects" tools={effects.length > 0 ? <CopyTo layer={layer} /> : undefined}>
+      {effects.map((effect, i) => {
+        const kind = choices.effects.find((e) => e.name === effect.kind)
+        const title = kind?.title ?? effect.kind
+        const at = `effects/${effect.id}`
+        return (
+          <Box
+            key={effect.id}
+            mb="6px"
+            p="6px"
+            border="1px solid"
+            borderColor="line"
+            borderRadius="4px"
+            role="group"
+            aria-label={`${title} of ${layer.name}`}
+          >
+            <Flex align="center" mb="4px">
+              <Box flex="1" fontSize="12px" fontWeight="600" title={kind?.meaning}>
+                {title}
+              </Box>
+              <Tool
+                label={`Do ${title} earlier`}
+                minW="22px"
+                h="22px"
+                disabled={i === 0}
+                onClick={() => void edit({ do: 'moveEffect', layer: layer.id, effect: effect.id, to: i - 1 })}
+              >
+                <ChevronUp size={13} />
+              </Tool>
+              <Tool
+                label={`Do ${title} later`}
+                minW="22px"
+                h="22px"
+                disabled={i === effects.length - 1}
+                onClick={() => void edit({ do: 'moveEffect', layer: layer.id, effect: effect.id, to: i + 1 })}
+              >
+                <ChevronDown size={13} />
+              </Tool>
+              <Tool
+                label={`Take ${title} away`}
+                minW="22px"
+                h="22px"
+                onClick={() => void edit({ do: 'removeEffect', layer: layer.id, effect: effect.id })}
+              >
+                <X size={13} />
+              </Tool>
+            </Flex>
+            {(kind?.values ?? []).map((info) => (
+              <ValueRow
+                key={info.name}
+                layerId={layer.id}
+                address={`${at}/${info.name}`}
+                channel={valueAt(layer, `${at}/${info.name}`)}
+                info={info}
+              />
+            ))}
+          </Box>
+        )
+      })}
+      <Choice
+        label="Add an effect"
+        value=""
+        options={[{ value: '', label: 'Add an effect…' }, ...choices.effects.map((e) => ({ value: e.name, label: e.title }))]}
+        onChange={(e) => {
+          if (e.target.value) void edit({ do: 'insertEffect', layers: [layer.id], kind: e.target.value })
+        }}
+      />
+    </Section>
+  )
+}
+
+/** Gives all effects to every other layer of the same group, in one step. */
+function CopyTo({ layer }: { layer: Layer }) {
+  const { edit } = useBench.getState()
+  const siblings = useBench(
+    (s) => s.graphic!.layers.filter((l) => l.id !== layer.id && l.group === layer.group && l.content.kind !== 'hook').length,
+  )
+  if (siblings === 0) return null
+  return (
+    <Act
+      name="To all beside it"
+      title="Give these effects to every other layer here, in place of theirs"
+      onClick={() => {
+        const { graphic } = useBench.getState()
+        const layers = graphic!.layers.filter((l) => l.id !== layer.id && l.group === layer.group && l.content.kind !== 'hook')
+        void edit({ do: 'copyEffects', from: layer.id, layers: layers.map((l) => l.id) })
+      }}
+    />
+  )
+}

@@ -1,0 +1,76 @@
+import { Box, Flex, Grid } from '@chakra-ui/react'
+import type { Schemas } from '../api/client'
+import { useBench } from '../bench/benchStore'
+import type { Layer } from '../live/document'
+import type { BlendMode, MatteBy } from '../live/core.gen'
+import { Choice, Labelled } from '../shell/controls'
+import { Section } from './Details'
+import { inWords } from './editors'
+
+/** How a layer is mixed with what lies behind it, what cuts it, and the group it is in. */
+export function MixDetails({ layer, choices }: { layer: Layer; choices: Schemas['Choices'] }) {
+  const { edit } = useBench.getState()
+  const layers = useBench((s) => s.graphic!.layers)
+  const groups = layers.filter((l) => l.content.kind === 'group' && l.id !== layer.id)
+  const others = layers.filter((l) => l.id !== layer.id && l.content.kind !== 'hook')
+  const frame = () => useBench.getState().frame
+  return (
+    <Section title="With the others">
+      <Grid templateColumns="1fr 1fr" gap="6px">
+        <Labelled label="Blend">
+          <Choice
+            label="Blend"
+            value={layer.blend ?? 'normal'}
+            options={choices.blends.map((b) => ({ value: b, label: inWords(b) }))}
+            onChange={(e) => void edit({ do: 'changeLayer', layer: layer.id, blend: e.target.value as BlendMode })}
+          />
+        </Labelled>
+        <Labelled label="In group">
+          <Choice
+            label="In group"
+            value={layer.group ?? ''}
+            options={[{ value: '', label: 'None' }, ...groups.map((l) => ({ value: l.id, label: l.name }))]}
+            onChange={(e) =>
+              void edit({ do: 'moveIntoGroup', layers: [layer.id], at: frame(), ...(e.target.value ? { group: e.target.value } : {}) })
+            }
+          />
+        </Labelled>
+      </Grid>
+      <Grid templateColumns="1fr 1fr" gap="6px" alignItems="end">
+        <Labelled label="Shows only where">
+          <Choice
+            label="Matte"
+            value={layer.matte?.layer ?? ''}
+            options={[{ value: '', label: 'Everywhere' }, ...others.map((l) => ({ value: l.id, label: l.name }))]}
+            onChange={(e) => void edit({ do: 'changeLayer', layer: layer.id, matte: e.target.value })}
+          />
+        </Labelled>
+        {layer.matte && (
+          <Labelled label="is">
+            <Choice
+              label="Matte by"
+              value={layer.matte.by ?? 'alpha'}
+              options={[
+                { value: 'alpha', label: 'opaque' },
+                { value: 'luma', label: 'bright' },
+              ]}
+              onChange={(e) => void edit({ do: 'changeLayer', layer: layer.id, matteBy: e.target.value as MatteBy })}
+            />
+          </Labelled>
+        )}
+      </Grid>
+      {layer.matte && (
+        <Flex asChild align="center" gap="6px" fontSize="12px">
+          <label>
+            <input
+              type="checkbox"
+              checked={layer.matte.inverted ?? false}
+              onChange={(e) => void edit({ do: 'changeLayer', layer: layer.id, matteInverted: e.target.checked })}
+            />
+            <Box>Turned round: only where it is not</Box>
+          </label>
+        </Flex>
+      )}
+    </Section>
+  )
+}

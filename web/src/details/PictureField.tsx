@@ -1,0 +1,39 @@
+import { Box } from '@chakra-ui/react'
+import { addPicture, Refused } from '../api/client'
+import { useBench } from '../bench/benchStore'
+import type { EditorProps } from './editors'
+
+/** The picture of a layer, and another in its place. */
+export function PictureField({ layerId, value }: EditorProps) {
+  const asset = useBench((s) => s.graphic?.assets?.[String(value)])
+  const { edit, set } = useBench.getState()
+  const replace = async (file: File) => {
+    try {
+      const { hash, ...added } = await addPicture(file)
+      await edit({
+        do: 'several',
+        edits: [
+          { do: 'addAsset', hash, asset: added },
+          { do: 'setValue', layer: layerId, address: 'asset', value: hash, at: 0 },
+        ],
+      })
+    } catch (e) {
+      const refused = e instanceof Refused ? e : new Refused('The picture could not be sent.', 'Try again.')
+      set({ refusal: { message: refused.message, remedy: refused.remedy } })
+    }
+  }
+  return (
+    <Box fontSize="11px">
+      {asset ? `${asset.name}, ${asset.width} × ${asset.height} px` : 'None'}
+      <input
+        type="file"
+        accept="image/png,image/jpeg,image/webp"
+        aria-label="Replace the picture"
+        style={{ fontSize: 11, width: '100%' }}
+        onChange={(e) => {
+          if (e.target.files?.[0]) void replace(e.target.files[0])
+        }}
+      />
+    </Box>
+  )
+}

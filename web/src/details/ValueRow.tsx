@@ -1,0 +1,93 @@
+import { Box, Flex } from '@chakra-ui/react'
+import { memo } from 'react'
+import { useShallow } from 'zustand/react/shallow'
+import type { Schemas } from '../api/client'
+import { useBench } from '../bench/benchStore'
+import { keysIn, type Channel, type PlainValue } from '../live/document'
+import { editors } from './editors'
+import { unitOf } from './valueInfo'
+
+interface Props {
+  layerId: string
+  address: string
+  /** What the document says. */
+  channel: Channel | undefined
+  info: Schemas['ValueInfo']
+}
+
+/** One value of the selected layer: what it is at the playhead, and whether it is keyed there. Drawn again only when that changes. */
+export const ValueRow = memo(
+  Row,
+  (a, b) =>
+    a.layerId === b.layerId && a.address === b.address && a.info === b.info && JSON.stringify(a.channel) === JSON.stringify(b.channel),
+)
+
+function Row({ layerId, address, channel, info }: Props) {
+  const { edit, preview } = useBench.getState()
+  const value = useValueAt(layerId, address, info)
+  const keys = keysIn(channel)
+  const frame = useBench((s) => (keys.length > 0 ? s.frame : -1))
+  const here = keys.some((k) => k.at === frame)
+  const set = (v: PlainValue) => ({ do: 'setValue' as const, layer: layerId, address, value: v, at: useBench.getState().frame })
+  const toggleKey = () => {
+    const place = { layer: layerId, address, at: useBench.getState().frame }
+    void edit(here ? { do: 'removeKeys', keys: [place] } : { do: 'addKey', ...place })
+  }
+  const unit = unitOf(info)
+  const name = unit ? `${info.label}, ${unit}` : info.label
+  const Editor = editors[info.kind] ?? editors.text!
+
+  return (
+    <Flex mb="5px" gap="6px" align="start" role="group" aria-label={name}>
+      <Flex w="80px" flexShrink={0} h="24px" align="center" gap="6px" title={info.meaning}>
+        {info.keyable ? (
+          <Box
+            as="button"
+            aria-label={here ? `Delete the keyframe of ${info.label} here` : `Key ${info.label} here`}
+            title={here ? 'Delete this keyframe' : keys.length > 0 ? 'Add a keyframe here' : 'Let it change over time: key it here'}
+            w="12px"
+            h="12px"
+            flexShrink={0}
+            borderRadius="50%"
+            border="1.5px solid"
+            borderColor={keys.length > 0 ? 'accent' : 'soft'}
+            bg={here ? 'accent' : 'transparent'}
+            onClick={toggleKey}
+          />
+        ) : (
+          <Box w="12px" flexShrink={0} />
+        )}
+        <Box fontSize="12px" lineHeight="1.1">
+          {info.label}
+          {unit && (
+            <Box as="span" color="soft" fontSize="10px" display="block">
+              {unit}
+            </Box>
+          )}
+        </Box>
+      </Flex>
+      <Box flex="1" minW="0">
+        <Editor
+          name={name}
+          info={info}
+          layerId={layerId}
+          value={value}
+          onPreview={(v) => preview(v === null ? null : set(v))}
+          onChange={(v) => void edit(set(v))}
+        />
+      </Box>
+    </Flex>
+  )
+}
+
+/** A value at the playhead: numbers as such, everything else as documents write it. */
+export function useValueAt(layerId: string, address: string, info: Schemas['ValueInfo']): PlainValue {
+  return useBench(
+    useShallow((s) => {
+      const reading = s.readings[layerId]
+      const plain = JSON.parse(reading?.words[address] ?? info.default) as PlainValue
+      if (info.components.length === 0) return plain
+      return reading?.values[address] ?? (Array.isArray(plain) ? plain : [Number(plain) || 0])
+    }),
+  )
+}

@@ -1,0 +1,195 @@
+import { Box, Flex, Input, Textarea } from '@chakra-ui/react'
+import { useEffect, useRef, useState, type ComponentType } from 'react'
+import type { Schemas } from '../api/client'
+import type { PlainValue } from '../live/document'
+import { Choice } from '../shell/controls'
+import { hexOf } from './colours'
+import { NumberField } from './NumberField'
+import { PictureField } from './PictureField'
+import { signOf } from './valueInfo'
+
+export interface EditorProps {
+  /** The value's name with its unit. */
+  name: string
+  info: Schemas['ValueInfo']
+  layerId: string
+  value: PlainValue
+  /** Shows a value without keeping it; null ends that. */
+  onPreview: (value: PlainValue | null) => void
+  onChange: (value: PlainValue) => void
+}
+
+/** What edits a value, by its kind. */
+export const editors: Record<string, ComponentType<EditorProps>> = {
+  number: Numbers,
+  point: Numbers,
+  size: Numbers,
+  box: Numbers,
+  corners: Numbers,
+  colour: Colour,
+  choice: Options,
+  flag: Flag,
+  text: Words,
+  picture: PictureField,
+  stops: AsText,
+  points: AsText,
+}
+
+function Numbers({ name, info, value, onPreview, onChange }: EditorProps) {
+  const numbers = value as number[]
+  const withPart = (i: number, v: number): PlainValue => {
+    const next = numbers.map((old, j) => (j === i ? v / info.factor : old))
+    return next.length === 1 ? next[0]! : next
+  }
+  return (
+    <Flex gap="4px" wrap="wrap">
+      {numbers.map((v, i) => (
+        <Box key={i} flex={numbers.length === 4 ? '1 0 45%' : '1'} minW="0">
+          <NumberField
+            label={numbers.length === 1 ? name : `${name} ${info.components[i]}`}
+            prefix={signOf(info, i)}
+            value={v * info.factor}
+            step={info.step}
+            min={info.least * info.factor}
+            max={info.most * info.factor}
+            onPreview={(n) => onPreview(withPart(i, n))}
+            onChange={(n) => onChange(withPart(i, n))}
+          />
+        </Box>
+      ))}
+    </Flex>
+  )
+}
+
+/** The browser's own colour picker: every colour tried is previewed, the last is kept when the picker is left. */
+function Colour({ value, onPreview, onChange }: EditorProps) {
+  const hex = hexOf(value as number[])
+  const well = useRef<HTMLInputElement>(null)
+  const latest = useRef({ onChange, hex })
+  useEffect(() => {
+    latest.current = { onChange, hex }
+  })
+  useEffect(() => {
+    // React's onChange is the DOM's input event; the DOM's own change event comes once, at the end.
+    const element = well.current!
+    const keep = () => {
+      if (element.value !== latest.current.hex.slice(0, 7)) latest.current.onChange(element.value)
+    }
+    element.addEventListener('change', keep)
+    return () => element.removeEventListener('change', keep)
+  }, [])
+  useEffect(() => {
+    well.current!.value = hex.slice(0, 7)
+  }, [hex])
+  return (
+    <Flex gap="6px" align="center">
+      <input
+        ref={well}
+        type="color"
+        aria-label="Colour"
+        defaultValue={hex.slice(0, 7)}
+        style={{ width: 34, height: 24, padding: 0, border: 'none', background: 'none', flexShrink: 0 }}
+        onInput={(e) => onPreview(e.currentTarget.value)}
+      />
+      <Input
+        key={hex}
+        aria-label="Colour as text"
+        size="xs"
+        h="24px"
+        bg="room"
+        borderColor="line"
+        defaultValue={hex.toUpperCase()}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') e.currentTarget.blur()
+        }}
+        onBlur={(e) => {
+          if (e.target.value.toLowerCase() !== hex) onChange(e.target.value.trim())
+        }}
+      />
+    </Flex>
+  )
+}
+
+function Options({ name, info, value, onChange }: EditorProps) {
+  return (
+    <Choice
+      label={name}
+      value={String(value)}
+      options={info.options.map((o) => ({ value: o, label: inWords(o) }))}
+      onChange={(e) => onChange(e.target.value)}
+    />
+  )
+}
+
+function Flag({ name, value, onChange }: EditorProps) {
+  return <input type="checkbox" aria-label={name} checked={value === true} onChange={(e) => onChange(e.target.checked)} />
+}
+
+/** Words: seen on the stage with every letter typed, kept when the field is left. */
+function Words({ name, value, onPreview, onChange }: EditorProps) {
+  const [text, setText] = useState<string | null>(null)
+  const kept = useRef(String(value))
+  return (
+    <Textarea
+      size="xs"
+      rows={2}
+      bg="room"
+      borderColor="line"
+      aria-label={name}
+      value={text ?? String(value)}
+      onFocus={() => {
+        kept.current = String(value)
+        setText(String(value))
+      }}
+      onChange={(e) => {
+        setText(e.target.value)
+        onPreview(e.target.value)
+      }}
+      onBlur={() => {
+        if (text !== null && text !== kept.current) onChange(text)
+        else if (text !== null) onPreview(null)
+        setText(null)
+      }}
+      onKeyDown={(e) => {
+        if (e.key === 'Escape') e.currentTarget.blur()
+      }}
+    />
+  )
+}
+
+/** A value without an editor of its own yet: as documents write it. */
+function AsText({ name, value, onChange }: EditorProps) {
+  const json = JSON.stringify(value)
+  const [text, setText] = useState<string | null>(null)
+  const [bad, setBad] = useState(false)
+  return (
+    <Textarea
+      size="xs"
+      rows={2}
+      bg="room"
+      borderColor={bad ? 'bad' : 'line'}
+      aria-label={name}
+      aria-invalid={bad}
+      value={text ?? json}
+      onChange={(e) => {
+        setText(e.target.value)
+        setBad(false)
+      }}
+      onBlur={() => {
+        if (text === null || text === json) return
+        try {
+          onChange(JSON.parse(text) as PlainValue)
+          setText(null)
+        } catch {
+          setBad(true)
+        }
+      }}
+    />
+  )
+}
+
+/** "fromMiddle" as "From middle". */
+export function inWords(name: string): string {
+  const words = name.replace(/[A-Z]/g, (c) => ` ${c.toLowerCase()}`)
+  return words[0]!.toUpperCase() + words.slice(1)
+}
