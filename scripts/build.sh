@@ -24,7 +24,7 @@ quietly() {
 # build_project NAME PROJECT: builds a project in Release.
 build_project() {
   local stamp=$root/.hang/$1.stamp
-  fresh "$stamp" "$root/src" "$root/bench" "$root/fonts" "$root/Directory.Build.props" "$root/Directory.Packages.props" && return
+  fresh "$stamp" "$root/src" "$root/benchmarks" "$root/fonts" "$root/Directory.Build.props" "$root/Directory.Packages.props" && return
   say "building the $1"
   quietly "building the $1" dotnet build "$root/$2" -c Release
   mkdir -p "$root/.hang" && touch "$stamp"
@@ -34,7 +34,7 @@ build_server() { build_project server src/Hang.Server; }
 
 build_shell() { build_project shell src/Hang.Cli; }
 
-build_bench() { build_project bench bench/Hang.Bench; }
+build_bench() { build_project bench benchmarks/Hang.Benchmarks; }
 
 # install_packages FOLDER: npm ci where the lock file has changed.
 install_packages() {

@@ -59,15 +59,6 @@ public class DocumentTests
     [Fact]
     public void BytesThatAreNotUtf8AreRefused() => Assert.Throws<ProblemException>(() => GraphicJson.Read([0xFF, 0xFE, 0x00, 0x7B]));
 
-    /// <summary>What the front end knows of documents, edits and operations is printed from the core; ./hang generate prints it anew.</summary>
-    [Fact]
-    public void TheFrontEndKnowsTheCoreAsItIs()
-    {
-        Generated.Check("docs/format/hang.schema.json", GraphicSchema.Write());
-        Generated.Check("web/src/live/core.gen.ts", CoreTypes.TypeScript());
-        Generated.Check("web/src/painter/ops.gen.ts", CoreTypes.Operations());
-    }
-
     [Fact]
     public void TheSchemaNamesEveryValue()
     {

@@ -57,6 +57,13 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
         }
     }
 
+    /// <summary>Adds a strip at a moment to what the canvas holds, as light is added (W3C Compositing, plus).</summary>
+    public void Add(SKCanvas onto, Strip strip, float[] row)
+    {
+        (canvas, alpha, skipping) = (onto, 1, 0);
+        Run(strip, row, SKBlendMode.Plus);
+    }
+
     public void Dispose()
     {
         paint.Dispose();

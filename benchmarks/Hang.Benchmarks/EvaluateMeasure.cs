@@ -4,7 +4,7 @@ using Hang.Core.Layers;
 using Hang.Core.Motion;
 using Hang.Paint.Shaping;
 
-namespace Hang.Bench;
+namespace Hang.Benchmarks;
 
 /// <summary>Evaluating a graphic of 200 layers against a plain loop over the same arithmetic on arrays.</summary>
 internal static class EvaluateMeasure
@@ -57,10 +57,10 @@ internal static class EvaluateMeasure
     /// <summary>Four keyed channels of a plate as arrays, and the matrix written out.</summary>
     private sealed class Plain(Layer layer)
     {
-        private readonly Track position = new(layer.Channels[ChannelName.Position]);
-        private readonly Track turn = new(layer.Channels[ChannelName.Turn]);
-        private readonly Track opacity = new(layer.Channels[ChannelName.Opacity]);
-        private readonly Track scale = new(layer.Channels[ChannelName.Scale]);
+        private readonly Track position = new(layer.Own[LayerValues.Position]);
+        private readonly Track turn = new(layer.Own[LayerValues.Turn]);
+        private readonly Track opacity = new(layer.Own[LayerValues.Opacity]);
+        private readonly Track scale = new(layer.Own[LayerValues.Scale]);
 
         public void Fill(int frame, float[] v)
         {

@@ -4,11 +4,13 @@ using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
+using Hang.Core.Motion;
 using Hang.Core.Phases;
 using Hang.Media.Rendering;
 using Hang.Paint.Shaping;
+using Hang.Tests.Shared;
 
-namespace Hang.Bench;
+namespace Hang.Benchmarks;
 
 /// <summary>Peak memory of rendering a long graphic against a short one, each in a process of its own.</summary>
 internal static class MemoryMeasure
@@ -26,11 +28,7 @@ internal static class MemoryMeasure
         using var file = Demo.Open();
         var graphic = file.Graphic;
         graphic = new SetPhases(new PhaseLengths(graphic.Phases.Arrive, frames - graphic.Phases.Arrive - graphic.Phases.Leave, graphic.Phases.Leave)).ApplyTo(graphic, TypeShaper.Shipped);
-        var badge = graphic.Layer("badge");
-        graphic = GraphicRules.Demand(graphic.With(badge with
-        {
-            Channels = badge.Channels.With(Core.Layers.ChannelName.Turn, Core.Motion.Channel.Of([new(0, new(0), Core.Motion.Feel.Linear), new(frames - 1, new(frames), Core.Motion.Feel.Linear)])),
-        }));
+        graphic = GraphicRules.Demand(graphic.With(graphic.Layer("badge").With("turn", Making.Over(new Keyframe(0, new(0), Feel.Linear), new Keyframe(frames - 1, new(frames), Feel.Linear)))));
         var path = Path.Combine(Path.GetTempPath(), $"hang-bench-{Guid.NewGuid():N}.mov");
         try
         {

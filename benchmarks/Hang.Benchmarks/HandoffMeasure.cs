@@ -3,12 +3,12 @@ using Hang.Core.Handoff;
 using Hang.Media.Encoding;
 using Hang.Media.Rendering;
 
-namespace Hang.Bench;
+namespace Hang.Benchmarks;
 
 /// <summary>A ProRes 4444 render of the demo against the encoder alone, fed the same frames from memory.</summary>
 internal static class HandoffMeasure
 {
-    private const int Rounds = 3;
+    private const int Rounds = 5;
 
     public static async Task<Measure> RunAsync()
     {

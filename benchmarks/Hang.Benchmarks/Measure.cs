@@ -1,9 +1,10 @@
+using System.Diagnostics;
 using System.Globalization;
 
-namespace Hang.Bench;
+namespace Hang.Benchmarks;
 
 /// <summary>One measure of a run.</summary>
-/// <param name="Value">The ratio, or a time in milliseconds.</param>
+/// <param name="Value">The ratio.</param>
 /// <param name="Goal">What is aimed at, as text.</param>
 /// <param name="Parts">What the value was made from.</param>
 public sealed record Measure(string Name, string What, double Value, string Goal, Dictionary<string, double> Parts)
@@ -11,6 +12,27 @@ public sealed record Measure(string Name, string What, double Value, string Goal
     public override string ToString() => string.Create(
         CultureInfo.InvariantCulture,
         $"{Name,-9}{Value,9:0.###}   goal {Goal,-9} {What}\n{string.Join("\n", Parts.Select(p => string.Create(CultureInfo.InvariantCulture, $"{"",12}{p.Value,12:0.###}  {p.Key}")))}");
+
+    /// <summary>Times two things in turns, after one turn that is not counted.</summary>
+    /// <returns>Milliseconds of each, turn by turn.</returns>
+    public static (List<double> First, List<double> Second) Alternate(int turns, Action first, Action second)
+    {
+        var (a, b) = (new List<double>(), new List<double>());
+        for (var i = 0; i <= turns; i++)
+        {
+            var watch = Stopwatch.StartNew();
+            first();
+            var one = watch.Elapsed.TotalMilliseconds;
+            watch.Restart();
+            second();
+            if (i > 0)
+            {
+                a.Add(one);
+                b.Add(watch.Elapsed.TotalMilliseconds);
+            }
+        }
+        return (a, b);
+    }
 
     /// <summary>The median, which a single slow run does not move.</summary>
     public static double Median(IEnumerable<double> values)

@@ -1,7 +1,7 @@
 using Hang.Cli;
 using Hang.Tests.Shared;
 
-namespace Hang.Bench;
+namespace Hang.Benchmarks;
 
 /// <summary>The demo's lower third, which most measures use.</summary>
 internal static class Demo

@@ -1,8 +1,9 @@
-// Measures in headless Chromium, for ./hang bench: starts from a Hang that runs at HANG_URL (http://localhost:5280), on a copy of its first graphic.
+// Measures in headless Chromium, for ./hang bench: node browser.mjs stage|edit, against the Hang at HANG_URL, on a copy of its demo.
 import { chromium } from '../tests/e2e/node_modules/@playwright/test/index.mjs'
 
-const url = process.env.HANG_URL ?? 'http://localhost:5280'
-const EDITS = 60
+const url = process.env.HANG_URL
+const which = process.argv[2]
+const EDITS = 100
 
 const [shelf] = await (await fetch(`${url}/api/packages`)).json()
 const demo = shelf.graphics.find((g) => g.frames === 480 && !g.removed)
@@ -10,17 +11,40 @@ const graphic = await (await fetch(`${url}/api/graphics/${demo.id}/duplicate`, {
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium' })
 try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  console.log(JSON.stringify(which === 'stage' ? await stage(page) : await edit(page)))
+} finally {
+  await browser.close()
+  await fetch(`${url}/api/graphics/${graphic}`, { method: 'DELETE' })
+}
+
+async function stage(page) {
   await page.goto(`${url}/measure.html?graphic=${graphic}`)
   await page.waitForFunction(() => document.title.startsWith('{') || document.title.startsWith('failed'), null, { timeout: 300_000 })
-  const stage = JSON.parse(await page.title())
+  return JSON.parse(await page.title())
+}
 
+/** From a key press to its pixel: the whole way, and what of it the page takes: until it has sent the edit, and from the answer on. */
+async function edit(page) {
+  await page.addInitScript(() => {
+    window.sent = []
+    window.came = []
+    const send = WebSocket.prototype.send
+    WebSocket.prototype.send = function (data) {
+      window.sent.push(performance.now())
+      if (!this.watched) {
+        this.watched = true
+        this.addEventListener('message', () => window.came.push(performance.now()))
+      }
+      return send.call(this, data)
+    }
+  })
   await page.goto(`${url}/bench/${graphic}`)
   await page.getByRole('button', { name: 'Name', exact: true }).click()
   await page.getByTestId('ruler').click({ position: { x: 500, y: 30 } })
   await page.waitForTimeout(1500)
-  const edit = await page.evaluate(async (count) => {
+  return page.evaluate(async (count) => {
     const canvas = document.querySelector('canvas[role=img]')
-    const times = []
+    const [whole, own] = [[], []]
     for (let i = 0; i < count; i++) {
       const painted = new Promise((done) => {
         const observer = new MutationObserver(() => {
@@ -32,14 +56,14 @@ try {
       const begun = performance.now()
       document.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight', code: 'ArrowRight', bubbles: true }))
       document.dispatchEvent(new KeyboardEvent('keyup', { key: 'ArrowRight', code: 'ArrowRight', bubbles: true }))
-      times.push((await painted) - begun)
+      const ended = await painted
+      const sent = window.sent.find((t) => t >= begun)
+      // The last message before the pixel is the one with the patch.
+      const came = window.came.filter((t) => t <= ended).at(-1)
+      whole.push(ended - begun)
+      own.push(sent - begun + (ended - came))
       await new Promise((rest) => setTimeout(rest, 60))
     }
-    const paints = performance.getEntriesByName('paint').slice(-count).map((p) => p.duration)
-    return { times, paint: paints.sort((a, b) => a - b)[paints.length >> 1] }
+    return { whole: whole.slice(10), page: own.slice(10) }
   }, EDITS)
-  console.log(JSON.stringify({ stage, edit }))
-} finally {
-  await browser.close()
-  await fetch(`${url}/api/graphics/${graphic}`, { method: 'DELETE' })
 }

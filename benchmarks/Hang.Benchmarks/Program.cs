@@ -1,0 +1,49 @@
+using System.Text.Json;
+using Hang.Benchmarks;
+
+// ./hang bench [NAME ...] [--json]: every measure is a ratio within one run, its sides alternated, since machines are noisy.
+if (args is ["--memory-of", var frames])
+{
+    return await MemoryMeasure.RenderInThisProcessAsync(int.Parse(frames, System.Globalization.CultureInfo.InvariantCulture));
+}
+var measures = new (string Name, Func<Task<Measure>> Run)[]
+{
+    ("paint", PaintMeasure.RunAsync),
+    ("evaluate", EvaluateMeasure.RunAsync),
+    ("blur", BlurMeasure.RunAsync),
+    ("program", ProgramMeasure.RunAsync),
+    ("revisions", RevisionsMeasure.RunAsync),
+    ("handoff", HandoffMeasure.RunAsync),
+    ("memory", MemoryMeasure.RunAsync),
+    ("server", ServerMemoryMeasure.RunAsync),
+    ("stage", BrowserMeasures.StageAsync),
+    ("edit", BrowserMeasures.EditAsync),
+};
+var wanted = args.Where(a => !a.StartsWith("--", StringComparison.Ordinal)).ToHashSet(StringComparer.Ordinal);
+var unknown = wanted.Except(measures.Select(m => m.Name)).Concat(args.Where(a => a.StartsWith("--", StringComparison.Ordinal) && a != "--json")).ToArray();
+if (unknown.Length > 0)
+{
+    await Console.Error.WriteLineAsync($"hang: there is no measure {unknown[0]}; choose from {string.Join(", ", measures.Select(m => m.Name))}, and --json.");
+    return 2;
+}
+var (json, failed, first) = (args.Contains("--json"), 0, true);
+var options = new JsonSerializerOptions(JsonSerializerDefaults.Web);
+Console.Write(json ? "[" : "");
+foreach (var (name, run) in measures.Where(m => wanted.Count == 0 || wanted.Contains(m.Name)))
+{
+    // A measure that cannot be taken does not keep the others from being taken, or from being told.
+    try
+    {
+        var measure = await run();
+        Console.WriteLine(json ? (first ? "" : ",") + JsonSerializer.Serialize(measure, options) : measure.ToString());
+        first = false;
+    }
+    catch (Exception e)
+    {
+        failed++;
+        await Console.Error.WriteLineAsync($"hang: {name} could not be measured. {e.Message}");
+    }
+}
+await RunningHang.StopAsync();
+Console.WriteLine(json ? "]" : "");
+return failed == 0 ? 0 : 1;

@@ -1,0 +1,17 @@
+using Hang.Core.Documents;
+using Hang.Tests.Shared;
+
+namespace Hang.Core.Tests;
+
+/// <summary>What the front end knows of documents, edits and operations is printed from the core; ./hang generate prints it anew.</summary>
+public class GeneratedTests
+{
+    [Fact]
+    public void TheSchemaIsTheCores() => Generated.Check("docs/format/hang.schema.json", GraphicSchema.Write());
+
+    [Fact]
+    public void TheFrontEndHasTheCoresDocumentsAndEdits() => Generated.Check("web/src/live/core.gen.ts", CoreTypes.TypeScript());
+
+    [Fact]
+    public void TheFrontEndHasTheCoresOperations() => Generated.Check("web/src/painter/ops.gen.ts", CoreTypes.Operations());
+}
