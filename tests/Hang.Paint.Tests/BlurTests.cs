@@ -103,6 +103,84 @@ public class BlurTests
         }
     }
 
+    /// <summary>
+    /// W3C Filter Effects Module Level 1, feGaussianBlur: the kernel G(x) = exp(-x² / 2σ²) / √(2πσ²). Every tenth of a pixel is a picture of its own wherever the
+    /// kernel itself makes a difference of a step in 8 bits.
+    /// </summary>
+    [Fact]
+    public void SixtyOneSigmasGiveTheGaussianEach()
+    {
+        var pictures = new HashSet<string>();
+        var truths = new HashSet<string>();
+        for (var i = 0; i <= 60; i++)
+        {
+            using var canvas = Painted.Paint(Graphic(120, 12, With(Plate("a", 50, -50, 20, 112, "#FFFFFF"), "effects/e1/radius", Const(i / 10.0))));
+            var found = Enumerable.Range(0, 120).Select(x => At(canvas, x, 6)[3]).ToArray();
+            var truth = Gaussian(i / 10.0, 50, 70);
+            for (var x = 0; x < 120; x++)
+            {
+                Assert.True(Math.Abs(found[x] - truth[x]) <= 5, $"sigma {i / 10.0}, x {x}: {found[x]}, not {truth[x]}");
+            }
+            pictures.Add(string.Join(' ', found));
+            truths.Add(string.Join(' ', truth.Select(t => Math.Round(t))));
+        }
+        Assert.Equal(truths.Count, pictures.Count);
+        Assert.InRange(pictures.Count, 58, 61);
+    }
+
+    /// <summary>A row of pixels that is white from one edge to before another, convolved with the sampled kernel.</summary>
+    internal static double[] Gaussian(double sigma, int from, int to) => [.. Enumerable.Range(0, 120).Select(x =>
+    {
+        double sum = 0, all = 0;
+        for (var d = -60; d <= 60; d++)
+        {
+            var weight = sigma == 0 ? (d == 0 ? 1 : 0) : Math.Exp(-d * d / (2 * sigma * sigma));
+            all += weight;
+            sum += x + d >= from && x + d < to ? weight : 0;
+        }
+        return 255 * sum / all;
+    })];
+
+    /// <summary>A shutter of 180 degrees is open for half a frame, so a line of 1 px that moves 10 px a frame covers 5 px, each for a fifth of that time: 51 of 255.</summary>
+    [Fact]
+    public void AMovingRuleIsASmearAndNoComb()
+    {
+        var row = RuleAt10(Rule);
+        Assert.Equal(Enumerable.Range(140, 5), Enumerable.Range(0, 400).Where(x => row[x] > 0));
+        Assert.All(Enumerable.Range(140, 5), x => Assert.InRange(row[x], 49, 53));
+    }
+
+    /// <summary>A mask that grows meanwhile makes it no move of the whole, so every moment is painted; the smear is as even.</summary>
+    [Fact]
+    public void AMovingRuleBehindAGrowingMaskIsASmearToo()
+    {
+        var row = RuleAt10(With(Rule, "mask", Over(new Keyframe(0, new(0, 0, 1, 0.6), Feel.Linear), new Keyframe(20, new(0, 0, 1, 1), Feel.Linear))));
+        Assert.Equal(Enumerable.Range(140, 6), Enumerable.Range(0, 400).Where(x => row[x] > 0));
+        Assert.All(Enumerable.Range(141, 4), x => Assert.InRange(row[x], 42, 60));
+        Assert.InRange(row.Sum(), 250, 260);
+    }
+
+    private static Layer Rule => With(Plate("a", 0, 0, 1, 80, "#FFFFFF"), "position", Over(new Keyframe(0, new(40, 0), Feel.Linear), new Keyframe(20, new(240, 0), Feel.Linear)));
+
+    private static int[] RuleAt10(Layer rule)
+    {
+        using var canvas = Painted.Paint(Graphic(400, 80, rule) with { MotionBlur = Half }, 10);
+        return [.. Enumerable.Range(0, 400).Select(x => At(canvas, x, 20)[3])];
+    }
+
+    /// <summary>Strokes, type and growing masks are smeared evenly too: along the way no pixel is off from its neighbours as the teeth of a comb are.</summary>
+    [Fact]
+    public void FastTypeHasNoGhosts()
+    {
+        var type = With(Type("l", size: 120), "position", Over(new Keyframe(0, new(-400, 120), Feel.Linear), new Keyframe(10, new(800, 120), Feel.Linear)));
+        using var canvas = Painted.Paint(Graphic(640, 160, type) with { MotionBlur = Half }, 5);
+        var row = Enumerable.Range(0, 640).Select(x => At(canvas, x, 80)[3]).ToArray();
+        var steps = Enumerable.Range(1, 639).Select(x => Math.Abs(row[x] - row[x - 1])).ToArray();
+        Assert.InRange(row.Max(), 20, 120);
+        // 120 px a frame: the stem is spread over 60 px, so brightness rises and falls by a few steps a pixel, never at once.
+        Assert.InRange(steps.Max(), 1, 8);
+    }
+
     [Fact]
     public void TypeInPiecesLooksLikeTypeAsOneWhenItRests()
     {

@@ -26,12 +26,16 @@ internal static class Making
     /// <summary>The value at an address.</summary>
     public static Channel Channel(this Layer layer, string address) => layer.At(new Address(address)).Channel;
 
+    /// <summary>The layer with one more effect, as it is when nothing is said of it.</summary>
+    public static Layer WithEffect<T>(this Layer layer, string id) where T : EffectKind =>
+        layer with { Effects = layer.Effects.Add(new(id, Modules<EffectKind>.Of<T>(), Modules<EffectKind>.Of<T>().Blank)) };
+
     public static Layer With(this Layer layer, string address, Channel channel)
     {
         var words = address.Split('/');
         if (words[0] == "effects" && layer.Effect(words[1]) is null)
         {
-            layer = layer with { Effects = layer.Effects.Add(new(words[1], Modules<EffectKind>.Of<Blur>(), Modules<EffectKind>.Of<Blur>().Blank)) };
+            layer = layer.WithEffect<Blur>(words[1]);
         }
         var place = layer.At(new Address(address));
         return place.Put(channel.IsKeyed ? Core.Motion.Channel.Of(place.Spec.Kind, channel.Keys) : Core.Motion.Channel.Of(place.Spec.Kind, channel.Constant));

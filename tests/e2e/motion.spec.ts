@@ -22,7 +22,6 @@ interface Document {
     id: string
     hangsFrom?: string
     facing?: string
-    stagger?: object
     idles?: { kind: string; cycles: number }[]
     values: Record<string, { keys: Key[] } | undefined>
   }[]
@@ -134,7 +133,7 @@ test('type comes on by letter, is judged for reading, and Hold is lengthened to 
   await page.getByRole('group', { name: 'Arrivals' }).getByRole('button', { name: 'Rise', exact: true }).click()
   await page.mouse.move(500, 200)
   await bench.saved()
-  expect((await read(id)).layers[0]!.stagger).toEqual({ by: 'word', every: 1, order: 'inOrder', seed: 1 })
+  expect((await read(id)).layers[0]!.values).toMatchObject({ pieces: 'word', every: 1 })
   await page.getByRole('tab', { name: 'Values' }).click()
   const offer = page.getByRole('button', { name: /^Make Hold \d+$/ })
   await expect(offer).toBeVisible()
@@ -254,7 +253,7 @@ test('motion blur is switched for the graphic, for a layer, and on the stage', a
   expect((await read(id)).motionBlur).toEqual({ on: true, angle: 720 })
 })
 
-test('two browsers on one graphic see each other, and undo what either did', async ({ page, browser }) => {
+test('two browsers on one graphic see each other, and each undoes its own', async ({ page, browser }) => {
   const id = await open(page, [plate('a', 'Comb', 100), plate('b', 'Gate', 500)])
   const other = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   await other.goto(`${server.url}/bench/${id}`)
@@ -265,7 +264,13 @@ test('two browsers on one graphic see each other, and undo what either did', asy
   await expect(other.getByRole('button', { name: 'Keyframe at 20 of Comb' })).toBeVisible()
   await other.keyboard.press('Delete')
   await expect(layer(page, 'Gate')).toBeHidden()
+  await expect(page.getByRole('status').first()).toContainText('1 other here')
+  // What the other window did last is not this one's to take back.
   await page.getByRole('button', { name: 'Undo: Delete Gate' }).click()
+  await expect(page.getByRole('alert')).toContainText('The last change (Delete Gate) was made in another window.')
+  await page.getByRole('button', { name: 'Understood' }).click()
+  await other.getByRole('button', { name: 'Undo: Delete Gate' }).click()
+  await expect(layer(page, 'Gate')).toBeVisible()
   await expect(layer(other, 'Gate')).toBeVisible()
 
   // What the other has deleted meanwhile cannot be changed: that is said, and nothing else is lost.

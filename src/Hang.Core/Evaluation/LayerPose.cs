@@ -57,6 +57,9 @@ internal sealed class LayerPose
         return Math.Clamp(Layer.Idles is null ? value : value * Idle(time).Opacity, 0, 1);
     }
 
+    /// <summary>How far from the box a mask's edge runs that lies on the box's own, in the layer's pixels.</summary>
+    private const double Clear = 1;
+
     /// <summary>The mask's edges in the layer's own coordinates; false when it has none.</summary>
     public bool MaskAt(in Box box, double time, out Box edges)
     {
@@ -67,6 +70,11 @@ internal sealed class LayerPose
         }
         var m = mask.At(time);
         edges = new(box.Left + box.Width * m.X, box.Top + box.Height * m.Y, box.Left + box.Width * m.Z, box.Top + box.Height * m.W);
+        if (!edges.IsEmpty && Layer.Effects.IsEmpty)
+        {
+            // An edge of the mask on the edge of the box cuts nothing of what ends there. Were it to run there, half-covered pixels would be covered by half once more.
+            edges = new(edges.Left - (m.X == 0 ? Clear : 0), edges.Top - (m.Y == 0 ? Clear : 0), edges.Right + (m.Z == 1 ? Clear : 0), edges.Bottom + (m.W == 1 ? Clear : 0));
+        }
         return m != Unmasked;
     }
 

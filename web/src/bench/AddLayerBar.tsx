@@ -1,25 +1,31 @@
-import { Button, Flex } from '@chakra-ui/react'
-import { Anchor, ImagePlus, RectangleHorizontal, Type } from 'lucide-react'
+import { Button, Flex, Menu, Portal } from '@chakra-ui/react'
+import { useQuery } from '@tanstack/react-query'
+import { Anchor, ChevronDown, ImagePlus, RectangleHorizontal, Type } from 'lucide-react'
 import { useRef } from 'react'
-import { addPicture, Refused } from '../api/client'
-import type { Layer } from '../live/document'
+import { choicesQuery } from '../api/choices'
+import { addPicture, Refused, type Schemas } from '../api/client'
+import type { Content, Layer } from '../live/document'
 import { useBench, usePick } from './benchStore'
 
-/** Adds plates, type and pictures, in the middle of the frame and of a size that suits it. */
+/** Adds shapes, type, pictures and hooks, in the middle of the frame and of a size that suits it. */
 export function AddLayerBar() {
   const { edit, set } = usePick('edit', 'set')
   const width = useBench((s) => s.graphic?.width ?? 0)
   const height = useBench((s) => s.graphic?.height ?? 0)
   const file = useRef<HTMLInputElement>(null)
+  const contents = useQuery(choicesQuery).data?.contents ?? []
   if (width === 0) return null
+  // What has a width and a height, and needs nothing else to be seen.
+  const [plate, ...more] = contents.filter((c) => isShape(c)).sort((a, b) => Number(b.name === 'plate') - Number(a.name === 'plate'))
   const unit = Math.min(width, height)
   const add = (layer: Omit<Layer, 'id'>) => edit({ do: 'addLayer', layer: { id: '', ...layer } })
-  const addPlate = () => {
+  const addShape = (shape: Schemas['ModuleInfo']) => {
     const size: [number, number] = [Math.round(unit * 0.5), Math.round(unit * 0.1)]
+    const fill = shape.values.some((v) => v.name === 'fill') ? { fill: '#4A2C12' } : {}
     return add({
-      name: 'Plate',
+      name: shape.title,
       position: [Math.round((width - size[0]) / 2), Math.round((height - size[1]) / 2)],
-      content: { kind: 'plate', size, fill: '#4A2C12' },
+      content: { kind: shape.name, [shape.sized!]: size, ...fill } as unknown as Content,
     })
   }
   const addType = () => {
@@ -59,16 +65,44 @@ export function AddLayerBar() {
   }
   return (
     <Flex gap="4px" ml="10px" role="group" aria-label="Add a layer">
-      <Button size="xs" variant="outline" borderColor="line" onClick={addPlate}>
-        <RectangleHorizontal size={14} /> Plate
-      </Button>
-      <Button size="xs" variant="outline" borderColor="line" onClick={addType}>
+      {plate && (
+        <Button size="xs" variant="outline" borderColor="line" onClick={() => void addShape(plate)}>
+          <RectangleHorizontal size={14} /> {plate.title}
+        </Button>
+      )}
+      {more.length > 0 && (
+        <Menu.Root size="sm">
+          <Menu.Trigger asChild>
+            <Button size="xs" variant="outline" borderColor="line" title="Other shapes">
+              Shape <ChevronDown size={12} />
+            </Button>
+          </Menu.Trigger>
+          <Portal>
+            <Menu.Positioner>
+              <Menu.Content>
+                {more.map((shape) => (
+                  <Menu.Item key={shape.name} value={shape.name} title={shape.meaning} onSelect={() => void addShape(shape)}>
+                    {shape.title}
+                  </Menu.Item>
+                ))}
+              </Menu.Content>
+            </Menu.Positioner>
+          </Portal>
+        </Menu.Root>
+      )}
+      <Button size="xs" variant="outline" borderColor="line" onClick={() => void addType()}>
         <Type size={14} /> Type
       </Button>
       <Button size="xs" variant="outline" borderColor="line" onClick={() => file.current?.click()}>
         <ImagePlus size={14} /> Picture
       </Button>
-      <Button size="xs" variant="outline" borderColor="line" title="An invisible carrier that layers hang from" onClick={addHook}>
+      <Button
+        size="xs"
+        variant="outline"
+        borderColor="line"
+        title="An invisible carrier that layers hang from"
+        onClick={() => void addHook()}
+      >
         <Anchor size={14} /> Hook
       </Button>
       <input
@@ -85,4 +119,9 @@ export function AddLayerBar() {
       />
     </Flex>
   )
+}
+
+function isShape(content: Schemas['ModuleInfo']): boolean {
+  const sized = content.values.find((v) => v.name === content.sized)
+  return sized?.components.length === 2 && !content.values.some((v) => v.kind === 'picture')
 }

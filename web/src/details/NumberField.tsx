@@ -27,7 +27,7 @@ export function NumberField({
   prefix = '',
   value,
   step = 1,
-  digits = 3,
+  digits = 2,
   min = -Infinity,
   max = Infinity,
   disabled,
