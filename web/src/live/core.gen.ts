@@ -52,11 +52,30 @@ export interface Layer {
 }
 
 export type Content =
+  | Ellipse
   | GroupContent
   | Hook
   | PictureContent
   | Plate
   | TypeContent
+
+/** A filled ellipse. */
+export interface Ellipse {
+  kind: 'ellipse'
+  size?: Keyed<[number, number]>
+  fill?: Keyed<string>
+}
+
+export interface Keyframe<T = unknown> {
+  at: number
+  value: T
+  feel?: string | string[]
+  tangentIn?: [number, number]
+  tangentOut?: [number, number]
+}
+
+/** A value over time: constant, or keyed. */
+export type Keyed<T> = T | { keys: Keyframe<T>[] }
 
 /** Layers that are painted as one picture. */
 export interface GroupContent {
@@ -74,17 +93,6 @@ export interface PictureContent {
   asset: string
   size?: Keyed<[number, number]>
 }
-
-export interface Keyframe<T = unknown> {
-  at: number
-  value: T
-  feel?: string | string[]
-  tangentIn?: [number, number]
-  tangentOut?: [number, number]
-}
-
-/** A value over time: constant, or keyed. */
-export type Keyed<T> = T | { keys: Keyframe<T>[] }
 
 /** A filled rectangle with rounded corners. */
 export interface Plate {
