@@ -121,6 +121,7 @@ export interface TypeContent {
 
 export type Effect =
   | Blur
+  | DropShadow
 
 /** A Gaussian blur. */
 export interface Blur {
@@ -128,6 +129,18 @@ export interface Blur {
   id: string
   on?: Keyed<boolean>
   radius?: Keyed<number>
+}
+
+/** A shadow behind. */
+export interface DropShadow {
+  kind: 'dropShadow'
+  id: string
+  on?: Keyed<boolean>
+  distance?: Keyed<number>
+  direction?: Keyed<number>
+  softness?: Keyed<number>
+  fill?: Keyed<string>
+  only?: Keyed<boolean>
 }
 
 export type Facing = 'fixed' | 'along' | 'upright'
