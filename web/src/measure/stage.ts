@@ -5,6 +5,7 @@ import { totalFrames } from '../live/document'
 import { Program } from '../live/program'
 import { loadCanvasKit } from '../painter/canvaskit'
 import { Code } from '../painter/ops.gen'
+import { mipmapped } from '../painter/pictures'
 import { StageSurface } from '../painter/stageSurface'
 import { bareDrawing } from './bare'
 
@@ -89,7 +90,7 @@ async function fetchImages(ck: CanvasKit, program: Program): Promise<Map<string,
   const images = new Map<string, Image>()
   for (const asset of assets) {
     const plain = ck.MakeImageFromEncoded(await (await fetch(`/api/pictures/${asset}`)).arrayBuffer())!
-    images.set(asset, plain.makeCopyWithDefaultMipmaps())
+    images.set(asset, mipmapped(ck, plain))
   }
   return images
 }

@@ -38,7 +38,7 @@ export class Pictures {
       const response = await fetch(`/api/pictures/${asset}`)
       const plain = response.ok ? this.ck.MakeImageFromEncoded(await response.arrayBuffer()) : null
       if (!plain) throw new Error(`the picture ${asset} is not there`)
-      if (!this.closed) this.images.put(asset, plain.makeCopyWithDefaultMipmaps())
+      if (!this.closed) this.images.put(asset, mipmapped(this.ck, plain))
       plain.delete()
       this.waiting.delete(asset)
       if (!this.closed) this.onPicture()
@@ -49,4 +49,15 @@ export class Pictures {
       }, RETRY_MS)
     }
   }
+}
+
+/** The picture with smaller copies. What CanvasKit decodes is not premultiplied, and its copies' edges would darken. */
+export function mipmapped(ck: CanvasKit, plain: Image): Image {
+  const [width, height] = [plain.width(), plain.height()]
+  const info = { width, height, colorType: ck.ColorType.RGBA_8888, alphaType: ck.AlphaType.Premul, colorSpace: ck.ColorSpace.SRGB }
+  const pixels = plain.readPixels(0, 0, info) as Uint8Array
+  const image = ck.MakeImage(info, pixels, 4 * width)!
+  const made = image.makeCopyWithDefaultMipmaps()
+  image.delete()
+  return made
 }

@@ -1,0 +1,162 @@
+import { readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import { dirname, join, resolve } from 'node:path'
+import type { CanvasKit } from 'canvaskit-wasm'
+import CanvasKitInit from 'canvaskit-wasm'
+import { beforeAll, expect, test, vi } from 'vitest'
+import type { NodePart, Patch, StripHead } from '../live/messages.gen'
+import { Program } from '../live/program'
+import { ScenePainter } from './scenePainter'
+
+// Every operation and step as the painter of files paints it: the lists and pictures are printed by its own tests (OperationsTests.cs).
+
+interface Listed {
+  width: number
+  height: number
+  outlines: Record<string, number[]>
+  runs: Record<string, { glyphs: string[]; places: number[] }>
+  cases: { name: string; strips: { head: StripHead; values: number[]; moments: number[][]; box: number[] }[] }[]
+}
+
+const examples = resolve(import.meta.dirname, '../../../tests/examples')
+const listed = JSON.parse(readFileSync(join(examples, 'operations.json'), 'utf8')) as Listed
+const mark = readFileSync(resolve(import.meta.dirname, '../../../demo/fernhollow-mark.png'))
+
+/** Most that a pixel's component may be off, premultiplied, of 255. */
+const MOST = 8
+
+let ck: CanvasKit
+beforeAll(async () => {
+  const folder = dirname(createRequire(import.meta.url).resolve('canvaskit-wasm'))
+  ck = await CanvasKitInit({ locateFile: (file) => join(folder, file) })
+  vi.stubGlobal('fetch', () => Promise.resolve(new Response(mark)))
+})
+
+const bytes = (numbers: number[]) => new Uint8Array(Float32Array.from(numbers).buffer)
+
+function nodeOf({ head, values, moments, box }: Listed['cases'][number]['strips'][number]): NodePart {
+  if (moments.length === 0) return { node: head.node, values: bytes(values), changing: [], columns: bytes([]) }
+  const changing = values.map((_, i) => i).filter((i) => moments.some((row) => row[i] !== values[i]))
+  return {
+    node: head.node,
+    values: bytes(values),
+    changing,
+    columns: bytes(changing.map((i) => values[i]!)),
+    momentCounts: [moments.length],
+    moments: bytes(moments.flatMap((row) => changing.map((i) => row[i]!))),
+    boxes: bytes(box),
+  }
+}
+
+function programOf(strips: Listed['cases'][number]['strips']): Program {
+  const program = new Program(1)
+  const patch: Patch = {
+    number: 0,
+    revision: 0,
+    mine: false,
+    others: 0,
+    canUndo: false,
+    canRedo: false,
+    label: '',
+    layers: {},
+    nodes: strips.map((s) => s.head.node),
+    heads: strips.map((s) => s.head),
+    windows: [{ index: 0, nodes: strips.map(nodeOf) }],
+    outlines: Object.fromEntries(Object.entries(listed.outlines).map(([hash, numbers]) => [hash, bytes(numbers)])),
+    runs: Object.fromEntries(Object.entries(listed.runs).map(([hash, run]) => [hash, { glyphs: run.glyphs, places: bytes(run.places) }])),
+    gone: [],
+  }
+  program.apply(patch, 1)
+  return program
+}
+
+const { width, height } = listed
+const info = () => ({
+  width,
+  height,
+  colorType: ck.ColorType.RGBA_8888,
+  alphaType: ck.AlphaType.Premul,
+  colorSpace: ck.ColorSpace.SRGB,
+})
+
+/** Premultiplied pixels of a program's picture. */
+async function painted(program: Program): Promise<Uint8Array> {
+  const surface = ck.MakeSurface(width, height)!
+  let arrived = () => undefined as void
+  const painter = new ScenePainter(ck, () => arrived())
+  const paint = () => {
+    surface.getCanvas().clear(ck.TRANSPARENT)
+    painter.paintFrame(surface, program, 0)
+    surface.flush()
+  }
+  const waits = program.strips.some((s) => s.ops.some((op) => op.takes.includes('mark')))
+  const here = new Promise<void>((done) => (arrived = done))
+  paint()
+  if (waits) {
+    await here
+    paint()
+  }
+  const pixels = surface.getCanvas().readPixels(0, 0, info()) as Uint8Array
+  painter.dispose()
+  surface.delete()
+  return pixels
+}
+
+function keptPixels(name: string): Uint8Array {
+  const image = ck.MakeImageFromEncoded(readFileSync(join(examples, 'operations', `${name}.png`)))!
+  const pixels = image.readPixels(0, 0, info()) as Uint8Array
+  image.delete()
+  return pixels
+}
+
+test.each(listed.cases.map((c) => [c.name, c.strips] as const))('%s is the picture of the painter of files', async (name, strips) => {
+  const found = await painted(programOf(strips))
+  const kept = keptPixels(name)
+  let worst = 0
+  let touched = 0
+  for (let i = 0; i < kept.length; i++) {
+    worst = Math.max(worst, Math.abs(kept[i]! - found[i]!))
+    if (kept[i]! > 0) touched++
+  }
+  expect(touched).toBeGreaterThan(100)
+  expect(worst).toBeLessThanOrEqual(MOST)
+})
+
+// W3C Filter Effects Module Level 1, feGaussianBlur.
+test('every tenth of a pixel of blur is the Gaussian', async () => {
+  const { strips } = listed.cases.find((c) => c.name === 'soften')!
+  const [strip] = strips
+  const [groupOp, fillOp] = strip!.head.ops
+  const pictures = new Set<string>()
+  const truths = new Set<string>()
+  for (let i = 0; i <= 60; i++) {
+    const values = [...strip!.values]
+    values[groupOp!.steps[0]!.at + 1] = i / 10
+    values[groupOp!.steps[0]!.at + 2] = i / 10
+    const shape = fillOp!.at + 16
+    values.splice(shape, 8, 50, -80, 70, -80, 70, 200, 50, 200)
+    values.splice(groupOp!.at + 1, 4, 50, -80, 70, 200)
+    values.splice(fillOp!.at, 4, 1, 1, 1, 1)
+    const pixels = await painted(programOf([{ ...strip!, values }]))
+    const row = Array.from({ length: width }, (_, x) => pixels[(60 * width + x) * 4 + 3]!)
+    const truth = gaussian(i / 10)
+    row.forEach((alpha, x) => expect(Math.abs(alpha - truth[x]!), `sigma ${i / 10} at ${x}`).toBeLessThanOrEqual(5))
+    pictures.add(row.join())
+    truths.add(truth.map(Math.round).join())
+  }
+  expect(pictures.size).toBe(truths.size)
+})
+
+/** A row that is white from 50 to before 70, convolved with the sampled kernel. */
+function gaussian(sigma: number): number[] {
+  return Array.from({ length: width }, (_, x) => {
+    let sum = 0
+    let all = 0
+    for (let d = -60; d <= 60; d++) {
+      const weight = sigma === 0 ? (d === 0 ? 1 : 0) : Math.exp((-d * d) / (2 * sigma * sigma))
+      all += weight
+      if (x + d >= 50 && x + d < 70) sum += weight
+    }
+    return (255 * sum) / all
+  })
+}
