@@ -1,3 +1,5 @@
+using Hang.Core.Json;
+
 namespace Hang.Core;
 
 /// <summary>
@@ -9,6 +11,13 @@ namespace Hang.Core;
 /// <param name="Field">The value concerned: a channel or property name, or a JSON pointer (RFC 6901) in a document.</param>
 public sealed record Problem(string Message, string Remedy, string? Layer = null, string? Field = null)
 {
+    /// <summary>Longest place that is named; longer ones come only from hostile input.</summary>
+    private const int MostPlace = 200;
+
+    public string? Layer { get; init; } = Layer is null ? null : Quoted.Short(Layer);
+
+    public string? Field { get; init; } = Field is { Length: > MostPlace } ? Quoted.Short(Field) : Field;
+
     /// <summary>The problem on one plain line, as the shell prints it.</summary>
     public override string ToString()
     {

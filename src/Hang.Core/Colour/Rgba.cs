@@ -1,3 +1,4 @@
+using Hang.Core.Json;
 using System.Globalization;
 
 namespace Hang.Core.Colour;
@@ -27,7 +28,7 @@ public readonly record struct Rgba(double R, double G, double B, double A = 1)
     /// <exception cref="ProblemException">The text is no colour.</exception>
     public static Rgba Parse(string text, string? field = null) => TryParse(text, out var colour)
         ? colour
-        : throw new ProblemException($"\"{text}\" is not a colour.", "Write it as #RRGGBB, such as #4A2C12.", field: field);
+        : throw new ProblemException($"\"{Quoted.Short(text)}\" is not a colour.", "Write it as #RRGGBB, such as #4A2C12.", field: field);
 
     /// <summary>#RRGGBB, or #RRGGBBAA when not opaque, each rounded to the nearest of 256 steps.</summary>
     public override string ToString()

@@ -97,7 +97,7 @@ public sealed record Graphic
     /// <summary>The layer with that id.</summary>
     /// <exception cref="ProblemException">There is none.</exception>
     public Layer Layer(string id) => Layers.FirstOrDefault(l => l.Id == id)
-        ?? throw new ProblemException($"There is no layer with the id \"{id}\".", "It may have been deleted; choose another.", field: "layer");
+        ?? throw new ProblemException("The layer is not there any more.", "It may have been deleted; choose another.", field: "layer");
 
     /// <summary>This graphic with one layer replaced.</summary>
     public Graphic With(Layer layer)

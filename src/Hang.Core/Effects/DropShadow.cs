@@ -12,7 +12,7 @@ public sealed class DropShadow : EffectKind
 
     public static readonly ValueSpec Softness = new("softness", "Softness", NumbersKind.Number, "px", new(6), "Standard deviation of its blur.") { Least = 0, Most = 500, Signs = ["σ"] };
 
-    public static readonly ValueSpec Colour = new("fill", "Colour", ColourKind.Colour, "", new(0, 0, 0, 0.5), "Colour, straight alpha.");
+    public static readonly ValueSpec Colour = new("fill", "Colour", ColourKind.Colour, "", new(0, 0, 0, 128 / 255.0), "Colour, straight alpha.");
 
     public static readonly ValueSpec Only = new("only", "Shadow only", FlagKind.Flag, "", new(0), "True leaves out what casts it.");
 

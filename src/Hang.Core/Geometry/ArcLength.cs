@@ -45,7 +45,7 @@ public static class ArcLength
     {
         var middle = (from + to) / 2;
         var (a, b) = (Rule(curve, from, middle), Rule(curve, middle, to));
-        return left == 0 || (left <= MostHalvings - LeastHalvings && Math.Abs(a + b - whole) <= error)
+        return left == 0 || !double.IsFinite(a + b) || (left <= MostHalvings - LeastHalvings && Math.Abs(a + b - whole) <= error)
             ? a + b
             : Refine(curve, from, middle, a, error / 2, left - 1) + Refine(curve, middle, to, b, error / 2, left - 1);
     }

@@ -1,3 +1,4 @@
+using Hang.Core.Json;
 using System.Text.Json;
 using System.Collections.Immutable;
 using Hang.Core.Documents;
@@ -16,7 +17,7 @@ public static class FieldValues
         if (layers.IsEmpty)
         {
             var fields = graphic.Layers.Select(l => l.Field).OfType<string>().Distinct().ToArray();
-            throw new ProblemException($"The graphic has no field \"{field}\".", fields.Length > 0 ? $"Its fields are {string.Join(", ", fields)}." : "It has no fields at all.", field: field);
+            throw new ProblemException($"The graphic has no field \"{Quoted.Short(field)}\".", fields.Length > 0 ? $"Its fields are {string.Join(", ", fields)}." : "It has no fields at all.", field: field);
         }
         return GraphicRules.Demand(layers.Aggregate(graphic, (g, l) => g.With(Filled(l, value))));
     }

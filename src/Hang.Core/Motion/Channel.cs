@@ -14,7 +14,8 @@ public sealed class Channel : IEquatable<Channel>
     private readonly int[] ats;
     private readonly Value[] values;
     private readonly Feel[] feels;
-    private readonly EvenPath?[]? paths;
+    // Made when first needed: by then the rules have been demanded of the numbers.
+    private readonly Lazy<EvenPath?[]>? paths;
     private int found;
 
     /// <summary>True when every change is a straight mix by one feel.</summary>
@@ -33,7 +34,7 @@ public sealed class Channel : IEquatable<Channel>
         isPlain = kind is NumbersKind or ColourKind && keys.All(k => k.Bend is null && k.Parts is null);
         if (keys.Any(k => k.Bend is not null))
         {
-            paths = [.. Enumerable.Range(0, keys.Length).Select(i => i < keys.Length - 1 ? PathOf(keys[i], keys[i + 1]) : null)];
+            paths = new(() => [.. Enumerable.Range(0, keys.Length).Select(i => i < keys.Length - 1 ? PathOf(keys[i], keys[i + 1]) : null)]);
         }
     }
 
@@ -78,7 +79,7 @@ public sealed class Channel : IEquatable<Channel>
         {
             return Value.Mix(in a, in b, feels[i].At(progress));
         }
-        if (paths?[i] is { } path)
+        if (paths?.Value[i] is { } path)
         {
             var p = path.At(feels[i].At(progress));
             return new(p.X, p.Y);
@@ -178,7 +179,7 @@ public sealed class Channel : IEquatable<Channel>
     {
         var i = LastKeyAtOrBefore(frame);
         var with = WithKey(frame, At(frame), feel);
-        if (i < 0 || i >= Keys.Length - 1 || ats[i] == frame || paths?[i] is not { } path)
+        if (i < 0 || i >= Keys.Length - 1 || ats[i] == frame || paths?.Value[i] is not { } path)
         {
             return with;
         }
@@ -222,7 +223,7 @@ public sealed class Channel : IEquatable<Channel>
 
     private Point? DirectionIn(int i, double time)
     {
-        if (paths?[i] is { } path)
+        if (paths?.Value[i] is { } path)
         {
             var progress = Math.Clamp((time - ats[i]) / (ats[i + 1] - ats[i]), 0, 1);
             return path.Direction(Math.Clamp(feels[i].At(progress), 0, 1));

@@ -1,3 +1,4 @@
+using Hang.Core.Json;
 using System.Collections.Immutable;
 using System.Globalization;
 
@@ -45,7 +46,7 @@ public readonly record struct FrameRate
                 return rate;
             }
         }
-        throw new ProblemException($"\"{text}\" is not a frame rate Hang works in.", $"Use one of {string.Join(", ", All)}.");
+        throw new ProblemException($"\"{Quoted.Short(text)}\" is not a frame rate Hang works in.", $"Use one of {string.Join(", ", All)}.");
     }
 
     public override string ToString() => Denominator == 1

@@ -1,3 +1,4 @@
+using Hang.Core.Json;
 using System.Globalization;
 using System.Text.RegularExpressions;
 
@@ -17,7 +18,7 @@ public static partial class TimeText
         var trimmed = text.Trim();
         var sign = trimmed.StartsWith('+') ? 1 : trimmed.StartsWith('-') ? -1 : 0;
         var frames = Length(sign == 0 ? trimmed : trimmed[1..].TrimStart(), rate, sign == 0)
-            ?? throw new ProblemException($"\"{text}\" is no time.", "Type frames (70), timecode (0:01:10), seconds (1.5s, 1/3s), or + or - before any of them.", field: "time");
+            ?? throw new ProblemException($"\"{Quoted.Short(text)}\" is no time.", "Type frames (70), timecode (0:01:10), seconds (1.5s, 1/3s), or + or - before any of them.", field: "time");
         return sign == 0 ? frames : from + sign * frames;
     }
 

@@ -1,3 +1,4 @@
+using Hang.Core.Json;
 using System.Globalization;
 
 namespace Hang.Core.Time;
@@ -42,7 +43,7 @@ public static class Timecode
         var fps = rate.Nominal;
         if (parts.Length != 4 || !parts.All(p => p.Length is 1 or 2 && p.All(char.IsAsciiDigit)))
         {
-            throw new ProblemException($"\"{text}\" is not a timecode.", "Write hours:minutes:seconds:frames, such as 00:00:07:15.");
+            throw new ProblemException($"\"{Quoted.Short(text)}\" is not a timecode.", "Write hours:minutes:seconds:frames, such as 00:00:07:15.");
         }
         var n = parts.Select(p => int.Parse(p, CultureInfo.InvariantCulture)).ToArray();
         var skipped = rate.IsDropFrame ? fps / 15 : 0;

@@ -8,7 +8,10 @@ internal static partial class BidiLevels
     private const string Library = "libfribidi.so.0";
     private const uint NeutralBase = 0x40;
 
-    /// <summary>One level for each code point: even runs left to right, odd right to left.</summary>
+    /// <summary>Separators of paragraphs (class B) that are no control characters.</summary>
+    private const int ParagraphSeparator = 0x2029;
+
+    /// <summary>One level for each code point: even runs left to right, odd right to left. Each paragraph has levels of its own.</summary>
     public static sbyte[] Of(int[] codepoints)
     {
         var levels = new sbyte[codepoints.Length];
@@ -17,12 +20,31 @@ internal static partial class BidiLevels
         {
             return levels;
         }
-        var types = new uint[codepoints.Length];
-        var brackets = new uint[codepoints.Length];
-        GetTypes(codepoints, codepoints.Length, types);
-        GetBrackets(codepoints, codepoints.Length, types, brackets);
+        for (var start = 0; start < codepoints.Length;)
+        {
+            var end = Array.IndexOf(codepoints, ParagraphSeparator, start);
+            end = end < 0 ? codepoints.Length : end;
+            OfParagraph(codepoints[start..end]).CopyTo(levels, start);
+            start = end + 1;
+        }
+        return levels;
+    }
+
+    /// <param name="codepoints">Without a separator of paragraphs: the library expects one paragraph.</param>
+    private static sbyte[] OfParagraph(int[] codepoints)
+    {
+        var levels = new sbyte[codepoints.Length];
+        if (codepoints.Length == 0)
+        {
+            return levels;
+        }
+        var text = Embeddings.Within(codepoints);
+        var types = new uint[text.Length];
+        var brackets = new uint[text.Length];
+        GetTypes(text, text.Length, types);
+        GetBrackets(text, text.Length, types, brackets);
         var direction = NeutralBase;
-        if (GetLevels(types, brackets, codepoints.Length, ref direction, levels) == 0)
+        if (GetLevels(types, brackets, text.Length, ref direction, levels) == 0)
         {
             throw new InvalidOperationException("FriBidi could not resolve the direction of a line.");
         }

@@ -30,7 +30,7 @@ internal abstract class Upgrade
         return document.ToJsonString();
     }
 
-    /// <summary>Names that are there twice would get lost on the way.</summary>
+    /// <summary>Names that are there twice would get lost on the way, and text that is none could not be written.</summary>
     private static void DemandOnce(JsonPlace place)
     {
         if (place.Json.ValueKind == System.Text.Json.JsonValueKind.Object)
@@ -46,6 +46,10 @@ internal abstract class Upgrade
             {
                 DemandOnce(item);
             }
+        }
+        else if (place.Json.ValueKind == System.Text.Json.JsonValueKind.String)
+        {
+            _ = place.Text();
         }
     }
 }
