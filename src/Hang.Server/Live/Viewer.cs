@@ -33,8 +33,12 @@ public sealed class Viewer(string session, Func<Patch, CancellationToken, Task> 
     /// <summary>Sets the windows that the browser holds from now on; others are let go on both sides.</summary>
     public void Hold(IEnumerable<int> indexes)
     {
-        wanted = [.. indexes.Distinct().Take(PatchMaker.MostWindows)];
-        Wake();
+        int[] next = [.. indexes.Distinct().Order().Take(PatchMaker.MostWindows)];
+        if (!next.SequenceEqual(wanted))
+        {
+            wanted = next;
+            Wake();
+        }
     }
 
     /// <summary>Sends everything anew.</summary>

@@ -4,6 +4,8 @@ import { usePick } from './benchStore'
 /** Holds the windows of the program that the playhead needs, and lets the others go. */
 export function useWindows() {
   const { connection, program, painted, frame, line } = usePick('connection', 'program', 'painted', 'frame', 'line')
+  // How long the program is, it learns from patches.
+  void painted
   const window = program ? Math.floor(frame / program.windowLength) : 0
   const worth = program && program.frames > 0 ? program.worth(window * program.windowLength).join() : ''
   useEffect(() => {
@@ -11,5 +13,5 @@ export function useWindows() {
     const indexes = worth.split(',').map(Number)
     program.hold(indexes)
     connection.hold(indexes)
-  }, [connection, program, painted, worth, line])
+  }, [connection, program, worth, line])
 }
