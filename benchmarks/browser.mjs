@@ -5,8 +5,8 @@ const url = process.env.HANG_URL
 const which = process.argv[2]
 const EDITS = 100
 
-const [shelf] = await (await fetch(`${url}/api/packages`)).json()
-const demo = shelf.graphics.find((g) => g.frames === 480 && !g.removed)
+const shelves = await (await fetch(`${url}/api/packages`)).json()
+const demo = shelves.flatMap((s) => s.graphics).find((g) => g.frames === 480 && !g.removed)
 const graphic = await (await fetch(`${url}/api/graphics/${demo.id}/duplicate`, { method: 'POST' })).json()
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium' })
 try {
@@ -28,14 +28,16 @@ async function edit(page) {
   await page.addInitScript(() => {
     window.sent = []
     window.came = []
-    const send = WebSocket.prototype.send
-    WebSocket.prototype.send = function (data) {
-      window.sent.push(performance.now())
-      if (!this.watched) {
-        this.watched = true
+    // Listening first: what comes is painted while it is being told.
+    window.WebSocket = class extends WebSocket {
+      constructor(...args) {
+        super(...args)
         this.addEventListener('message', () => window.came.push(performance.now()))
       }
-      return send.call(this, data)
+      send(data) {
+        window.sent.push(performance.now())
+        super.send(data)
+      }
     }
   })
   await page.goto(`${url}/bench/${graphic}`)

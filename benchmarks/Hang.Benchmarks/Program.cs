@@ -9,6 +9,7 @@ if (args is ["--memory-of", var frames])
 var measures = new (string Name, Func<Task<Measure>> Run)[]
 {
     ("paint", PaintMeasure.RunAsync),
+    ("grouped", GroupedMeasure.RunAsync),
     ("evaluate", EvaluateMeasure.RunAsync),
     ("blur", BlurMeasure.RunAsync),
     ("program", ProgramMeasure.RunAsync),

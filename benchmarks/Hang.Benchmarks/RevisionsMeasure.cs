@@ -3,7 +3,6 @@ using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Values;
 using Hang.Paint.Shaping;
-using Hang.Store;
 using Hang.Store.Packages;
 using Hang.Store.Revisions;
 using Npgsql;
@@ -17,8 +16,9 @@ internal static class RevisionsMeasure
 
     public static async Task<Measure> RunAsync()
     {
+        // The server makes the schema, and puts its demo into an empty database.
+        await RunningHang.StartAsync();
         var database = RunningHang.Database;
-        Schema.Migrate(database);
         await using var source = NpgsqlDataSource.Create(database);
         var (packages, revisions) = (new PackageStore(source), new RevisionStore(source));
         var graphic = ManyLayers.Make();

@@ -5,6 +5,7 @@ using Hang.Core.Layers;
 using Hang.Core.Motion;
 using Hang.Core.PaintList;
 using Hang.Core.Typesetting;
+using Hang.Core.Values;
 using Hang.Paint.Painting;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
@@ -166,6 +167,37 @@ public class BlurTests
     {
         using var canvas = Painted.Paint(Graphic(400, 80, rule) with { MotionBlur = Half }, 10);
         return [.. Enumerable.Range(0, 400).Select(x => At(canvas, x, 20)[3])];
+    }
+
+    /// <summary>A plate that is wiped on: painted once and let through, it is the mean of its moments, whichever edge of the mask moves.</summary>
+    [Theory]
+    [InlineData(0, 0, 0, 1, 0, 0, 1, 1)]
+    [InlineData(1, 0, 1, 1, 0, 0, 1, 1)]
+    [InlineData(0, 1, 1, 1, 0, 0, 1, 1)]
+    [InlineData(0.2, 0, 0.3, 1, 0.6, 0, 0.9, 1)]
+    public void AWipeIsTheMeanOfItsMoments(double l0, double t0, double r0, double b0, double l1, double t1, double r1, double b1)
+    {
+        var plate = With(Plate("a", 20.5, 10.25, 200, 60, "#C08040"), "mask", Over(new Keyframe(0, new(l0, t0, r0, b0), Feel.Linear), new Keyframe(10, new(l1, t1, r1, b1), Feel.Linear)));
+        plate = plate.With("corners", new Value(12, 12, 0, 12)).With("opacity", new Value(0.9));
+        var graphic = Graphic(240, 80, plate) with { MotionBlur = Half };
+        var evaluator = new Evaluator(graphic, TypeShaper.Shipped);
+        var node = evaluator.At(4).Nodes.Single();
+        Assert.InRange(node.Moments.Length, 3, 40);
+        using var canvas = Painted.Paint(graphic, 4);
+        var mean = new double[canvas.Pixels.Length];
+        foreach (var moment in node.Moments)
+        {
+            using var one = new FrameCanvas(240, 80, 1, null, new PictureShelf(_ => null));
+            one.Paint(new Scene(240, 80, [new DrawNode(node.Strip, moment, [])]));
+            for (var i = 0; i < mean.Length; i++)
+            {
+                mean[i] += one.Pixels[i] / (double)node.Moments.Length;
+            }
+        }
+        for (var i = 0; i < mean.Length; i++)
+        {
+            Assert.True(Math.Abs(canvas.Pixels[i] - mean[i]) <= 3, $"{i / 4 % 240}, {i / 4 / 240}: {canvas.Pixels[i]}, not {mean[i]}");
+        }
     }
 
     /// <summary>Strokes, type and growing masks are smeared evenly too: along the way no pixel is off from its neighbours as the teeth of a comb are.</summary>

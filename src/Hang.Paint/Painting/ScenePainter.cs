@@ -17,6 +17,7 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
     private readonly PathShelf paths = new();
     private readonly Stack<Level> levels = new();
     private readonly Smear smear = new();
+    private readonly Wipe wipe = new();
     private SKCanvas canvas = null!;
 
     /// <summary>What the alpha of everything painted in this level is multiplied by.</summary>
@@ -69,6 +70,7 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
         paint.Dispose();
         paths.Dispose();
         smear.Dispose();
+        wipe.Dispose();
     }
 
     /// <param name="mode">How what the strip paints is mixed in, where the strip does not say otherwise.</param>
@@ -238,11 +240,14 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
         if (smear.Begin(canvas, node) is { } still)
         {
             // It only moves: its picture is painted once and spread along the way.
-            var outer = (canvas, alpha);
-            (canvas, alpha) = (still, 1);
-            Run(strip, smear.Row, SKBlendMode.SrcOver);
-            (canvas, alpha) = outer;
+            RunOn(still, strip, smear.Row);
             smear.End(canvas, alpha, GroupLayer.BlendOf(strip));
+            return;
+        }
+        if (wipe.Begin(canvas, node, box) is { } unmasked)
+        {
+            RunOn(unmasked, strip, wipe.Row);
+            wipe.End(canvas, alpha, GroupLayer.BlendOf(strip));
             return;
         }
         // Each moment adds its share to a layer of half-precision numbers, so that small shares are not rounded away.
@@ -260,6 +265,15 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
         alpha = before;
         canvas.Restore();
         canvas.Restore();
+    }
+
+    /// <summary>Paints a strip on a canvas of its own.</summary>
+    private void RunOn(SKCanvas other, Strip strip, float[] row)
+    {
+        var outer = (canvas, alpha);
+        (canvas, alpha) = (other, 1);
+        Run(strip, row, SKBlendMode.SrcOver);
+        (canvas, alpha) = outer;
     }
 
     /// <param name="Layer">The group that it is; null for a place.</param>
