@@ -17,8 +17,8 @@ public sealed class Evaluator
     private readonly Dictionary<string, Prepared> byId;
     private readonly ImmutableArray<Node> nodes;
 
-    /// <summary>Numbers of all nodes together.</summary>
-    private readonly int slots;
+    /// <summary>The numbers of all nodes together, those that change as at frame 0.</summary>
+    private readonly float[] standing;
     private readonly bool hasGroups;
 
     /// <exception cref="ProblemException">A type layer names a family that does not ship.</exception>
@@ -46,7 +46,7 @@ public sealed class Evaluator
         }
         var strips = previous?.nodes.ToDictionary(n => n.Strip.Id, n => n.Strip, StringComparer.Ordinal);
         nodes = new NodeWriter(graphic, id => strips?.GetValueOrDefault(id)).Write(graphic.Layers.Select(l => byId[l.Id]));
-        slots = nodes.Sum(n => n.Standing.Length);
+        standing = [.. nodes.SelectMany(n => n.Standing)];
         hasGroups = nodes.Any(n => n.End >= 0);
         Strips = [.. nodes.Select(n => n.Strip)];
     }
@@ -62,12 +62,13 @@ public sealed class Evaluator
     {
         var drawn = ImmutableArray.CreateBuilder<DrawNode>(nodes.Length);
         // One piece of memory for all nodes' numbers: making many small ones would take as long as the arithmetic.
-        var all = new float[slots];
+        var all = GC.AllocateUninitializedArray<float>(standing.Length);
+        standing.CopyTo(all, 0);
         var start = 0;
         for (var i = 0; i < nodes.Length; i++)
         {
             var row = all.AsMemory(start, nodes[i].Standing.Length);
-            nodes[i].Fill(frame, frame, row);
+            nodes[i].FillChanging(frame, frame, row);
             drawn.Add(new(nodes[i].Strip, row, Moments(i, frame)));
             start += row.Length;
         }

@@ -62,8 +62,14 @@ internal sealed class Node
     /// <param name="frame">The whole frame that the moment belongs to.</param>
     public void Fill(double time, int frame, Memory<float> memory)
     {
+        Standing.CopyTo(memory);
+        FillChanging(time, frame, memory);
+    }
+
+    /// <summary>The same where the standing numbers are already.</summary>
+    public void FillChanging(double time, int frame, Memory<float> memory)
+    {
         var values = memory.Span;
-        Standing.CopyTo(values);
         if (boxed is not null)
         {
             var own = time - Delay;
