@@ -19,7 +19,8 @@ export class BenchPage {
   }
 
   async saved() {
-    await expect(this.page.getByRole('status').first()).toHaveText('Saved')
+    await expect(this.page.getByRole('status').first()).toHaveText(/Saved$/)
+    await expect(this.page.getByRole('status').first()).toHaveAttribute('data-saving', '0')
   }
 
   async seek(frame: number) {

@@ -95,25 +95,36 @@ export function Bench() {
   )
 }
 
-/** Says that work is kept, and when it is not. */
+/** How long a change may take to be kept before that is said: a sign that flickers with every key tells nothing, and drawing it takes time. */
+const PATIENCE_MS = 250
+
+/** Says that work is kept, and when it is not; and who else is here. */
 function SavedSign() {
   const { line, saving, others } = usePick('line', 'saving', 'others')
-  const text =
-    line === 'removed'
-      ? 'Removed'
-      : line === 'lost'
-        ? 'Server lost; trying again'
-        : line === 'connecting'
-          ? 'Connecting'
-          : saving > 0
-            ? 'Saving'
-            : 'Saved'
+  const [slow, setSlow] = useState(false)
+  const busy = saving > 0
+  useEffect(() => {
+    if (!busy) return
+    const timer = window.setTimeout(() => setSlow(true), PATIENCE_MS)
+    return () => {
+      window.clearTimeout(timer)
+      setSlow(false)
+    }
+  }, [busy])
+  const words = { removed: 'Removed', lost: 'Server lost; trying again', connecting: 'Connecting', open: slow ? 'Saving' : 'Saved' }
   return (
-    <Text role="status" fontSize="12px" color={line === 'lost' || line === 'removed' ? 'bad' : 'soft'} minW="60px" textAlign="right">
+    <Text
+      role="status"
+      data-saving={saving}
+      fontSize="12px"
+      color={line === 'lost' || line === 'removed' ? 'bad' : 'soft'}
+      minW="60px"
+      textAlign="right"
+    >
       {others > 0 && (
         <span title="Other windows that have this graphic open">{others === 1 ? '1 other here · ' : `${others} others here · `}</span>
       )}
-      {text}
+      {words[line]}
     </Text>
   )
 }
