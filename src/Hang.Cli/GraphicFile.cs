@@ -73,10 +73,22 @@ public sealed class GraphicFile : IDisposable
             // Side-by-side files lie in the document's own folder and nowhere else.
             var name = asset.File is { } f && Path.GetFileName(f) == f ? f
                 : throw new ProblemException($"The picture {asset.Name} has no data and no plain file name.", "Put it beside the document.", field: $"/assets/{hash}/file");
-            file = ReadFile(Path.Combine(Path.GetDirectoryName(Path.GetFullPath(document))!, name));
+            file = ReadBeside(Path.Combine(Path.GetDirectoryName(Path.GetFullPath(document))!, name), asset.Name, $"/assets/{hash}/file");
         }
         var picture = PictureFile.Read(asset.Name, file);
         return picture.Hash == hash ? file : throw new ProblemException($"The picture {asset.Name} is not the one that the document was made with.", "Put the original beside the document.", field: $"/assets/{hash}");
+    }
+
+    /// <summary>Reads a picture that a document names: a regular file, not a link, no larger than pictures may be. Pipes and devices have no length, so they are never opened.</summary>
+    private static byte[] ReadBeside(string path, string name, string field)
+    {
+        var file = new FileInfo(path);
+        if (!file.Exists || file.LinkTarget is not null || file.Length == 0)
+        {
+            throw new ProblemException($"The picture {Quoted.Short(name)} is not beside the document, or is no ordinary file.", "Put the picture itself beside the document.", field: field);
+        }
+        return file.Length <= PictureFile.MostBytes ? ReadFile(path)
+            : throw new ProblemException($"The picture {Quoted.Short(name)} is {file.Length / 1_000_000} MB large.", $"Use a file of {PictureFile.MostBytes / 1_000_000} MB or less.", field: field);
     }
 
     private static byte[] ReadFile(string path)

@@ -33,7 +33,7 @@ public sealed record Problem(string Message, string Remedy, string? Layer = null
 }
 
 /// <summary>Thrown when a document, an edit or a job cannot be accepted. Nothing has been changed when it is thrown.</summary>
-public sealed class ProblemException(Problem problem) : Exception(problem.ToString())
+public class ProblemException(Problem problem) : Exception(problem.ToString())
 {
     public ProblemException(string message, string remedy, string? layer = null, string? field = null)
         : this(new Problem(message, remedy, layer, field)) { }

@@ -43,6 +43,7 @@ builder.Services.AddSingleton<LiveGraphics>().AddSingleton<DemoLoader>().AddTran
 builder.Services.AddHealthChecks().AddNpgSql(tags: ["ready"]);
 builder.Services.AddSignalR(s => s.MaximumReceiveMessageSize = 8 * 1024 * 1024).AddMessagePackProtocol();
 builder.Services.AddExceptionHandler<ProblemAnswers>().AddProblemDetails();
+builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
 builder.Services.ConfigureHttpJsonOptions(json =>
 {
     json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
@@ -64,12 +65,14 @@ if (options.Database.Length > 0)
     {
         // One handoff at a time: it already paints on all cores.
         builder.Services.AddHangfireServer(h => h.WorkerCount = 1);
+        builder.Services.AddHostedService<ForgottenHandoffs>();
     }
 }
 
 var app = builder.Build();
 app.UseExceptionHandler();
 app.UseMiddleware<OwnPagesOnly>();
+app.UseStatusCodePages(c => ProblemAnswers.WriteAsync(c.HttpContext));
 app.MapHealthChecks("/health/live", new() { Predicate = _ => false });
 app.MapHealthChecks("/health/ready", new() { Predicate = c => c.Tags.Contains("ready") });
 if (!options.WorkerOnly)

@@ -139,18 +139,44 @@ public class LastingTests(RunningServer server)
         Assert.NotNull(await line.InvokeAsync<Refusal?>("Edit", """{"do": "removeLayers", "layers": []}"""));
         foreach (var (method, path, expected) in new[]
         {
-            (HttpMethod.Get, $"/api/graphics/{nowhere}/document", HttpStatusCode.UnprocessableEntity),
-            (HttpMethod.Post, $"/api/graphics/{nowhere}/duplicate", HttpStatusCode.UnprocessableEntity),
+            (HttpMethod.Get, $"/api/graphics/{nowhere}/document", HttpStatusCode.NotFound),
+            (HttpMethod.Post, $"/api/graphics/{nowhere}/duplicate", HttpStatusCode.NotFound),
             (HttpMethod.Delete, $"/api/graphics/{nowhere}", HttpStatusCode.NotFound),
             (HttpMethod.Delete, $"/api/packages/{nowhere}", HttpStatusCode.NotFound),
             (HttpMethod.Post, $"/api/handoffs/{nowhere}/cancel", HttpStatusCode.NotFound),
             (HttpMethod.Get, $"/api/handoffs/{nowhere}/file", HttpStatusCode.NotFound),
             (HttpMethod.Get, "/api/feels?css=wobble", HttpStatusCode.UnprocessableEntity),
             (HttpMethod.Get, "/api/graphics/not-an-id/document", HttpStatusCode.NotFound),
+            (HttpMethod.Get, "/api/nothing/of/this/name", HttpStatusCode.NotFound),
+            (HttpMethod.Get, "/api", HttpStatusCode.NotFound),
+            (HttpMethod.Put, "/api/packages", HttpStatusCode.MethodNotAllowed),
         })
         {
             using var request = new HttpRequestMessage(method, path);
-            Assert.Equal(expected, (await http.SendAsync(request)).StatusCode);
+            var answer = await http.SendAsync(request);
+            Assert.Equal((path, expected), (path, answer.StatusCode));
+            Assert.Equal("application/problem+json", answer.Content.Headers.ContentType?.MediaType);
+            Assert.NotEmpty((await answer.Content.ReadFromJsonAsync<JsonElement>()).GetProperty("detail").GetString()!);
+            Assert.True(answer.Headers.CacheControl?.NoStore);
+        }
+    }
+
+    [Theory]
+    [InlineData("""{"name": 3}""", "/name")]
+    [InlineData("""{"name": "X", "kind": "nonsense"}""", "/kind")]
+    [InlineData("""{"name": "X", "kind": "bug", "width": "wide"}""", "/width")]
+    [InlineData("[", null)]
+    [InlineData("null", null)]
+    public async Task ABrokenBodyIsAnsweredWithItsPlace(string body, string? field)
+    {
+        var package = (await Shelf()).GetProperty("id").GetGuid();
+        var answer = await http.PostAsync($"/api/packages/{package}/graphics", new StringContent(body, System.Text.Encoding.UTF8, "application/json"));
+        Assert.Equal(HttpStatusCode.BadRequest, answer.StatusCode);
+        var problem = await answer.Content.ReadFromJsonAsync<JsonElement>();
+        Assert.DoesNotContain("System.", problem.ToString(), StringComparison.Ordinal);
+        if (field is not null)
+        {
+            Assert.Equal(field, problem.GetProperty("field").GetString());
         }
     }
 

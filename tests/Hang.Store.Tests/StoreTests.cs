@@ -93,18 +93,28 @@ public sealed class StoreTests : IClassFixture<FreshDatabase>, IAsyncDisposable
     {
         var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d", "made");
         var id = await handoffs.AddAsync(graphic, "P", "G", "doc", "{\"kind\": \"png\"}", 10, "x", v => $"x{v}");
-        Assert.Equal(1, await handoffs.BeginAsync(id));
-        Assert.False(await handoffs.ProgressAsync(id, HandoffState.Rendering, 4));
-        Assert.Equal(2, await handoffs.BeginAsync(id));
-        await handoffs.PutBackAsync(id);
-        Assert.Equal(2, await handoffs.BeginAsync(id));
+        var dead = TimeSpan.FromSeconds(-1);
+        Assert.Equal(new(1, 1), await handoffs.BeginAsync(id, dead));
+        Assert.False(await handoffs.ProgressAsync(id, 1, HandoffState.Rendering, 4));
+        // It was heard of just now, so it is alive and nobody else may begin it.
+        Assert.Null(await handoffs.BeginAsync(id, TimeSpan.FromMinutes(1)));
+        Assert.Equal(new(2, 2), await handoffs.BeginAsync(id, dead));
+        // A worker that was only paused finds its run over: it stops, and ends nothing.
+        Assert.True(await handoffs.ProgressAsync(id, 1, HandoffState.Rendering, 9));
+        Assert.False(await handoffs.EndAsync(id, 1, HandoffState.Failed, problem: "late"));
+        await handoffs.PutBackAsync(id, 1);
+        Assert.Equal((HandoffState.Rendering, 2), ((await handoffs.FindAsync(id))!.State, (await handoffs.FindAsync(id))!.Run));
+        Assert.Contains(id, await handoffs.ForgottenAsync(dead));
+        Assert.DoesNotContain(id, await handoffs.ForgottenAsync(TimeSpan.FromMinutes(1)));
+        await handoffs.PutBackAsync(id, 2);
+        Assert.Equal(new(3, 2), await handoffs.BeginAsync(id, dead));
         Assert.True(await handoffs.CancelAsync(id));
-        Assert.True(await handoffs.ProgressAsync(id, HandoffState.Proving, 5));
-        await handoffs.EndAsync(id, HandoffState.Cancelled);
-        Assert.Null(await handoffs.BeginAsync(id));
+        Assert.True(await handoffs.ProgressAsync(id, 3, HandoffState.Proving, 5));
+        Assert.True(await handoffs.EndAsync(id, 3, HandoffState.Cancelled));
+        Assert.Null(await handoffs.BeginAsync(id, dead));
         Assert.True(await handoffs.AgainAsync(id));
-        Assert.Equal(1, await handoffs.BeginAsync(id));
-        await handoffs.EndAsync(id, HandoffState.Done, 42, proof: "{}");
+        Assert.Equal(new(4, 1), await handoffs.BeginAsync(id, dead));
+        await handoffs.EndAsync(id, 4, HandoffState.Done, 42, proof: "{}");
         var row = (await handoffs.FindAsync(id))!;
         Assert.Equal((HandoffState.Done, 42, "doc"), (row.State, row.Bytes, await handoffs.DocumentAsync(id)));
         Assert.False(await handoffs.CancelAsync(id));

@@ -11,7 +11,20 @@ public sealed class PictureShelf(Func<string, byte[]?> bytes) : IDisposable
     private readonly ConcurrentDictionary<string, Lazy<SKImage>> decoded = new(StringComparer.Ordinal);
 
     /// <exception cref="ProblemException">The picture is not to be had, or is damaged.</exception>
-    public SKImage Get(string hash) => decoded.GetOrAdd(hash, h => new(() => Decode(h))).Value;
+    public SKImage Get(string hash)
+    {
+        var entry = decoded.GetOrAdd(hash, h => new(() => Decode(h)));
+        try
+        {
+            return entry.Value;
+        }
+        catch (ProblemException)
+        {
+            // It may be there the next time.
+            decoded.TryRemove(new(hash, entry));
+            throw;
+        }
+    }
 
     public void Dispose()
     {

@@ -23,7 +23,10 @@ namespace Hang.Server.Handoffs;
 /// <param name="SecondsLeft">Of the current step; null when nothing is under way.</param>
 public sealed record HandoffView(
     Guid Id, Guid GraphicId, string PackageName, string GraphicName, HandoffPlan Plan, HandoffState State, string FileName,
-    int FramesDone, int FramesTotal, double FramesPerSecond, double? SecondsLeft, long? Bytes, string? Problem, Proof? Proof, string? Verdict, bool Holds, DateTime AskedAt, DateTime? EndedAt);
+    int FramesDone, int FramesTotal, double FramesPerSecond, double? SecondsLeft, long? Bytes, string? Problem, ProofView? Proof, string? Verdict, bool Holds, DateTime AskedAt, DateTime? EndedAt);
+
+/// <summary>A proof in a list: without the error of every frame.</summary>
+public sealed record ProofView(ImmutableArray<ProofFact> Facts, double WorstColour, double MeanColour, double WorstAlpha, double MeanAlpha, ImmutableArray<int> Differing);
 
 /// <summary>What a handoff will about be.</summary>
 /// <param name="Bytes">Size of the file.</param>
@@ -42,9 +45,10 @@ public static class HandoffEndpoints
         api.MapGet("/handoffs", ListAsync).WithName("handoffs");
         api.MapPost("/handoffs/{id:guid}/cancel", async (Guid id, HandoffStore store) => Demands.Found(await store.CancelAsync(id))).WithName("cancelHandoff");
         api.MapPost("/handoffs/{id:guid}/again", AgainAsync).WithName("againHandoff");
+        api.MapGet("/handoffs/{id:guid}/proof", ProofAsync).WithName("handoffProof");
         api.MapGet("/handoffs/{id:guid}/file", FileAsync).WithName("handoffFile");
-        api.MapGet("/handoffs/{id:guid}/strip", (Guid id, IFileStore files) => Picture(id, "strip.png", files)).WithName("handoffStrip");
-        api.MapGet("/handoffs/{id:guid}/side/{frame:int}", (Guid id, int frame, IFileStore files) => Picture(id, $"side-{frame}.png", files)).WithName("handoffSide");
+        api.MapGet("/handoffs/{id:guid}/strip", (Guid id, HandoffStore store, IFileStore files) => PictureAsync(id, "strip.png", store, files)).WithName("handoffStrip");
+        api.MapGet("/handoffs/{id:guid}/side/{frame:int}", (Guid id, int frame, HandoffStore store, IFileStore files) => PictureAsync(id, $"side-{frame}.png", store, files)).WithName("handoffSide");
     }
 
     private static async Task<ForecastView> ForecastAsync(Guid id, HandoffPlan plan, RevisionStore revisions, PictureShelf pictures, CancellationToken cancel)
@@ -73,16 +77,21 @@ public static class HandoffEndpoints
 
     private static async Task<ImmutableArray<HandoffView>> ListAsync(Guid? graphic, HandoffStore store) => [.. (await store.ListAsync(graphic)).Select(View)];
 
+    private static async Task<Results<Ok<Proof>, NotFound>> ProofAsync(Guid id, HandoffStore store) =>
+        await store.FindAsync(id) is { } row && ProofOf(row) is { } proof ? TypedResults.Ok(proof) : TypedResults.NotFound();
+
+    private static Proof? ProofOf(HandoffRow row) => row.Proof is { } json ? JsonSerializer.Deserialize<Proof>(json, ReportJson.Options) : null;
+
     private static HandoffView View(HandoffRow row)
     {
         var seconds = row.BegunAt is { } begun ? ((row.EndedAt ?? DateTime.UtcNow) - begun).TotalSeconds : 0;
         var running = row.State is HandoffState.Rendering or HandoffState.Proving;
         var rate = seconds > 0 ? row.FramesDone / seconds : 0;
-        var proof = row.Proof is { } json ? JsonSerializer.Deserialize<Proof>(json, ReportJson.Options) : null;
+        var proof = ProofOf(row);
         return new(
             row.Id, row.GraphicId, row.PackageName, row.GraphicName, JsonSerializer.Deserialize<HandoffPlan>(row.Plan, ReportJson.Options)!, row.State, row.FileName,
             row.FramesDone, row.FramesTotal, rate, running && rate > 0 ? (row.FramesTotal - row.FramesDone) / rate : null, row.Bytes, row.Problem,
-            proof, proof?.Verdict, proof?.Holds ?? false, row.AskedAt, row.EndedAt);
+            proof is null ? null : new(proof.Facts, proof.WorstColour, proof.MeanColour, proof.WorstAlpha, proof.MeanAlpha, proof.Differing), proof?.Verdict, proof?.Holds ?? false, row.AskedAt, row.EndedAt);
     }
 
     private static async Task<Results<NoContent, NotFound>> AgainAsync(Guid id, HandoffStore store, [FromServices] IBackgroundJobClient jobs)
@@ -101,10 +110,10 @@ public static class HandoffEndpoints
         {
             return TypedResults.NotFound();
         }
-        var path = files.PathOf(HandoffJob.Key(id, row.FileName));
+        var path = files.PathOf(HandoffJob.Key(id, row.Run, row.FileName));
         return File.Exists(path) ? TypedResults.PhysicalFile(path, "application/octet-stream", row.FileName) : TypedResults.NotFound();
     }
 
-    private static Results<FileContentHttpResult, NotFound> Picture(Guid id, string name, IFileStore files) =>
-        files.Read(HandoffJob.Key(id, name)) is { } png ? TypedResults.File(png, "image/png") : TypedResults.NotFound();
+    private static async Task<Results<FileContentHttpResult, NotFound>> PictureAsync(Guid id, string name, HandoffStore store, IFileStore files) =>
+        await store.FindAsync(id) is { } row && files.Read(HandoffJob.Key(id, row.Run, name)) is { } png ? TypedResults.File(png, "image/png") : TypedResults.NotFound();
 }

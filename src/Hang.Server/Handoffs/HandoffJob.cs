@@ -20,70 +20,94 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
     /// <summary>After so many runs that took their worker down, a handoff is given up.</summary>
     public const int MostRuns = 3;
 
-    /// <summary>Where a handoff's file and proof pictures lie.</summary>
-    public static string Key(Guid id, string name) => $"handoffs/{id:N}/{name}";
+    /// <summary>A run that has not been heard of for so long is dead; a living one notes its progress four times a second.</summary>
+    private static readonly TimeSpan Quiet = TimeSpan.FromSeconds(10);
+
+    /// <summary>Where a run's file and proof pictures lie: each run has a folder of its own, so that two of them never write one file.</summary>
+    /// <param name="run">0: from before runs had folders.</param>
+    public static string Key(Guid id, int run, string name) => run == 0 ? $"handoffs/{id:N}/{name}" : $"handoffs/{id:N}/{run}/{name}";
 
     /// <param name="stopping">Hangfire's token: the worker is being stopped, and another will take the job.</param>
     [AutomaticRetry(Attempts = 0)]
     public async Task RunAsync(Guid id, CancellationToken stopping)
     {
-        if (await store.BeginAsync(id) is not { } runs || await store.FindAsync(id) is not { } row)
+        if (await Patient(() => store.BeginAsync(id, Quiet), stopping) is not { } run || await Patient(() => store.FindAsync(id), stopping) is not { } row)
         {
             return;
         }
-        if (runs > MostRuns)
+        if (run.Begun > MostRuns)
         {
-            await store.EndAsync(id, HandoffState.Failed, problem: $"The worker died {MostRuns} times while at this handoff. Try a smaller size or another kind of file, and run it again.");
+            await EndAsync(id, run, HandoffState.Failed, problem: $"The worker died {MostRuns} times while at this handoff. Try a smaller size or another kind of file, and run it again.");
             return;
         }
         using var cancel = CancellationTokenSource.CreateLinkedTokenSource(stopping);
-        var path = files.PathOf(Key(id, row.FileName));
+        var path = "";
         try
         {
-            log.LogInformation("Handoff {Handoff} begins run {Run}: {File}", id, runs, row.FileName);
-            var graphic = GraphicJson.Read(await store.DocumentAsync(id));
+            path = files.PathOf(Key(id, run.Number, row.FileName));
+            log.LogInformation("Handoff {Handoff} begins run {Run}: {File}", id, run.Number, row.FileName);
+            var graphic = GraphicJson.Read(await Patient(() => store.DocumentAsync(id), stopping));
             var plan = JsonSerializer.Deserialize<HandoffPlan>(row.Plan, ReportJson.Options)!;
             var evaluator = new Evaluator(graphic, TypeShaper.Shipped);
-            // A run that died between renaming the file and noting it has left the file; it is this handoff's own.
-            File.Delete(path);
-            await using (var notes = new ProgressNotes(store, id, HandoffState.Rendering, cancel))
+            await using (var notes = new ProgressNotes(store, id, run.Number, HandoffState.Rendering, cancel, log))
             {
                 await Renderer.RenderAsync(evaluator, plan, pictures, path, Path.GetFileNameWithoutExtension(row.FileName), progress: notes, cancel: cancel.Token);
             }
             ProofResult result;
-            await using (var notes = new ProgressNotes(store, id, HandoffState.Proving, cancel))
+            await using (var notes = new ProgressNotes(store, id, run.Number, HandoffState.Proving, cancel, log))
             {
                 result = await Prover.ProveAsync(evaluator, plan, pictures, path, notes, cancel.Token);
             }
-            await File.WriteAllBytesAsync(files.PathOf(Key(id, "strip.png")), result.Strip, stopping);
+            await File.WriteAllBytesAsync(files.PathOf(Key(id, run.Number, "strip.png")), result.Strip, stopping);
             foreach (var (frame, png) in result.SideBySide)
             {
-                await File.WriteAllBytesAsync(files.PathOf(Key(id, $"side-{frame}.png")), png, stopping);
+                await File.WriteAllBytesAsync(files.PathOf(Key(id, run.Number, $"side-{frame}.png")), png, stopping);
             }
-            await store.EndAsync(id, HandoffState.Done, new FileInfo(path).Length, proof: JsonSerializer.Serialize(result.Proof, ReportJson.Options));
-            log.LogInformation("Handoff {Handoff} done: {Verdict}", id, result.Proof.Verdict);
+            if (await EndAsync(id, run, HandoffState.Done, new FileInfo(path).Length, proof: JsonSerializer.Serialize(result.Proof, ReportJson.Options)))
+            {
+                log.LogInformation("Handoff {Handoff} done: {Verdict}", id, result.Proof.Verdict);
+            }
         }
         catch (OperationCanceledException) when (stopping.IsCancellationRequested)
         {
-            await store.PutBackAsync(id);
+            await store.PutBackAsync(id, run.Number);
             throw;
         }
         catch (OperationCanceledException)
         {
-            File.Delete(path);
-            await store.EndAsync(id, HandoffState.Cancelled);
+            // Where another run has begun, this changes nothing of it.
+            Delete(path);
+            await EndAsync(id, run, HandoffState.Cancelled);
         }
         catch (ProblemException e)
         {
-            File.Delete(path);
+            Delete(path);
             log.LogWarning("Handoff {Handoff} failed: {Problem}", id, e.Problem);
-            await store.EndAsync(id, HandoffState.Failed, problem: e.Problem.ToString());
+            await EndAsync(id, run, HandoffState.Failed, problem: e.Problem.ToString());
         }
         catch (Exception e)
         {
-            File.Delete(path);
+            Delete(path);
             log.LogError(e, "Handoff {Handoff} failed", id);
-            await store.EndAsync(id, HandoffState.Failed, problem: $"Something unforeseen stopped it: {e.Message} Run it again; if it stays so, look at the server's log.");
+            await EndAsync(id, run, HandoffState.Failed, problem: $"Something unforeseen stopped it: {e.Message} Run it again; if it stays so, look at the server's log.");
+        }
+    }
+
+    private Task<bool> EndAsync(Guid id, HandoffRun run, HandoffState state, long? bytes = null, string? problem = null, string? proof = null) =>
+        Patient(() => store.EndAsync(id, run.Number, state, bytes, problem, proof), CancellationToken.None);
+
+    private Task<T> Patient<T>(Func<Task<T>> act, CancellationToken cancel) => Patience.WithDatabaseAsync(act, log, cancel);
+
+    /// <summary>Deletes a file that does not count; a folder that cannot be written keeps nobody from telling the end.</summary>
+    private void Delete(string path)
+    {
+        try
+        {
+            File.Delete(path);
+        }
+        catch (Exception e) when (e is IOException or UnauthorizedAccessException or ArgumentException)
+        {
+            log.LogWarning("{Path} could not be deleted: {Problem}", path, e.Message);
         }
     }
 }

@@ -2,7 +2,7 @@ using Hang.Store.Handoffs;
 
 namespace Hang.Server.Handoffs;
 
-/// <summary>Notes a handoff's progress a few times a second, and cancels it when somebody asked for that.</summary>
+/// <summary>Notes a run's progress a few times a second, and stops it when somebody asked for that or another run has begun. A note that fails is made up for by the next.</summary>
 internal sealed class ProgressNotes : IProgress<int>, IAsyncDisposable
 {
     private static readonly TimeSpan Pause = TimeSpan.FromMilliseconds(250);
@@ -10,7 +10,7 @@ internal sealed class ProgressNotes : IProgress<int>, IAsyncDisposable
     private readonly Task noting;
     private int frames;
 
-    public ProgressNotes(HandoffStore store, Guid id, HandoffState state, CancellationTokenSource cancel) => noting = NoteAsync(store, id, state, cancel);
+    public ProgressNotes(HandoffStore store, Guid id, int run, HandoffState state, CancellationTokenSource cancel, ILogger log) => noting = NoteAsync(store, id, run, state, cancel, log);
 
     public void Report(int value) => Volatile.Write(ref frames, value);
 
@@ -21,14 +21,21 @@ internal sealed class ProgressNotes : IProgress<int>, IAsyncDisposable
         ended.Dispose();
     }
 
-    private async Task NoteAsync(HandoffStore store, Guid id, HandoffState state, CancellationTokenSource cancel)
+    private async Task NoteAsync(HandoffStore store, Guid id, int run, HandoffState state, CancellationTokenSource cancel, ILogger log)
     {
         while (!ended.IsCancellationRequested)
         {
-            if (await store.ProgressAsync(id, state, Volatile.Read(ref frames)))
+            try
             {
-                await cancel.CancelAsync();
-                return;
+                if (await store.ProgressAsync(id, run, state, Volatile.Read(ref frames)))
+                {
+                    await cancel.CancelAsync();
+                    return;
+                }
+            }
+            catch (Exception e)
+            {
+                log.LogWarning("Progress of handoff {Handoff} could not be noted: {Problem}", id, e.Message);
             }
             await Task.Delay(Pause, ended.Token).ContinueWith(_ => { }, TaskScheduler.Default);
         }

@@ -32,6 +32,7 @@ public static class PrecompressedFiles
             ContentTypeProvider = types,
             OnPrepareResponse = c => c.Context.Response.Headers.CacheControl = c.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
         });
-        app.MapFallbackToFile("/{*path:nonfile}", "index.html", new StaticFileOptions { FileProvider = provider });
+        // Not for what is no page: an unknown address of the API is told so.
+        app.MapFallbackToFile("/{*path:nonfile:regex(^(?!api(/|$)|live(/|$)|health(/|$)|openapi(/|$)))}", "index.html", new StaticFileOptions { FileProvider = provider });
     }
 }

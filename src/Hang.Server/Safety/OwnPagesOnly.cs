@@ -16,13 +16,20 @@ public sealed class OwnPagesOnly(RequestDelegate next)
         var crossSite = request.Headers["Sec-Fetch-Site"].ToString() is "cross-site" or "same-site" && request.Path.StartsWithSegments("/api");
         if (!Loopback.Contains(request.Host.Host) || foreign || crossSite)
         {
-            context.Response.StatusCode = StatusCodes.Status403Forbidden;
-            await context.Response.WriteAsync("Hang answers only its own pages.");
+            await ProblemAnswers.WriteAsync(context, StatusCodes.Status403Forbidden, new("Hang answers only its own pages.", "Open it at the address that it prints when it starts."), context.RequestAborted);
             return;
         }
         var headers = context.Response.Headers;
-        headers.ContentSecurityPolicy = "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; connect-src 'self'; frame-ancestors 'none'";
+        headers.ContentSecurityPolicy = "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
         headers.XContentTypeOptions = "nosniff";
+        headers["Referrer-Policy"] = "no-referrer";
+        headers["Cross-Origin-Opener-Policy"] = "same-origin";
+        headers["Cross-Origin-Resource-Policy"] = "same-origin";
+        if (request.Path.StartsWithSegments("/api"))
+        {
+            // What an endpoint says of its own answer overrules this.
+            headers.CacheControl = "no-store";
+        }
         await next(context);
     }
 }

@@ -1,28 +1,61 @@
 using System.Text.Json;
 using Hang.Core;
+using Hang.Core.Json;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Hang.Server.Safety;
 
-/// <summary>Answers a refused request with what is wrong and the remedy (RFC 9457), and an unforeseen failure without its insides.</summary>
+/// <summary>
+/// Answers a refused request with what is wrong and the remedy (RFC 9457), and an unforeseen failure without its insides. 404: what the address names is
+/// not there; 422: what was sent cannot be accepted; 400: it is no request of this kind; 507: there is no room for it.
+/// </summary>
 public sealed class ProblemAnswers(ILogger<ProblemAnswers> log) : IExceptionHandler
 {
+    // Linux: no space left on device, disk quota exceeded, read-only file system.
+    private const int NoSpace = 28, Quota = 122, ReadOnly = 30;
+
     public async ValueTask<bool> TryHandleAsync(HttpContext context, Exception exception, CancellationToken cancellationToken)
     {
         var (status, problem) = exception switch
         {
+            MissingException m => (StatusCodes.Status404NotFound, m.Problem),
             ProblemException p => (StatusCodes.Status422UnprocessableEntity, p.Problem),
-            BadHttpRequestException { InnerException: JsonException j } => (StatusCodes.Status400BadRequest, new Problem($"The request is broken: {j.Message}", "Send it as the API describes.")),
-            BadHttpRequestException b => (b.StatusCode, new Problem(b.Message, "Send it as the API describes.")),
+            BadHttpRequestException { InnerException: JsonException j } => (StatusCodes.Status400BadRequest, new Problem("There is something else in the request than belongs there.", "Send it as the API describes.", Field: Pointer(j.Path))),
+            BadHttpRequestException b => (b.StatusCode, new Problem(Quoted.Short(b.Message), "Send it as the API describes.")),
+            IOException { HResult: NoSpace or Quota } => (StatusCodes.Status507InsufficientStorage, new Problem("The disk that Hang keeps its files on is full.", "Make room on it and try again.")),
+            IOException { HResult: ReadOnly } or UnauthorizedAccessException => (StatusCodes.Status507InsufficientStorage, new Problem("The folder that Hang keeps its files in cannot be written.", "Allow it, or start Hang with another folder.")),
+            Npgsql.NpgsqlException => (StatusCodes.Status503ServiceUnavailable, new Problem("The database does not answer.", "Try again in a moment.")),
             _ => (StatusCodes.Status500InternalServerError, new Problem("Hang could not do this.", "Try again; if it stays so, look at the server's log.")),
         };
-        if (status == StatusCodes.Status500InternalServerError)
+        if (status >= StatusCodes.Status500InternalServerError)
         {
             log.LogError(exception, "A request failed");
         }
-        context.Response.StatusCode = status;
-        await context.Response.WriteAsJsonAsync(new ProblemDetails { Status = status, Title = problem.Message, Detail = problem.Remedy, Extensions = { ["layer"] = problem.Layer, ["field"] = problem.Field } }, cancellationToken);
+        await WriteAsync(context, status, problem, cancellationToken);
         return true;
     }
+
+    /// <summary>Says what an answer without words means: an unknown address, a wrong method, a wrong kind of body.</summary>
+    public static Task WriteAsync(HttpContext context)
+    {
+        var (message, remedy) = context.Response.StatusCode switch
+        {
+            StatusCodes.Status404NotFound => ("There is nothing at this address.", "Look it up in /openapi/v1.json; what was there may have been deleted."),
+            StatusCodes.Status405MethodNotAllowed => ("This address does not take that method.", $"Use {string.Join(" or ", context.Response.Headers.Allow.ToArray())}."),
+            StatusCodes.Status415UnsupportedMediaType => ("The body is of a kind that this address does not take.", "Send it as the API describes."),
+            _ => ("The request cannot be answered.", "Send it as the API describes."),
+        };
+        return WriteAsync(context, context.Response.StatusCode, new(message, remedy), context.RequestAborted);
+    }
+
+    public static Task WriteAsync(HttpContext context, int status, Problem problem, CancellationToken cancel)
+    {
+        context.Response.StatusCode = status;
+        var details = new ProblemDetails { Status = status, Title = problem.Message, Detail = problem.Remedy, Extensions = { ["layer"] = problem.Layer, ["field"] = problem.Field } };
+        return context.Response.WriteAsJsonAsync(details, options: null, "application/problem+json", cancel);
+    }
+
+    /// <summary>"$.a.b[0]" as the JSON pointer /a/b/0.</summary>
+    private static string? Pointer(string? path) => path is null ? null : Quoted.Short(path.Replace("$", "", StringComparison.Ordinal).Replace('.', '/').Replace("[", "/", StringComparison.Ordinal).Replace("]", "", StringComparison.Ordinal));
 }

@@ -16,19 +16,26 @@ public enum HandoffState
 
 /// <summary>A handoff, without its document.</summary>
 /// <param name="Plan">The plan as JSON.</param>
+/// <param name="Runs">Runs begun since it was asked for, those cut off by a dead worker included.</param>
+/// <param name="Run">Number of the last run, whose files count; 0 for one that was done before runs had numbers.</param>
 /// <param name="Proof">The proof as JSON, once there is one.</param>
 public sealed record HandoffRow(
     Guid Id, Guid GraphicId, string PackageName, string GraphicName, string Plan, HandoffState State, string FileName,
-    int FramesDone, int FramesTotal, int Runs, long? Bytes, string? Problem, string? Proof, DateTime AskedAt, DateTime? BegunAt, DateTime? EndedAt)
+    int FramesDone, int FramesTotal, int Runs, int Run, long? Bytes, string? Problem, string? Proof, DateTime AskedAt, DateTime? BegunAt, DateTime? EndedAt)
 {
     // Dapper fills this one: the database has the state as text.
     public HandoffRow(
         Guid id, Guid graphicId, string packageName, string graphicName, string plan, string state, string fileName,
-        int framesDone, int framesTotal, int runs, long? bytes, string? problem, string? proof, DateTime askedAt, DateTime? begunAt, DateTime? endedAt)
-        : this(id, graphicId, packageName, graphicName, plan, Enum.Parse<HandoffState>(state, true), fileName, framesDone, framesTotal, runs, bytes, problem, proof, askedAt, begunAt, endedAt)
+        int framesDone, int framesTotal, int runs, int run, long? bytes, string? problem, string? proof, DateTime askedAt, DateTime? begunAt, DateTime? endedAt)
+        : this(id, graphicId, packageName, graphicName, plan, Enum.Parse<HandoffState>(state, true), fileName, framesDone, framesTotal, runs, run, bytes, problem, proof, askedAt, begunAt, endedAt)
     {
     }
 }
+
+/// <summary>A run of a handoff that has begun.</summary>
+/// <param name="Number">Never used again.</param>
+/// <param name="Begun">How many have begun since it was asked for, this one included.</param>
+public sealed record HandoffRun(int Number, int Begun);
 
 /// <summary>Handoffs: asked for, under way, done.</summary>
 public sealed class HandoffStore(NpgsqlDataSource database)
@@ -36,7 +43,7 @@ public sealed class HandoffStore(NpgsqlDataSource database)
     private const string Columns =
         """
         id, graphic_id as graphicId, package_name as packageName, graphic_name as graphicName, plan::text as plan, state, file_name as fileName,
-        frames_done as framesDone, frames_total as framesTotal, runs, bytes, problem, proof::text as proof,
+        frames_done as framesDone, frames_total as framesTotal, runs, run, bytes, problem, proof::text as proof,
         asked_at as askedAt, begun_at as begunAt, ended_at as endedAt
         """;
 
@@ -77,43 +84,55 @@ public sealed class HandoffStore(NpgsqlDataSource database)
         return await connection.QuerySingleAsync<string>("select document from handoffs where id = @id", new { id });
     }
 
-    /// <summary>Begins a run. Returns how many runs have begun, this one included, or null when the handoff is not to be run.</summary>
-    public async Task<int?> BeginAsync(Guid id)
+    /// <summary>
+    /// Begins a run, unless another is alive. What is done under an earlier run's number has no effect any more.
+    /// </summary>
+    /// <param name="quiet">How long one that is under way must not have been heard of to count as dead.</param>
+    /// <returns>The run's number and how many have begun since it was asked for; null when the handoff is not to be run.</returns>
+    public async Task<HandoffRun?> BeginAsync(Guid id, TimeSpan quiet)
     {
         await using var connection = await database.OpenConnectionAsync();
-        return await connection.QuerySingleOrDefaultAsync<int?>(
+        return await connection.QuerySingleOrDefaultAsync<HandoffRun>(
             """
-            update handoffs set state = 'rendering', runs = runs + 1, frames_done = 0, problem = null, begun_at = now(), ended_at = null
-            where id = @id and state in ('queued', 'rendering', 'proving') and not cancel_asked returning runs
-            """, new { id });
+            update handoffs set state = 'rendering', run = run + 1, runs = runs + 1, frames_done = 0, problem = null, begun_at = now(), noted_at = now(), ended_at = null
+            where id = @id and not cancel_asked and (state = 'queued' or (state in ('rendering', 'proving') and noted_at < now() - @quiet))
+            returning run as number, runs as begun
+            """, new { id, quiet });
     }
 
     /// <summary>Puts a handoff back in line because its worker is being stopped; that run is not counted.</summary>
-    public async Task PutBackAsync(Guid id)
+    public async Task PutBackAsync(Guid id, int run)
     {
         await using var connection = await database.OpenConnectionAsync();
-        await connection.ExecuteAsync("update handoffs set state = 'queued', runs = runs - 1, frames_done = 0 where id = @id", new { id });
+        await connection.ExecuteAsync("update handoffs set state = 'queued', runs = runs - 1, frames_done = 0, noted_at = now() where id = @id and run = @run", new { id, run });
     }
 
-    /// <summary>Notes progress. Returns true when somebody asked to cancel.</summary>
-    public async Task<bool> ProgressAsync(Guid id, HandoffState state, int frames)
+    /// <summary>Notes progress. Returns true when the run is to stop: somebody asked to cancel, or another run has begun.</summary>
+    public async Task<bool> ProgressAsync(Guid id, int run, HandoffState state, int frames)
     {
         await using var connection = await database.OpenConnectionAsync();
-        return await connection.QuerySingleOrDefaultAsync<bool>(
-            "update handoffs set state = @state, frames_done = @frames where id = @id returning cancel_asked", new { id, state = Text(state), frames });
+        return await connection.QuerySingleOrDefaultAsync<bool?>(
+            "update handoffs set state = @state, frames_done = @frames, noted_at = now() where id = @id and run = @run and state in ('rendering', 'proving') returning cancel_asked", new { id, run, state = Text(state), frames }) ?? true;
     }
 
-    /// <summary>Notes the end.</summary>
-    public async Task EndAsync(Guid id, HandoffState state, long? bytes = null, string? problem = null, string? proof = null)
+    /// <summary>Notes the end of a run. Returns false when another run has begun in the meantime: then this one's file does not count.</summary>
+    public async Task<bool> EndAsync(Guid id, int run, HandoffState state, long? bytes = null, string? problem = null, string? proof = null)
     {
         await using var connection = await database.OpenConnectionAsync();
-        await connection.ExecuteAsync(
+        return await connection.ExecuteAsync(
             """
-            update handoffs set state = @state, bytes = @bytes, problem = @problem, proof = @proof::jsonb, ended_at = now(),
+            update handoffs set state = @state, bytes = @bytes, problem = @problem, proof = @proof::jsonb, ended_at = now(), noted_at = now(),
                 frames_done = case when @state = 'done' then frames_total else frames_done end
-            where id = @id
+            where id = @id and run = @run
             """,
-            new { id, state = Text(state), bytes, problem, proof });
+            new { id, run, state = Text(state), bytes, problem, proof }) > 0;
+    }
+
+    /// <summary>Handoffs that wait, or seem to be under way, and have not been heard of for a while: their worker, or the server that took them, has died.</summary>
+    public async Task<IReadOnlyList<Guid>> ForgottenAsync(TimeSpan quiet)
+    {
+        await using var connection = await database.OpenConnectionAsync();
+        return [.. await connection.QueryAsync<Guid>("select id from handoffs where state in ('queued', 'rendering', 'proving') and noted_at < now() - @quiet", new { quiet })];
     }
 
     /// <summary>Asks to cancel; one that has not begun is cancelled at once.</summary>
@@ -134,7 +153,7 @@ public sealed class HandoffStore(NpgsqlDataSource database)
     {
         await using var connection = await database.OpenConnectionAsync();
         return await connection.ExecuteAsync(
-            "update handoffs set state = 'queued', cancel_asked = false, runs = 0, problem = null, frames_done = 0, ended_at = null where id = @id and state in ('failed', 'cancelled')", new { id }) > 0;
+            "update handoffs set state = 'queued', cancel_asked = false, runs = 0, problem = null, frames_done = 0, noted_at = now(), ended_at = null where id = @id and state in ('failed', 'cancelled')", new { id }) > 0;
     }
 
     private static string Text(HandoffState state) => state.ToString().ToLowerInvariant();

@@ -32,6 +32,6 @@ export async function addPicture(file: File): Promise<Schemas['AddedPicture']> {
     headers: { 'content-type': 'application/octet-stream' },
     body: file,
   })
-  const body = await response.json().catch(() => undefined)
+  const body = (await response.json().catch(() => undefined)) as unknown
   return data(Promise.resolve({ data: body as Schemas['AddedPicture'], error: body, response }))
 }

@@ -1,5 +1,5 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { useState, type ReactNode } from 'react'
+import { useState } from 'react'
 import type { Schemas } from '../api/client'
 import { usePick } from '../bench/benchStore'
 import { FeelDetails } from './FeelDetails'
@@ -53,19 +53,5 @@ function Views({ view, onView }: { view: View; onView: (view: View) => void }) {
         </Box>
       ))}
     </Flex>
-  )
-}
-
-export function Section({ title, tools, children }: { title: string; tools?: ReactNode; children: ReactNode }) {
-  return (
-    <Box as="section" mb="10px">
-      <Flex align="center" h="24px" mb="2px">
-        <Text fontWeight="600" fontSize="12px" flex="1">
-          {title}
-        </Text>
-        {tools}
-      </Flex>
-      {children}
-    </Box>
   )
 }

@@ -4,8 +4,8 @@ import type { Schemas } from '../api/client'
 import { useBench } from '../bench/benchStore'
 import { valueAt, type Layer } from '../live/document'
 import { Choice, Tool } from '../shell/controls'
-import { Section } from './Details'
-import { Act } from './KeyDetails'
+import { Section } from './Section'
+import { Act } from './Act'
 import { ValueRow } from './ValueRow'
 
 /** What is done to the layer's picture, in order: each effect switched, keyed, moved and taken away. */

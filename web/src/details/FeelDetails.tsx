@@ -7,7 +7,7 @@ import { api, data, Refused, type Schemas } from '../api/client'
 import { useBench, usePick } from '../bench/benchStore'
 import { feelOf, keysOf } from '../live/document'
 import { TextInput, Tool } from '../shell/controls'
-import { Section } from './Details'
+import { Section } from './Section'
 import { FeelButton } from './FeelButton'
 import { NumberField } from './NumberField'
 

@@ -7,7 +7,7 @@ import { Choice, Labelled, TextInput } from '../shell/controls'
 import { kinds, rateLabel } from '../shell/kinds'
 import { TimeField } from '../time/TimeField'
 import { timecode } from '../time/timecode'
-import { Section } from './Details'
+import { Section } from './Section'
 import { NumberField } from './NumberField'
 import { ReadingNote } from './ReadingNote'
 

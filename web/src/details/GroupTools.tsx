@@ -1,7 +1,7 @@
 import { Flex } from '@chakra-ui/react'
 import { dissolve, enter } from '../bench/groups'
 import type { Layer } from '../live/document'
-import { Act } from './KeyDetails'
+import { Act } from './Act'
 
 /** What can be done to a group as such. */
 export function GroupTools({ group }: { group: Layer }) {

@@ -3,8 +3,8 @@ import { X } from 'lucide-react'
 import { useBench, usePick } from '../bench/benchStore'
 import { totalFrames, type IdleMotion, type Layer } from '../live/document'
 import { Choice, Tool } from '../shell/controls'
-import { Section } from './Details'
-import { Act } from './KeyDetails'
+import { Section } from './Section'
+import { Act } from './Act'
 import { NumberField } from './NumberField'
 
 const kinds: Record<IdleMotion['kind'], { label: string; unit: string; amplitude: number }> = {

@@ -1,18 +1,14 @@
-import { Box, Button, Flex } from '@chakra-ui/react'
+import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { copyToPlayhead } from '../bench/clipboard'
 import { useBench, usePick } from '../bench/benchStore'
 import type { StaggerOrder } from '../live/core.gen'
 import { Choice } from '../shell/controls'
 import { TimeField } from '../time/TimeField'
-import { Section } from './Details'
+import { Act } from './Act'
+import { orders } from './orders'
+import { Section } from './Section'
 import { NumberField } from './NumberField'
-
-export const orders: { value: StaggerOrder; label: string }[] = [
-  { value: 'topDown', label: 'Top down' },
-  { value: 'bottomUp', label: 'Bottom up' },
-  { value: 'selected', label: 'As selected' },
-]
 
 /** What can be done to the selected keyframes in time. */
 export function KeyDetails() {
@@ -69,24 +65,5 @@ export function KeyDetails() {
         </Flex>
       )}
     </Section>
-  )
-}
-
-export function Act({ name, title, disabled, onClick }: { name: string; title: string; disabled?: boolean; onClick: () => void }) {
-  return (
-    <Button
-      size="xs"
-      h="24px"
-      px="6px"
-      minW="0"
-      fontSize="11px"
-      variant="outline"
-      borderColor="line"
-      title={title}
-      disabled={disabled}
-      onClick={onClick}
-    >
-      {name}
-    </Button>
   )
 }

@@ -4,8 +4,8 @@ import { useBench } from '../bench/benchStore'
 import type { Layer } from '../live/document'
 import type { BlendMode, MatteBy } from '../live/core.gen'
 import { Choice, Labelled } from '../shell/controls'
-import { Section } from './Details'
-import { inWords } from './editors'
+import { Section } from './Section'
+import { inWords } from './inWords'
 
 /** How a layer is mixed with what lies behind it, what cuts it, and the group it is in. */
 export function MixDetails({ layer, choices }: { layer: Layer; choices: Schemas['Choices'] }) {

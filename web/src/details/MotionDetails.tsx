@@ -4,9 +4,9 @@ import { usePick } from '../bench/benchStore'
 import { keysOf, type Layer } from '../live/document'
 import { Choice, Labelled } from '../shell/controls'
 import { ArrivalDetails } from './ArrivalDetails'
-import { Section } from './Details'
+import { Section } from './Section'
 import { IdleDetails } from './IdleDetails'
-import { Act } from './KeyDetails'
+import { Act } from './Act'
 import { PieceDetails } from './PieceDetails'
 
 /** How the selected layers move: ready-made ways of coming on and going off, pieces, idle motion, path and blur. */

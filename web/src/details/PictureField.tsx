@@ -1,11 +1,11 @@
 import { Box } from '@chakra-ui/react'
 import { addPicture, Refused } from '../api/client'
 import { useBench } from '../bench/benchStore'
-import type { EditorProps } from './editors'
+import type { EditorProps } from './editorProps'
 
 /** The picture of a layer, and another in its place. */
 export function PictureField({ layerId, value }: EditorProps) {
-  const asset = useBench((s) => s.graphic?.assets?.[String(value)])
+  const asset = useBench((s) => s.graphic?.assets?.[value as string])
   const { edit, set } = useBench.getState()
   const replace = async (file: File) => {
     try {

@@ -3,7 +3,7 @@ import { usePick } from '../bench/benchStore'
 import { several } from '../live/edits'
 import type { Edit, Layer, PieceStagger } from '../live/document'
 import { Choice } from '../shell/controls'
-import { Section } from './Details'
+import { Section } from './Section'
 import { NumberField } from './NumberField'
 
 export const pieceKinds = [

@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import { useEffect } from 'react'
 import { usePick } from '../bench/benchStore'
 import { rateOf } from '../time/timecode'
-import { Act } from './KeyDetails'
+import { Act } from './Act'
 
 const WAIT_MS = 250
 

@@ -1,23 +1,13 @@
 import { Box, Flex, Input, Textarea } from '@chakra-ui/react'
 import { useEffect, useRef, useState, type ComponentType } from 'react'
-import type { Schemas } from '../api/client'
 import type { PlainValue } from '../live/document'
 import { Choice } from '../shell/controls'
 import { hexOf } from './colours'
+import type { EditorProps } from './editorProps'
+import { inWords } from './inWords'
 import { NumberField } from './NumberField'
 import { PictureField } from './PictureField'
 import { signOf } from './valueInfo'
-
-export interface EditorProps {
-  /** The value's name with its unit. */
-  name: string
-  info: Schemas['ValueInfo']
-  layerId: string
-  value: PlainValue
-  /** Shows a value without keeping it; null ends that. */
-  onPreview: (value: PlainValue | null) => void
-  onChange: (value: PlainValue) => void
-}
 
 /** What edits a value, by its kind. */
 export const editors: Record<string, ComponentType<EditorProps>> = {
@@ -114,7 +104,7 @@ function Options({ name, info, value, onChange }: EditorProps) {
   return (
     <Choice
       label={name}
-      value={String(value)}
+      value={value as string}
       options={info.options.map((o) => ({ value: o, label: inWords(o) }))}
       onChange={(e) => onChange(e.target.value)}
     />
@@ -128,7 +118,7 @@ function Flag({ name, value, onChange }: EditorProps) {
 /** Words: seen on the stage with every letter typed, kept when the field is left. */
 function Words({ name, value, onPreview, onChange }: EditorProps) {
   const [text, setText] = useState<string | null>(null)
-  const kept = useRef(String(value))
+  const kept = useRef(value as string)
   return (
     <Textarea
       size="xs"
@@ -136,10 +126,10 @@ function Words({ name, value, onPreview, onChange }: EditorProps) {
       bg="room"
       borderColor="line"
       aria-label={name}
-      value={text ?? String(value)}
+      value={text ?? (value as string)}
       onFocus={() => {
-        kept.current = String(value)
-        setText(String(value))
+        kept.current = value as string
+        setText(value as string)
       }}
       onChange={(e) => {
         setText(e.target.value)
@@ -186,10 +176,4 @@ function AsText({ name, value, onChange }: EditorProps) {
       }}
     />
   )
-}
-
-/** "fromMiddle" as "From middle". */
-export function inWords(name: string): string {
-  const words = name.replace(/[A-Z]/g, (c) => ` ${c.toLowerCase()}`)
-  return words[0]!.toUpperCase() + words.slice(1)
 }

@@ -30,12 +30,17 @@ export function HandoffCard({ handoff: h, act }: { handoff: View; act: (what: Pr
         <Spacer />
         {h.bytes != null && <Text color="soft">{size(h.bytes)}</Text>}
         {running && (
-          <Button size="xs" variant="outline" borderColor="line" onClick={() => act(data(api.POST('/api/handoffs/{id}/cancel', path)))}>
+          <Button
+            size="xs"
+            variant="outline"
+            borderColor="line"
+            onClick={() => void act(data(api.POST('/api/handoffs/{id}/cancel', path)))}
+          >
             Cancel
           </Button>
         )}
         {(h.state === 'failed' || h.state === 'cancelled') && (
-          <Button size="xs" variant="outline" borderColor="line" onClick={() => act(data(api.POST('/api/handoffs/{id}/again', path)))}>
+          <Button size="xs" variant="outline" borderColor="line" onClick={() => void act(data(api.POST('/api/handoffs/{id}/again', path)))}>
             Run again
           </Button>
         )}

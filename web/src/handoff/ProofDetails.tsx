@@ -1,10 +1,17 @@
 import { Box, Flex, Grid, Image, Text } from '@chakra-ui/react'
 import { CircleCheck, CircleX } from 'lucide-react'
+import { useQuery } from '@tanstack/react-query'
 import { Fragment } from 'react'
-import type { Schemas } from '../api/client'
+import { api, data, type Schemas } from '../api/client'
 
 /** The proof of a delivered file: a plain verdict, what was compared, errors frame by frame, and the file to look at. */
-export function ProofDetails({ handoff, proof }: { handoff: Schemas['HandoffView']; proof: Schemas['Proof'] }) {
+export function ProofDetails({ handoff, proof }: { handoff: Schemas['HandoffView']; proof: Schemas['ProofView'] }) {
+  // The error of every frame comes by itself, once.
+  const frames = useQuery({
+    queryKey: ['proof', handoff.id, handoff.endedAt],
+    queryFn: () => data(api.GET('/api/handoffs/{id}/proof', { params: { path: { id: handoff.id } } })),
+    staleTime: Infinity,
+  }).data?.frames
   return (
     <Box mt="10px" data-testid="proof">
       <Flex align="center" gap="8px" color={handoff.holds ? 'good' : 'bad'} mb="8px">
@@ -43,7 +50,7 @@ export function ProofDetails({ handoff, proof }: { handoff: Schemas['HandoffView
             <Text>{proof.worstAlpha.toFixed(2)}</Text>
             <Text>{proof.meanAlpha.toFixed(3)}</Text>
           </Grid>
-          <FrameErrors frames={proof.frames} />
+          {frames && <FrameErrors frames={frames} />}
         </Box>
       </Grid>
       {proof.differing.slice(0, 3).map((frame) => (

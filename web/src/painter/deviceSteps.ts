@@ -45,9 +45,9 @@ function over(ck: CanvasKit, made: Made, step: OpHead, v: Float32Array, device: 
   const moved = made.keep(ck.ImageFilter.MakeMatrixTransform(by, { filter: ck.FilterMode.Linear, mipmap: ck.MipmapMode.None }, blurred))
   if (isInner) {
     const turn = ck.ColorFilter.MakeMatrix([0, 0, 0, 0, r, 0, 0, 0, 0, g, 0, 0, 0, 0, b, 0, 0, 0, -a, a])
-    return made.keep(ck.ImageFilter.MakeBlend(ck.BlendMode.SrcATop, input!, coloured(turn, moved)))
+    return made.keep(ck.ImageFilter.MakeBlend(ck.BlendMode.SrcATop, input, coloured(turn, moved)))
   }
-  return v[step.at + cast.only] !== 0 ? moved : made.keep(ck.ImageFilter.MakeBlend(ck.BlendMode.SrcOver, moved, input!))
+  return v[step.at + cast.only] !== 0 ? moved : made.keep(ck.ImageFilter.MakeBlend(ck.BlendMode.SrcOver, moved, input))
 }
 
 /** Standard deviations in pixels of the target; for what is neither upright nor evenly scaled, those along the turned axes. */

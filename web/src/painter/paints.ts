@@ -44,7 +44,7 @@ function gradient(ck: CanvasKit, kind: string, v: Float32Array, axisAt: number, 
   if (kind === 'linear') return ck.Shader.MakeLinearGradient([a[0]!, a[1]!], [a[2]!, a[3]!], colours, offsets, clamp, local)
   if (kind === 'radial')
     return ck.Shader.MakeTwoPointConicalGradient([a[0]!, a[1]!], a[2]!, [a[3]!, a[4]!], a[5]!, colours, offsets, clamp, local)
-  return ck.Shader.MakeSweepGradient(a[0]!, a[1]!, colours, offsets, clamp, local, 0, a[2]!, a[3]!)
+  return ck.Shader.MakeSweepGradient(a[0]!, a[1]!, colours, offsets, clamp, local, 0, a[2], a[3])
 }
 
 /** Makes a paint stroke, as the operation says. */
@@ -55,7 +55,7 @@ export function setStroke(ck: CanvasKit, made: Made, paint: Paint, op: OpHead, v
   paint.setStrokeMiter(v[op.at + stroke.miter]!)
   paint.setStrokeCap(cap === 'round' ? ck.StrokeCap.Round : cap === 'square' ? ck.StrokeCap.Square : ck.StrokeCap.Butt)
   paint.setStrokeJoin(join === 'round' ? ck.StrokeJoin.Round : join === 'bevel' ? ck.StrokeJoin.Bevel : ck.StrokeJoin.Miter)
-  if (dashes) paint.setPathEffect(made.keep(ck.PathEffect.MakeDash(dashes.split(' ').map(Number), v[op.at + stroke.dashPhase]!)))
+  if (dashes) paint.setPathEffect(made.keep(ck.PathEffect.MakeDash(dashes.split(' ').map(Number), v[op.at + stroke.dashPhase])))
 }
 
 export function unsetStroke(ck: CanvasKit, paint: Paint) {

@@ -47,7 +47,7 @@ export function NewGraphicDialog({ package: id, onClose }: { package: string; on
   )
   const total = wish.arrive + wish.hold + wish.leave
   return (
-    <Dialog title="New graphic" done="Make it" onClose={onClose} onDone={make}>
+    <Dialog title="New graphic" done="Make it" onClose={onClose} onDone={() => void make()}>
       <Grid templateColumns="1fr 1fr" columnGap="12px">
         <Labelled label="Name">
           <TextInput autoFocus value={wish.name} onChange={(e) => set({ name: e.target.value })} />

@@ -58,7 +58,7 @@ export function Rack() {
           size="xs"
           variant="outline"
           borderColor="line"
-          onClick={() => act(data(api.POST('/api/packages', { body: { name: 'New package' } })))}
+          onClick={() => void act(data(api.POST('/api/packages', { body: { name: 'New package' } })))}
         >
           <FolderPlus size={14} /> New package
         </Button>
@@ -86,7 +86,7 @@ export function Rack() {
         />
       )}
       {renaming && (
-        <Dialog title={`Rename the ${renaming.what}`} done="Rename" onClose={() => setRenaming(null)} onDone={() => rename(renaming)}>
+        <Dialog title={`Rename the ${renaming.what}`} done="Rename" onClose={() => setRenaming(null)} onDone={() => void rename(renaming)}>
           <Input
             autoFocus
             aria-label="Name"
@@ -117,7 +117,7 @@ function PackageShelf({ shelf, showRemoved, act, onAdd, onRename }: ShelfProps) 
       headers: { 'content-type': 'application/json' },
       body: chosen,
     })
-    await data(Promise.resolve({ response, error: response.ok ? undefined : await response.json() }))
+    await data(Promise.resolve({ response, error: response.ok ? undefined : ((await response.json()) as unknown) }))
   }
   const shown = shelf.graphics.filter((g) => !g.removed || showRemoved)
   return (
@@ -128,7 +128,12 @@ function PackageShelf({ shelf, showRemoved, act, onAdd, onRename }: ShelfProps) 
           {shown.length === 1 ? '1 graphic' : `${shown.length} graphics`}
         </Text>
         {shelf.removed ? (
-          <Button size="xs" variant="outline" borderColor="line" onClick={() => act(data(api.POST('/api/packages/{id}/restore', path)))}>
+          <Button
+            size="xs"
+            variant="outline"
+            borderColor="line"
+            onClick={() => void act(data(api.POST('/api/packages/{id}/restore', path)))}
+          >
             <Undo2 size={14} /> Bring back
           </Button>
         ) : (
@@ -136,10 +141,10 @@ function PackageShelf({ shelf, showRemoved, act, onAdd, onRename }: ShelfProps) 
             <Tool label={`Rename ${shelf.name}`} onClick={() => onRename({ what: 'package', id: shelf.id, name: shelf.name })}>
               <PencilLine size={14} />
             </Tool>
-            <Tool label={`Duplicate ${shelf.name}`} onClick={() => act(data(api.POST('/api/packages/{id}/duplicate', path)))}>
+            <Tool label={`Duplicate ${shelf.name}`} onClick={() => void act(data(api.POST('/api/packages/{id}/duplicate', path)))}>
               <Copy size={14} />
             </Tool>
-            <Tool label={`Remove ${shelf.name}`} onClick={() => act(data(api.DELETE('/api/packages/{id}', path)))}>
+            <Tool label={`Remove ${shelf.name}`} onClick={() => void act(data(api.DELETE('/api/packages/{id}', path)))}>
               <Trash2 size={14} />
             </Tool>
             <Spacer />
@@ -193,7 +198,12 @@ function GraphicCard({ graphic, act, onRename }: { graphic: Graphic; act: ShelfP
           {graphic.name}
         </Text>
         {graphic.removed ? (
-          <Button size="xs" variant="outline" borderColor="line" onClick={() => act(data(api.POST('/api/graphics/{id}/restore', path)))}>
+          <Button
+            size="xs"
+            variant="outline"
+            borderColor="line"
+            onClick={() => void act(data(api.POST('/api/graphics/{id}/restore', path)))}
+          >
             Bring back
           </Button>
         ) : (
@@ -201,7 +211,7 @@ function GraphicCard({ graphic, act, onRename }: { graphic: Graphic; act: ShelfP
             <Tool label={`Rename ${graphic.name}`} onClick={() => onRename({ what: 'graphic', id: graphic.id, name: graphic.name })}>
               <PencilLine size={14} />
             </Tool>
-            <Tool label={`Duplicate ${graphic.name}`} onClick={() => act(data(api.POST('/api/graphics/{id}/duplicate', path)))}>
+            <Tool label={`Duplicate ${graphic.name}`} onClick={() => void act(data(api.POST('/api/graphics/{id}/duplicate', path)))}>
               <Copy size={14} />
             </Tool>
             <Tool asChild label={`Hand off ${graphic.name}`}>
@@ -209,7 +219,7 @@ function GraphicCard({ graphic, act, onRename }: { graphic: Graphic; act: ShelfP
                 <Share2 size={14} />
               </Link>
             </Tool>
-            <Tool label={`Remove ${graphic.name}`} onClick={() => act(data(api.DELETE('/api/graphics/{id}', path)))}>
+            <Tool label={`Remove ${graphic.name}`} onClick={() => void act(data(api.DELETE('/api/graphics/{id}', path)))}>
               <Trash2 size={14} />
             </Tool>
           </>

@@ -2,7 +2,7 @@ import { Box } from '@chakra-ui/react'
 import { useRef, useState, type PointerEvent, type ReactNode, type RefObject } from 'react'
 import { useBench } from '../bench/benchStore'
 import type { KeyPlace } from '../live/document'
-import { NAMES_WIDTH } from './Timeline'
+import { NAMES_WIDTH } from './timeScale'
 
 interface Corner {
   x: number

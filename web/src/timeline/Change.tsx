@@ -1,6 +1,6 @@
 import { useFeelShape } from '../details/useFeelShape'
 import { feelOf, keysOf, type Layer } from '../live/document'
-import type { TimeScale } from './Timeline'
+import type { TimeScale } from './timeScale'
 
 interface Props {
   from: number

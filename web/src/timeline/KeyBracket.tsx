@@ -2,7 +2,7 @@ import { Box } from '@chakra-ui/react'
 import { useRef, type PointerEvent } from 'react'
 import { useBench, usePick } from '../bench/benchStore'
 import { snapFrame, snapTargets } from './snapFrames'
-import { SNAP_PX, type TimeScale } from './Timeline'
+import { SNAP_PX, type TimeScale } from './timeScale'
 import { keysOf, type KeyPlace } from '../live/document'
 
 interface Drag {

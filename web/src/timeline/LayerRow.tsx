@@ -12,7 +12,7 @@ import { Tool } from '../shell/controls'
 import { useRow, useRows } from './rowState'
 import { ShapeEditor } from './ShapeEditor'
 import { Strip } from './Strip'
-import { NAMES_WIDTH, type TimeScale } from './Timeline'
+import { NAMES_WIDTH, type TimeScale } from './timeScale'
 
 const INDENT_PX = 14
 

@@ -6,7 +6,7 @@ import { useBench } from '../bench/benchStore'
 import { LayerRow } from './LayerRow'
 import { treeRows } from './layerTree'
 import { useRows } from './rowState'
-import type { TimeScale } from './Timeline'
+import type { TimeScale } from './timeScale'
 
 const ROW_PX = 26
 

@@ -3,7 +3,7 @@ import { useRef, type PointerEvent } from 'react'
 import { useBench } from '../bench/benchStore'
 import { totalFrames, type Edit, type Layer } from '../live/document'
 import { snapFrame, snapTargets } from './snapFrames'
-import { SNAP_PX, type TimeScale } from './Timeline'
+import { SNAP_PX, type TimeScale } from './timeScale'
 
 type Part = 'in' | 'out' | 'whole'
 

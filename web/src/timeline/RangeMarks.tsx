@@ -1,6 +1,6 @@
 import { Box } from '@chakra-ui/react'
 import { usePick } from '../bench/benchStore'
-import type { TimeScale } from './Timeline'
+import type { TimeScale } from './timeScale'
 
 /** The marked range, as a line with ends along the top of the ruler. */
 export function RangeMarks({ scale }: { scale: TimeScale }) {

@@ -3,7 +3,7 @@ import { useRef, useState, type PointerEvent } from 'react'
 import { useBench } from '../bench/benchStore'
 import type { PhaseLengths } from '../live/document'
 import { rateOf } from '../time/timecode'
-import type { TimeScale } from './Timeline'
+import type { TimeScale } from './timeScale'
 
 const HEIGHT = 40
 const LEAST_TICK_PX = 56

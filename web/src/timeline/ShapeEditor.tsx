@@ -4,7 +4,7 @@ import { useBench, usePick } from '../bench/benchStore'
 import { labelOf, type Placed } from '../details/valueInfo'
 import { feelOf, keysOf, type Keyframe, type Layer } from '../live/document'
 import { bezierOf, cssOf, type Handles } from './bezierText'
-import { NAMES_WIDTH, type TimeScale } from './Timeline'
+import { NAMES_WIDTH, type TimeScale } from './timeScale'
 import { useTrace } from './useTrace'
 
 const HEIGHT = 168

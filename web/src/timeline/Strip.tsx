@@ -6,7 +6,7 @@ import { Bead } from './Bead'
 import { Change } from './Change'
 import { LayerSpan } from './LayerSpan'
 import { snapFrame, snapTargets } from './snapFrames'
-import { SNAP_PX, type TimeScale } from './Timeline'
+import { SNAP_PX, type TimeScale } from './timeScale'
 
 interface Props {
   layer: Layer

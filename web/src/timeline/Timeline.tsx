@@ -10,29 +10,13 @@ import { KeyBracket } from './KeyBracket'
 import { LayerRows } from './LayerRows'
 import { RangeMarks } from './RangeMarks'
 import { Ruler } from './Ruler'
+import { NAMES_WIDTH, type TimeScale } from './timeScale'
 import { Transport } from './Transport'
 
-export const NAMES_WIDTH = 236
 const PAD = 14
 
 /** The closest look: pixels of one frame. */
 const MOST_PER_FRAME = 60
-
-/** How near a dragged thing must come to be drawn to a frame. */
-export const SNAP_PX = 7
-
-/** Turns frames into pixels of the timeline. */
-export interface TimeScale {
-  total: number
-  /** Pixels of the strip that is seen. */
-  width: number
-  /** Pixels of one frame. */
-  perFrame: number
-  x: (frame: number) => number
-  frame: (x: number) => number
-  /** The same, between frames. */
-  moment: (x: number) => number
-}
 
 /** Layers and their keyframes over time, under a ruler that shows the three phases. */
 export function Timeline({ choices }: { choices: Schemas['Choices'] }) {
