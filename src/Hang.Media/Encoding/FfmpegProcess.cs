@@ -60,12 +60,27 @@ public sealed class FfmpegProcess : IAsyncDisposable
     public static async Task<byte[]> RunAsync(string program, IEnumerable<string> arguments, CancellationToken cancel)
     {
         await using var ffmpeg = Start(program, arguments);
+        await using var killed = ffmpeg.KilledBy(cancel);
         await ffmpeg.Input.DisposeAsync();
         using var output = new MemoryStream();
         await ffmpeg.Output.CopyToAsync(output, cancel);
+        cancel.ThrowIfCancellationRequested();
         await ffmpeg.FinishAsync(cancel);
         return output.ToArray();
     }
+
+    /// <summary>Ends it when the token says so, so that nobody waits for a pipe that it does not serve any more.</summary>
+    public CancellationTokenRegistration KilledBy(CancellationToken cancel) => cancel.Register(() =>
+    {
+        try
+        {
+            process.Kill(true);
+        }
+        catch (InvalidOperationException)
+        {
+            // It has ended by itself.
+        }
+    });
 
     /// <summary>Closes the input and waits for the end.</summary>
     /// <exception cref="ProblemException">It ended with an error; the message holds its last words.</exception>

@@ -43,6 +43,7 @@ public sealed class VideoWriter : IFrameWriter
 
     public async Task WriteAsync(PaintedFrame frame, int first, int times, CancellationToken cancel)
     {
+        await using var killed = ffmpeg.KilledBy(cancel);
         try
         {
             for (var i = 0; i < times; i++)
@@ -54,11 +55,17 @@ public sealed class VideoWriter : IFrameWriter
         }
         catch (IOException)
         {
+            // A killed encoder breaks the pipe: that is no death of its own.
+            cancel.ThrowIfCancellationRequested();
             throw ffmpeg.Died();
         }
     }
 
-    public async Task FinishAsync(CancellationToken cancel) => await ffmpeg.FinishAsync(cancel);
+    public async Task FinishAsync(CancellationToken cancel)
+    {
+        await using var killed = ffmpeg.KilledBy(cancel);
+        await ffmpeg.FinishAsync(cancel);
+    }
 
     public ValueTask DisposeAsync() => ffmpeg.DisposeAsync();
 }

@@ -16,10 +16,12 @@ internal static class DecodedFrames
     private static async IAsyncEnumerable<IDecodedFrame> VideoAsync(string path, int width, int height, [EnumeratorCancellation] CancellationToken cancel)
     {
         await using var ffmpeg = FfmpegProcess.Start("ffmpeg", ["-hide_banner", "-loglevel", "error", "-i", path, "-map", "0:v:0", "-fps_mode", "passthrough", "-f", "rawvideo", "-pix_fmt", "yuva444p12le", "pipe:1"]);
+        await using var killed = ffmpeg.KilledBy(cancel);
         var planes = new byte[width * height * 8];
         while (true)
         {
             var read = await ffmpeg.Output.ReadAtLeastAsync(planes, planes.Length, false, cancel);
+            cancel.ThrowIfCancellationRequested();
             if (read < planes.Length)
             {
                 break;

@@ -23,6 +23,9 @@ public static class FramePipeline
         var bytes = 8L * width * height;
         var inFlight = (int)Math.Clamp(MostBytesInFlight / bytes, 1, workers + 1);
         var free = new ConcurrentBag<PaintedFrame>();
+        // Every frame that was made, wherever it is when the work breaks off: each holds many megabytes outside of the collector's sight.
+        var made = new ConcurrentBag<PaintedFrame>();
+        var tasks = new ConcurrentDictionary<Task, byte>();
         using var stop = CancellationTokenSource.CreateLinkedTokenSource(cancel);
         var queue = Channel.CreateBounded<Turn>(inFlight);
         using var room = new SemaphoreSlim(inFlight);
@@ -45,11 +48,8 @@ public static class FramePipeline
         {
             await stop.CancelAsync();
             await painting.ContinueWith(_ => { }, CancellationToken.None, TaskContinuationOptions.None, TaskScheduler.Default);
-            while (queue.Reader.TryRead(out var turn))
-            {
-                await turn.Frame.ContinueWith(t => { if (t.IsCompletedSuccessfully) { free.Add(t.Result); } }, TaskScheduler.Default);
-            }
-            foreach (var frame in free)
+            await Task.WhenAll(tasks.Keys).ContinueWith(_ => { }, CancellationToken.None, TaskContinuationOptions.None, TaskScheduler.Default);
+            foreach (var frame in made)
             {
                 frame.Dispose();
             }
@@ -63,6 +63,8 @@ public static class FramePipeline
                 {
                     await room.WaitAsync(stop.Token);
                     var frame = Task.Run(() => Paint(scene), stop.Token);
+                    tasks[frame] = 0;
+                    _ = frame.ContinueWith(t => tasks.TryRemove(t, out var _), TaskScheduler.Default);
                     await queue.Writer.WriteAsync(new(frame, times), stop.Token);
                 }
                 queue.Writer.Complete();
@@ -79,6 +81,7 @@ public static class FramePipeline
             if (!free.TryTake(out var frame))
             {
                 frame = new(width, height, plan, pictures);
+                made.Add(frame);
             }
             frame.Encoded = null;
             frame.Paint(scene);
