@@ -22,12 +22,23 @@ hang_start() {
   install_runtime
   mkdir -p "$data"
   data=$(cd "$data" && pwd)
+  exec 9>"$data/start.lock"
+  if ! flock -n 9; then
+    if running; then
+      say "is running already at $(cat "$data/address")"
+      return
+    fi
+    fail "another ./hang start is at work on $data. Wait for it, or choose another folder with --data."
+  fi
   if running; then
     say "is running already at $(cat "$data/address")"
     return
   fi
   build_web
   build_server
+  # What Hang writes is its owner's alone; the database's own user only passes through the folder.
+  umask 077
+  chmod 711 "$data"
   say "starting PostgreSQL"
   cluster_start "$data"
   local wanted=$port server
@@ -36,7 +47,7 @@ hang_start() {
   say "starting the server"
   # In a session of its own: Ctrl-C is for this script, which stops the server in order; an encoder must not see it.
   HANG_Database="$database" HANG_Files="$data/files" HANG_Web="$root/web/dist" HANG_Demo="$root/demo" \
-    setsid dotnet "$root/src/Hang.Server/bin/Release/net10.0/Hang.Server.dll" --urls "http://127.0.0.1:$port" >>"$data/server.log" 2>&1 &
+    setsid dotnet "$root/src/Hang.Server/bin/Release/net10.0/Hang.Server.dll" --urls "http://127.0.0.1:$port" >>"$data/server.log" 2>&1 9>&- &
   server=$!
   echo "$server" >"$data/server.pid"
   trap 'say "stopping"; kill -TERM $server 2>/dev/null; wait $server 2>/dev/null; cluster_stop "$data"; rm -f "$data/server.pid"; exit 0' INT TERM
@@ -57,6 +68,7 @@ hang_worker() {
   words "$@"
   install_runtime
   build_server
+  umask 077
   cluster_start "$data"
   say "rendering handoffs   (Ctrl-C ends it)"
   HANG_Database="$database" HANG_Files="$data/files" HANG_WorkerOnly=true exec dotnet "$root/src/Hang.Server/bin/Release/net10.0/Hang.Server.dll" --urls "http://127.0.0.1:0"
@@ -82,6 +94,6 @@ hang_reset() {
   read -r -p "hang: delete every package, graphic and file in $data? Type yes: " answer || true
   [ "$answer" = yes ] || fail "nothing was deleted."
   hang_stop --data "$data"
-  rm -rf "$data/postgres" "$data/files" "$data/password" "$data/server.log" "$data/address"
+  rm -rf "$data/postgres" "$data/files" "$data/password" "$data/server.log" "$data/address" "$data/start.lock"
   say "deleted"
 }

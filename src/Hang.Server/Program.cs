@@ -23,8 +23,16 @@ using Serilog;
 using Serilog.Formatting.Compact;
 
 var builder = WebApplication.CreateBuilder(args);
-builder.Configuration.AddEnvironmentVariables("HANG_");
-var options = builder.Configuration.Get<ServerOptions>() ?? new();
+ServerOptions options;
+try
+{
+    options = ServerOptions.Read(builder.Configuration);
+}
+catch (Hang.Core.ProblemException e)
+{
+    await Console.Error.WriteLineAsync($"hang: {e.Problem}");
+    return 2;
+}
 builder.Services.AddSingleton(options);
 builder.Host.UseSerilog((_, log) => log
     .MinimumLevel.Information()
@@ -40,7 +48,8 @@ builder.Services.AddSingleton<IFileStore>(_ => new FolderFileStore(options.Files
 builder.Services.AddSingleton<PackageStore>().AddSingleton<FeelStore>().AddSingleton(s => new RevisionStore(s.GetRequiredService<Npgsql.NpgsqlDataSource>(), options.KeepRevisions)).AddSingleton<PictureStore>().AddSingleton<HandoffStore>();
 builder.Services.AddSingleton(s => new PictureShelf(s.GetRequiredService<PictureStore>().Bytes));
 builder.Services.AddSingleton<LiveGraphics>().AddSingleton<DemoLoader>().AddTransient<HandoffJob>();
-builder.Services.AddHealthChecks().AddNpgSql(tags: ["ready"]);
+builder.Services.AddHealthChecks().AddNpgSql(tags: ["ready"]).AddCheck<DiskHealth>("disk", tags: ["ready"]).AddCheck<EncoderHealth>("ffmpeg", tags: ["ready"]).AddCheck<QueueHealth>("queue", tags: ["ready"]);
+Telemetry.Add(builder.Services);
 builder.Services.AddSignalR(s => s.MaximumReceiveMessageSize = 8 * 1024 * 1024).AddMessagePackProtocol();
 builder.Services.AddExceptionHandler<ProblemAnswers>().AddProblemDetails();
 builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
@@ -71,10 +80,11 @@ if (options.Database.Length > 0)
 
 var app = builder.Build();
 app.UseExceptionHandler();
+app.UseSerilogRequestLogging(o => o.GetLevel = (context, _, _) => context.Response.StatusCode >= 500 ? Serilog.Events.LogEventLevel.Warning : context.Request.Path.StartsWithSegments("/api") ? Serilog.Events.LogEventLevel.Information : Serilog.Events.LogEventLevel.Debug);
 app.UseMiddleware<OwnPagesOnly>();
 app.UseStatusCodePages(c => ProblemAnswers.WriteAsync(c.HttpContext));
 app.MapHealthChecks("/health/live", new() { Predicate = _ => false });
-app.MapHealthChecks("/health/ready", new() { Predicate = c => c.Tags.Contains("ready") });
+app.MapHealthChecks("/health/ready", new() { Predicate = c => c.Tags.Contains("ready"), ResponseWriter = HealthAnswers.WriteAsync });
 if (!options.WorkerOnly)
 {
     RackEndpoints.Map(app);
@@ -93,6 +103,7 @@ if (!options.WorkerOnly)
     }
 }
 await app.RunAsync();
+return 0;
 
 /// <summary>The server's entry point; the tests host it in their own process.</summary>
 public partial class Program;

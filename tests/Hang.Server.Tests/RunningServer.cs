@@ -15,8 +15,8 @@ public sealed class RunningServer : WebApplicationFactory<Program>
 
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
-        builder.UseSetting("Database", database.ConnectionString).UseSetting("Files", files).UseSetting("Demo", Path.Combine(ProjectFolder.Root, "demo"));
-        builder.UseSetting("Work", "true");
+        builder.UseSetting("Hang:Database", database.ConnectionString).UseSetting("Hang:Files", files).UseSetting("Hang:Demo", Path.Combine(ProjectFolder.Root, "demo"));
+        builder.UseSetting("Hang:Work", "true");
     }
 
     /// <summary>A live line like a bench's.</summary>

@@ -39,16 +39,16 @@ public static class HandoffEndpoints
 {
     public static void Map(IEndpointRouteBuilder app)
     {
-        var api = app.MapGroup("/api").WithTags("Handoff");
-        api.MapPost("/graphics/{id:guid}/forecast", ForecastAsync).WithName("forecast");
-        api.MapPost("/graphics/{id:guid}/handoffs", AskAsync).WithName("handOff");
-        api.MapGet("/handoffs", ListAsync).WithName("handoffs");
-        api.MapPost("/handoffs/{id:guid}/cancel", async (Guid id, HandoffStore store) => Demands.Found(await store.CancelAsync(id))).WithName("cancelHandoff");
-        api.MapPost("/handoffs/{id:guid}/again", AgainAsync).WithName("againHandoff");
-        api.MapGet("/handoffs/{id:guid}/proof", ProofAsync).WithName("handoffProof");
-        api.MapGet("/handoffs/{id:guid}/file", FileAsync).WithName("handoffFile");
-        api.MapGet("/handoffs/{id:guid}/strip", (Guid id, HandoffStore store, IFileStore files) => PictureAsync(id, "strip.png", store, files)).WithName("handoffStrip");
-        api.MapGet("/handoffs/{id:guid}/side/{frame:int}", (Guid id, int frame, HandoffStore store, IFileStore files) => PictureAsync(id, $"side-{frame}.png", store, files)).WithName("handoffSide");
+        var api = app.MapGroup("/api").WithTags("Handoff").Refuses();
+        api.MapPost("/graphics/{id:guid}/forecast", ForecastAsync).WithName("forecast").WithSummary("About how large and how slow a handoff will be, from sampled frames.");
+        api.MapPost("/graphics/{id:guid}/handoffs", AskAsync).WithName("handOff").WithSummary("Puts a handoff in line.");
+        api.MapGet("/handoffs", ListAsync).WithName("handoffs").WithSummary("The newest handoffs, of one graphic or of all.");
+        api.MapPost("/handoffs/{id:guid}/cancel", async (Guid id, HandoffStore store) => Demands.Found(await store.CancelAsync(id))).WithName("cancelHandoff").WithSummary("Cancels a handoff that waits or is under way.");
+        api.MapPost("/handoffs/{id:guid}/again", AgainAsync).WithName("againHandoff").WithSummary("Puts one that failed or was cancelled in line again.");
+        api.MapGet("/handoffs/{id:guid}/proof", ProofAsync).WithName("handoffProof").WithSummary("The proof of a file, with the error of every frame.");
+        api.MapGet("/handoffs/{id:guid}/file", FileAsync).WithName("handoffFile").WithSummary("The file of a handoff that is done.");
+        api.MapGet("/handoffs/{id:guid}/strip", (Guid id, HandoffStore store, IFileStore files) => PictureAsync(id, "strip.png", store, files)).WithName("handoffStrip").WithSummary("Frames of the file over light and dark.");
+        api.MapGet("/handoffs/{id:guid}/side/{frame:int}", (Guid id, int frame, HandoffStore store, IFileStore files) => PictureAsync(id, $"side-{frame}.png", store, files)).WithName("handoffSide").WithSummary("A frame that differs, meant and found side by side.");
     }
 
     private static async Task<ForecastView> ForecastAsync(Guid id, HandoffPlan plan, RevisionStore revisions, PictureShelf pictures, CancellationToken cancel)

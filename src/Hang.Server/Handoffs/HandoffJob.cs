@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using System.Text.Json;
 using Hang.Core;
 using Hang.Core.Documents;
@@ -8,6 +9,7 @@ using Hang.Media.Proofs;
 using Hang.Media.Rendering;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using Hang.Server.Hosting;
 using Hang.Store.Files;
 using Hang.Store.Handoffs;
 using Hangfire;
@@ -49,10 +51,12 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
             var graphic = GraphicJson.Read(await Patient(() => store.DocumentAsync(id), stopping));
             var plan = JsonSerializer.Deserialize<HandoffPlan>(row.Plan, ReportJson.Options)!;
             var evaluator = new Evaluator(graphic, TypeShaper.Shipped);
+            var begun = Stopwatch.GetTimestamp();
             await using (var notes = new ProgressNotes(store, id, run.Number, HandoffState.Rendering, cancel, log))
             {
                 await Renderer.RenderAsync(evaluator, plan, pictures, path, Path.GetFileNameWithoutExtension(row.FileName), progress: notes, cancel: cancel.Token);
             }
+            Telemetry.RenderRate.Record(plan.Frames / Math.Max(1e-3, Stopwatch.GetElapsedTime(begun).TotalSeconds));
             ProofResult result;
             await using (var notes = new ProgressNotes(store, id, run.Number, HandoffState.Proving, cancel, log))
             {

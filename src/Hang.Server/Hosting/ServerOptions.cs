@@ -1,9 +1,18 @@
+using System.Globalization;
+using Hang.Core;
+using Hang.Core.Json;
+
 namespace Hang.Server.Hosting;
 
-/// <summary>What the start command says: environment variables or command-line words of the same name.</summary>
+/// <summary>
+/// The settings of the server: the section "Hang" of its configuration. The start command gives them as environment variables, HANG_ and the name.
+/// </summary>
 public sealed class ServerOptions
 {
-    /// <summary>Npgsql connection string.</summary>
+    public const string Section = "Hang";
+    private const string Prefix = "HANG_";
+
+    /// <summary>Npgsql connection string; empty only while the API's description is generated.</summary>
     public string Database { get; set; } = "";
 
     /// <summary>Folder for pictures and delivered files.</summary>
@@ -23,4 +32,43 @@ public sealed class ServerOptions
 
     /// <summary>True: this process serves no pages.</summary>
     public bool WorkerOnly { get; set; }
+
+    /// <summary>Reads the section, the environment included, and demands that every setting is known and makes sense.</summary>
+    /// <exception cref="ProblemException">A setting is unknown or wrong; it is named.</exception>
+    public static ServerOptions Read(ConfigurationManager configuration)
+    {
+        var given = Environment.GetEnvironmentVariables().Keys.OfType<string>().Where(k => k.StartsWith(Prefix, StringComparison.Ordinal) && Names.Contains(k[Prefix.Length..]));
+        configuration.AddInMemoryCollection(given.Select(k => KeyValuePair.Create($"{Section}:{k[Prefix.Length..]}", Environment.GetEnvironmentVariable(k))));
+        var section = configuration.GetSection(Section);
+        foreach (var setting in section.GetChildren())
+        {
+            if (!Names.Contains(setting.Key))
+            {
+                throw new ProblemException($"There is no setting \"{Quoted.Short(setting.Key)}\".", $"The settings are {string.Join(", ", Names)}.", field: $"{Section}:{setting.Key}");
+            }
+        }
+        ServerOptions options;
+        try
+        {
+            options = section.Get<ServerOptions>() ?? new();
+        }
+        catch (InvalidOperationException e)
+        {
+            throw new ProblemException("A setting is not what it should be.", Quoted.Short(e.InnerException?.Message ?? e.Message), field: Section);
+        }
+        Demand(options.KeepRevisions is 0 or >= 64, nameof(KeepRevisions), string.Create(CultureInfo.InvariantCulture, $"{options.KeepRevisions} revisions are too few to keep."), "Set 0 to keep all, or 64 and more.");
+        Demand(options.Web.Length == 0 || Directory.Exists(options.Web), nameof(Web), "The folder of the front end is not there.", "Build it: npm run build.");
+        Demand(options.Demo.Length == 0 || Directory.Exists(options.Demo), nameof(Demo), "The folder of the demo is not there.", "Give the demo's folder, or none.");
+        return options;
+    }
+
+    private static HashSet<string> Names { get; } = typeof(ServerOptions).GetProperties().Where(p => p.CanWrite && p.GetMethod is { IsStatic: false }).Select(p => p.Name).ToHashSet(StringComparer.Ordinal);
+
+    private static void Demand(bool holds, string setting, string message, string remedy)
+    {
+        if (!holds)
+        {
+            throw new ProblemException(message, remedy, field: $"{Section}:{setting}");
+        }
+    }
 }

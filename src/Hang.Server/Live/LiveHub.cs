@@ -1,7 +1,9 @@
+using System.Diagnostics;
 using System.Text.Json;
 using Hang.Core;
 using Hang.Core.Json;
 using Hang.Core.Values;
+using Hang.Server.Hosting;
 using Microsoft.AspNetCore.SignalR;
 
 namespace Hang.Server.Live;
@@ -30,7 +32,10 @@ public sealed class LiveHub(LiveGraphics graphics, IHubContext<LiveHub> hub, ILo
     /// <param name="edit">The edit as JSON.</param>
     public Task<Refusal?> Edit(string edit) => Answer(async () =>
     {
-        if (await (await Mine()).EditAsync(Core.Edits.Edit.Read(edit), Context.ConnectionId) is { } note)
+        var begun = Stopwatch.GetTimestamp();
+        var note = await (await Mine()).EditAsync(Core.Edits.Edit.Read(edit), Context.ConnectionId);
+        Telemetry.EditLatency.Record(Stopwatch.GetElapsedTime(begun).TotalMilliseconds);
+        if (note is not null)
         {
             await Clients.Caller.SendAsync("noted", note);
         }

@@ -5,6 +5,7 @@ using Hang.Core.Json;
 using Hang.Core.PaintList;
 using Hang.Core.Programs;
 using Hang.Core.Typesetting;
+using Hang.Server.Hosting;
 
 namespace Hang.Server.Live;
 
@@ -65,8 +66,12 @@ public sealed class PatchMaker
             Findings = shown.Revision >= 0 && !ReferenceEquals(before?.Graphic, graphic) ? NewFindings(program) : null,
         };
         (sent, holds) = (program, now);
+        Telemetry.PatchBytes.Record(Size(patch));
         return patch;
     }
+
+    private static long Size(Patch patch) => patch.Layers.Values.Sum(l => (long)l.Length) + patch.Outlines.Values.Sum(o => o.LongLength)
+        + patch.Windows.Sum(w => w.Nodes.Sum(n => n.Values.LongLength + n.Columns.LongLength + (n.Moments?.LongLength ?? 0)));
 
     private static WindowPart Part(ProgramCache program, int window, Func<int, NodeWindow?> known)
     {

@@ -1,3 +1,4 @@
+using Hang.Server.Safety;
 using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Paint.Pictures;
@@ -14,9 +15,9 @@ public static class PictureEndpoints
 {
     public static void Map(IEndpointRouteBuilder app)
     {
-        var api = app.MapGroup("/api/pictures").WithTags("Pictures");
-        api.MapPost("/", AddAsync).WithName("addPicture").Accepts<byte[]>("application/octet-stream");
-        api.MapGet("/{hash}", Get).WithName("picture");
+        var api = app.MapGroup("/api/pictures").WithTags("Pictures").Refuses();
+        api.MapPost("/", AddAsync).WithName("addPicture").WithSummary("Takes a picture in; it is judged by its content.").Accepts<byte[]>("application/octet-stream");
+        api.MapGet("/{hash}", Get).WithName("picture").WithSummary("A picture by its content hash.");
     }
 
     private static async Task<AddedPicture> AddAsync(string name, HttpRequest request, PictureStore store)

@@ -77,29 +77,29 @@ public static class RackEndpoints
 
     public static void Map(IEndpointRouteBuilder app)
     {
-        var api = app.MapGroup("/api").WithTags("Rack");
-        api.MapGet("/choices", GetChoices).WithName("choices");
-        api.MapGet("/footage", Footage).WithName("footage");
-        api.MapGet("/packages", ListAsync).WithName("packages");
-        api.MapPost("/packages", async (Naming naming, PackageStore store) => TypedResults.Ok(await store.AddAsync(Named(naming.Name)))).WithName("addPackage");
-        api.MapPatch("/packages/{id:guid}", async (Guid id, Naming naming, PackageStore store) => Demands.Found(await store.RenameAsync(id, Named(naming.Name)))).WithName("renamePackage");
-        api.MapDelete("/packages/{id:guid}", async (Guid id, PackageStore store) => Demands.Found(await store.SetRemovedAsync(id, true))).WithName("removePackage");
-        api.MapPost("/packages/{id:guid}/restore", async (Guid id, PackageStore store) => Demands.Found(await store.SetRemovedAsync(id, false))).WithName("restorePackage");
-        api.MapPost("/packages/{id:guid}/duplicate", DuplicatePackageAsync).WithName("duplicatePackage");
-        api.MapPost("/packages/{id:guid}/graphics", AddGraphicAsync).WithName("addGraphic");
-        api.MapPost("/packages/{id:guid}/documents", ImportAsync).WithName("importGraphic").Accepts<string>("application/json");
-        api.MapPatch("/graphics/{id:guid}", RenameAsync).WithName("renameGraphic");
-        api.MapPost("/graphics/{id:guid}/duplicate", DuplicateAsync).WithName("duplicateGraphic");
+        var api = app.MapGroup("/api").WithTags("Rack").Refuses();
+        api.MapGet("/choices", GetChoices).WithName("choices").WithSummary("Fonts, feels, kinds of contents and effects with their values, rates: what does not change while the server runs.");
+        api.MapGet("/footage", Footage).WithName("footage").WithSummary("The stand-in for footage that the demo has, as WebM.");
+        api.MapGet("/packages", ListAsync).WithName("packages").WithSummary("All packages with their graphics, removed ones included.");
+        api.MapPost("/packages", async (Naming naming, PackageStore store) => TypedResults.Ok(await store.AddAsync(Named(naming.Name)))).WithName("addPackage").WithSummary("Adds a package.");
+        api.MapPatch("/packages/{id:guid}", async (Guid id, Naming naming, PackageStore store) => Demands.Found(await store.RenameAsync(id, Named(naming.Name)))).WithName("renamePackage").WithSummary("Renames a package.");
+        api.MapDelete("/packages/{id:guid}", async (Guid id, PackageStore store) => Demands.Found(await store.SetRemovedAsync(id, true))).WithName("removePackage").WithSummary("Removes a package; it can be brought back.");
+        api.MapPost("/packages/{id:guid}/restore", async (Guid id, PackageStore store) => Demands.Found(await store.SetRemovedAsync(id, false))).WithName("restorePackage").WithSummary("Brings a removed package back.");
+        api.MapPost("/packages/{id:guid}/duplicate", DuplicatePackageAsync).WithName("duplicatePackage").WithSummary("Copies a package with all its graphics.");
+        api.MapPost("/packages/{id:guid}/graphics", AddGraphicAsync).WithName("addGraphic").WithSummary("Adds an empty graphic to a package.");
+        api.MapPost("/packages/{id:guid}/documents", ImportAsync).WithName("importGraphic").WithSummary("Adds a graphic from a .hang document of any version.").Accepts<string>("application/json");
+        api.MapPatch("/graphics/{id:guid}", RenameAsync).WithName("renameGraphic").WithSummary("Renames a graphic.");
+        api.MapPost("/graphics/{id:guid}/duplicate", DuplicateAsync).WithName("duplicateGraphic").WithSummary("Copies a graphic within its package.");
         api.MapDelete("/graphics/{id:guid}", async (Guid id, PackageStore store, LiveGraphics live) =>
         {
             var found = await store.SetGraphicRemovedAsync(id, true);
             await live.RemoveAsync(id);
             return Demands.Found(found);
-        }).WithName("removeGraphic");
-        api.MapPost("/graphics/{id:guid}/restore", async (Guid id, PackageStore store) => Demands.Found(await store.SetGraphicRemovedAsync(id, false))).WithName("restoreGraphic");
-        api.MapGet("/graphics/{id:guid}/stills/{version:long}", StillAsync).WithName("still");
-        api.MapGet("/graphics/{id:guid}/document", DocumentAsync).WithName("document");
-        api.MapGet("/graphics/{id:guid}/inspection/{frame:int}", InspectAsync).WithName("inspection");
+        }).WithName("removeGraphic").WithSummary("Removes a graphic; it can be brought back. Benches that have it open are told.");
+        api.MapPost("/graphics/{id:guid}/restore", async (Guid id, PackageStore store) => Demands.Found(await store.SetGraphicRemovedAsync(id, false))).WithName("restoreGraphic").WithSummary("Brings a removed graphic back.");
+        api.MapGet("/graphics/{id:guid}/stills/{version:long}", StillAsync).WithName("still").WithSummary("A small picture of a graphic at the end of Hold.");
+        api.MapGet("/graphics/{id:guid}/document", DocumentAsync).WithName("document").WithSummary("The graphic as a .hang document with its pictures in it.");
+        api.MapGet("/graphics/{id:guid}/inspection/{frame:int}", InspectAsync).WithName("inspection").WithSummary("Every value of every layer at a frame.");
     }
 
     private static Choices GetChoices() => new(
