@@ -66,4 +66,12 @@ public class DocumentTests
         Assert.Equal("https://json-schema.org/draft/2020-12/schema", schema.RootElement.GetProperty("$schema").GetString());
         Assert.Contains("\"corners\"", GraphicSchema.Write(), StringComparison.Ordinal);
     }
+
+    [Fact]
+    public void TooManyPiecesAreRefusedBeforeAnythingIsSet()
+    {
+        var layers = Enumerable.Range(0, 3).Select(i => Making.TypeOf($"t{i}", new string('a', 4000), $"T{i}").With("pieces", "letter"));
+        var refused = Assert.Throws<ProblemException>(() => GraphicRules.Demand(Samples.Graphic([.. layers])));
+        Assert.Contains("12000 letters", refused.Message, StringComparison.Ordinal);
+    }
 }

@@ -21,6 +21,8 @@ public class OperationsTests
     /// <summary>The same library gives the same picture, but for the last step of a processor's own arithmetic.</summary>
     private const int Same = 2;
 
+    private static readonly JsonSerializerOptions Web = new(JsonSerializerDefaults.Web);
+
     private static readonly string Folder = Path.Combine(ProjectFolder.Root, "tests", "examples", "operations");
     private static readonly string Mark = Path.Combine(ProjectFolder.Root, "demo", "fernhollow-mark.png");
 
@@ -119,7 +121,7 @@ public class OperationsTests
                     };
                 }),
             },
-            new JsonSerializerOptions(JsonSerializerDefaults.Web)) + "\n";
+            Web) + "\n";
     }
 
     private static float[] Edges(Core.Geometry.Box box) => [(float)box.Left, (float)box.Top, (float)box.Right, (float)box.Bottom];

@@ -12,7 +12,7 @@ namespace Hang.Paint.Tests;
 
 public class TypeTests
 {
-    private static readonly ITypeShaper Shaper = TypeShaper.Shipped;
+    private static readonly TypeShaper Shaper = TypeShaper.Shipped;
 
     [Fact]
     public void TenFamiliesAndMoreShipEachWithItsLicence()

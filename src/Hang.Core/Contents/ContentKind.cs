@@ -28,6 +28,9 @@ public abstract class ContentKind : Module
     /// <summary>The value that a corner drags on the stage: a size in pixels, or one number that everything grows with; null for none.</summary>
     public virtual ValueSpec? Sized => null;
 
+    /// <summary>How many pieces move one by one, counted generously; each costs as much as a layer.</summary>
+    public virtual int PiecesOf(ValueSet values) => 0;
+
     /// <summary>True when a corner dragged on the stage keeps the sides in proportion, as for a picture.</summary>
     public virtual bool KeepsShape => false;
 

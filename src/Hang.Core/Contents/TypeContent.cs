@@ -55,6 +55,19 @@ public sealed class TypeContent : ContentKind
     public static ValueSet WithStagger(ValueSet values, PieceStagger? stagger) => stagger is null ? values.With(Pieces, new Value(0))
         : values.With(Pieces, new Value((int)stagger.By + 1)).With(Every, new Value(stagger.Every)).With(Order, new Value((int)stagger.Order)).With(Seed, new Value(stagger.Seed));
 
+    public override int PiecesOf(ValueSet values)
+    {
+        var text = values[Text];
+        var wordings = text.IsKeyed ? text.Keys.Select(k => k.Value.Text) : [text.Constant.Text];
+        return StaggerOf(values)?.By switch
+        {
+            null => 0,
+            PieceKind.Letter => wordings.Sum(w => w.Length),
+            PieceKind.Word => wordings.Sum(w => w.Count(char.IsWhiteSpace) + 1),
+            _ => wordings.Sum(w => w.Count(c => c == '\n') + 1),
+        };
+    }
+
     /// <summary>The words at a moment.</summary>
     public static string TextAt(ValueSet values, double time) => values[Text].At(time).Text;
 

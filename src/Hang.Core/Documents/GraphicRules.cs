@@ -13,6 +13,9 @@ public static class GraphicRules
     /// <summary>Most keyframes of a graphic.</summary>
     public const int MostKeys = 100_000;
 
+    /// <summary>Most pieces of type that move one by one, in all.</summary>
+    public const int MostPieces = 8000;
+
     private const int MostName = 200;
     private const int MostIdles = 8;
     private const double FarTangent = 100_000;
@@ -70,6 +73,11 @@ public static class GraphicRules
         if (keys > MostKeys)
         {
             throw new ProblemException($"The graphic has {keys} keyframes.", $"Keep it to {MostKeys}.", field: "/layers");
+        }
+        var pieces = graphic.Layers.Sum(l => (long)l.Content.Kind.PiecesOf(l.Content.Values));
+        if (pieces > MostPieces)
+        {
+            throw new ProblemException($"{pieces} letters, words or lines move one by one in this graphic.", $"Keep it to {MostPieces}: let some of the type move as one.", field: "/layers");
         }
         Ties.Demand(graphic, ids);
         return graphic;

@@ -1,3 +1,4 @@
+using System.Buffers;
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.Json;
@@ -105,6 +106,8 @@ public sealed class PictureKind : ValueKind
 
     public override string TypeScript => "string";
 
+    private static readonly SearchValues<char> Hexadecimal = SearchValues.Create("0123456789abcdef");
+
     /// <summary>"sha256-" and 64 hexadecimal digits in lower case.</summary>
-    public static bool IsHash(string hash) => hash.Length == 71 && hash.StartsWith("sha256-", StringComparison.Ordinal) && hash.AsSpan(7).IndexOfAnyExcept("0123456789abcdef") < 0;
+    public static bool IsHash(string hash) => hash.Length == 71 && hash.StartsWith("sha256-", StringComparison.Ordinal) && !hash.AsSpan(7).ContainsAnyExcept(Hexadecimal);
 }

@@ -32,7 +32,9 @@ public static class PrecompressedFiles
             ContentTypeProvider = types,
             OnPrepareResponse = c => c.Context.Response.Headers.CacheControl = c.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
         });
+        var pages = new StaticFileOptions { FileProvider = provider };
+        app.MapFallbackToFile("/", "index.html", pages);
         // Not for what is no page: an unknown address of the API is told so.
-        app.MapFallbackToFile("/{*path:nonfile:regex(^(?!api(/|$)|live(/|$)|health(/|$)|openapi(/|$)))}", "index.html", new StaticFileOptions { FileProvider = provider });
+        app.MapFallbackToFile("/{*path:nonfile:regex(^(?!api(/|$)|live(/|$)|health(/|$)|openapi(/|$)))}", "index.html", pages);
     }
 }

@@ -15,7 +15,7 @@ public sealed class ProblemAnswers(ILogger<ProblemAnswers> log) : IExceptionHand
     // Linux: no space left on device, disk quota exceeded, read-only file system.
     private const int NoSpace = 28, Quota = 122, ReadOnly = 30;
 
-    public async ValueTask<bool> TryHandleAsync(HttpContext context, Exception exception, CancellationToken cancellationToken)
+    public async ValueTask<bool> TryHandleAsync(HttpContext httpContext, Exception exception, CancellationToken cancellationToken)
     {
         var (status, problem) = exception switch
         {
@@ -32,7 +32,7 @@ public sealed class ProblemAnswers(ILogger<ProblemAnswers> log) : IExceptionHand
         {
             log.LogError(exception, "A request failed");
         }
-        await WriteAsync(context, status, problem, cancellationToken);
+        await WriteAsync(httpContext, status, problem, cancellationToken);
         return true;
     }
 

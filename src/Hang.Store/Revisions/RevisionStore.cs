@@ -121,7 +121,7 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
     }
 
     /// <summary>Deletes revisions before a number, but none that a later one is a difference from.</summary>
-    private static Task ThinAsync(NpgsqlConnection connection, Guid id, int before) => connection.ExecuteAsync(
+    private static Task<int> ThinAsync(NpgsqlConnection connection, Guid id, int before) => connection.ExecuteAsync(
         """
         delete from revisions where graphic_id = @id
           and number < (select max(number) from revisions where graphic_id = @id and number <= @before and document is not null)

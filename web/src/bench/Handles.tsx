@@ -30,10 +30,9 @@ const DOUBLE_MS = 450
 
 /** Frames and handles over the stage: select, move, resize, turn. While the pointer drags, edits are previewed; on release one is kept. */
 export function Handles({ scale }: { scale: number }) {
-  const { graphic, program, frame, selection, readings, playing, preview, edit, select, set, painted, rehearsal, entered } = usePick(
+  const { graphic, program, selection, readings, playing, preview, edit, select, set, painted, rehearsal, entered } = usePick(
     'graphic',
     'program',
-    'frame',
     'selection',
     'readings',
     'playing',
@@ -52,6 +51,8 @@ export function Handles({ scale }: { scale: number }) {
   const [lines, setLines] = useState<SnapLine[]>([])
   void painted
   const still = !playing && !rehearsal
+  // While it plays nothing of this is shown, so nothing is drawn again with every frame.
+  const frame = useBench((s) => (still ? s.frame : 0))
   if (!graphic || !program) return null
   const contents = choices?.contents ?? []
   const width = graphic.width * scale
@@ -66,11 +67,13 @@ export function Handles({ scale }: { scale: number }) {
     e.stopPropagation()
     if (e.button !== 0) return
     svg.current!.setPointerCapture(e.pointerId)
-    const starts = layers.flatMap((id) => beginDrag(graphic, program, readings, contents, id, frame, pointOf(e)) ?? [])
+    const at = useBench.getState().frame
+    const starts = layers.flatMap((id) => beginDrag(graphic, program, readings, contents, id, at, pointOf(e)) ?? [])
     drag.current = { grip, starts, edits: [], moved: false }
   }
 
   const press = (e: PointerEvent) => {
+    const frame = useBench.getState().frame
     let hit = layerAt(graphic, program, frame, pointOf(e), entered)
     set({ playing: false })
     if (!hit) {

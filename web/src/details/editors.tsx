@@ -112,7 +112,11 @@ function Options({ name, info, value, onChange }: EditorProps) {
 }
 
 function Flag({ name, value, onChange }: EditorProps) {
-  return <input type="checkbox" aria-label={name} checked={value === true} onChange={(e) => onChange(e.target.checked)} />
+  return (
+    <Flex h="24px" align="center">
+      <input type="checkbox" aria-label={name} checked={value === true} onChange={(e) => onChange(e.target.checked)} />
+    </Flex>
+  )
 }
 
 /** Words: seen on the stage with every letter typed, kept when the field is left. */
