@@ -3,7 +3,6 @@ using System.Globalization;
 using Hang.Core;
 using Hang.Core.Checks;
 using Hang.Core.Evaluation;
-using Hang.Core.Typesetting;
 using Hang.Paint.Fonts;
 using Hang.Paint.Shaping;
 using static Hang.Paint.Tests.Painted;
