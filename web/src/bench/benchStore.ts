@@ -52,6 +52,10 @@ interface BenchState {
   readings: Record<string, LayerInspection>
   /** Whether the words can be read; null until it has been found. */
   reading: ReadingTime | null
+  /** What was painted when the last reading time was asked for, and how many answers are under way. */
+  readingAsked: { painted: number; pending: number }
+  /** What was painted when the reading time that is here was asked for: an older one offers nothing. */
+  readingOf: number
   wall: Wall
   wallColour: string
   safeAreas: boolean
@@ -63,6 +67,7 @@ interface BenchState {
   preview: (edit: Edit | null) => void
   seek: (frame: number) => void
   select: (layers: string[], keys?: KeyPlace[]) => void
+  askReading: () => void
   /** Does once more what may not have been kept. */
   again: () => Promise<void>
   set: (part: Partial<BenchState>) => void
@@ -98,6 +103,8 @@ export const useBench = create<BenchState>((set, get) => ({
   entered: null,
   readings: {},
   reading: null,
+  readingAsked: { painted: -1, pending: 0 },
+  readingOf: -1,
   wall: 'checker',
   wallColour: '#5A6B4A',
   safeAreas: false,
@@ -116,6 +123,8 @@ export const useBench = create<BenchState>((set, get) => ({
       readings: {},
       entered: null,
       reading: null,
+      readingAsked: { painted: -1, pending: 0 },
+      readingOf: -1,
       unkept: [],
       refusal: null,
       note: null,
@@ -142,10 +151,15 @@ export const useBench = create<BenchState>((set, get) => ({
         patches.push(patch)
         afterFrame(show)
       },
-      onLine: (line) => set({ line }),
+      onLine: (line) => set((s) => ({ line, readingAsked: { ...s.readingAsked, pending: 0 } })),
       onRefusal: (refusal) => set({ refusal }),
       onNote: (note) => set({ note }),
-      onReading: (reading) => set({ reading }),
+      onReading: (reading) =>
+        set(({ readingAsked: { painted, pending }, readingOf }) => ({
+          reading,
+          readingAsked: { painted, pending: Math.max(0, pending - 1) },
+          readingOf: pending <= 1 ? painted : readingOf,
+        })),
       onRemoved: () => set({ line: 'removed' }),
       onUnkept: (edit) => set((s) => ({ unkept: [...s.unkept, edit] })),
     })
@@ -187,6 +201,11 @@ export const useBench = create<BenchState>((set, get) => ({
   },
 
   select: (selection, keys = []) => set({ selection, keys }),
+
+  askReading: () => {
+    set((s) => ({ readingAsked: { painted: s.painted, pending: s.readingAsked.pending + 1 } }))
+    get().connection?.askReading()
+  },
 
   again: async () => {
     const { unkept, edit } = get()

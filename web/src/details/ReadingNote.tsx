@@ -8,12 +8,21 @@ const WAIT_MS = 250
 
 /** Whether the words can be read in the time in which they stand, and the Hold that would do. */
 export function ReadingNote() {
-  const { connection, painted, line, graphic, edit, reading } = usePick('connection', 'painted', 'line', 'graphic', 'edit', 'reading')
+  const { connection, painted, line, graphic, edit, reading, readingOf, askReading } = usePick(
+    'connection',
+    'painted',
+    'line',
+    'graphic',
+    'edit',
+    'reading',
+    'readingOf',
+    'askReading',
+  )
   useEffect(() => {
     if (!connection || line !== 'open') return
-    const timer = window.setTimeout(() => connection.askReading(), WAIT_MS)
+    const timer = window.setTimeout(askReading, WAIT_MS)
     return () => window.clearTimeout(timer)
-  }, [connection, painted, line])
+  }, [connection, painted, line, askReading])
   if (!reading || reading.words === 0) return null
   const { words, needs, needsCalmly, stands, holdThatWouldDo } = reading
   const phases = graphic!.phases
@@ -39,7 +48,7 @@ export function ReadingNote() {
       </Box>
       {words === 1 ? '1 word needs' : `${words} words need`} {seconds(needs)} to {seconds(needsCalmly)} ({needs} to {needsCalmly} frames);
       all stand for {stands}.
-      {holdThatWouldDo !== phases.hold && (
+      {readingOf === painted && holdThatWouldDo !== phases.hold && (
         <Flex mt="4px">
           <Act
             name={`Make Hold ${holdThatWouldDo}`}
