@@ -121,6 +121,20 @@ public sealed class StoreTests : IClassFixture<FreshDatabase>, IAsyncDisposable
     }
 
     [Fact]
+    public async Task AHandoffWhoseWorkerDiedBeforeItHeardOfBeingCancelledIsEnded()
+    {
+        var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d", "made");
+        var id = await handoffs.AddAsync(graphic, "P", "G", "doc", "{\"kind\": \"png\"}", 10, "dead", v => $"dead{v}");
+        await handoffs.BeginAsync(id, TimeSpan.Zero);
+        Assert.True(await handoffs.CancelAsync(id));
+        await handoffs.EndCancelledAsync(TimeSpan.FromMinutes(1));
+        Assert.Equal(HandoffState.Rendering, (await handoffs.FindAsync(id))!.State);
+        await handoffs.EndCancelledAsync(TimeSpan.FromSeconds(-1));
+        Assert.Equal(HandoffState.Cancelled, (await handoffs.FindAsync(id))!.State);
+        Assert.True(await handoffs.AgainAsync(id));
+    }
+
+    [Fact]
     public async Task PicturesAreKeptOnceUnderTheirHashAndKeysCannotLeaveTheFolder()
     {
         var folder = Directory.CreateTempSubdirectory("hang-files-").FullName;

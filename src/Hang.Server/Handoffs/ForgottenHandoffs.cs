@@ -21,6 +21,7 @@ public sealed class ForgottenHandoffs(HandoffStore store, IBackgroundJobClient j
         {
             try
             {
+                await store.EndCancelledAsync(Quiet);
                 foreach (var id in await store.ForgottenAsync(Quiet))
                 {
                     // One that waits for its turn is not put in line every few seconds.

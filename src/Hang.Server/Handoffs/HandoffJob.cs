@@ -47,6 +47,10 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
         try
         {
             path = files.PathOf(Key(id, run.Number, row.FileName));
+            for (var earlier = 1; earlier < run.Number; earlier++)
+            {
+                DeleteFolder(Path.GetDirectoryName(files.PathOf(Key(id, earlier, row.FileName)))!);
+            }
             log.LogInformation("Handoff {Handoff} begins run {Run}: {File}", id, run.Number, row.FileName);
             var graphic = GraphicJson.Read(await Patient(() => store.DocumentAsync(id), stopping));
             var plan = JsonSerializer.Deserialize<HandoffPlan>(row.Plan, ReportJson.Options)!;
@@ -103,11 +107,16 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
     private Task<T> Patient<T>(Func<Task<T>> act, CancellationToken cancel) => Patience.WithDatabaseAsync(act, log, cancel);
 
     /// <summary>Deletes a file that does not count; a folder that cannot be written keeps nobody from telling the end.</summary>
-    private void Delete(string path)
+    private void Delete(string path) => Try(path, File.Delete);
+
+    /// <summary>Deletes what a run that died has left; should it only have been paused, its end is not heard.</summary>
+    private void DeleteFolder(string path) => Try(path, p => Directory.Delete(p, true));
+
+    private void Try(string path, Action<string> delete)
     {
         try
         {
-            File.Delete(path);
+            delete(path);
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException or ArgumentException)
         {

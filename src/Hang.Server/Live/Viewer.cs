@@ -12,9 +12,9 @@ public sealed class Viewer(string session, Func<Patch, CancellationToken, Task> 
 {
     private readonly CancellationTokenSource ended = new();
     private readonly Lock gate = new();
-    private PatchMaker maker = new();
+    private readonly PatchMaker maker = new();
     private int[] wanted = [0];
-    private bool pumping, dirty, fresh;
+    private bool pumping, dirty;
     private long asked, done;
     private TaskCompletionSource progress = new(TaskCreationOptions.RunContinuationsAsynchronously);
 
@@ -39,16 +39,6 @@ public sealed class Viewer(string session, Func<Patch, CancellationToken, Task> 
             wanted = next;
             Wake();
         }
-    }
-
-    /// <summary>Sends everything anew.</summary>
-    public void Restart()
-    {
-        lock (gate)
-        {
-            fresh = true;
-        }
-        Wake();
     }
 
     /// <summary>Says that there is something new to show.</summary>
@@ -102,8 +92,6 @@ public sealed class Viewer(string session, Func<Patch, CancellationToken, Task> 
                     return;
                 }
                 (dirty, upTo) = (false, asked);
-                maker = fresh ? new() : maker;
-                fresh = false;
             }
             try
             {

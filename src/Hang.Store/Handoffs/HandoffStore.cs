@@ -135,6 +135,13 @@ public sealed class HandoffStore(NpgsqlDataSource database)
         return [.. await connection.QueryAsync<Guid>("select id from handoffs where state in ('queued', 'rendering', 'proving') and noted_at < now() - @quiet", new { quiet })];
     }
 
+    /// <summary>Ends those that were to be cancelled and whose worker died before it heard of that.</summary>
+    public async Task EndCancelledAsync(TimeSpan quiet)
+    {
+        await using var connection = await database.OpenConnectionAsync();
+        await connection.ExecuteAsync("update handoffs set state = 'cancelled', ended_at = now() where cancel_asked and state in ('rendering', 'proving') and noted_at < now() - @quiet", new { quiet });
+    }
+
     /// <summary>Asks to cancel; one that has not begun is cancelled at once.</summary>
     public async Task<bool> CancelAsync(Guid id)
     {

@@ -87,19 +87,14 @@ export function EffectDetails({ layer, choices }: { layer: Layer; choices: Schem
 /** Gives all effects to every other layer of the same group, in one step. */
 function CopyTo({ layer }: { layer: Layer }) {
   const { edit } = useBench.getState()
-  const siblings = useBench(
-    (s) => s.graphic!.layers.filter((l) => l.id !== layer.id && l.group === layer.group && l.content.kind !== 'hook').length,
-  )
-  if (siblings === 0) return null
+  const layers = useBench((s) => s.graphic!.layers)
+  const beside = layers.filter((l) => l.id !== layer.id && l.group === layer.group && l.content.kind !== 'hook').map((l) => l.id)
+  if (beside.length === 0) return null
   return (
     <Act
       name="To all beside it"
       title="Give these effects to every other layer here, in place of theirs"
-      onClick={() => {
-        const { graphic } = useBench.getState()
-        const layers = graphic!.layers.filter((l) => l.id !== layer.id && l.group === layer.group && l.content.kind !== 'hook')
-        void edit({ do: 'copyEffects', from: layer.id, layers: layers.map((l) => l.id) })
-      }}
+      onClick={() => void edit({ do: 'copyEffects', from: layer.id, layers: beside })}
     />
   )
 }

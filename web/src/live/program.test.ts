@@ -1,31 +1,14 @@
 import { expect, test } from 'vitest'
-import type { NodePart, Patch } from './messages.gen'
+import { bytes, patch } from './madePatches'
+import type { NodePart } from './messages.gen'
 import { Program } from './program'
 
-const bytes = (...n: number[]) => new Uint8Array(Float32Array.from(n).buffer)
 const part = (node: string, values: number[], changing: number[] = [], columns: number[] = []): NodePart => ({
   node,
   values: bytes(...values),
   changing,
   columns: bytes(...columns),
 })
-const patch = (more: Partial<Patch>): Patch => ({
-  number: 0,
-  revision: 0,
-  mine: false,
-  others: 0,
-  canUndo: false,
-  canRedo: false,
-  label: '',
-  layers: {},
-  heads: [],
-  windows: [],
-  outlines: {},
-  runs: {},
-  gone: [],
-  ...more,
-})
-
 test('values come from the constants and the columns of their window', () => {
   const program = new Program(4)
   program.apply(patch({ nodes: ['a'], windows: [{ index: 1, nodes: [part('a', [1, 2, 3], [1], [20, 21])] }] }), 6)

@@ -4,7 +4,8 @@ import { dirname, join, resolve } from 'node:path'
 import type { CanvasKit } from 'canvaskit-wasm'
 import CanvasKitInit from 'canvaskit-wasm'
 import { beforeAll, expect, test, vi } from 'vitest'
-import type { NodePart, Patch, StripHead } from '../live/messages.gen'
+import { bytes, patch } from '../live/madePatches'
+import type { NodePart, StripHead } from '../live/messages.gen'
 import { Program } from '../live/program'
 import { ScenePainter } from './scenePainter'
 
@@ -32,41 +33,32 @@ beforeAll(async () => {
   vi.stubGlobal('fetch', () => Promise.resolve(new Response(mark)))
 })
 
-const bytes = (numbers: number[]) => new Uint8Array(Float32Array.from(numbers).buffer)
-
 function nodeOf({ head, values, moments, box }: Listed['cases'][number]['strips'][number]): NodePart {
-  if (moments.length === 0) return { node: head.node, values: bytes(values), changing: [], columns: bytes([]) }
+  if (moments.length === 0) return { node: head.node, values: bytes(...values), changing: [], columns: bytes() }
   const changing = values.map((_, i) => i).filter((i) => moments.some((row) => row[i] !== values[i]))
   return {
     node: head.node,
-    values: bytes(values),
+    values: bytes(...values),
     changing,
-    columns: bytes(changing.map((i) => values[i]!)),
+    columns: bytes(...changing.map((i) => values[i]!)),
     momentCounts: [moments.length],
-    moments: bytes(moments.flatMap((row) => changing.map((i) => row[i]!))),
-    boxes: bytes(box),
+    moments: bytes(...moments.flatMap((row) => changing.map((i) => row[i]!))),
+    boxes: bytes(...box),
   }
 }
 
 function programOf(strips: Listed['cases'][number]['strips']): Program {
   const program = new Program(1)
-  const patch: Patch = {
-    number: 0,
-    revision: 0,
-    mine: false,
-    others: 0,
-    canUndo: false,
-    canRedo: false,
-    label: '',
-    layers: {},
+  const all = patch({
     nodes: strips.map((s) => s.head.node),
     heads: strips.map((s) => s.head),
     windows: [{ index: 0, nodes: strips.map(nodeOf) }],
-    outlines: Object.fromEntries(Object.entries(listed.outlines).map(([hash, numbers]) => [hash, bytes(numbers)])),
-    runs: Object.fromEntries(Object.entries(listed.runs).map(([hash, run]) => [hash, { glyphs: run.glyphs, places: bytes(run.places) }])),
-    gone: [],
-  }
-  program.apply(patch, 1)
+    outlines: Object.fromEntries(Object.entries(listed.outlines).map(([hash, numbers]) => [hash, bytes(...numbers)])),
+    runs: Object.fromEntries(
+      Object.entries(listed.runs).map(([hash, run]) => [hash, { glyphs: run.glyphs, places: bytes(...run.places) }]),
+    ),
+  })
+  program.apply(all, 1)
   return program
 }
 
