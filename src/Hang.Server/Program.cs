@@ -17,8 +17,6 @@ using Hang.Store.Feels;
 using Hang.Store.Packages;
 using Hang.Store.Pictures;
 using Hang.Store.Revisions;
-using Hangfire;
-using Hangfire.PostgreSql;
 using Serilog;
 using Serilog.Formatting.Compact;
 
@@ -38,7 +36,6 @@ builder.Host.UseSerilog((_, log) => log
     .MinimumLevel.Information()
     .MinimumLevel.Override("Microsoft.AspNetCore", Serilog.Events.LogEventLevel.Warning)
     .MinimumLevel.Override("Npgsql", Serilog.Events.LogEventLevel.Warning)
-    .MinimumLevel.Override("Hangfire", Serilog.Events.LogEventLevel.Warning)
     .WriteTo.Console(new CompactJsonFormatter()));
 builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = GraphicJson.MostBytes);
 
@@ -47,7 +44,7 @@ builder.Services.AddNpgsqlDataSource(options.Database.Length > 0 ? options.Datab
 builder.Services.AddSingleton<IFileStore>(_ => new FolderFileStore(options.Files.Length > 0 ? options.Files : Path.Combine(Path.GetTempPath(), "hang-files")));
 builder.Services.AddSingleton<PackageStore>().AddSingleton<FeelStore>().AddSingleton(s => new RevisionStore(s.GetRequiredService<Npgsql.NpgsqlDataSource>(), options.KeepRevisions)).AddSingleton<PictureStore>().AddSingleton<HandoffStore>();
 builder.Services.AddSingleton(s => new PictureShelf(s.GetRequiredService<PictureStore>().Bytes));
-builder.Services.AddSingleton<LiveGraphics>().AddSingleton<DemoLoader>().AddTransient<HandoffJob>();
+builder.Services.AddSingleton<LiveGraphics>().AddSingleton<DemoLoader>().AddSingleton<HandoffJob>();
 builder.Services.AddHealthChecks().AddNpgSql(tags: ["ready"]).AddCheck<DiskHealth>("disk", tags: ["ready"]).AddCheck<EncoderHealth>("ffmpeg", tags: ["ready"]).AddCheck<QueueHealth>("queue", tags: ["ready"]);
 Telemetry.Add(builder.Services);
 builder.Services.AddSignalR(s => s.MaximumReceiveMessageSize = 8 * 1024 * 1024).AddMessagePackProtocol();
@@ -67,14 +64,14 @@ builder.Services.AddOpenApi(o => o.AddDocumentTransformer((document, _, _) =>
 if (options.Database.Length > 0)
 {
     Schema.Migrate(options.Database);
-    builder.Services.AddHangfire(h => h.UseRecommendedSerializerSettings().UsePostgreSqlStorage(
-        p => p.UseNpgsqlConnection(options.Database),
-        new() { UseSlidingInvisibilityTimeout = true, InvisibilityTimeout = TimeSpan.FromSeconds(15), QueuePollInterval = TimeSpan.FromMilliseconds(500) }));
+    builder.Services.AddSingleton<HandoffNews>().AddHostedService(s => s.GetRequiredService<HandoffNews>());
     if (options.Work)
     {
-        // One handoff at a time: it already paints on all cores.
-        builder.Services.AddHangfireServer(h => h.WorkerCount = 1);
-        builder.Services.AddHostedService<ForgottenHandoffs>();
+        builder.Services.AddHostedService<HandoffWorker>();
+    }
+    if (!options.WorkerOnly)
+    {
+        builder.Services.AddHostedService<HandoffTelling>();
     }
 }
 

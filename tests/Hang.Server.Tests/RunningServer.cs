@@ -41,7 +41,7 @@ public sealed class RunningServer : WebApplicationFactory<Program>
     }
 }
 
-/// <summary>All tests of the server share one: Hangfire keeps its storage in a static place, so two servers in a process would mix their jobs.</summary>
+/// <summary>All tests of the server share one: starting it loads the demo.</summary>
 [CollectionDefinition(Name)]
 public sealed class OneServer : ICollectionFixture<RunningServer>
 {

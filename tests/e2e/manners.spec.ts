@@ -78,6 +78,8 @@ test('layers are reordered, locked and hidden, and pictures are added', async ({
 })
 
 test('the screens can be used with a keyboard and a screen reader', async ({ page }) => {
+  // High enough that no field is cut by the edge of what scrolls: its size is judged, not how far somebody has scrolled.
+  await page.setViewportSize({ width: 1280, height: 1500 })
   const id = await server.demoGraphic()
   for (const path of ['/', `/bench/${id}`, `/handoff/${id}`]) {
     await page.goto(server.url + path)

@@ -8,6 +8,7 @@ import { BrowserRouter, Route, Routes } from 'react-router'
 import { Bench } from './bench/Bench'
 import { Handoff } from './handoff/Handoff'
 import { Rack } from './rack/Rack'
+import { Notes } from './shell/Notes'
 import { applyRoom } from './shell/room'
 import { system } from './shell/theme'
 
@@ -25,6 +26,7 @@ createRoot(document.getElementById('root')!).render(
             <Route path="/handoff/:graphic" element={<Handoff />} />
           </Routes>
         </BrowserRouter>
+        <Notes />
       </QueryClientProvider>
     </ChakraProvider>
   </StrictMode>,

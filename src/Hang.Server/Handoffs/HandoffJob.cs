@@ -12,28 +12,25 @@ using Hang.Paint.Shaping;
 using Hang.Server.Hosting;
 using Hang.Store.Files;
 using Hang.Store.Handoffs;
-using Hangfire;
 
 namespace Hang.Server.Handoffs;
 
-/// <summary>Renders a handoff and proves its file. Run by a worker; when the worker dies, another begins it anew.</summary>
+/// <summary>Renders a handoff and proves its file. When its worker dies, another begins it anew.</summary>
 public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShelf pictures, ILogger<HandoffJob> log)
 {
     /// <summary>After so many runs that took their worker down, a handoff is given up.</summary>
     public const int MostRuns = 3;
 
-    /// <summary>A run that has not been heard of for so long is dead; a living one notes its progress four times a second.</summary>
-    private static readonly TimeSpan Quiet = TimeSpan.FromSeconds(10);
-
     /// <summary>Where a run's file and proof pictures lie: each run has a folder of its own, so that two of them never write one file.</summary>
     /// <param name="run">0: from before runs had folders.</param>
     public static string Key(Guid id, int run, string name) => run == 0 ? $"handoffs/{id:N}/{name}" : $"handoffs/{id:N}/{run}/{name}";
 
-    /// <param name="stopping">Hangfire's token: the worker is being stopped, and another will take the job.</param>
-    [AutomaticRetry(Attempts = 0)]
-    public async Task RunAsync(Guid id, CancellationToken stopping)
+    /// <summary>Does a run, and notes its end.</summary>
+    /// <param name="stopping">The worker is being stopped, and another will take the handoff.</param>
+    public async Task RunAsync(HandoffRun run, CancellationToken stopping)
     {
-        if (await Patient(() => store.BeginAsync(id, Quiet), stopping) is not { } run || await Patient(() => store.FindAsync(id), stopping) is not { } row)
+        var id = run.Handoff;
+        if (await Patient(() => store.FindAsync(id, stopping), stopping) is not { } row)
         {
             return;
         }
@@ -52,7 +49,7 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
                 DeleteFolder(Path.GetDirectoryName(files.PathOf(Key(id, earlier, row.FileName)))!);
             }
             log.LogInformation("Handoff {Handoff} begins run {Run}: {File}", id, run.Number, row.FileName);
-            var graphic = GraphicJson.Read(await Patient(() => store.DocumentAsync(id), stopping));
+            var graphic = GraphicJson.Read(await Patient(() => store.DocumentAsync(id, stopping), stopping));
             var plan = JsonSerializer.Deserialize<HandoffPlan>(row.Plan, ReportJson.Options)!;
             var evaluator = new Evaluator(graphic, TypeShaper.Shipped);
             var begun = Stopwatch.GetTimestamp();

@@ -41,7 +41,7 @@ internal sealed class QueueHealth(HandoffStore handoffs) : IHealthCheck
 
     public async Task<HealthCheckResult> CheckHealthAsync(HealthCheckContext context, CancellationToken cancellationToken = default)
     {
-        var waiting = (await handoffs.ForgottenAsync(Long)).Count;
+        var waiting = await handoffs.QuietAsync(Long, cancellationToken);
         return waiting == 0 ? HealthCheckResult.Healthy("Handoffs are worked at.") : HealthCheckResult.Degraded($"{waiting} handoffs have waited for more than {Long.TotalMinutes:0} minutes. Start a worker: ./hang worker.");
     }
 }

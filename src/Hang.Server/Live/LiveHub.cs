@@ -3,6 +3,7 @@ using System.Text.Json;
 using Hang.Core;
 using Hang.Core.Json;
 using Hang.Core.Values;
+using Hang.Server.Handoffs;
 using Hang.Server.Hosting;
 using Microsoft.AspNetCore.SignalR;
 
@@ -73,6 +74,13 @@ public sealed class LiveHub(LiveGraphics graphics, IHubContext<LiveHub> hub, ILo
                 log.LogWarning(e, "The reading time could not be told");
             }
         });
+    });
+
+    /// <summary>Begins to watch the handoffs of a graphic, each change of which follows.</summary>
+    public Task<Refusal?> WatchHandoffs(string graphic) => Answer(async () =>
+    {
+        var id = Guid.TryParse(graphic, out var g) ? g : throw new ProblemException("This is no graphic.", "Open one from the rack.");
+        await Groups.AddToGroupAsync(Context.ConnectionId, HandoffTelling.Group(id));
     });
 
     public override async Task OnDisconnectedAsync(Exception? exception)

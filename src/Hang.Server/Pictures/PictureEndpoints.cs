@@ -20,7 +20,7 @@ public static class PictureEndpoints
         api.MapGet("/{hash}", Get).WithName("picture").WithSummary("A picture by its content hash.");
     }
 
-    private static async Task<AddedPicture> AddAsync(string name, HttpRequest request, PictureStore store)
+    private static async Task<AddedPicture> AddAsync(string name, HttpRequest request, PictureStore store, CancellationToken cancel)
     {
         using var body = new MemoryStream();
         var buffer = new byte[81920];
@@ -33,13 +33,13 @@ public static class PictureEndpoints
             }
         }
         var picture = PictureFile.Read(name, body.ToArray());
-        await store.AddAsync(picture.Hash, picture.Asset, picture.Bytes);
+        await store.AddAsync(picture.Hash, picture.Asset, picture.Bytes, cancel);
         return new(picture.Hash, picture.Asset.Name, picture.Asset.Type, picture.Asset.Width, picture.Asset.Height);
     }
 
-    private static async Task<Results<FileContentHttpResult, NotFound>> Get(string hash, PictureStore store, HttpResponse response)
+    private static async Task<Results<FileContentHttpResult, NotFound>> Get(string hash, PictureStore store, HttpResponse response, CancellationToken cancel)
     {
-        if (store.Bytes(hash) is not { } bytes || await store.FindAsync(hash) is not Asset asset)
+        if (store.Bytes(hash) is not { } bytes || await store.FindAsync(hash, cancel) is not Asset asset)
         {
             return TypedResults.NotFound();
         }

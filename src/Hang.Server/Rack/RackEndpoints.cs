@@ -81,22 +81,22 @@ public static class RackEndpoints
         api.MapGet("/choices", GetChoices).WithName("choices").WithSummary("Fonts, feels, kinds of contents and effects with their values, rates: what does not change while the server runs.");
         api.MapGet("/footage", Footage).WithName("footage").WithSummary("The stand-in for footage that the demo has, as WebM.");
         api.MapGet("/packages", ListAsync).WithName("packages").WithSummary("All packages with their graphics, removed ones included.");
-        api.MapPost("/packages", async (Naming naming, PackageStore store) => TypedResults.Ok(await store.AddAsync(Named(naming.Name)))).WithName("addPackage").WithSummary("Adds a package.");
-        api.MapPatch("/packages/{id:guid}", async (Guid id, Naming naming, PackageStore store) => Demands.Found(await store.RenameAsync(id, Named(naming.Name)))).WithName("renamePackage").WithSummary("Renames a package.");
-        api.MapDelete("/packages/{id:guid}", async (Guid id, PackageStore store) => Demands.Found(await store.SetRemovedAsync(id, true))).WithName("removePackage").WithSummary("Removes a package; it can be brought back.");
-        api.MapPost("/packages/{id:guid}/restore", async (Guid id, PackageStore store) => Demands.Found(await store.SetRemovedAsync(id, false))).WithName("restorePackage").WithSummary("Brings a removed package back.");
+        api.MapPost("/packages", async (Naming naming, PackageStore store, CancellationToken cancel) => TypedResults.Ok(await store.AddAsync(Named(naming.Name), cancel))).WithName("addPackage").WithSummary("Adds a package.");
+        api.MapPatch("/packages/{id:guid}", async (Guid id, Naming naming, PackageStore store, CancellationToken cancel) => Demands.Found(await store.RenameAsync(id, Named(naming.Name), cancel))).WithName("renamePackage").WithSummary("Renames a package.");
+        api.MapDelete("/packages/{id:guid}", async (Guid id, PackageStore store, CancellationToken cancel) => Demands.Found(await store.SetRemovedAsync(id, true, cancel))).WithName("removePackage").WithSummary("Removes a package; it can be brought back.");
+        api.MapPost("/packages/{id:guid}/restore", async (Guid id, PackageStore store, CancellationToken cancel) => Demands.Found(await store.SetRemovedAsync(id, false, cancel))).WithName("restorePackage").WithSummary("Brings a removed package back.");
         api.MapPost("/packages/{id:guid}/duplicate", DuplicatePackageAsync).WithName("duplicatePackage").WithSummary("Copies a package with all its graphics.");
         api.MapPost("/packages/{id:guid}/graphics", AddGraphicAsync).WithName("addGraphic").WithSummary("Adds an empty graphic to a package.");
         api.MapPost("/packages/{id:guid}/documents", ImportAsync).WithName("importGraphic").WithSummary("Adds a graphic from a .hang document of any version.").Accepts<string>("application/json");
         api.MapPatch("/graphics/{id:guid}", RenameAsync).WithName("renameGraphic").WithSummary("Renames a graphic.");
         api.MapPost("/graphics/{id:guid}/duplicate", DuplicateAsync).WithName("duplicateGraphic").WithSummary("Copies a graphic within its package.");
-        api.MapDelete("/graphics/{id:guid}", async (Guid id, PackageStore store, LiveGraphics live) =>
+        api.MapDelete("/graphics/{id:guid}", async (Guid id, PackageStore store, LiveGraphics live, CancellationToken cancel) =>
         {
-            var found = await store.SetGraphicRemovedAsync(id, true);
+            var found = await store.SetGraphicRemovedAsync(id, true, cancel);
             await live.RemoveAsync(id);
             return Demands.Found(found);
         }).WithName("removeGraphic").WithSummary("Removes a graphic; it can be brought back. Benches that have it open are told.");
-        api.MapPost("/graphics/{id:guid}/restore", async (Guid id, PackageStore store) => Demands.Found(await store.SetGraphicRemovedAsync(id, false))).WithName("restoreGraphic").WithSummary("Brings a removed graphic back.");
+        api.MapPost("/graphics/{id:guid}/restore", async (Guid id, PackageStore store, CancellationToken cancel) => Demands.Found(await store.SetGraphicRemovedAsync(id, false, cancel))).WithName("restoreGraphic").WithSummary("Brings a removed graphic back.");
         api.MapGet("/graphics/{id:guid}/stills/{version:long}", StillAsync).WithName("still").WithSummary("A small picture of a graphic at the end of Hold.");
         api.MapGet("/graphics/{id:guid}/document", DocumentAsync).WithName("document").WithSummary("The graphic as a .hang document with its pictures in it.");
         api.MapGet("/graphics/{id:guid}/inspection/{frame:int}", InspectAsync).WithName("inspection").WithSummary("Every value of every layer at a frame.");
@@ -124,23 +124,23 @@ public static class RackEndpoints
         spec.Name, spec.Label, spec.Kind.Name, spec.Unit, spec.Meaning, spec.Kind.Components, spec.Signs, spec.Factor, spec.Step, spec.Least, spec.Most, spec.Keyable,
         spec.Kind.Write(spec.Default), spec.Kind.Options);
 
-    private static async Task<ImmutableArray<RackPackage>> ListAsync(PackageStore store, RevisionStore revisions)
+    private static async Task<ImmutableArray<RackPackage>> ListAsync(PackageStore store, RevisionStore revisions, CancellationToken cancel)
     {
-        var graphics = (await FactsAsync(store, revisions)).ToLookup(g => g.Row.PackageId);
-        return [.. (await store.ListAsync()).Select(p => new RackPackage(p.Id, p.Name, p.RemovedAt is not null, [.. graphics[p.Id].Select(g => Row(g.Row, g.Facts))]))];
+        var graphics = (await FactsAsync(store, revisions, cancel)).ToLookup(g => g.Row.PackageId);
+        return [.. (await store.ListAsync(cancel)).Select(p => new RackPackage(p.Id, p.Name, p.RemovedAt is not null, [.. graphics[p.Id].Select(g => Row(g.Row, g.Facts))]))];
     }
 
     /// <summary>All graphics with what they are. Those kept before that was noted are read once.</summary>
-    private static async Task<IReadOnlyList<(GraphicRow Row, GraphicFacts Facts)>> FactsAsync(PackageStore store, RevisionStore revisions)
+    private static async Task<IReadOnlyList<(GraphicRow Row, GraphicFacts Facts)>> FactsAsync(PackageStore store, RevisionStore revisions, CancellationToken cancel)
     {
         var all = new List<(GraphicRow, GraphicFacts)>();
-        foreach (var row in await store.GraphicsAsync())
+        foreach (var row in await store.GraphicsAsync(cancel))
         {
             var facts = row.Facts is { } known ? GraphicFacts.Read(known) : null;
             if (facts is null)
             {
-                facts = GraphicFacts.Of((await revisions.HeadAsync(row.Id))?.Document ?? "");
-                await store.SetFactsAsync(row.Id, facts.Write());
+                facts = GraphicFacts.Of((await revisions.HeadAsync(row.Id, cancel))?.Document ?? "");
+                await store.SetFactsAsync(row.Id, facts.Write(), cancel);
             }
             all.Add((row, facts));
         }
@@ -151,13 +151,13 @@ public static class RackEndpoints
         row.Id, facts.Name, facts.Kind, facts.Width, facts.Height, facts.Rate, facts.Frames,
         $"/api/graphics/{row.Id}/stills/{row.ChangedAt.Ticks}", row.ChangedAt, row.RemovedAt is not null, facts.Problem);
 
-    private static async Task<Guid> AddGraphicAsync(Guid id, NewGraphic wish, PackageStore packages, RevisionStore revisions)
+    private static async Task<Guid> AddGraphicAsync(Guid id, NewGraphic wish, PackageStore packages, RevisionStore revisions, CancellationToken cancel)
     {
-        await DemandPackage(id, packages);
+        await DemandPackage(id, packages, cancel);
         var graphic = GraphicRules.Demand(new()
         {
             Version = Graphic.FormatVersion,
-            Name = await FreeName(id, wish.Name, packages, revisions),
+            Name = await FreeName(id, wish.Name, packages, revisions, cancel),
             Kind = wish.Kind,
             Width = wish.Width,
             Height = wish.Height,
@@ -165,23 +165,23 @@ public static class RackEndpoints
             Phases = new PhaseLengths(wish.Arrive, wish.Hold, wish.Leave),
             Layers = [],
         });
-        return await revisions.AddAsync(id, GraphicJson.Write(graphic), "New graphic");
+        return await revisions.AddAsync(id, GraphicJson.Write(graphic), "New graphic", cancel);
     }
 
-    private static async Task<Guid> ImportAsync(Guid id, HttpRequest request, PackageStore packages, RevisionStore revisions, PictureStore pictures)
+    private static async Task<Guid> ImportAsync(Guid id, HttpRequest request, PackageStore packages, RevisionStore revisions, PictureStore pictures, CancellationToken cancel)
     {
-        await DemandPackage(id, packages);
+        await DemandPackage(id, packages, cancel);
         using var body = new MemoryStream();
         await request.Body.CopyToAsync(body);
-        var graphic = await KeepPicturesAsync(GraphicJson.Read(body.ToArray()), pictures);
+        var graphic = await KeepPicturesAsync(GraphicJson.Read(body.ToArray()), pictures, cancel);
         // A font that does not ship would break every later still and edit.
         _ = new Evaluator(graphic, TypeShaper.Shipped);
-        graphic = graphic with { Name = await FreeName(id, graphic.Name, packages, revisions) };
-        return await revisions.AddAsync(id, GraphicJson.Write(graphic), "Opened a document");
+        graphic = graphic with { Name = await FreeName(id, graphic.Name, packages, revisions, cancel) };
+        return await revisions.AddAsync(id, GraphicJson.Write(graphic), "Opened a document", cancel);
     }
 
     /// <summary>Moves embedded pictures out of a document into the store.</summary>
-    internal static async Task<Graphic> KeepPicturesAsync(Graphic graphic, PictureStore pictures)
+    internal static async Task<Graphic> KeepPicturesAsync(Graphic graphic, PictureStore pictures, CancellationToken cancel)
     {
         foreach (var (hash, asset) in graphic.Assets)
         {
@@ -192,9 +192,9 @@ public static class RackEndpoints
                 {
                     throw new ProblemException($"The picture {asset.Name} is not the one that the document was made with.", "Save the document again.", field: $"/assets/{hash}");
                 }
-                await pictures.AddAsync(hash, picture.Asset, picture.Bytes);
+                await pictures.AddAsync(hash, picture.Asset, picture.Bytes, cancel);
             }
-            else if (await pictures.FindAsync(hash) is null)
+            else if (await pictures.FindAsync(hash, cancel) is null)
             {
                 throw new ProblemException($"The picture {asset.Name} is not inside the document.", "Save the document with its pictures embedded.", field: $"/assets/{hash}");
             }
@@ -210,30 +210,30 @@ public static class RackEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<Guid> DuplicateAsync(Guid id, PackageStore packages, RevisionStore revisions)
+    private static async Task<Guid> DuplicateAsync(Guid id, PackageStore packages, RevisionStore revisions, CancellationToken cancel)
     {
-        var row = await revisions.DemandHeadAsync(id);
-        return await CopyAsync(row.PackageId, GraphicJson.Read(row.Document), packages, revisions);
+        var row = await revisions.DemandHeadAsync(id, cancel);
+        return await CopyAsync(row.PackageId, GraphicJson.Read(row.Document), packages, revisions, cancel);
     }
 
-    private static async Task<Guid> DuplicatePackageAsync(Guid id, PackageStore packages, RevisionStore revisions, FeelStore feels)
+    private static async Task<Guid> DuplicatePackageAsync(Guid id, PackageStore packages, RevisionStore revisions, FeelStore feels, CancellationToken cancel)
     {
-        var package = await DemandPackage(id, packages);
-        var copy = await packages.AddAsync(LayerNames.Free(package.Name, (await packages.ListAsync()).Select(p => p.Name)));
-        foreach (var row in (await packages.GraphicsAsync()).Where(g => g.PackageId == id && g.RemovedAt is null))
+        var package = await DemandPackage(id, packages, cancel);
+        var copy = await packages.AddAsync(LayerNames.Free(package.Name, (await packages.ListAsync(cancel)).Select(p => p.Name)), cancel);
+        foreach (var row in (await packages.GraphicsAsync(cancel)).Where(g => g.PackageId == id && g.RemovedAt is null))
         {
-            await CopyAsync(copy, GraphicJson.Read((await revisions.DemandHeadAsync(row.Id)).Document), packages, revisions);
+            await CopyAsync(copy, GraphicJson.Read((await revisions.DemandHeadAsync(row.Id, cancel)).Document), packages, revisions, cancel);
         }
-        await feels.CopyAsync(id, copy);
+        await feels.CopyAsync(id, copy, cancel);
         return copy;
     }
 
-    private static async Task<Guid> CopyAsync(Guid package, Graphic graphic, PackageStore packages, RevisionStore revisions) =>
-        await revisions.AddAsync(package, GraphicJson.Write(graphic with { Name = await FreeName(package, graphic.Name, packages, revisions) }), "Duplicated");
+    private static async Task<Guid> CopyAsync(Guid package, Graphic graphic, PackageStore packages, RevisionStore revisions, CancellationToken cancel) =>
+        await revisions.AddAsync(package, GraphicJson.Write(graphic with { Name = await FreeName(package, graphic.Name, packages, revisions, cancel) }), "Duplicated", cancel);
 
-    private static async Task<FileContentHttpResult> StillAsync(Guid id, RevisionStore revisions, PictureShelf pictures, HttpResponse response)
+    private static async Task<FileContentHttpResult> StillAsync(Guid id, RevisionStore revisions, PictureShelf pictures, HttpResponse response, CancellationToken cancel)
     {
-        var graphic = GraphicJson.Read((await revisions.DemandHeadAsync(id)).Document);
+        var graphic = GraphicJson.Read((await revisions.DemandHeadAsync(id, cancel)).Document);
         var scale = Math.Min(1.0, (double)StillWidth / graphic.Width);
         using var canvas = new FrameCanvas(Math.Max(1, (int)(graphic.Width * scale)), Math.Max(1, (int)(graphic.Height * scale)), scale, null, pictures);
         canvas.Paint(new Evaluator(graphic, TypeShaper.Shipped).At(Math.Clamp(graphic.Phases.LeaveStart - 1, 0, graphic.Phases.Total - 1)));
@@ -242,9 +242,9 @@ public static class RackEndpoints
         return TypedResults.File(canvas.ToPng(), "image/png");
     }
 
-    private static async Task<FileContentHttpResult> DocumentAsync(Guid id, RevisionStore revisions, PictureStore pictures)
+    private static async Task<FileContentHttpResult> DocumentAsync(Guid id, RevisionStore revisions, PictureStore pictures, CancellationToken cancel)
     {
-        var graphic = GraphicJson.Read((await revisions.DemandHeadAsync(id)).Document);
+        var graphic = GraphicJson.Read((await revisions.DemandHeadAsync(id, cancel)).Document);
         var used = graphic.Layers.SelectMany(l => l.Mentioned()).Where(v => v.Spec.Kind is PictureKind).Select(v => v.Channel.Constant.Text).ToHashSet(StringComparer.Ordinal);
         graphic = graphic with
         {
@@ -254,17 +254,17 @@ public static class RackEndpoints
         return TypedResults.File(Encoding.UTF8.GetBytes(GraphicJson.Write(graphic)), "application/json", FileNames.Plain(graphic.Name) + ".hang");
     }
 
-    private static async Task<ContentHttpResult> InspectAsync(Guid id, int frame, RevisionStore revisions)
+    private static async Task<ContentHttpResult> InspectAsync(Guid id, int frame, RevisionStore revisions, CancellationToken cancel)
     {
-        var graphic = GraphicJson.Read((await revisions.DemandHeadAsync(id)).Document);
+        var graphic = GraphicJson.Read((await revisions.DemandHeadAsync(id, cancel)).Document);
         return TypedResults.Content(System.Text.Json.JsonSerializer.Serialize(Inspection.Of(new(graphic, TypeShaper.Shipped), Math.Clamp(frame, 0, graphic.Phases.Total - 1)), ReportJson.Options), "application/json");
     }
 
-    private static async Task<PackageRow> DemandPackage(Guid id, PackageStore packages) =>
-        await packages.FindAsync(id) is { } package && package.RemovedAt is null ? package : throw new ProblemException("There is no such package, or it was removed.", "Reload the rack and choose another, or bring it back.");
+    private static async Task<PackageRow> DemandPackage(Guid id, PackageStore packages, CancellationToken cancel) =>
+        await packages.FindAsync(id, cancel) is { } package && package.RemovedAt is null ? package : throw new ProblemException("There is no such package, or it was removed.", "Reload the rack and choose another, or bring it back.");
 
-    private static async Task<string> FreeName(Guid package, string wanted, PackageStore packages, RevisionStore revisions) => LayerNames.Free(
-        Named(wanted), (await FactsAsync(packages, revisions)).Where(g => g.Row.PackageId == package && g.Row.RemovedAt is null).Select(g => g.Facts.Name));
+    private static async Task<string> FreeName(Guid package, string wanted, PackageStore packages, RevisionStore revisions, CancellationToken cancel) => LayerNames.Free(
+        Named(wanted), (await FactsAsync(packages, revisions, cancel)).Where(g => g.Row.PackageId == package && g.Row.RemovedAt is null).Select(g => g.Facts.Name));
 
     private static string Named(string name) => name.Trim() is { Length: > 0 and <= 200 } good && !good.Any(char.IsControl)
         ? good

@@ -33,9 +33,10 @@ public sealed record HandoffRow(
 }
 
 /// <summary>A run of a handoff that has begun.</summary>
+/// <param name="Handoff">Its id.</param>
 /// <param name="Number">Never used again.</param>
 /// <param name="Begun">How many have begun since it was asked for, this one included.</param>
-public sealed record HandoffRun(int Number, int Begun);
+public sealed record HandoffRun(Guid Handoff, int Number, int Begun);
 
 /// <summary>Handoffs: asked for, under way, done.</summary>
 public sealed class HandoffStore(NpgsqlDataSource database)
@@ -50,117 +51,120 @@ public sealed class HandoffStore(NpgsqlDataSource database)
     /// <summary>Keeps a new handoff and gives its file a version that was never given before.</summary>
     /// <param name="stem">package_graphic; the version is counted for it.</param>
     /// <param name="name">Makes the file's name from the version.</param>
-    public async Task<Guid> AddAsync(Guid graphic, string packageName, string graphicName, string document, string plan, int frames, string stem, Func<int, string> name)
+    public async Task<Guid> AddAsync(Guid graphic, string packageName, string graphicName, string document, string plan, int frames, string stem, Func<int, string> name, CancellationToken cancel = default)
     {
         var id = Guid.NewGuid();
-        await using var connection = await database.OpenConnectionAsync();
-        var version = await connection.QuerySingleAsync<int>(
-            "insert into file_versions (stem, version) values (@stem, 1) on conflict (stem) do update set version = file_versions.version + 1 returning version", new { stem });
-        await connection.ExecuteAsync(
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        var version = await connection.QuerySingleAsync<int>(new(
+            "insert into file_versions (stem, version) values (@stem, 1) on conflict (stem) do update set version = file_versions.version + 1 returning version", new { stem }, cancellationToken: cancel));
+        await connection.ExecuteAsync(new(
             """
             insert into handoffs (id, graphic_id, package_name, graphic_name, document, plan, state, file_name, frames_total)
             values (@id, @graphic, @packageName, @graphicName, @document, @plan::jsonb, 'queued', @fileName, @frames)
-            """, new { id, graphic, packageName, graphicName, document, plan, fileName = name(version), frames });
+            """, new { id, graphic, packageName, graphicName, document, plan, fileName = name(version), frames }, cancellationToken: cancel));
         return id;
     }
 
     /// <summary>The newest handoffs, of one graphic or of all.</summary>
-    public async Task<IReadOnlyList<HandoffRow>> ListAsync(Guid? graphic)
+    public async Task<IReadOnlyList<HandoffRow>> ListAsync(Guid? graphic, CancellationToken cancel = default)
     {
-        await using var connection = await database.OpenConnectionAsync();
-        return [.. await connection.QueryAsync<HandoffRow>(
-            $"select {Columns} from handoffs where @graphic::uuid is null or graphic_id = @graphic order by asked_at desc limit 100", new { graphic })];
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return [.. await connection.QueryAsync<HandoffRow>(new(
+            $"select {Columns} from handoffs where @graphic::uuid is null or graphic_id = @graphic order by asked_at desc limit 100", new { graphic }, cancellationToken: cancel))];
     }
 
-    public async Task<HandoffRow?> FindAsync(Guid id)
+    public async Task<HandoffRow?> FindAsync(Guid id, CancellationToken cancel = default)
     {
-        await using var connection = await database.OpenConnectionAsync();
-        return await connection.QuerySingleOrDefaultAsync<HandoffRow>($"select {Columns} from handoffs where id = @id", new { id });
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return await connection.QuerySingleOrDefaultAsync<HandoffRow>(new($"select {Columns} from handoffs where id = @id", new { id }, cancellationToken: cancel));
     }
 
-    public async Task<string> DocumentAsync(Guid id)
+    public async Task<string> DocumentAsync(Guid id, CancellationToken cancel = default)
     {
-        await using var connection = await database.OpenConnectionAsync();
-        return await connection.QuerySingleAsync<string>("select document from handoffs where id = @id", new { id });
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return await connection.QuerySingleAsync<string>(new("select document from handoffs where id = @id", new { id }, cancellationToken: cancel));
     }
 
     /// <summary>
-    /// Begins a run, unless another is alive. What is done under an earlier run's number has no effect any more.
+    /// Takes the oldest handoff that waits, or whose worker has died, and begins a run of it. What is done under an earlier run's number has no
+    /// effect any more.
     /// </summary>
     /// <param name="quiet">How long one that is under way must not have been heard of to count as dead.</param>
-    /// <returns>The run's number and how many have begun since it was asked for; null when the handoff is not to be run.</returns>
-    public async Task<HandoffRun?> BeginAsync(Guid id, TimeSpan quiet)
+    /// <returns>The run; null when nothing waits.</returns>
+    public async Task<HandoffRun?> TakeAsync(TimeSpan quiet, CancellationToken cancel = default)
     {
-        await using var connection = await database.OpenConnectionAsync();
-        return await connection.QuerySingleOrDefaultAsync<HandoffRun>(
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return await connection.QuerySingleOrDefaultAsync<HandoffRun>(new(
             """
             update handoffs set state = 'rendering', run = run + 1, runs = runs + 1, frames_done = 0, problem = null, begun_at = now(), noted_at = now(), ended_at = null
-            where id = @id and not cancel_asked and (state = 'queued' or (state in ('rendering', 'proving') and noted_at < now() - @quiet))
-            returning run as number, runs as begun
-            """, new { id, quiet });
+            where id = (
+                select id from handoffs where not cancel_asked and (state = 'queued' or (state in ('rendering', 'proving') and noted_at < now() - @quiet))
+                order by asked_at limit 1 for update skip locked)
+            returning id as handoff, run as number, runs as begun
+            """, new { quiet }, cancellationToken: cancel));
     }
 
     /// <summary>Puts a handoff back in line because its worker is being stopped; that run is not counted.</summary>
-    public async Task PutBackAsync(Guid id, int run)
+    public async Task PutBackAsync(Guid id, int run, CancellationToken cancel = default)
     {
-        await using var connection = await database.OpenConnectionAsync();
-        await connection.ExecuteAsync("update handoffs set state = 'queued', runs = runs - 1, frames_done = 0, noted_at = now() where id = @id and run = @run", new { id, run });
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        await connection.ExecuteAsync(new("update handoffs set state = 'queued', runs = runs - 1, frames_done = 0, noted_at = now() where id = @id and run = @run", new { id, run }, cancellationToken: cancel));
     }
 
     /// <summary>Notes progress. Returns true when the run is to stop: somebody asked to cancel, or another run has begun.</summary>
-    public async Task<bool> ProgressAsync(Guid id, int run, HandoffState state, int frames)
+    public async Task<bool> ProgressAsync(Guid id, int run, HandoffState state, int frames, CancellationToken cancel = default)
     {
-        await using var connection = await database.OpenConnectionAsync();
-        return await connection.QuerySingleOrDefaultAsync<bool?>(
-            "update handoffs set state = @state, frames_done = @frames, noted_at = now() where id = @id and run = @run and state in ('rendering', 'proving') returning cancel_asked", new { id, run, state = Text(state), frames }) ?? true;
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return await connection.QuerySingleOrDefaultAsync<bool?>(new(
+            "update handoffs set state = @state, frames_done = @frames, noted_at = now() where id = @id and run = @run and state in ('rendering', 'proving') returning cancel_asked", new { id, run, state = Text(state), frames }, cancellationToken: cancel)) ?? true;
     }
 
     /// <summary>Notes the end of a run. Returns false when another run has begun in the meantime: then this one's file does not count.</summary>
-    public async Task<bool> EndAsync(Guid id, int run, HandoffState state, long? bytes = null, string? problem = null, string? proof = null)
+    public async Task<bool> EndAsync(Guid id, int run, HandoffState state, long? bytes = null, string? problem = null, string? proof = null, CancellationToken cancel = default)
     {
-        await using var connection = await database.OpenConnectionAsync();
-        return await connection.ExecuteAsync(
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return await connection.ExecuteAsync(new(
             """
             update handoffs set state = @state, bytes = @bytes, problem = @problem, proof = @proof::jsonb, ended_at = now(), noted_at = now(),
                 frames_done = case when @state = 'done' then frames_total else frames_done end
             where id = @id and run = @run
             """,
-            new { id, run, state = Text(state), bytes, problem, proof }) > 0;
+            new { id, run, state = Text(state), bytes, problem, proof }, cancellationToken: cancel)) > 0;
     }
 
-    /// <summary>Handoffs that wait, or seem to be under way, and have not been heard of for a while: their worker, or the server that took them, has died.</summary>
-    public async Task<IReadOnlyList<Guid>> ForgottenAsync(TimeSpan quiet)
+    /// <summary>How many wait, or seem to be under way, and have not been heard of for so long.</summary>
+    public async Task<int> QuietAsync(TimeSpan quiet, CancellationToken cancel = default)
     {
-        await using var connection = await database.OpenConnectionAsync();
-        return [.. await connection.QueryAsync<Guid>("select id from handoffs where state in ('queued', 'rendering', 'proving') and noted_at < now() - @quiet", new { quiet })];
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return await connection.QuerySingleAsync<int>(new("select count(*)::int from handoffs where state in ('queued', 'rendering', 'proving') and noted_at < now() - @quiet", new { quiet }, cancellationToken: cancel));
     }
 
     /// <summary>Ends those that were to be cancelled and whose worker died before it heard of that.</summary>
-    public async Task EndCancelledAsync(TimeSpan quiet)
+    public async Task EndCancelledAsync(TimeSpan quiet, CancellationToken cancel = default)
     {
-        await using var connection = await database.OpenConnectionAsync();
-        await connection.ExecuteAsync("update handoffs set state = 'cancelled', ended_at = now() where cancel_asked and state in ('rendering', 'proving') and noted_at < now() - @quiet", new { quiet });
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        await connection.ExecuteAsync(new("update handoffs set state = 'cancelled', ended_at = now() where cancel_asked and state in ('rendering', 'proving') and noted_at < now() - @quiet", new { quiet }, cancellationToken: cancel));
     }
 
     /// <summary>Asks to cancel; one that has not begun is cancelled at once.</summary>
-    public async Task<bool> CancelAsync(Guid id)
+    public async Task<bool> CancelAsync(Guid id, CancellationToken cancel = default)
     {
-        await using var connection = await database.OpenConnectionAsync();
-        return await connection.ExecuteAsync(
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return await connection.ExecuteAsync(new(
             """
             update handoffs set cancel_asked = true,
                 state = case when state = 'queued' then 'cancelled' else state end,
                 ended_at = case when state = 'queued' then now() else ended_at end
             where id = @id and state in ('queued', 'rendering', 'proving')
-            """, new { id }) > 0;
+            """, new { id }, cancellationToken: cancel)) > 0;
     }
 
     /// <summary>Puts one that failed or was cancelled in line again.</summary>
-    public async Task<bool> AgainAsync(Guid id)
+    public async Task<bool> AgainAsync(Guid id, CancellationToken cancel = default)
     {
-        await using var connection = await database.OpenConnectionAsync();
-        return await connection.ExecuteAsync(
-            "update handoffs set state = 'queued', cancel_asked = false, runs = 0, problem = null, frames_done = 0, noted_at = now(), ended_at = null where id = @id and state in ('failed', 'cancelled')", new { id }) > 0;
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return await connection.ExecuteAsync(new(
+            "update handoffs set state = 'queued', cancel_asked = false, runs = 0, problem = null, frames_done = 0, noted_at = now(), ended_at = null where id = @id and state in ('failed', 'cancelled')", new { id }, cancellationToken: cancel)) > 0;
     }
 
     private static string Text(HandoffState state) => state.ToString().ToLowerInvariant();

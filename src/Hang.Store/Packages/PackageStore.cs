@@ -14,74 +14,74 @@ public sealed record GraphicRow(Guid Id, Guid PackageId, int Head, string? Facts
 /// <summary>Packages and the graphics in them. What is removed stays, marked, and can be brought back.</summary>
 public sealed class PackageStore(NpgsqlDataSource database)
 {
-    public async Task<IReadOnlyList<PackageRow>> ListAsync()
+    public async Task<IReadOnlyList<PackageRow>> ListAsync(CancellationToken cancel = default)
     {
-        await using var connection = await database.OpenConnectionAsync();
-        return [.. await connection.QueryAsync<PackageRow>("select id, name, removed_at as removedAt from packages order by made_at, name")];
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return [.. await connection.QueryAsync<PackageRow>(new("select id, name, removed_at as removedAt from packages order by made_at, name", cancellationToken: cancel))];
     }
 
-    public async Task<PackageRow?> FindAsync(Guid id)
+    public async Task<PackageRow?> FindAsync(Guid id, CancellationToken cancel = default)
     {
-        await using var connection = await database.OpenConnectionAsync();
-        return await connection.QuerySingleOrDefaultAsync<PackageRow>("select id, name, removed_at as removedAt from packages where id = @id", new { id });
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return await connection.QuerySingleOrDefaultAsync<PackageRow>(new("select id, name, removed_at as removedAt from packages where id = @id", new { id }, cancellationToken: cancel));
     }
 
-    public async Task<Guid> AddAsync(string name)
+    public async Task<Guid> AddAsync(string name, CancellationToken cancel = default)
     {
         var id = Guid.NewGuid();
-        await using var connection = await database.OpenConnectionAsync();
-        await connection.ExecuteAsync("insert into packages (id, name) values (@id, @name)", new { id, name });
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        await connection.ExecuteAsync(new("insert into packages (id, name) values (@id, @name)", new { id, name }, cancellationToken: cancel));
         return id;
     }
 
-    public async Task<bool> RenameAsync(Guid id, string name)
+    public async Task<bool> RenameAsync(Guid id, string name, CancellationToken cancel = default)
     {
-        await using var connection = await database.OpenConnectionAsync();
-        return await connection.ExecuteAsync("update packages set name = @name where id = @id", new { id, name }) > 0;
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return await connection.ExecuteAsync(new("update packages set name = @name where id = @id", new { id, name }, cancellationToken: cancel)) > 0;
     }
 
     /// <summary>Removes a package, or brings it back.</summary>
-    public async Task<bool> SetRemovedAsync(Guid id, bool removed)
+    public async Task<bool> SetRemovedAsync(Guid id, bool removed, CancellationToken cancel = default)
     {
-        await using var connection = await database.OpenConnectionAsync();
-        return await connection.ExecuteAsync("update packages set removed_at = case when @removed then now() end where id = @id", new { id, removed }) > 0;
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return await connection.ExecuteAsync(new("update packages set removed_at = case when @removed then now() end where id = @id", new { id, removed }, cancellationToken: cancel)) > 0;
     }
 
     /// <summary>Keeps what a graphic is.</summary>
-    public async Task SetFactsAsync(Guid id, string facts)
+    public async Task SetFactsAsync(Guid id, string facts, CancellationToken cancel = default)
     {
-        await using var connection = await database.OpenConnectionAsync();
-        await connection.ExecuteAsync("update graphics set facts = @facts::jsonb where id = @id", new { id, facts });
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        await connection.ExecuteAsync(new("update graphics set facts = @facts::jsonb where id = @id", new { id, facts }, cancellationToken: cancel));
     }
 
     /// <summary>All graphics, without their documents.</summary>
-    public async Task<IReadOnlyList<GraphicRow>> GraphicsAsync()
+    public async Task<IReadOnlyList<GraphicRow>> GraphicsAsync(CancellationToken cancel = default)
     {
-        await using var connection = await database.OpenConnectionAsync();
-        return [.. await connection.QueryAsync<GraphicRow>(
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return [.. await connection.QueryAsync<GraphicRow>(new(
             """
             select id, package_id as packageId, head, facts::text as facts, changed_at as changedAt, removed_at as removedAt
             from graphics order by made_at
-            """)];
+            """, cancellationToken: cancel))];
     }
 
     /// <summary>Removes a graphic, or brings it back.</summary>
-    public async Task<bool> SetGraphicRemovedAsync(Guid id, bool removed)
+    public async Task<bool> SetGraphicRemovedAsync(Guid id, bool removed, CancellationToken cancel = default)
     {
-        await using var connection = await database.OpenConnectionAsync();
-        return await connection.ExecuteAsync("update graphics set removed_at = case when @removed then now() end where id = @id", new { id, removed }) > 0;
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return await connection.ExecuteAsync(new("update graphics set removed_at = case when @removed then now() end where id = @id", new { id, removed }, cancellationToken: cancel)) > 0;
     }
 
     /// <summary>A setting of this installation, or null.</summary>
-    public async Task<string?> SettingAsync(string name)
+    public async Task<string?> SettingAsync(string name, CancellationToken cancel = default)
     {
-        await using var connection = await database.OpenConnectionAsync();
-        return await connection.QuerySingleOrDefaultAsync<string>("select value from settings where name = @name", new { name });
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return await connection.QuerySingleOrDefaultAsync<string>(new("select value from settings where name = @name", new { name }, cancellationToken: cancel));
     }
 
-    public async Task SetSettingAsync(string name, string value)
+    public async Task SetSettingAsync(string name, string value, CancellationToken cancel = default)
     {
-        await using var connection = await database.OpenConnectionAsync();
-        await connection.ExecuteAsync("insert into settings (name, value) values (@name, @value) on conflict (name) do update set value = @value", new { name, value });
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        await connection.ExecuteAsync(new("insert into settings (name, value) values (@name, @value) on conflict (name) do update set value = @value", new { name, value }, cancellationToken: cancel));
     }
 }

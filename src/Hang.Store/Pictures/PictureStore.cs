@@ -9,20 +9,20 @@ namespace Hang.Store.Pictures;
 public sealed class PictureStore(NpgsqlDataSource database, IFileStore files)
 {
     /// <summary>Keeps a picture; one that is there already is left alone.</summary>
-    public async Task AddAsync(string hash, Asset asset, byte[] bytes)
+    public async Task AddAsync(string hash, Asset asset, byte[] bytes, CancellationToken cancel = default)
     {
         await files.SaveAsync(Key(hash), bytes);
-        await using var connection = await database.OpenConnectionAsync();
-        await connection.ExecuteAsync(
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        await connection.ExecuteAsync(new(
             "insert into pictures (hash, name, type, width, height) values (@hash, @Name, @Type, @Width, @Height) on conflict do nothing",
-            new { hash, asset.Name, asset.Type, asset.Width, asset.Height });
+            new { hash, asset.Name, asset.Type, asset.Width, asset.Height }, cancellationToken: cancel));
     }
 
     /// <summary>What the picture is, or null.</summary>
-    public async Task<Asset?> FindAsync(string hash)
+    public async Task<Asset?> FindAsync(string hash, CancellationToken cancel = default)
     {
-        await using var connection = await database.OpenConnectionAsync();
-        return await connection.QuerySingleOrDefaultAsync<Asset>("select name, type, width, height from pictures where hash = @hash", new { hash });
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return await connection.QuerySingleOrDefaultAsync<Asset>(new("select name, type, width, height from pictures where hash = @hash", new { hash }, cancellationToken: cancel));
     }
 
     /// <summary>The picture's bytes, or null.</summary>

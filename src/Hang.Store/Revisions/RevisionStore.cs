@@ -27,8 +27,8 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
         var id = Guid.NewGuid();
         await using var connection = await database.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
-        await connection.ExecuteAsync("insert into graphics (id, package_id, head, facts) values (@id, @package, 0, @facts::jsonb)", new { id, package, facts = GraphicFacts.Of(document).Write() }, transaction);
-        await connection.ExecuteAsync("insert into revisions (graphic_id, number, document, label) values (@id, 0, @document, @label)", new { id, document, label }, transaction);
+        await connection.ExecuteAsync(new("insert into graphics (id, package_id, head, facts) values (@id, @package, 0, @facts::jsonb)", new { id, package, facts = GraphicFacts.Of(document).Write() }, transaction, cancellationToken: cancel));
+        await connection.ExecuteAsync(new("insert into revisions (graphic_id, number, document, label) values (@id, 0, @document, @label)", new { id, document, label }, transaction, cancellationToken: cancel));
         await transaction.CommitAsync(cancel);
         return id;
     }
@@ -45,7 +45,7 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
     /// <param name="facts">What the rack shows afterwards.</param>
     /// <returns>The document.</returns>
     /// <exception cref="RevisionConflictException">The head is no longer <paramref name="after"/>.</exception>
-    public async Task<string> KeepAsync(Guid id, int after, string before, string document, string edit, string label, GraphicFacts facts)
+    public async Task<string> KeepAsync(Guid id, int after, string before, string document, string edit, string label, GraphicFacts facts, CancellationToken cancel = default)
     {
         // One statement, so one round trip and one commit; what was undone is replaced or deleted by it.
         const string Keep =
@@ -57,8 +57,8 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
             on conflict (graphic_id, number) do update set document = @whole, difference = @difference, edit = @edit, label = @label, made_at = now()
             """;
         var isWhole = (after + 1) % WholeEvery == 0;
-        await using var connection = await database.OpenConnectionAsync();
-        var kept = await connection.ExecuteAsync(Keep, new { id, after, whole = isWhole ? document : null, difference = isWhole ? null : Difference.Between(before, document), edit, label, facts = facts.Write() });
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        var kept = await connection.ExecuteAsync(new(Keep, new { id, after, whole = isWhole ? document : null, difference = isWhole ? null : Difference.Between(before, document), edit, label, facts = facts.Write() }, cancellationToken: cancel));
         if (kept == 0)
         {
             throw new RevisionConflictException(id);
@@ -71,61 +71,61 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
     }
 
     /// <summary>Moves the head by one revision, back (-1) or forth (+1); null when there is none in that direction.</summary>
-    public async Task<RevisionRow?> StepAsync(Guid id, int by)
+    public async Task<RevisionRow?> StepAsync(Guid id, int by, CancellationToken cancel = default)
     {
-        await using var connection = await database.OpenConnectionAsync();
-        await using var transaction = await connection.BeginTransactionAsync();
-        var moved = await connection.ExecuteAsync(
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        await using var transaction = await connection.BeginTransactionAsync(cancel);
+        var moved = await connection.ExecuteAsync(new(
             """
             update graphics set head = head + @by, changed_at = now()
             where id = @id and removed_at is null and exists (select from revisions where graphic_id = @id and number = graphics.head + @by)
-            """, new { id, by }, transaction);
+            """, new { id, by }, transaction, cancellationToken: cancel));
         if (moved == 0)
         {
             return null;
         }
         var row = await HeadAsync(connection, id);
-        await connection.ExecuteAsync("update graphics set facts = @facts::jsonb where id = @id", new { id, facts = GraphicFacts.Of(row!.Document).Write() }, transaction);
-        await transaction.CommitAsync();
+        await connection.ExecuteAsync(new("update graphics set facts = @facts::jsonb where id = @id", new { id, facts = GraphicFacts.Of(row!.Document).Write() }, transaction, cancellationToken: cancel));
+        await transaction.CommitAsync(cancel);
         return row;
     }
 
     /// <summary>Bytes that the revisions of a graphic take, documents, differences and edits.</summary>
-    public async Task<long> BytesAsync(Guid id)
+    public async Task<long> BytesAsync(Guid id, CancellationToken cancel = default)
     {
-        await using var connection = await database.OpenConnectionAsync();
-        return await connection.QuerySingleAsync<long>("select coalesce(sum(octet_length(coalesce(document, '')) + octet_length(coalesce(difference, '')) + octet_length(coalesce(edit, ''))), 0) from revisions where graphic_id = @id", new { id });
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return await connection.QuerySingleAsync<long>(new("select coalesce(sum(octet_length(coalesce(document, '')) + octet_length(coalesce(difference, '')) + octet_length(coalesce(edit, ''))), 0) from revisions where graphic_id = @id", new { id }, cancellationToken: cancel));
     }
 
-    private static async Task<RevisionRow?> HeadAsync(NpgsqlConnection connection, Guid id)
+    private static async Task<RevisionRow?> HeadAsync(NpgsqlConnection connection, Guid id, CancellationToken cancel)
     {
-        var head = await connection.QuerySingleOrDefaultAsync<HeadRow>(
+        var head = await connection.QuerySingleOrDefaultAsync<HeadRow>(new(
             """
             select g.package_id as packageId, g.head as number, (select min(number) from revisions where graphic_id = g.id) as first,
                    (select max(number) from revisions where graphic_id = g.id) as last
             from graphics g where g.id = @id
-            """, new { id });
+            """, new { id }, cancellationToken: cancel));
         if (head is null)
         {
             return null;
         }
-        var rows = (await connection.QueryAsync<PartRow>(
+        var rows = (await connection.QueryAsync<PartRow>(new(
             """
             select document, difference, label from revisions
             where graphic_id = @id and number <= @number
               and number >= (select max(number) from revisions where graphic_id = @id and number <= @number and document is not null)
             order by number
-            """, new { id, head.Number })).ToArray();
+            """, new { id, head.Number }, cancellationToken: cancel))).ToArray();
         var document = rows.Aggregate("", (text, row) => row.Document ?? Revisions.Difference.Apply(text, row.Difference!));
         return new(id, head.PackageId, head.Number, head.First, head.Last, document, rows[^1].Label);
     }
 
     /// <summary>Deletes revisions before a number, but none that a later one is a difference from.</summary>
-    private static Task<int> ThinAsync(NpgsqlConnection connection, Guid id, int before) => connection.ExecuteAsync(
+    private static Task<int> ThinAsync(NpgsqlConnection connection, Guid id, int before, CancellationToken cancel) => connection.ExecuteAsync(new(
         """
         delete from revisions where graphic_id = @id
           and number < (select max(number) from revisions where graphic_id = @id and number <= @before and document is not null)
-        """, new { id, before });
+        """, new { id, before }, cancellationToken: cancel));
 
     private sealed record HeadRow(Guid PackageId, int Number, int First, int Last);
 

@@ -5,13 +5,13 @@ import { useRef } from 'react'
 import { choicesQuery } from '../api/choices'
 import { addPicture, Refused, type Schemas } from '../api/client'
 import type { Content, Layer } from '../live/document'
-import { useBench, usePick } from './benchStore'
+import { useDocument } from '../stores/documentStore'
 
 /** Adds shapes, type, pictures and hooks, in the middle of the frame and of a size that suits it. */
 export function AddLayerBar() {
-  const { edit, set } = usePick('edit', 'set')
-  const width = useBench((s) => s.graphic?.width ?? 0)
-  const height = useBench((s) => s.graphic?.height ?? 0)
+  const { edit } = useDocument.getState()
+  const width = useDocument((s) => s.graphic?.width ?? 0)
+  const height = useDocument((s) => s.graphic?.height ?? 0)
   const file = useRef<HTMLInputElement>(null)
   const contents = useQuery(choicesQuery).data?.contents ?? []
   if (width === 0) return null
@@ -60,7 +60,7 @@ export function AddLayerBar() {
       })
     } catch (e) {
       const refused = e instanceof Refused ? e : new Refused('The picture could not be sent.', 'Try again.')
-      set({ refusal: { message: refused.message, remedy: refused.remedy } })
+      useDocument.getState().refuse({ message: refused.message, remedy: refused.remedy })
     }
   }
   return (

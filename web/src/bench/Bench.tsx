@@ -1,4 +1,4 @@
-import { Box, Button, Flex, Grid, Spacer, Text } from '@chakra-ui/react'
+import { Box, Button, Flex, Spacer, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { ArrowLeft, Contrast, HelpCircle, Redo2, Share2, Undo2 } from 'lucide-react'
 import { useEffect, useState } from 'react'
@@ -11,28 +11,32 @@ import { switchRoom } from '../shell/room'
 import { rateLabel } from '../shell/kinds'
 import { Timeline } from '../timeline/Timeline'
 import { AddLayerBar } from './AddLayerBar'
-import { useBench, usePick } from './benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePick } from '../stores/pick'
 import { KeyboardHelp } from './KeyboardHelp'
 import { Stage } from './Stage'
 import { StageBar } from './StageBar'
 import { useBenchKeys } from './useBenchKeys'
 import { useClipboard } from './useClipboard'
-import { usePlayback } from './usePlayback'
+import { usePlaying } from './usePlaying'
 import { useReadings } from './useReadings'
+import { notes } from '../shell/notes'
+import { BenchPanels } from './BenchPanels'
 import { useWindows } from './useWindows'
 
 /** The screen on which one graphic is made: stage, timeline, details. */
 export function Bench() {
   const { graphic: id } = useParams()
   const choices = useQuery(choicesQuery)
-  const { open, canUndo, canRedo, connection, label } = usePick('open', 'canUndo', 'canRedo', 'connection', 'label')
-  const graphic = useBench(
+  const { canUndo, canRedo, connection, label } = usePick(useDocument, 'canUndo', 'canRedo', 'connection', 'label')
+  const { open } = useDocument.getState()
+  const graphic = useDocument(
     useShallow((s) => s.graphic && { name: s.graphic.name, width: s.graphic.width, height: s.graphic.height, rate: s.graphic.rate }),
   )
   const [help, setHelp] = useState(false)
   const windowLength = choices.data?.windowLength
   useEffect(() => (id && windowLength ? open(id, windowLength) : undefined), [id, windowLength, open])
-  usePlayback()
+  usePlaying()
   useReadings()
   useWindows()
   useBenchKeys(() => setHelp(true))
@@ -73,23 +77,21 @@ export function Bench() {
           </Link>
         </Button>
       </TopBar>
-      <Box position="absolute" top="44px" left="0" right="276px" zIndex="docked" boxShadow="sm">
-        <RefusalBar />
-        <UnkeptBar />
-        <NoteBar />
-      </Box>
-      <Grid flex="1" minH="0" templateColumns="minmax(0, 1fr) 276px" templateRows="minmax(0, 1fr)">
-        <Flex direction="column" minW="0" minH="0">
-          <StageBar />
-          <Stage />
-        </Flex>
-        <Box bg="panel" borderLeft="1px solid" borderColor="line" overflowY="auto" minH="0">
-          {graphic && choices.data && <Details choices={choices.data} />}
-        </Box>
-      </Grid>
-      <Box h="262px" flexShrink={0} bg="panel" borderTop="1px solid" borderColor="line">
-        {graphic && choices.data && <Timeline choices={choices.data} />}
-      </Box>
+      <BenchPanels
+        stage={
+          <Flex direction="column" w="100%" h="100%" position="relative">
+            <Box position="absolute" top="0" left="0" right="0" zIndex="docked" boxShadow="sm">
+              <RefusalBar />
+              <UnkeptBar />
+            </Box>
+            <StageBar />
+            <Stage />
+          </Flex>
+        }
+        details={graphic && choices.data && <Details choices={choices.data} />}
+        timeline={graphic && choices.data && <Timeline choices={choices.data} />}
+      />
+      <NoteOfEdit />
       {help && <KeyboardHelp onClose={() => setHelp(false)} />}
     </Flex>
   )
@@ -100,7 +102,7 @@ const PATIENCE_MS = 250
 
 /** Says that work is kept, and when it is not; and who else is here. */
 function SavedSign() {
-  const { line, saving, others } = usePick('line', 'saving', 'others')
+  const { line, saving, others } = usePick(useDocument, 'line', 'saving', 'others')
   const [slow, setSlow] = useState(false)
   const busy = saving > 0
   useEffect(() => {
@@ -129,23 +131,25 @@ function SavedSign() {
   )
 }
 
-/** What a person should know about the last edit. Like a refusal it lies over the stage: nothing moves away under the pointer. */
-function NoteBar() {
-  const { note, set } = usePick('note', 'set')
-  if (!note) return null
-  return (
-    <Flex role="note" bg="chosen" px="14px" py="5px" align="center" gap="10px" fontSize="12px">
-      <Box flex="1">{note}</Box>
-      <Button size="xs" variant="outline" borderColor="line" onClick={() => set({ note: null })}>
-        Understood
-      </Button>
-    </Flex>
-  )
+/** What a person should know about the last edit, until it is understood or another edit comes. */
+function NoteOfEdit() {
+  const { note } = usePick(useDocument, 'note')
+  useEffect(() => {
+    if (!note) return
+    const id = notes.create({
+      description: note,
+      duration: Infinity,
+      onStatusChange: (e) => e.status === 'unmounted' && useDocument.getState().tell(null),
+    })
+    return () => notes.dismiss(id)
+  }, [note])
+  return null
 }
 
 /** Changes that were under way when the line was lost: nobody knows whether they arrived. */
 function UnkeptBar() {
-  const { unkept, line, again, set } = usePick('unkept', 'line', 'again', 'set')
+  const { unkept, line } = usePick(useDocument, 'unkept', 'line')
+  const { again } = useDocument.getState()
   if (unkept.length === 0) return null
   return (
     <Flex role="alert" aria-label="Not kept" bg="badRoom" color="bad" px="14px" py="6px" align="center" gap="10px">
@@ -156,7 +160,7 @@ function UnkeptBar() {
       <Button size="xs" variant="outline" borderColor="bad" color="bad" disabled={line !== 'open'} onClick={() => void again()}>
         Do {unkept.length === 1 ? 'it' : 'them'} again
       </Button>
-      <Button size="xs" variant="outline" borderColor="bad" color="bad" onClick={() => set({ unkept: [] })}>
+      <Button size="xs" variant="outline" borderColor="bad" color="bad" onClick={() => useDocument.getState().forgetUnkept()}>
         {unkept.length === 1 ? 'It is' : 'They are'} there
       </Button>
     </Flex>
@@ -164,7 +168,7 @@ function UnkeptBar() {
 }
 
 function RefusalBar() {
-  const { refusal, graphic, set } = usePick('refusal', 'graphic', 'set')
+  const { refusal, graphic } = usePick(useDocument, 'refusal', 'graphic')
   if (!refusal) return null
   const layer = refusal.layer && graphic?.layers.some((l) => l.name === refusal.layer) ? `${refusal.layer}: ` : ''
   return (
@@ -173,7 +177,7 @@ function RefusalBar() {
         {layer}
         {refusal.message} {refusal.remedy}
       </Box>
-      <Button size="xs" variant="outline" borderColor="bad" color="bad" onClick={() => set({ refusal: null })}>
+      <Button size="xs" variant="outline" borderColor="bad" color="bad" onClick={() => useDocument.getState().refuse(null)}>
         Understood
       </Button>
     </Flex>

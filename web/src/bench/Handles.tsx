@@ -1,10 +1,15 @@
 import { useQuery } from '@tanstack/react-query'
-import { useRef, useState, type PointerEvent } from 'react'
+import { useRef, useState } from 'react'
 import { choicesQuery } from '../api/choices'
 import type { Point } from '../geometry/affine'
 import type { Edit } from '../live/document'
 import { several } from '../live/edits'
-import { useBench, usePick } from './benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePick } from '../stores/pick'
+import { usePlayback } from '../stores/playbackStore'
+import { useSelection } from '../stores/selectionStore'
+import { useView } from '../stores/viewStore'
+import { usePointerDrag, type Pointer } from '../shell/usePointerDrag'
 import { follow } from './groups'
 import { beginDrag, moveEdits, resizeEdits, turnEdits, type DragStart } from './handleDrags'
 import { Hooks } from './Hooks'
@@ -30,64 +35,44 @@ const DOUBLE_MS = 450
 
 /** Frames and handles over the stage: select, move, resize, turn. While the pointer drags, edits are previewed; on release one is kept. */
 export function Handles({ scale }: { scale: number }) {
-  const { graphic, program, selection, readings, playing, preview, edit, select, set, painted, rehearsal, entered } = usePick(
-    'graphic',
-    'program',
-    'selection',
-    'readings',
-    'playing',
-    'preview',
-    'edit',
-    'select',
-    'set',
-    'painted',
-    'rehearsal',
-    'entered',
-  )
+  const { graphic, program, readings, painted } = usePick(useDocument, 'graphic', 'program', 'readings', 'painted')
+  const { preview, edit } = useDocument.getState()
+  const { selection, entered } = usePick(useSelection, 'selection', 'entered')
+  const { select } = useSelection.getState()
+  const { playing, rehearsal } = usePick(usePlayback, 'playing', 'rehearsal')
   const choices = useQuery(choicesQuery).data
-  const drag = useRef<Drag | null>(null)
   const svg = useRef<SVGSVGElement>(null)
   const tapped = useRef<{ id: string; time: number } | null>(null)
   const [lines, setLines] = useState<SnapLine[]>([])
   void painted
   const still = !playing && !rehearsal
   // While it plays nothing of this is shown, so nothing is drawn again with every frame.
-  const frame = useBench((s) => (still ? s.frame : 0))
-  if (!graphic || !program) return null
+  const frame = usePlayback((s) => (still ? s.frame : 0))
   const contents = choices?.contents ?? []
-  const width = graphic.width * scale
-  const height = graphic.height * scale
-
-  const pointOf = (e: PointerEvent): Point => {
+  const pointOf = (e: Pointer): Point => {
     const box = svg.current!.getBoundingClientRect()
     return { x: (e.clientX - box.left) / scale, y: (e.clientY - box.top) / scale }
   }
+  const startsOf = (layers: string[], point: Point, of = readings) =>
+    layers.flatMap((id) => beginDrag(graphic!, program!, of, contents, id, usePlayback.getState().frame, point) ?? [])
 
-  const begin = (grip: Grip, e: PointerEvent, layers: string[]) => {
+  const press = (e: Pointer): Drag | null => {
+    const frame = usePlayback.getState().frame
+    const point = pointOf(e)
+    let hit = layerAt(graphic!, program!, frame, point, entered)
+    usePlayback.getState().stop()
     e.stopPropagation()
-    if (e.button !== 0) return
-    svg.current!.setPointerCapture(e.pointerId)
-    const at = useBench.getState().frame
-    const starts = layers.flatMap((id) => beginDrag(graphic, program, readings, contents, id, at, pointOf(e)) ?? [])
-    drag.current = { grip, starts, edits: [], moved: false }
-  }
-
-  const press = (e: PointerEvent) => {
-    const frame = useBench.getState().frame
-    let hit = layerAt(graphic, program, frame, pointOf(e), entered)
-    set({ playing: false })
     if (!hit) {
-      e.stopPropagation()
       select([])
-      set({ entered: null })
-      return
+      useSelection.getState().enter(null)
+      return null
     }
     // The second of two quick presses on a group goes into it. What holds the pointer gets no double click of its own.
     const second = tapped.current?.id === hit && e.timeStamp - tapped.current.time < DOUBLE_MS
     tapped.current = second ? null : { id: hit, time: e.timeStamp }
-    if (second && graphic.layers.some((l) => l.id === hit && l.content.kind === 'group')) {
-      set({ entered: hit })
-      hit = layerAt(graphic, program, frame, pointOf(e), hit)!
+    if (second && graphic!.layers.some((l) => l.id === hit && l.content.kind === 'group')) {
+      useSelection.getState().enter(hit)
+      hit = layerAt(graphic!, program!, frame, point, hit)!
     } else follow(hit)
     const chosen = e.shiftKey
       ? selection.includes(hit)
@@ -97,34 +82,29 @@ export function Handles({ scale }: { scale: number }) {
         ? selection
         : [hit]
     if (chosen !== selection) select(chosen)
-    begin('move', e, chosen)
-    if (!drag.current) return
+    const drag: Drag = { grip: 'move', starts: startsOf(chosen, point), edits: [], moved: false }
     // A layer that was not selected has no values here yet; they are read before it moves.
-    const unread = chosen.filter((id) => !readings[id])
-    const point = pointOf(e)
-    if (unread.length > 0) {
-      void useBench
+    if (chosen.some((id) => !readings[id]))
+      void useDocument
         .getState()
         .connection?.read(chosen, frame)
         .then((read) => {
-          const all = Object.fromEntries(read.map((r) => [r.id, r]))
-          useBench.setState({ readings: all })
-          if (drag.current) drag.current.starts = chosen.flatMap((id) => beginDrag(graphic, program, all, contents, id, frame, point) ?? [])
+          useDocument.getState().keepReadings(read)
+          drag.starts = startsOf(chosen, point, Object.fromEntries(read.map((r) => [r.id, r])))
         })
-    }
+    return drag
   }
 
-  const move = (e: PointerEvent) => {
-    const d = drag.current
-    if (!d || d.starts.length === 0) return
+  const move = (d: Drag, e: Pointer) => {
+    if (d.starts.length === 0) return
     const to = pointOf(e)
     const from = d.starts[0]!.point
     if (!d.moved && Math.hypot(to.x - from.x, to.y - from.y) * scale < START_PX) return
-    if (!d.moved) set({ dragging: true })
+    if (!d.moved) useView.getState().drag(true)
     d.moved = true
     if (d.grip === 'move') {
       const margins = choices ? [choices.actionMargin, choices.graphicsMargin] : []
-      const { edits, snapped } = moveEdits(d.starts, to, graphic, frame, {
+      const { edits, snapped } = moveEdits(d.starts, to, graphic!, frame, {
         free: e.ctrlKey || e.metaKey,
         straight: e.shiftKey,
         margins,
@@ -140,20 +120,30 @@ export function Handles({ scale }: { scale: number }) {
     preview(several(d.edits))
   }
 
-  const release = async () => {
-    const d = drag.current
-    drag.current = null
+  const end = () => useView.getState().drag(false)
+  const release = (d: Drag) => {
     setLines([])
-    if (d?.moved && d.edits.length > 0) await edit(several(d.edits))
-    set({ dragging: false })
+    if (d.moved && d.edits.length > 0) void edit(several(d.edits)).finally(end)
+    else end()
   }
-
   const cancel = () => {
-    drag.current = null
     setLines([])
     preview(null)
-    set({ dragging: false })
+    end()
   }
+  const bindStage = usePointerDrag<Drag>({ press, move, release, cancel })
+  const bindGrip = usePointerDrag<Drag, [grip: Grip, layer: string]>({
+    press: (e, [grip, id]) => {
+      e.stopPropagation()
+      return { grip, starts: startsOf([id], pointOf(e)), edits: [], moved: false }
+    },
+    move,
+    release,
+    cancel,
+  })
+  if (!graphic || !program) return null
+  const width = graphic.width * scale
+  const height = graphic.height * scale
 
   return (
     <svg
@@ -161,10 +151,7 @@ export function Handles({ scale }: { scale: number }) {
       width={width}
       height={height}
       style={{ position: 'absolute', inset: 0, overflow: 'visible', touchAction: 'none' }}
-      onPointerDown={press}
-      onPointerMove={move}
-      onPointerUp={() => void release()}
-      onPointerCancel={cancel}
+      {...bindStage()}
     >
       <rect width={width} height={height} fill="transparent" />
       {lines.map((l) => (
@@ -241,7 +228,7 @@ export function Handles({ scale }: { scale: number }) {
                     style={{ cursor: 'grab' }}
                     role="button"
                     aria-label="Turn"
-                    onPointerDown={(e) => begin('turn', e, [id])}
+                    {...bindGrip(['turn', id])}
                   />
                   {grips.map(([p, grip, name]) => (
                     <rect
@@ -260,7 +247,7 @@ export function Handles({ scale }: { scale: number }) {
                       }}
                       role="button"
                       aria-label={`Resize ${name}`}
-                      onPointerDown={(e) => begin(grip, e, [id])}
+                      {...bindGrip([grip, id])}
                     />
                   ))}
                 </>
@@ -274,7 +261,8 @@ export function Handles({ scale }: { scale: number }) {
 
 /** The edge of the group whose members the pointer takes hold of. */
 function EnteredGroup({ id, scale }: { id: string; scale: number }) {
-  const { program, frame, painted } = usePick('program', 'frame', 'painted')
+  const { program, painted } = usePick(useDocument, 'program', 'painted')
+  const { frame } = usePick(usePlayback, 'frame')
   void painted
   const place = program && placeOf(program, id, frame)
   if (!place) return null

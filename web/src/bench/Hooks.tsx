@@ -1,12 +1,15 @@
 import { map } from '../geometry/affine'
-import { usePick } from './benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePick } from '../stores/pick'
+import { usePlayback } from '../stores/playbackStore'
 import { placeOf } from './picking'
 
 const ARM_PX = 9
 
 /** Hooks on the stage: they show nothing in the picture, so a sign stands for each. */
 export function Hooks({ scale }: { scale: number }) {
-  const { graphic, program, frame, painted } = usePick('graphic', 'program', 'frame', 'painted')
+  const { graphic, program, painted } = usePick(useDocument, 'graphic', 'program', 'painted')
+  const { frame } = usePick(usePlayback, 'frame')
   void painted
   return (
     <g pointerEvents="none">

@@ -1,8 +1,12 @@
-import { useRef, type PointerEvent } from 'react'
+import { useRef } from 'react'
 import { invert, map, mapVector, type Point } from '../geometry/affine'
 import { keysOf, type Edit, type Keyframe, type Layer } from '../live/document'
 import type { Program } from '../live/program'
-import { usePick } from './benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePick } from '../stores/pick'
+import { usePlayback } from '../stores/playbackStore'
+import { useView } from '../stores/viewStore'
+import { usePointerDrag, type Pointer } from '../shell/usePointerDrag'
 import { parentOf } from './handleDrags'
 import { placeOf } from './picking'
 
@@ -23,26 +27,53 @@ interface Drag {
 
 /** The path of the selected layer's position: its points and tangents to drag, and a trail of one dot a frame that shows the speed. */
 export function PathOverlay({ id, scale }: { id: string; scale: number }) {
-  const { graphic, program, frame, readings, preview, edit, set, painted } = usePick(
-    'graphic',
-    'program',
-    'frame',
-    'readings',
-    'preview',
-    'edit',
-    'set',
-    'painted',
-  )
+  const { graphic, program, readings, painted } = usePick(useDocument, 'graphic', 'program', 'readings', 'painted')
+  const { preview, edit } = useDocument.getState()
+  const { frame } = usePick(usePlayback, 'frame')
   void painted
   const root = useRef<SVGGElement>(null)
-  const drag = useRef<Drag | null>(null)
   const tapped = useRef<{ at: number; time: number } | null>(null)
   const layer = graphic!.layers.find((l) => l.id === id)
   const keys = layer ? keysOf(layer, 'position') : []
+  const parentAt = (f: number) => parentOf(program!, layer!, f)
+  const stage = (e: Pointer): Point => {
+    const box = root.current!.ownerSVGElement!.getBoundingClientRect()
+    return { x: (e.clientX - box.left) / scale, y: (e.clientY - box.top) / scale }
+  }
+  /** The second of two quick presses rounds a point or makes it a corner. What holds the pointer gets no double click of its own. */
+  const tap = (key: Keyframe, time: number) => {
+    const second = tapped.current?.at === key.at && time - tapped.current.time < DOUBLE_MS
+    tapped.current = second ? null : { at: key.at, time }
+    if (second) void edit({ do: 'bendPath', layer: id, smooth: !isBent(key), at: key.at })
+  }
+  const end = () => useView.getState().drag(false)
+  const bind = usePointerDrag<Drag, [key: Keyframe, part: Drag['part']]>({
+    press: (e, [key, part]) => {
+      e.stopPropagation()
+      return { key, part, from: stage(e), edit: null }
+    },
+    move: (d, e) => {
+      useView.getState().drag(true)
+      const to = stage(e)
+      const v = mapVector(invert(parentAt(d.key.at)), { x: to.x - d.from.x, y: to.y - d.from.y })
+      d.edit = d.part === 'point' ? moved(layer!, d.key, v) : bent(layer!, d.key, d.part, v, e.altKey)
+      preview(d.edit)
+    },
+    release: (d, e) => {
+      if (d.edit) void edit(d.edit).finally(end)
+      else {
+        if (d.part === 'point') tap(d.key, e.timeStamp)
+        end()
+      }
+    },
+    cancel: () => {
+      preview(null)
+      end()
+    },
+  })
   if (!layer || layer.locked || keys.length < 2) return null
   const share = readings[id]?.values.pivot ?? [0.5, 0.5]
   const at = (f: number) => pivotAt(program!, id, f, share)
-  const parentAt = (f: number) => parentOf(program!, layer, f)
 
   const first = Math.max(keys[0]!.at, frame - MOST_DOTS / 2)
   const last = Math.min(keys.at(-1)!.at, first + MOST_DOTS)
@@ -51,43 +82,8 @@ export function PathOverlay({ id, scale }: { id: string; scale: number }) {
     const p = at(f)
     if (p) trail.push({ x: p.x * scale, y: p.y * scale })
   }
-  const stage = (e: PointerEvent): Point => {
-    const box = root.current!.ownerSVGElement!.getBoundingClientRect()
-    return { x: (e.clientX - box.left) / scale, y: (e.clientY - box.top) / scale }
-  }
-  const press = (key: Keyframe, part: Drag['part']) => (e: PointerEvent) => {
-    e.stopPropagation()
-    if (e.button !== 0) return
-    root.current!.setPointerCapture(e.pointerId)
-    drag.current = { key, part, from: stage(e), edit: null }
-  }
-  const move = (e: PointerEvent) => {
-    const d = drag.current
-    if (!d) return
-    e.stopPropagation()
-    set({ dragging: true })
-    const to = stage(e)
-    const v = mapVector(invert(parentAt(d.key.at)), { x: to.x - d.from.x, y: to.y - d.from.y })
-    d.edit = d.part === 'point' ? moved(layer, d.key, v) : bent(layer, d.key, d.part, v, e.altKey)
-    preview(d.edit)
-  }
-  const release = async (e: PointerEvent) => {
-    const d = drag.current
-    drag.current = null
-    if (!d) return
-    e.stopPropagation()
-    if (d.edit) await edit(d.edit)
-    else if (d.part === 'point') tap(d.key, e.timeStamp)
-    set({ dragging: false })
-  }
-  /** The second of two quick presses rounds a point or makes it a corner. The layer that holds the pointer gets no double click of its own. */
-  const tap = (key: Keyframe, time: number) => {
-    const second = tapped.current?.at === key.at && time - tapped.current.time < DOUBLE_MS
-    tapped.current = second ? null : { at: key.at, time }
-    if (second) void edit({ do: 'bendPath', layer: id, smooth: !isBent(key), at: key.at })
-  }
   return (
-    <g ref={root} role="group" aria-label="Path" onPointerMove={move} onPointerUp={(e) => void release(e)}>
+    <g ref={root} role="group" aria-label="Path">
       <polyline
         points={trail.map((p) => `${p.x},${p.y}`).join(' ')}
         fill="none"
@@ -133,7 +129,7 @@ export function PathOverlay({ id, scale }: { id: string; scale: number }) {
                       style={{ cursor: 'move' }}
                       role="button"
                       aria-label={`Tangent ${part === 'in' ? 'into' : 'out of'} frame ${key.at}`}
-                      onPointerDown={press(key, part)}
+                      {...bind([key, part])}
                     />
                   </g>
                 ),
@@ -150,7 +146,7 @@ export function PathOverlay({ id, scale }: { id: string; scale: number }) {
               style={{ cursor: 'move' }}
               role="button"
               aria-label={`Path point at frame ${key.at}`}
-              onPointerDown={press(key, 'point')}
+              {...bind([key, 'point'])}
             >
               <title>{`Frame ${key.at}. Drag to move; double-click to ${isBent(key) ? 'make a corner' : 'round it'}`}</title>
             </rect>

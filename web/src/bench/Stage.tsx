@@ -2,7 +2,10 @@ import { Box } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { useLayoutEffect, useRef, useState, type RefObject } from 'react'
 import { choicesQuery } from '../api/choices'
-import { useBench, usePick } from './benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePick } from '../stores/pick'
+import { useSelection } from '../stores/selectionStore'
+import { useView } from '../stores/viewStore'
 import { Handles } from './Handles'
 import { StageWall } from './StageWall'
 import { useStagePainting } from './useStagePainting'
@@ -14,7 +17,8 @@ export function Stage() {
   const frame = useRef<HTMLDivElement>(null)
   const moving = useRef<HTMLCanvasElement>(null)
   const exact = useRef<HTMLCanvasElement>(null)
-  const { graphic, zoom, safeAreas } = usePick('graphic', 'zoom', 'safeAreas')
+  const { graphic } = usePick(useDocument, 'graphic')
+  const { zoom, safeAreas } = usePick(useView, 'zoom', 'safeAreas')
   const margins = useQuery(choicesQuery).data
   const room = useSize(frame)
   const fit = graphic ? Math.min((room.width - 2 * MARGIN) / graphic.width, (room.height - 2 * MARGIN) / graphic.height) : 1
@@ -31,7 +35,7 @@ export function Stage() {
       overflow={zoom === 'fit' ? 'hidden' : 'auto'}
       bg="sunk"
       position="relative"
-      onPointerDown={() => useBench.getState().select([])}
+      onPointerDown={() => useSelection.getState().select([])}
     >
       {graphic && room.width > 0 && (
         <Box

@@ -1,7 +1,10 @@
+import type { Wall } from '../stores/viewStore'
 import { Box, Flex, Spacer, Text } from '@chakra-ui/react'
 import { Scan, Wind } from 'lucide-react'
 import { Choice, Tool } from '../shell/controls'
-import { usePick, type Wall } from './benchStore'
+import { usePick } from '../stores/pick'
+import { ColourWell } from '../shell/ColourWell'
+import { useView } from '../stores/viewStore'
 
 const walls: { value: Wall; label: string }[] = [
   { value: 'checker', label: 'Checkerboard' },
@@ -16,18 +19,17 @@ const zooms = ['fit', '0.25', '0.5', '1', '2', '4']
 
 /** What is seen behind the graphic, how large, and with which guides. */
 export function StageBar() {
-  const { wall, wallColour, safeAreas, zoom, showBlur, set } = usePick('wall', 'wallColour', 'safeAreas', 'zoom', 'showBlur', 'set')
+  const { wall, wallColour, safeAreas, zoom, showBlur } = usePick(useView, 'wall', 'wallColour', 'safeAreas', 'zoom', 'showBlur')
+  const { setWall, setWallColour, toggleBlur, toggleSafeAreas, zoomTo } = useView.getState()
   return (
     <Flex h="34px" flexShrink={0} align="center" gap="8px" px="12px" borderBottom="1px solid" borderColor="line">
       <Text color="soft" fontSize="12px" flexShrink={0}>
         Wall
       </Text>
       <Box w="124px">
-        <Choice label="Wall" options={walls} value={wall} onChange={(e) => set({ wall: e.target.value as Wall })} />
+        <Choice label="Wall" options={walls} value={wall} onChange={(e) => setWall(e.target.value as Wall)} />
       </Box>
-      {wall === 'colour' && (
-        <input type="color" aria-label="Colour of the wall" value={wallColour} onChange={(e) => set({ wallColour: e.target.value })} />
-      )}
+      {wall === 'colour' && <ColourWell label="Colour of the wall" hex={wallColour} onPreview={setWallColour} onChange={setWallColour} />}
       <Text fontSize="12px" color="soft" truncate>
         Preview only: the wall is never in the file
       </Text>
@@ -39,11 +41,11 @@ export function StageBar() {
             : 'Motion blur is not shown on the stage; the file has it'
         }
         on={showBlur}
-        onClick={() => set({ showBlur: !showBlur })}
+        onClick={toggleBlur}
       >
         <Wind size={15} />
       </Tool>
-      <Tool label="Safe areas (EBU R 95)" on={safeAreas} onClick={() => set({ safeAreas: !safeAreas })}>
+      <Tool label="Safe areas (EBU R 95)" on={safeAreas} onClick={toggleSafeAreas}>
         <Scan size={15} />
       </Tool>
       <Box w="84px">
@@ -51,7 +53,7 @@ export function StageBar() {
           label="Zoom"
           value={String(zoom)}
           options={zooms.map((z) => ({ value: z, label: z === 'fit' ? 'Fit' : `${Number(z) * 100} %` }))}
-          onChange={(e) => set({ zoom: e.target.value === 'fit' ? 'fit' : Number(e.target.value) })}
+          onChange={(e) => zoomTo(e.target.value === 'fit' ? 'fit' : Number(e.target.value))}
         />
       </Box>
     </Flex>

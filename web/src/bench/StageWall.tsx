@@ -1,13 +1,16 @@
 import { Box } from '@chakra-ui/react'
 import { useEffect, useRef } from 'react'
 import { rateOf } from '../time/timecode'
-import { usePick } from './benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePick } from '../stores/pick'
+import { usePlayback } from '../stores/playbackStore'
+import { useView } from '../stores/viewStore'
 
 const colours = { black: '#000000', white: '#FFFFFF', grey: '#808080' }
 
 /** What the preview shows behind the graphic. It is part of the page, not of the picture, so it cannot get into a file. */
 export function StageWall() {
-  const { wall, wallColour } = usePick('wall', 'wallColour')
+  const { wall, wallColour } = usePick(useView, 'wall', 'wallColour')
   if (wall === 'footage') return <Footage />
   if (wall === 'checker') return <Box className="checker" position="absolute" inset="0" />
   return <Box position="absolute" inset="0" style={{ background: wall === 'colour' ? wallColour : colours[wall] }} />
@@ -16,7 +19,8 @@ export function StageWall() {
 /** The demo's meadow, running with the playhead. */
 function Footage() {
   const video = useRef<HTMLVideoElement>(null)
-  const { playing, frame, graphic } = usePick('playing', 'frame', 'graphic')
+  const { playing, frame } = usePick(usePlayback, 'playing', 'frame')
+  const { graphic } = usePick(useDocument, 'graphic')
   useEffect(() => {
     const v = video.current!
     if (playing) void v.play().catch(() => undefined)

@@ -1,6 +1,8 @@
 import type { CopiedKey } from '../live/core.gen'
 import { keysOf, type Keyframe, type KeyPlace } from '../live/document'
-import { useBench } from './benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePlayback } from '../stores/playbackStore'
+import { useSelection } from '../stores/selectionStore'
 
 /** How copied keyframes are told from other text. */
 const KIND = 'hang-keyframes'
@@ -12,7 +14,7 @@ interface Clip {
 
 /** The selected keyframes, with their frames counted from the first of them; undefined when none is selected. */
 export function copied(places: KeyPlace[]): CopiedKey[] | undefined {
-  const { graphic } = useBench.getState()
+  const { graphic } = useDocument.getState()
   if (places.length === 0) return undefined
   const layers = [...new Set(places.map((p) => p.layer))]
   const first = Math.min(...places.map((p) => p.at))
@@ -24,7 +26,7 @@ export function copied(places: KeyPlace[]): CopiedKey[] | undefined {
 }
 
 export function clipText(): string | undefined {
-  const keys = copied(useBench.getState().keys)
+  const keys = copied(useSelection.getState().keys)
   return keys && JSON.stringify({ kind: KIND, keys } satisfies Clip)
 }
 
@@ -39,18 +41,19 @@ export function clipOf(text: string): CopiedKey[] | undefined {
 
 /** Puts keyframes at the playhead, on the selected layers, and selects them there. */
 export async function paste(keys: CopiedKey[], layers: string[]) {
-  const { frame, edit } = useBench.getState()
+  const { frame } = usePlayback.getState()
+  const { edit } = useDocument.getState()
   if (!(await edit({ do: 'pasteKeys', layers, keys, at: frame }))) return
   const sources = new Set(keys.map((k) => k.layer)).size
   const placed = layers.flatMap((layer, i) =>
     keys.filter((k) => sources === 1 || k.layer === i).map((k) => ({ layer, address: k.address, at: (k.key as Keyframe).at + frame })),
   )
-  useBench.setState({ keys: placed })
+  useSelection.getState().selectKeys(placed)
 }
 
 /** The selected keyframes once more, from the playhead on. */
 export async function copyToPlayhead() {
-  const { keys } = useBench.getState()
+  const { keys } = useSelection.getState()
   const clip = copied(keys)
   if (clip) await paste(clip, [...new Set(keys.map((k) => k.layer))])
 }

@@ -1,16 +1,22 @@
 import type { Graphic } from '../live/document'
-import { useBench } from './benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePlayback } from '../stores/playbackStore'
+import { useSelection } from '../stores/selectionStore'
 import { lineOf } from './picking'
 
 /** Puts the selected layers into a new group, which is then selected. */
 export async function group() {
-  const { selection, frame, edit } = useBench.getState()
+  const { selection } = useSelection.getState()
+  const { frame } = usePlayback.getState()
+  const { edit } = useDocument.getState()
   if (selection.length > 0) await edit({ do: 'groupLayers', layers: selection, at: frame })
 }
 
 /** Takes groups apart; what was in them is selected. */
 export async function dissolve(groups: string[]) {
-  const { graphic, frame, edit, select } = useBench.getState()
+  const { graphic, edit } = useDocument.getState()
+  const { frame } = usePlayback.getState()
+  const { select } = useSelection.getState()
   const chosen = graphic!.layers.filter((l) => groups.includes(l.id) && l.content.kind === 'group').map((l) => l.id)
   if (chosen.length === 0) return
   const members = graphic!.layers.filter((l) => l.group && chosen.includes(l.group)).map((l) => l.id)
@@ -19,18 +25,20 @@ export async function dissolve(groups: string[]) {
 
 /** From now on the pointer takes hold of what is in the group; its frontmost layer is selected. */
 export function enter(id: string) {
-  const { graphic, select, set } = useBench.getState()
+  const { graphic } = useDocument.getState()
+  const { select } = useSelection.getState()
   const members = graphic!.layers.filter((l) => l.group === id)
   if (members.length === 0) return
-  set({ entered: id })
+  useSelection.getState().enter(id)
   select([members.at(-1)!.id])
 }
 
 /** One step out of the group that was entered; it is selected. False when none was. */
 export function leave(): boolean {
-  const { entered, graphic, select, set } = useBench.getState()
+  const { entered, select } = useSelection.getState()
+  const { graphic } = useDocument.getState()
   if (!entered) return false
-  set({ entered: groupOf(graphic!, entered) ?? null })
+  useSelection.getState().enter(groupOf(graphic!, entered) ?? null)
   select([entered])
   return true
 }
@@ -39,8 +47,8 @@ const groupOf = (graphic: Graphic, id: string): string | undefined => graphic.la
 
 /** Selecting a layer elsewhere, as on the timeline, goes to the group it is in. */
 export function follow(id: string) {
-  const { graphic, set } = useBench.getState()
+  const { graphic } = useDocument.getState()
   const layers = new Map(graphic!.layers.map((l) => [l.id, l]))
   const layer = layers.get(id)
-  if (layer) set({ entered: lineOf(layers, layer)[1] ?? null })
+  if (layer) useSelection.getState().enter(lineOf(layers, layer)[1] ?? null)
 }

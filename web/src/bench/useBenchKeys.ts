@@ -1,15 +1,20 @@
+import { useView } from '../stores/viewStore'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { keyPlaces, totalFrames } from '../live/document'
-import { markRange } from '../timeline/Transport'
-import { useBench } from './benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePlayback } from '../stores/playbackStore'
+import { useSelection } from '../stores/selectionStore'
 import { copyToPlayhead } from './clipboard'
+import { isAsking } from '../shell/Dialog'
 import { dissolve, enter, group, leave } from './groups'
 
 const STEP = 10
 
 /** The keyboard of the bench. Keys typed into a field stay there. */
 export function useBenchKeys(onHelp: () => void) {
-  const bench = useBench.getState
+  const doc = useDocument.getState
+  const playback = usePlayback.getState
+  const chosen = useSelection.getState
   const on = (keys: string, act: (event: KeyboardEvent) => void) =>
     // eslint-disable-next-line react-hooks/rules-of-hooks -- always called in the same order
     useHotkeys(keys, (e) => act(e), {
@@ -17,82 +22,81 @@ export function useBenchKeys(onHelp: () => void) {
       useKey: keys === '?' || keys === ',' || keys === '.',
       // The comma is a key of its own here, not only what stands between keys.
       delimiter: keys === ',' ? '|' : ',',
-      ignoreEventWhen: () => document.querySelector('dialog[open]') !== null,
+      ignoreEventWhen: () => isAsking(),
     })
 
-  on('space', () => bench().set({ playing: !bench().playing }))
-  on(',', () => step(-1))
-  on('.', () => step(1))
-  on('home', () => bench().seek(0))
-  on('end', () => bench().seek(totalFrames(bench().graphic!.phases) - 1))
+  on('space', () => playback().toggle())
+  on(',', () => playback().step(-1))
+  on('.', () => playback().step(1))
+  on('home', () => playback().seek(0))
+  on('end', () => playback().seek(playback().frames - 1))
   on('left, right, up, down, shift+left, shift+right, shift+up, shift+down', (e) => {
     const by = e.shiftKey ? STEP : 1
     const x = e.key === 'ArrowLeft' ? -by : e.key === 'ArrowRight' ? by : 0
     const y = e.key === 'ArrowUp' ? -by : e.key === 'ArrowDown' ? by : 0
-    if (bench().keys.length > 0) void nudgeKeys(x)
-    else if (bench().selection.length > 0) nudge(x, y)
-    else if (x !== 0) step(x)
+    if (chosen().keys.length > 0) void nudgeKeys(x)
+    else if (chosen().selection.length > 0) nudge(x, y)
+    else if (x !== 0) playback().step(x)
   })
-  on('mod+z', () => void bench().connection?.undo())
-  on('mod+shift+z', () => void bench().connection?.redo())
+  on('mod+z', () => void doc().connection?.undo())
+  on('mod+shift+z', () => void doc().connection?.redo())
   on('mod+d', () => {
-    const { selection, edit, keys } = bench()
+    const { selection, keys } = chosen()
     if (keys.length > 0) void copyToPlayhead()
-    else if (selection.length > 0) void edit({ do: 'duplicateLayers', layers: selection })
+    else if (selection.length > 0) void doc().edit({ do: 'duplicateLayers', layers: selection })
   })
   on('delete, backspace', () => {
-    const { keys, selection, edit, set } = bench()
+    const { keys, selection, selectKeys } = chosen()
     if (keys.length > 0) {
-      void edit({ do: 'removeKeys', keys })
-      set({ keys: [] })
-    } else if (selection.length > 0) void edit({ do: 'removeLayers', layers: selection, at: bench().frame })
+      void doc().edit({ do: 'removeKeys', keys })
+      selectKeys([])
+    } else if (selection.length > 0) void doc().edit({ do: 'removeLayers', layers: selection, at: playback().frame })
   })
   on('escape', () => {
-    if (bench().keys.length > 0) bench().set({ keys: [] })
-    else if (!leave()) bench().select([])
+    if (chosen().keys.length > 0) chosen().selectKeys([])
+    else if (!leave()) chosen().select([])
   })
   on('mod+g', () => void group())
-  on('mod+shift+g', () => void dissolve(bench().selection))
+  on('mod+shift+g', () => void dissolve(chosen().selection))
   on('enter', () => {
-    const [only, more] = bench().selection
+    const [only, more] = chosen().selection
     if (only && !more && document.activeElement?.tagName !== 'BUTTON') enter(only)
   })
-  on('i', () => markRange('start'))
-  on('o', () => markRange('end'))
-  on('k', () => bench().set({ keying: bench().keying === 'playhead' ? 'whole' : 'playhead' }))
+  on('i', () => playback().mark('start'))
+  on('o', () => playback().mark('end'))
+  on('k', () => useView.getState().key(useView.getState().keying === 'playhead' ? 'whole' : 'playhead'))
   on('mod+a', () => selectAllKeys())
   on('x', () => {
-    const { selection, frame, edit } = bench()
-    if (selection.length > 0) void edit({ do: 'splitLayers', layers: selection, at: frame })
+    const { selection } = chosen()
+    if (selection.length > 0) void doc().edit({ do: 'splitLayers', layers: selection, at: playback().frame })
   })
   on('?', onHelp)
-
-  function step(by: number) {
-    bench().set({ playing: false })
-    bench().seek(bench().frame + by)
-  }
 }
 
 /** Moves the selected keyframes in time; they stay selected. */
 async function nudgeKeys(by: number) {
-  const { keys, edit, set, graphic } = useBench.getState()
+  const { keys } = useSelection.getState()
+  const { edit, graphic } = useDocument.getState()
   const times = keys.map((k) => k.at)
   const limited = Math.max(-Math.min(...times), Math.min(totalFrames(graphic!.phases) - 1 - Math.max(...times), by))
   if (limited === 0) return
   // Selected at once, so that a second press moves them on.
-  set({ keys: keys.map((k) => ({ ...k, at: k.at + limited })) })
-  if (!(await edit({ do: 'moveKeys', keys, by: limited }))) set({ keys })
+  useSelection.getState().selectKeys(keys.map((k) => ({ ...k, at: k.at + limited })))
+  if (!(await edit({ do: 'moveKeys', keys, by: limited }))) useSelection.getState().selectKeys(keys)
 }
 
 /** Every keyframe of the selected layers, or of all. */
 function selectAllKeys() {
-  const { graphic, selection, select } = useBench.getState()
+  const { graphic } = useDocument.getState()
+  const { selection, select } = useSelection.getState()
   const layers = graphic!.layers.filter((l) => selection.length === 0 || selection.includes(l.id))
   select(selection, layers.flatMap(keyPlaces))
 }
 
 function nudge(x: number, y: number) {
-  const { selection, frame, edit, graphic } = useBench.getState()
+  const { selection } = useSelection.getState()
+  const { frame } = usePlayback.getState()
+  const { edit, graphic } = useDocument.getState()
   const layers = selection.filter((id) => !graphic?.layers.find((l) => l.id === id)?.locked)
   if (layers.length > 0) void edit({ do: 'nudge', layers, by: [x, y], at: frame })
 }

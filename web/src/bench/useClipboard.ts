@@ -1,29 +1,33 @@
 import { useEffect } from 'react'
 import { clipOf, clipText, paste } from './clipboard'
-import { useBench } from './benchStore'
+import { useDocument } from '../stores/documentStore'
+import { isAsking } from '../shell/Dialog'
+import { useSelection } from '../stores/selectionStore'
 
 /** Copy, cut and paste of keyframes through the system's clipboard, so that they go to other layers, other graphics and other windows. */
 export function useClipboard() {
   useEffect(() => {
-    const isTyping = () =>
-      document.activeElement?.matches('input:not([type=color]), textarea, select') || document.querySelector('dialog[open]') !== null
+    const isTyping = () => document.activeElement?.matches('input:not([type=color]), textarea, select') || isAsking()
     const take = (e: ClipboardEvent) => {
       const text = isTyping() ? undefined : clipText()
       if (!text) return
       e.preventDefault()
       e.clipboardData?.setData('text/plain', text)
-      const { keys, edit, set } = useBench.getState()
-      set({ note: `${keys.length === 1 ? 'A keyframe' : `${keys.length} keyframes`} copied. Go to a frame, select layers, and paste.` })
+      const { keys } = useSelection.getState()
+      const { edit } = useDocument.getState()
+      useDocument
+        .getState()
+        .tell(`${keys.length === 1 ? 'A keyframe' : `${keys.length} keyframes`} copied. Go to a frame, select layers, and paste.`)
       if (e.type === 'cut') {
         void edit({ do: 'removeKeys', keys })
-        set({ keys: [] })
+        useSelection.getState().selectKeys([])
       }
     }
     const put = (e: ClipboardEvent) => {
       const clip = isTyping() ? undefined : clipOf(e.clipboardData?.getData('text/plain') ?? '')
       if (!clip) return
       e.preventDefault()
-      void paste(clip, useBench.getState().selection)
+      void paste(clip, useSelection.getState().selection)
     }
     document.addEventListener('copy', take)
     document.addEventListener('cut', take)

@@ -1,7 +1,10 @@
 import { useEffect, type RefObject } from 'react'
 import { loadCanvasKit } from '../painter/canvaskit'
 import { isSoftwareGpu, StageSurface } from '../painter/stageSurface'
-import { onPixels, useBench } from './benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePlayback } from '../stores/playbackStore'
+import { onPixels } from '../stores/pixels'
+import { useView } from '../stores/viewStore'
 
 /** How long the playhead rests before the exact picture is painted. */
 const REST_MS = 90
@@ -15,7 +18,7 @@ interface Surfaces {
 
 /** Paints the stage: on the GPU while things move, the exact picture once they rest. It follows the store itself, ahead of React. */
 export function useStagePainting(moving: RefObject<HTMLCanvasElement | null>, exact: RefObject<HTMLCanvasElement | null>, scale: number) {
-  const hasGraphic = useBench((s) => s.graphic !== null)
+  const hasGraphic = useDocument((s) => s.graphic !== null)
 
   useEffect(() => {
     if (!hasGraphic) return
@@ -25,7 +28,9 @@ export function useStagePainting(moving: RefObject<HTMLCanvasElement | null>, ex
     let paints = 0
 
     const show = (surface: StageSurface, share: number) => {
-      const { graphic, program, frame, showBlur } = useBench.getState()
+      const { graphic, program } = useDocument.getState()
+      const { frame } = usePlayback.getState()
+      const { showBlur } = useView.getState()
       if (!surfaces || !graphic || !program) return
       const k = scale * window.devicePixelRatio * share
       const [width, height] = [Math.max(1, Math.round(graphic.width * k)), Math.max(1, Math.round(graphic.height * k))]
@@ -40,7 +45,8 @@ export function useStagePainting(moving: RefObject<HTMLCanvasElement | null>, ex
 
     const paint = () => {
       if (!surfaces) return
-      const { playing, dragging } = useBench.getState()
+      const { playing } = usePlayback.getState()
+      const { dragging } = useView.getState()
       window.clearTimeout(rest)
       if (playing || dragging) {
         show(surfaces.moving, surfaces.soft ? 0.5 : 1)
@@ -62,21 +68,17 @@ export function useStagePainting(moving: RefObject<HTMLCanvasElement | null>, ex
       paint()
     })
     const forget = onPixels(paint)
-    const unsubscribe = useBench.subscribe((now, before) => {
-      if (
-        now.frame !== before.frame ||
-        now.showBlur !== before.showBlur ||
-        now.program !== before.program ||
-        now.graphic?.width !== before.graphic?.width ||
-        now.graphic?.height !== before.graphic?.height ||
-        now.playing !== before.playing ||
-        now.dragging !== before.dragging
-      )
-        paint()
-    })
+    const unsubscribe = [
+      usePlayback.subscribe((now, before) => (now.frame !== before.frame || now.playing !== before.playing) && paint()),
+      useView.subscribe((now, before) => (now.showBlur !== before.showBlur || now.dragging !== before.dragging) && paint()),
+      useDocument.subscribe((now, before) => {
+        const sized = now.graphic?.width !== before.graphic?.width || now.graphic?.height !== before.graphic?.height
+        if (sized || now.program !== before.program) paint()
+      }),
+    ]
     return () => {
       gone = true
-      unsubscribe()
+      for (const forgetStore of unsubscribe) forgetStore()
       forget()
       window.clearTimeout(rest)
       surfaces?.moving.dispose()

@@ -1,9 +1,12 @@
 import { useEffect } from 'react'
-import { usePick } from './benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePick } from '../stores/pick'
+import { usePlayback } from '../stores/playbackStore'
 
 /** Holds the windows of the program that the playhead needs, and lets the others go. */
 export function useWindows() {
-  const { connection, program, painted, frame, line } = usePick('connection', 'program', 'painted', 'frame', 'line')
+  const { connection, program, painted, line } = usePick(useDocument, 'connection', 'program', 'painted', 'line')
+  const { frame } = usePick(usePlayback, 'frame')
   // How long the program is, it learns from patches.
   void painted
   const window = program ? Math.floor(frame / program.windowLength) : 0

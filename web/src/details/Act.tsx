@@ -1,21 +1,23 @@
 import { Button } from '@chakra-ui/react'
+import { Hint } from '../shell/Hint'
 
-/** A small button that does one thing; its title says what. */
+/** A small button that does one thing; its hint says what. */
 export function Act({ name, title, disabled, onClick }: { name: string; title: string; disabled?: boolean; onClick: () => void }) {
   return (
-    <Button
-      size="xs"
-      h="24px"
-      px="6px"
-      minW="0"
-      fontSize="11px"
-      variant="outline"
-      borderColor="line"
-      title={title}
-      disabled={disabled}
-      onClick={onClick}
-    >
-      {name}
-    </Button>
+    <Hint words={title}>
+      <Button
+        size="xs"
+        h="24px"
+        px="6px"
+        minW="0"
+        fontSize="11px"
+        variant="outline"
+        borderColor="line"
+        disabled={disabled}
+        onClick={onClick}
+      >
+        {name}
+      </Button>
+    </Hint>
   )
 }

@@ -1,13 +1,15 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import { useEffect, useRef, useState } from 'react'
 import type { Schemas } from '../api/client'
-import { useBench, usePick } from '../bench/benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePlayback } from '../stores/playbackStore'
 import { totalFrames, type Layer, type PieceStagger } from '../live/document'
 import type { ApplyArrival, ArrivalKind, StaggerOrder } from '../live/core.gen'
 import { Choice } from '../shell/controls'
 import { Section } from './Section'
 import { orders } from './orders'
 import { NumberField } from './NumberField'
+import { Tick } from '../shell/Tick'
 import { PieceControls } from './PieceDetails'
 
 /** Frames of rest that a rehearsal shows on either side. */
@@ -24,7 +26,7 @@ interface Settings {
 
 /** Ready-made ways of coming on and going off. While the pointer rests on one it is drawn live on the selected layers; a click writes its keyframes. */
 export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: Schemas['Choices'] }) {
-  const { edit } = usePick('edit')
+  const { edit } = useDocument.getState()
   const [leaving, setLeaving] = useState(false)
   const [settings, setSettings] = useState<Settings>({ length: 0, distance: null, feel: '', pieces: undefined, every: 0, order: 'topDown' })
   const [keep, setKeep] = useState(false)
@@ -57,22 +59,24 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
   }
 
   const rehearse = (kind: string) => {
-    const { preview, graphic, playing } = useBench.getState()
-    if (playing) useBench.setState({ playing: false })
+    const { preview, graphic } = useDocument.getState()
+    const { playing } = usePlayback.getState()
+    if (playing) usePlayback.getState().stop()
     rehearsed.current = true
     preview(edited(kind))
     const { arrive, hold } = graphic!.phases
     const end = totalFrames(graphic!.phases) - 1
     const from = leaving ? Math.max(0, Math.min(arrive + hold, end - 12) - REST) : 0
     const to = leaving ? end : Math.min(end, Math.max(arrive, 12) + REST)
-    useBench.setState({ rehearsal: { from, to } })
+    usePlayback.getState().rehearse({ from, to })
   }
   const stop = () => {
     if (!rehearsed.current) return
     rehearsed.current = false
-    useBench.getState().preview(null)
+    useDocument.getState().preview(null)
     // What could not be shown was said while the pointer was here.
-    useBench.setState({ rehearsal: null, refusal: null })
+    useDocument.getState().refuse(null)
+    usePlayback.getState().rehearse(null)
   }
   useEffect(() => stop, [])
 
@@ -134,12 +138,9 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
           options={[{ value: '', label: 'Its own feel' }, ...choices.feels.map((f) => ({ value: f.css, label: f.name }))]}
           onChange={(e) => change({ feel: e.target.value })}
         />
-        <Flex asChild align="center" gap="5px" fontSize="11px" title="Otherwise an earlier arrival or departure of the layer is replaced">
-          <label>
-            <input type="checkbox" checked={keep} onChange={(e) => setKeep(e.target.checked)} />
-            Keep what is there
-          </label>
-        </Flex>
+        <Tick checked={keep} onChange={setKeep} title="Otherwise an earlier arrival or departure of the layer is replaced">
+          Keep what is there
+        </Tick>
       </Grid>
       {allType && <PieceControls value={settings.pieces} onChange={(pieces) => change({ pieces })} />}
       {many && (

@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { ChevronDown, ChevronUp, X } from 'lucide-react'
 import type { Schemas } from '../api/client'
-import { useBench } from '../bench/benchStore'
+import { useDocument } from '../stores/documentStore'
 import { valueAt, type Layer } from '../live/document'
 import { Choice, Tool } from '../shell/controls'
 import { Section } from './Section'
@@ -10,7 +10,7 @@ import { ValueRow } from './ValueRow'
 
 /** What is done to the layer's picture, in order: each effect switched, keyed, moved and taken away. */
 export function EffectDetails({ layer, choices }: { layer: Layer; choices: Schemas['Choices'] }) {
-  const { edit } = useBench.getState()
+  const { edit } = useDocument.getState()
   const effects = layer.effects ?? []
   return (
     <Section title="Effects" tools={effects.length > 0 ? <CopyTo layer={layer} /> : undefined}>
@@ -86,8 +86,8 @@ export function EffectDetails({ layer, choices }: { layer: Layer; choices: Schem
 
 /** Gives all effects to every other layer of the same group, in one step. */
 function CopyTo({ layer }: { layer: Layer }) {
-  const { edit } = useBench.getState()
-  const layers = useBench((s) => s.graphic!.layers)
+  const { edit } = useDocument.getState()
+  const layers = useDocument((s) => s.graphic!.layers)
   const beside = layers.filter((l) => l.id !== layer.id && l.group === layer.group && l.content.kind !== 'hook').map((l) => l.id)
   if (beside.length === 0) return null
   return (

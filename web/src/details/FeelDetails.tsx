@@ -4,7 +4,9 @@ import { X } from 'lucide-react'
 import { useState } from 'react'
 import { useParams } from 'react-router'
 import { api, data, Refused, type Schemas } from '../api/client'
-import { useBench, usePick } from '../bench/benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePick } from '../stores/pick'
+import { useSelection } from '../stores/selectionStore'
 import { feelOf, keysOf } from '../live/document'
 import { TextInput, Tool } from '../shell/controls'
 import { Section } from './Section'
@@ -13,7 +15,9 @@ import { NumberField } from './NumberField'
 
 /** The feel that follows the selected keyframes: chosen by name, worked out, or as CSS easing text. */
 export function FeelDetails({ choices }: { choices: Schemas['Choices'] }) {
-  const { keys, graphic, edit } = usePick('keys', 'graphic', 'edit')
+  const { keys } = usePick(useSelection, 'keys')
+  const { graphic } = usePick(useDocument, 'graphic')
+  const { edit } = useDocument.getState()
   const feels = new Set(
     keys.map((k) => {
       const layer = graphic!.layers.find((l) => l.id === k.layer)
@@ -58,7 +62,7 @@ function OwnFeels({ only, onChoose }: { only: string; onChoose: (css: string) =>
       setName('')
       await queries.invalidateQueries({ queryKey: ['package feels', id] })
     } catch (e) {
-      if (e instanceof Refused) useBench.setState({ refusal: { message: e.message, remedy: e.remedy } })
+      if (e instanceof Refused) useDocument.getState().refuse({ message: e.message, remedy: e.remedy })
     }
   }
   return (

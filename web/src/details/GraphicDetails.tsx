@@ -1,6 +1,8 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import type { Schemas } from '../api/client'
-import { usePick } from '../bench/benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePick } from '../stores/pick'
+import { useSelection } from '../stores/selectionStore'
 import type { GraphicKind } from '../live/core.gen'
 import { totalFrames } from '../live/document'
 import { Choice, Labelled, TextInput } from '../shell/controls'
@@ -9,13 +11,16 @@ import { TimeField } from '../time/TimeField'
 import { timecode } from '../time/timecode'
 import { Section } from './Section'
 import { NumberField } from './NumberField'
+import { Tick } from '../shell/Tick'
 import { ReadingNote } from './ReadingNote'
 
 const names = { arrive: 'Arrive', hold: 'Hold', leave: 'Leave' }
 
 /** The graphic itself: name, format, phases, and what is worth a look. */
 export function GraphicDetails({ choices }: { choices: Schemas['Choices'] }) {
-  const { graphic, edit, preview, findings, select } = usePick('graphic', 'edit', 'preview', 'findings', 'select')
+  const { graphic, findings } = usePick(useDocument, 'graphic', 'findings')
+  const { edit, preview } = useDocument.getState()
+  const { select } = useSelection.getState()
   const g = graphic!
   const blur = g.motionBlur ?? { on: false, angle: 180 }
   return (
@@ -87,16 +92,11 @@ export function GraphicDetails({ choices }: { choices: Schemas['Choices'] }) {
       </Section>
       <Section title="Motion blur">
         <Flex align="center" gap="8px">
-          <Flex asChild align="center" gap="6px" flex="1">
-            <label>
-              <input
-                type="checkbox"
-                checked={blur.on}
-                onChange={(e) => void edit({ do: 'changeGraphic', motionBlur: { ...blur, on: e.target.checked } })}
-              />
+          <Box flex="1">
+            <Tick checked={blur.on} onChange={(on) => void edit({ do: 'changeGraphic', motionBlur: { ...blur, on } })}>
               Blur what moves
-            </label>
-          </Flex>
+            </Tick>
+          </Box>
           <Box w="96px">
             <NumberField
               label="Shutter angle, degrees"

@@ -1,6 +1,7 @@
 import { Box, Flex, Grid } from '@chakra-ui/react'
 import { X } from 'lucide-react'
-import { useBench, usePick } from '../bench/benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePick } from '../stores/pick'
 import { totalFrames, type IdleMotion, type Layer } from '../live/document'
 import { Choice, Tool } from '../shell/controls'
 import { Section } from './Section'
@@ -18,8 +19,8 @@ const kinds: Record<IdleMotion['kind'], { label: string; unit: string; amplitude
 
 /** Motions that repeat on top of the keyframes, in whole cycles, so that the seam is exact. */
 export function IdleDetails({ layer }: { layer: Layer }) {
-  const { edit } = usePick('edit')
-  const timings = useBench((s) => s.readings[layer.id]?.idles)
+  const { edit } = useDocument.getState()
+  const timings = useDocument((s) => s.readings[layer.id]?.idles)
   const idles = layer.idles ?? []
   const set = (next: IdleMotion[]) => void edit({ do: 'setIdles', layer: layer.id, idles: next })
   const change = (i: number, part: Partial<IdleMotion>) => set(idles.map((m, j) => (i === j ? { ...m, ...part } : m)))
@@ -116,7 +117,8 @@ export function IdleDetails({ layer }: { layer: Layer }) {
 
 /** How long a cycle takes, and the length at which each takes the same whole number of frames. */
 function CycleLength({ motion, timing }: { motion: IdleMotion; timing: { framesPerCycle: number; evenLength: number } }) {
-  const { graphic, edit } = usePick('graphic', 'edit')
+  const { graphic } = usePick(useDocument, 'graphic')
+  const { edit } = useDocument.getState()
   const phases = graphic!.phases
   const length = (motion.over ?? 'hold') === 'hold' ? phases.hold : totalFrames(phases)
   const hold = phases.hold + timing.evenLength - length

@@ -1,7 +1,10 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { copyToPlayhead } from '../bench/clipboard'
-import { useBench, usePick } from '../bench/benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePick } from '../stores/pick'
+import { usePlayback } from '../stores/playbackStore'
+import { useSelection } from '../stores/selectionStore'
 import type { StaggerOrder } from '../live/core.gen'
 import { Choice } from '../shell/controls'
 import { TimeField } from '../time/TimeField'
@@ -12,7 +15,9 @@ import { NumberField } from './NumberField'
 
 /** What can be done to the selected keyframes in time. */
 export function KeyDetails() {
-  const { keys, frame, edit, set } = usePick('keys', 'frame', 'edit', 'set')
+  const { keys } = usePick(useSelection, 'keys')
+  const { frame } = usePick(usePlayback, 'frame')
+  const { edit } = useDocument.getState()
   const [every, setEvery] = useState(3)
   const [order, setOrder] = useState<StaggerOrder>('topDown')
   const first = Math.min(...keys.map((k) => k.at))
@@ -21,20 +26,21 @@ export function KeyDetails() {
   /** Moves all; the selection follows. */
   const moveTo = async (to: number) => {
     const by = to - first
-    if (by !== 0 && (await edit({ do: 'moveKeys', keys, by }))) set({ keys: keys.map((k) => ({ ...k, at: k.at + by })) })
+    if (by !== 0 && (await edit({ do: 'moveKeys', keys, by })))
+      useSelection.getState().selectKeys(keys.map((k) => ({ ...k, at: k.at + by })))
   }
   const align = async () => {
     const firsts = new Map<string, number>()
     for (const k of keys) firsts.set(k.layer, Math.min(firsts.get(k.layer) ?? Infinity, k.at))
     if (await edit({ do: 'alignKeys', keys, at: frame }))
-      set({ keys: keys.map((k) => ({ ...k, at: k.at - firsts.get(k.layer)! + frame })) })
+      useSelection.getState().selectKeys(keys.map((k) => ({ ...k, at: k.at - firsts.get(k.layer)! + frame })))
   }
   const reverse = async () => {
     const ends = first + Math.max(...keys.map((k) => k.at))
-    if (await edit({ do: 'reverseKeys', keys })) set({ keys: keys.map((k) => ({ ...k, at: ends - k.at })) })
+    if (await edit({ do: 'reverseKeys', keys })) useSelection.getState().selectKeys(keys.map((k) => ({ ...k, at: ends - k.at })))
   }
   const stagger = async () => {
-    if (await edit({ do: 'staggerKeys', keys, every, order })) set({ keys: [] })
+    if (await edit({ do: 'staggerKeys', keys, every, order })) useSelection.getState().selectKeys([])
   }
   return (
     <Section title={keys.length === 1 ? 'Keyframe' : `${keys.length} keyframes`}>
@@ -51,7 +57,7 @@ export function KeyDetails() {
           title="Delete the selected keyframes"
           onClick={() => {
             void edit({ do: 'removeKeys', keys })
-            useBench.setState({ keys: [] })
+            useSelection.getState().selectKeys([])
           }}
         />
       </Flex>

@@ -1,7 +1,9 @@
 import { Box, Grid } from '@chakra-ui/react'
 import { ChevronLeft, ChevronRight } from 'lucide-react'
 import type { Schemas } from '../api/client'
-import { useBench, usePick } from '../bench/benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePick } from '../stores/pick'
+import { usePlayback } from '../stores/playbackStore'
 import type { ChangeLayer } from '../live/core.gen'
 import { keyPlaces, valueAt, type Layer } from '../live/document'
 import { Choice, Labelled, TextInput, Tool } from '../shell/controls'
@@ -16,7 +18,8 @@ import { ValueRow } from './ValueRow'
 
 /** One layer: what it is, then its values at the playhead, then what is done to its picture. */
 export function LayerDetails({ layer, choices }: { layer: Layer; choices: Schemas['Choices'] }) {
-  const { graphic, edit, findings } = usePick('graphic', 'edit', 'findings')
+  const { graphic, findings } = usePick(useDocument, 'graphic', 'findings')
+  const { edit } = useDocument.getState()
   const content = choices.contents.find((c) => c.name === layer.content.kind)
   const change = (part: Partial<ChangeLayer>) => void edit({ do: 'changeLayer', layer: layer.id, ...part })
   const others = graphic!.layers.filter((l) => l.id !== layer.id)
@@ -45,7 +48,7 @@ export function LayerDetails({ layer, choices }: { layer: Layer; choices: Schema
               label="Hangs from"
               value={layer.hangsFrom ?? ''}
               options={[{ value: '', label: 'Nothing' }, ...others.map((l) => ({ value: l.id, label: l.name }))]}
-              onChange={(e) => change({ hangsFrom: e.target.value, at: useBench.getState().frame })}
+              onChange={(e) => change({ hangsFrom: e.target.value, at: usePlayback.getState().frame })}
             />
           </Labelled>
         </Grid>
@@ -65,7 +68,8 @@ export function LayerDetails({ layer, choices }: { layer: Layer; choices: Schema
 
 /** Takes the playhead to the layer's next keyframe in either direction. */
 function KeySteps({ layer }: { layer: Layer }) {
-  const { frame, seek } = usePick('frame', 'seek')
+  const { frame } = usePick(usePlayback, 'frame')
+  const { seek } = usePlayback.getState()
   const frames = keyPlaces(layer).map((k) => k.at)
   const earlier = Math.max(...frames.filter((f) => f < frame))
   const later = Math.min(...frames.filter((f) => f > frame))

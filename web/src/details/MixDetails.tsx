@@ -1,19 +1,21 @@
-import { Box, Flex, Grid } from '@chakra-ui/react'
+import { Grid } from '@chakra-ui/react'
 import type { Schemas } from '../api/client'
-import { useBench } from '../bench/benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePlayback } from '../stores/playbackStore'
 import type { Layer } from '../live/document'
 import type { BlendMode, MatteBy } from '../live/core.gen'
 import { Choice, Labelled } from '../shell/controls'
 import { Section } from './Section'
+import { Tick } from '../shell/Tick'
 import { inWords } from './inWords'
 
 /** How a layer is mixed with what lies behind it, what cuts it, and the group it is in. */
 export function MixDetails({ layer, choices }: { layer: Layer; choices: Schemas['Choices'] }) {
-  const { edit } = useBench.getState()
-  const layers = useBench((s) => s.graphic!.layers)
+  const { edit } = useDocument.getState()
+  const layers = useDocument((s) => s.graphic!.layers)
   const groups = layers.filter((l) => l.content.kind === 'group' && l.id !== layer.id)
   const others = layers.filter((l) => l.id !== layer.id && l.content.kind !== 'hook')
-  const frame = () => useBench.getState().frame
+  const frame = () => usePlayback.getState().frame
   return (
     <Section title="With the others">
       <Grid templateColumns="1fr 1fr" gap="6px">
@@ -60,16 +62,12 @@ export function MixDetails({ layer, choices }: { layer: Layer; choices: Schemas[
         )}
       </Grid>
       {layer.matte && (
-        <Flex asChild align="center" gap="6px" fontSize="12px">
-          <label>
-            <input
-              type="checkbox"
-              checked={layer.matte.inverted ?? false}
-              onChange={(e) => void edit({ do: 'changeLayer', layer: layer.id, matteInverted: e.target.checked })}
-            />
-            <Box>Turned round: only where it is not</Box>
-          </label>
-        </Flex>
+        <Tick
+          checked={layer.matte.inverted ?? false}
+          onChange={(matteInverted) => void edit({ do: 'changeLayer', layer: layer.id, matteInverted })}
+        >
+          Turned round: only where it is not
+        </Tick>
       )}
     </Section>
   )

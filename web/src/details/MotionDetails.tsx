@@ -1,6 +1,7 @@
 import { Grid } from '@chakra-ui/react'
 import type { Schemas } from '../api/client'
-import { usePick } from '../bench/benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePick } from '../stores/pick'
 import { keysOf, type Layer } from '../live/document'
 import { Choice, Labelled } from '../shell/controls'
 import { ArrivalDetails } from './ArrivalDetails'
@@ -24,7 +25,7 @@ export function MotionDetails({ layers, choices }: { layers: Layer[]; choices: S
 }
 
 function PathDetails({ layer }: { layer: Layer }) {
-  const { edit } = usePick('edit')
+  const { edit } = useDocument.getState()
   const points = keysOf(layer, 'position').length
   if (points < 2) return null
   return (
@@ -54,7 +55,8 @@ function PathDetails({ layer }: { layer: Layer }) {
 }
 
 function BlurDetails({ layers }: { layers: Layer[] }) {
-  const { edit, graphic } = usePick('edit', 'graphic')
+  const { graphic } = usePick(useDocument, 'graphic')
+  const { edit } = useDocument.getState()
   const states = new Set(layers.map((l) => (l.motionBlur === undefined ? 'graphic' : l.motionBlur ? 'on' : 'off')))
   const value = states.size === 1 ? [...states][0]! : ''
   return (

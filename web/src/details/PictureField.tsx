@@ -1,12 +1,12 @@
 import { Box } from '@chakra-ui/react'
 import { addPicture, Refused } from '../api/client'
-import { useBench } from '../bench/benchStore'
+import { useDocument } from '../stores/documentStore'
 import type { EditorProps } from './editorProps'
 
 /** The picture of a layer, and another in its place. */
 export function PictureField({ layerId, value }: EditorProps) {
-  const asset = useBench((s) => s.graphic?.assets?.[value as string])
-  const { edit, set } = useBench.getState()
+  const asset = useDocument((s) => s.graphic?.assets?.[value as string])
+  const { edit } = useDocument.getState()
   const replace = async (file: File) => {
     try {
       const { hash, ...added } = await addPicture(file)
@@ -19,7 +19,7 @@ export function PictureField({ layerId, value }: EditorProps) {
       })
     } catch (e) {
       const refused = e instanceof Refused ? e : new Refused('The picture could not be sent.', 'Try again.')
-      set({ refusal: { message: refused.message, remedy: refused.remedy } })
+      useDocument.getState().refuse({ message: refused.message, remedy: refused.remedy })
     }
   }
   return (

@@ -1,5 +1,5 @@
 import { Flex, Grid } from '@chakra-ui/react'
-import { usePick } from '../bench/benchStore'
+import { useDocument } from '../stores/documentStore'
 import { several } from '../live/edits'
 import type { Edit, Layer, PieceStagger } from '../live/document'
 import { Choice } from '../shell/controls'
@@ -22,7 +22,7 @@ const pieceOrders = [
 
 /** Whether the letters, words or lines of a type layer move one after the other. */
 export function PieceDetails({ layer }: { layer: Layer }) {
-  const { edit } = usePick('edit')
+  const { edit } = useDocument.getState()
   return (
     <Section title="Type moves">
       <PieceControls value={staggerOf(layer)} onChange={(stagger) => void edit(piecesEdit(layer.id, stagger))} />

@@ -1,6 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { useEffect } from 'react'
-import { usePick } from '../bench/benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePick } from '../stores/pick'
 import { rateOf } from '../time/timecode'
 import { Act } from './Act'
 
@@ -8,16 +9,16 @@ const WAIT_MS = 250
 
 /** Whether the words can be read in the time in which they stand, and the Hold that would do. */
 export function ReadingNote() {
-  const { connection, painted, line, graphic, edit, reading, readingOf, askReading } = usePick(
+  const { connection, painted, line, graphic, reading, readingOf } = usePick(
+    useDocument,
     'connection',
     'painted',
     'line',
     'graphic',
-    'edit',
     'reading',
     'readingOf',
-    'askReading',
   )
+  const { edit, askReading } = useDocument.getState()
   useEffect(() => {
     if (!connection || line !== 'open') return
     const timer = window.setTimeout(askReading, WAIT_MS)

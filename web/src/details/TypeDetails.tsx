@@ -1,6 +1,6 @@
 import { Grid } from '@chakra-ui/react'
 import type { Schemas } from '../api/client'
-import { useBench } from '../bench/benchStore'
+import { useDocument } from '../stores/documentStore'
 import type { Layer } from '../live/document'
 import { Choice, Labelled } from '../shell/controls'
 
@@ -20,7 +20,7 @@ export const typeSettings = ['family', 'weight', 'align', 'pieces', 'every', 'or
 
 /** The font of a type layer, and to which side its lines are set. */
 export function TypeDetails({ layer, choices }: { layer: Layer; choices: Schemas['Choices'] }) {
-  const { edit } = useBench.getState()
+  const { edit } = useDocument.getState()
   if (layer.content.kind !== 'type') return null
   const { family: chosen = 'Inter', weight = 400, align = 'left' } = layer.content
   const family = choices.fonts.find((f) => f.name === chosen)

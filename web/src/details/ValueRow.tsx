@@ -2,8 +2,10 @@ import { Box, Flex } from '@chakra-ui/react'
 import { memo } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import type { Schemas } from '../api/client'
-import { useBench } from '../bench/benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePlayback } from '../stores/playbackStore'
 import { keysIn, type Channel, type PlainValue } from '../live/document'
+import { partsOf } from './colours'
 import { editors } from './editors'
 import { unitOf } from './valueInfo'
 
@@ -23,14 +25,14 @@ export const ValueRow = memo(
 )
 
 function Row({ layerId, address, channel, info }: Props) {
-  const { edit, preview } = useBench.getState()
+  const { edit, preview } = useDocument.getState()
   const value = useValueAt(layerId, address, info)
   const keys = keysIn(channel)
-  const frame = useBench((s) => (keys.length > 0 ? s.frame : -1))
+  const frame = usePlayback((s) => (keys.length > 0 ? s.frame : -1))
   const here = keys.some((k) => k.at === frame)
-  const set = (v: PlainValue) => ({ do: 'setValue' as const, layer: layerId, address, value: v, at: useBench.getState().frame })
+  const set = (v: PlainValue) => ({ do: 'setValue' as const, layer: layerId, address, value: v, at: usePlayback.getState().frame })
   const toggleKey = () => {
-    const place = { layer: layerId, address, at: useBench.getState().frame }
+    const place = { layer: layerId, address, at: usePlayback.getState().frame }
     void edit(here ? { do: 'removeKeys', keys: [place] } : { do: 'addKey', ...place })
   }
   const unit = unitOf(info)
@@ -82,12 +84,15 @@ function Row({ layerId, address, channel, info }: Props) {
 
 /** A value at the playhead: numbers as such, everything else as documents write it. */
 export function useValueAt(layerId: string, address: string, info: Schemas['ValueInfo']): PlainValue {
-  return useBench(
+  return useDocument(
     useShallow((s) => {
       const reading = s.readings[layerId]
       const plain = JSON.parse(reading?.words[address] ?? info.default) as PlainValue
       if (info.components.length === 0) return plain
-      return reading?.values[address] ?? (Array.isArray(plain) ? plain : [Number(plain) || 0])
+      return (
+        reading?.values[address] ??
+        (info.kind === 'colour' ? partsOf(plain as string) : Array.isArray(plain) ? plain : [Number(plain) || 0])
+      )
     }),
   )
 }

@@ -1,5 +1,5 @@
 import { Box, Flex, Input, Textarea } from '@chakra-ui/react'
-import { useEffect, useRef, useState, type ComponentType } from 'react'
+import { useRef, useState, type ComponentType } from 'react'
 import type { PlainValue } from '../live/document'
 import { Choice } from '../shell/controls'
 import { hexOf } from './colours'
@@ -7,6 +7,8 @@ import type { EditorProps } from './editorProps'
 import { inWords } from './inWords'
 import { NumberField } from './NumberField'
 import { PictureField } from './PictureField'
+import { Tick } from '../shell/Tick'
+import { ColourWell } from '../shell/ColourWell'
 import { signOf } from './valueInfo'
 
 /** What edits a value, by its kind. */
@@ -51,36 +53,11 @@ function Numbers({ name, info, value, onPreview, onChange }: EditorProps) {
   )
 }
 
-/** The browser's own colour picker: every colour tried is previewed, the last is kept when the picker is left. */
 function Colour({ value, onPreview, onChange }: EditorProps) {
   const hex = hexOf(value as number[])
-  const well = useRef<HTMLInputElement>(null)
-  const latest = useRef({ onChange, hex })
-  useEffect(() => {
-    latest.current = { onChange, hex }
-  })
-  useEffect(() => {
-    // React's onChange is the DOM's input event; the DOM's own change event comes once, at the end.
-    const element = well.current!
-    const keep = () => {
-      if (element.value !== latest.current.hex.slice(0, 7)) latest.current.onChange(element.value)
-    }
-    element.addEventListener('change', keep)
-    return () => element.removeEventListener('change', keep)
-  }, [])
-  useEffect(() => {
-    well.current!.value = hex.slice(0, 7)
-  }, [hex])
   return (
     <Flex gap="6px" align="center">
-      <input
-        ref={well}
-        type="color"
-        aria-label="Colour"
-        defaultValue={hex.slice(0, 7)}
-        style={{ width: 34, height: 24, padding: 0, border: 'none', background: 'none', flexShrink: 0 }}
-        onInput={(e) => onPreview(e.currentTarget.value)}
-      />
+      <ColourWell label="Colour" hex={hex} alpha onPreview={onPreview} onChange={onChange} />
       <Input
         key={hex}
         aria-label="Colour as text"
@@ -114,7 +91,7 @@ function Options({ name, info, value, onChange }: EditorProps) {
 function Flag({ name, value, onChange }: EditorProps) {
   return (
     <Flex h="24px" align="center">
-      <input type="checkbox" aria-label={name} checked={value === true} onChange={(e) => onChange(e.target.checked)} />
+      <Tick name={name} checked={value === true} onChange={onChange} />
     </Flex>
   )
 }

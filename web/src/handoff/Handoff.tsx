@@ -8,9 +8,7 @@ import { Tool, TopBar } from '../shell/controls'
 import { rateLabel } from '../shell/kinds'
 import { HandoffCard } from './HandoffCard'
 import { PlanForm } from './PlanForm'
-
-const POLL_MS = 500
-const underWay = ['queued', 'rendering', 'proving']
+import { useHandoffs } from './useHandoffs'
 
 /** Rendering for an editor: a plan, a forecast, the line of handoffs, and each file's proof. */
 export function Handoff() {
@@ -19,11 +17,7 @@ export function Handoff() {
   const packages = useQuery({ queryKey: ['packages'], queryFn: () => data(api.GET('/api/packages')) })
   const shelf = packages.data?.find((p) => p.graphics.some((g) => g.id === id))
   const graphic = shelf?.graphics.find((g) => g.id === id)
-  const handoffs = useQuery({
-    queryKey: ['handoffs', id],
-    queryFn: () => data(api.GET('/api/handoffs', { params: { query: { graphic: id } } })),
-    refetchInterval: (q) => (q.state.data?.some((h) => underWay.includes(h.state)) ? POLL_MS : false),
-  })
+  const handoffs = useHandoffs(id!)
   const [refused, setRefused] = useState<Refused | null>(null)
   const act = async (what: Promise<unknown>) => {
     try {

@@ -1,4 +1,4 @@
-import { Box, Button, Flex, Spacer, Text } from '@chakra-ui/react'
+import { Box, Button, Flex, Progress, Spacer, Text } from '@chakra-ui/react'
 import { api, data, type Schemas } from '../api/client'
 import { duration, size } from './amounts'
 import { ProofDetails } from './ProofDetails'
@@ -54,18 +54,11 @@ export function HandoffCard({ handoff: h, act }: { handoff: View; act: (what: Pr
       </Flex>
       {running && (
         <Box mt="8px">
-          <Box
-            h="6px"
-            bg="sunk"
-            borderRadius="3px"
-            overflow="hidden"
-            role="progressbar"
-            aria-valuenow={h.framesDone}
-            aria-valuemax={h.framesTotal}
-            aria-label={stateNames[h.state]}
-          >
-            <Box h="100%" bg="accent" style={{ width: `${(100 * h.framesDone) / h.framesTotal}%` }} />
-          </Box>
+          <Progress.Root size="sm" value={h.framesDone} max={h.framesTotal}>
+            <Progress.Track bg="sunk" aria-label={stateNames[h.state]}>
+              <Progress.Range bg="accent" />
+            </Progress.Track>
+          </Progress.Root>
           <Text color="soft" fontSize="12px" mt="4px">
             {h.framesDone} of {h.framesTotal} frames
             {h.framesPerSecond > 0 && ` · ${h.framesPerSecond.toFixed(0)} frames a second`}

@@ -4,6 +4,7 @@ import { api, data, Refused, type Schemas } from '../api/client'
 import { NumberField } from '../details/NumberField'
 import { Choice, Labelled } from '../shell/controls'
 import { timecode } from '../time/timecode'
+import { ColourWell } from '../shell/ColourWell'
 import { duration, size } from './amounts'
 
 type Plan = Schemas['HandoffPlan']
@@ -61,11 +62,10 @@ export function PlanForm({ graphic, onHandOff }: { graphic: Schemas['RackGraphic
             }}
           />
           {backing !== 'none' && (
-            <input
-              type="color"
-              aria-label="Colour of the backing"
-              value={plan.backing.colour ?? '#000000'}
-              onChange={(e) => set({ backing: { kind: backing, colour: e.target.value } })}
+            <ColourWell
+              label="Colour of the backing"
+              hex={plan.backing.colour ?? '#000000'}
+              onChange={(colour) => set({ backing: { kind: backing, colour } })}
             />
           )}
         </Flex>

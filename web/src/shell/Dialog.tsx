@@ -1,5 +1,5 @@
-import { Box, Button, Flex, Heading } from '@chakra-ui/react'
-import { useEffect, useRef, type ReactNode } from 'react'
+import { Button, Dialog as Chakra, Portal } from '@chakra-ui/react'
+import type { ReactNode } from 'react'
 
 interface Props {
   title: string
@@ -10,36 +10,41 @@ interface Props {
   children: ReactNode
 }
 
-/** A question over the page, on the browser's own modal dialog: Escape closes, Enter does it. */
+/** A question over the page: Escape closes it, Enter does it. */
 export function Dialog({ title, onClose, onDone, done = 'Done', busy = false, children }: Props) {
-  const ref = useRef<HTMLDialogElement>(null)
-  useEffect(() => ref.current?.showModal(), [])
   return (
-    <Box asChild bg="panel" color="ink" border="1px solid" borderColor="line" borderRadius="8px" p="20px" m="auto" minW="420px" shadow="lg">
-      <dialog ref={ref} onClose={onClose} aria-label={title}>
-        <form
-          method="dialog"
-          onSubmit={(e) => {
-            e.preventDefault()
-            onDone?.()
-          }}
-        >
-          <Heading size="md" mb="14px">
-            {title}
-          </Heading>
-          {children}
-          <Flex justify="flex-end" gap="8px" mt="18px">
-            <Button type="button" size="sm" variant="outline" borderColor="line" onClick={onClose}>
-              {onDone ? 'Cancel' : 'Close'}
-            </Button>
-            {onDone && (
-              <Button type="submit" size="sm" bg="accent" color="accentInk" loading={busy}>
-                {done}
-              </Button>
-            )}
-          </Flex>
-        </form>
-      </dialog>
-    </Box>
+    <Chakra.Root open placement="center" scrollBehavior="inside" size="md" onOpenChange={({ open }) => !open && onClose()}>
+      <Portal>
+        <Chakra.Backdrop />
+        <Chakra.Positioner>
+          <Chakra.Content asChild bg="panel" color="ink" border="1px solid" borderColor="line" borderRadius="8px">
+            <form
+              onSubmit={(e) => {
+                e.preventDefault()
+                onDone?.()
+              }}
+            >
+              <Chakra.Header pb="10px">
+                <Chakra.Title fontSize="16px">{title}</Chakra.Title>
+              </Chakra.Header>
+              <Chakra.Body pb="0">{children}</Chakra.Body>
+              <Chakra.Footer gap="8px">
+                <Button type="button" size="sm" variant="outline" borderColor="line" onClick={onClose}>
+                  {onDone ? 'Cancel' : 'Close'}
+                </Button>
+                {onDone && (
+                  <Button type="submit" size="sm" bg="accent" color="accentInk" loading={busy}>
+                    {done}
+                  </Button>
+                )}
+              </Chakra.Footer>
+            </form>
+          </Chakra.Content>
+        </Chakra.Positioner>
+      </Portal>
+    </Chakra.Root>
   )
 }
+
+/** Whether a question is open: keys and the clipboard are its own then. */
+export const isAsking = () => document.querySelector('[role=dialog][data-state=open]:not([data-scope=color-picker])') !== null

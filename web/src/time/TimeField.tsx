@@ -1,7 +1,7 @@
 import { Input } from '@chakra-ui/react'
 import { useState } from 'react'
 import { api, data, Refused } from '../api/client'
-import { useBench } from '../bench/benchStore'
+import { useDocument } from '../stores/documentStore'
 
 interface Props {
   label: string
@@ -20,13 +20,13 @@ export function TimeField({ label, frames, from, width = '58px', strong = false,
   const commit = async () => {
     const typed = text?.trim()
     setText(null)
-    const rate = useBench.getState().graphic?.rate
+    const rate = useDocument.getState().graphic?.rate
     if (!typed || !rate || typed === String(frames)) return
     try {
       const found = await data(api.GET('/api/time', { params: { query: { text: typed, rate, from: from ?? frames } } }))
       onChange(found)
     } catch (e) {
-      if (e instanceof Refused) useBench.setState({ refusal: { message: e.message, remedy: e.remedy } })
+      if (e instanceof Refused) useDocument.getState().refuse({ message: e.message, remedy: e.remedy })
     }
   }
   return (

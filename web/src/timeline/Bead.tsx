@@ -1,5 +1,5 @@
 import { Box } from '@chakra-ui/react'
-import type { PointerEvent } from 'react'
+import type { HTMLAttributes } from 'react'
 import type { KeyPlace } from '../live/document'
 
 interface Props {
@@ -11,12 +11,12 @@ interface Props {
   label: string
   /** The keyframes that it stands for. */
   places: KeyPlace[]
-  onPointerDown: (e: PointerEvent) => void
+  drag: HTMLAttributes<HTMLElement>
   onDoubleClick: () => void
 }
 
 /** A keyframe: a bead on the strip's line. Its fill tells the feel that follows: full for even, half for hold, a ring with a core for a shaped one. */
-export function Bead({ x, feel, chosen, small, label, places, onPointerDown, onDoubleClick }: Props) {
+export function Bead({ x, feel, chosen, small, label, places, drag, onDoubleClick }: Props) {
   const r = small ? 4 : 5.5
   const colour = chosen ? 'var(--chakra-colors-ink)' : 'var(--chakra-colors-accent)'
   return (
@@ -35,7 +35,7 @@ export function Bead({ x, feel, chosen, small, label, places, onPointerDown, onD
         aria-pressed={chosen}
         title={label}
         data-bead={JSON.stringify(places)}
-        onPointerDown={onPointerDown}
+        {...drag}
         onDoubleClick={(e) => {
           e.stopPropagation()
           onDoubleClick()

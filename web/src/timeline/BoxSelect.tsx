@@ -1,7 +1,8 @@
 import { Box } from '@chakra-ui/react'
-import { useRef, useState, type PointerEvent, type ReactNode, type RefObject } from 'react'
-import { useBench } from '../bench/benchStore'
+import { useState, type ReactNode, type RefObject } from 'react'
+import { useSelection } from '../stores/selectionStore'
 import type { KeyPlace } from '../live/document'
+import { usePointerDrag } from '../shell/usePointerDrag'
 import { NAMES_WIDTH } from './timeScale'
 
 interface Corner {
@@ -9,52 +10,43 @@ interface Corner {
   y: number
 }
 
+interface Drawing {
+  from: Corner
+  box: [Corner, Corner] | null
+  /** Selected before, and selected still. */
+  kept: KeyPlace[]
+}
+
 const START_PX = 4
 
 /** The rows of the timeline; a box drawn over them selects the beads inside, across layers and values. With Shift they are added. */
 export function BoxSelect({ area: root, children }: { area: RefObject<HTMLDivElement | null>; children: ReactNode }) {
-  const start = useRef<(Corner & { kept: KeyPlace[] }) | null>(null)
   const [box, setBox] = useState<[Corner, Corner] | null>(null)
-
-  const press = (e: PointerEvent) => {
-    const area = root.current!.getBoundingClientRect()
-    if (e.button !== 0 || e.clientX - area.left < NAMES_WIDTH || e.clientX - area.left > root.current!.clientWidth) return
-    if ((e.target as HTMLElement).closest('[data-shape]')) return
-    start.current = { x: e.clientX, y: e.clientY, kept: e.shiftKey ? useBench.getState().keys : [] }
-  }
-  const move = (e: PointerEvent) => {
-    const from = start.current
-    if (!from || (!box && Math.hypot(e.clientX - from.x, e.clientY - from.y) < START_PX)) return
-    if (!box) root.current!.setPointerCapture(e.pointerId)
-    setBox([from, { x: e.clientX, y: e.clientY }])
-  }
-  const release = () => {
-    const from = start.current
-    start.current = null
-    setBox(null)
-    if (!from) return
-    const found = box ? beadsIn(root.current!, box) : []
-    const keys = [...from.kept, ...found.filter((f) => !from.kept.some((k) => JSON.stringify(k) === JSON.stringify(f)))]
-    const { selection, select } = useBench.getState()
-    select(keys.length > 0 ? [...new Set(keys.map((k) => k.layer))] : selection, keys)
-  }
+  const bind = usePointerDrag<Drawing>({
+    press: (e) => {
+      const area = root.current!.getBoundingClientRect()
+      if (e.clientX - area.left < NAMES_WIDTH || e.clientX - area.left > root.current!.clientWidth) return null
+      if ((e.target as HTMLElement).closest('[data-shape]')) return null
+      return { from: { x: e.clientX, y: e.clientY }, box: null, kept: e.shiftKey ? useSelection.getState().keys : [] }
+    },
+    move: (d, e) => {
+      const to = { x: e.clientX, y: e.clientY }
+      if (!d.box && Math.hypot(to.x - d.from.x, to.y - d.from.y) < START_PX) return
+      d.box = [d.from, to]
+      setBox(d.box)
+    },
+    release: ({ box: drawn, kept }) => {
+      setBox(null)
+      const found = drawn ? beadsIn(root.current!, drawn) : []
+      const keys = [...kept, ...found.filter((f) => !kept.some((k) => JSON.stringify(k) === JSON.stringify(f)))]
+      const { selection, select } = useSelection.getState()
+      select(keys.length > 0 ? [...new Set(keys.map((k) => k.layer))] : selection, keys)
+    },
+    cancel: () => setBox(null),
+  })
   const area = root.current?.getBoundingClientRect()
   return (
-    <Box
-      ref={root}
-      flex="1"
-      minH="0"
-      overflowY="auto"
-      position="relative"
-      data-testid="rows"
-      onPointerDown={press}
-      onPointerMove={move}
-      onPointerUp={release}
-      onPointerCancel={() => {
-        start.current = null
-        setBox(null)
-      }}
-    >
+    <Box ref={root} flex="1" minH="0" overflowY="auto" position="relative" data-testid="rows" {...bind()}>
       {children}
       {box && area && (
         <Box

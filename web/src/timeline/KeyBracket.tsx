@@ -1,6 +1,10 @@
 import { Box } from '@chakra-ui/react'
-import { useRef, type PointerEvent } from 'react'
-import { useBench, usePick } from '../bench/benchStore'
+import { useRef } from 'react'
+import { useDocument } from '../stores/documentStore'
+import { usePick } from '../stores/pick'
+import { usePlayback } from '../stores/playbackStore'
+import { useSelection } from '../stores/selectionStore'
+import { usePointerDrag } from '../shell/usePointerDrag'
 import { snapFrame, snapTargets } from './snapFrames'
 import { SNAP_PX, type TimeScale } from './timeScale'
 import { keysOf, type KeyPlace } from '../live/document'
@@ -15,40 +19,41 @@ interface Drag {
 
 /** Over the selected keyframes, when they stand on two frames or more: drag an end to spread or squeeze them in time. */
 export function KeyBracket({ scale }: { scale: TimeScale }) {
-  const { keys, preview, edit, set } = usePick('keys', 'preview', 'edit', 'set')
-  const drag = useRef<Drag | null>(null)
+  const { keys } = usePick(useSelection, 'keys')
+  const { preview, edit } = useDocument.getState()
+  const { selectKeys } = useSelection.getState()
   const root = useRef<HTMLDivElement>(null)
+  const bind = usePointerDrag<Drag, [edge: number, anchor: number]>({
+    press: (e, [edge, anchor]) => {
+      e.stopPropagation()
+      const { graphic } = useDocument.getState()
+      return { keys, anchor, edge, to: edge, targets: snapTargets(graphic!, usePlayback.getState().frame, keys) }
+    },
+    move: (d, e) => {
+      const left = root.current!.parentElement!.getBoundingClientRect().left
+      const wanted = scale.moment(e.clientX - left)
+      const to = e.ctrlKey || e.metaKey ? Math.round(wanted) : snapFrame(wanted, d.targets, SNAP_PX / scale.perFrame)
+      if (to === d.to) return
+      d.to = to
+      selectKeys(stretched(d, scale.total - 1))
+      preview(to === d.edge ? null : { do: 'stretchKeys', keys: d.keys, anchor: d.anchor, edge: d.edge, to })
+    },
+    release: (d) => {
+      if (d.to === d.edge) return
+      void edit({ do: 'stretchKeys', keys: d.keys, anchor: d.anchor, edge: d.edge, to: d.to }).then((taken) => {
+        if (taken) reselect(d)
+        else selectKeys(d.keys)
+      })
+    },
+    cancel: (d) => {
+      selectKeys(d.keys)
+      preview(null)
+    },
+  })
   const times = keys.map((k) => k.at)
   const [first, last] = [Math.min(...times), Math.max(...times)]
   if (keys.length < 2 || first === last) return null
 
-  const press = (edge: number, anchor: number) => (e: PointerEvent) => {
-    e.stopPropagation()
-    root.current!.setPointerCapture(e.pointerId)
-    const { graphic, frame } = useBench.getState()
-    drag.current = { keys, anchor, edge, to: edge, targets: snapTargets(graphic!, frame, keys) }
-  }
-  const move = (e: PointerEvent) => {
-    const d = drag.current
-    if (!d) return
-    e.stopPropagation()
-    const left = root.current!.parentElement!.getBoundingClientRect().left
-    const wanted = scale.moment(e.clientX - left)
-    const to = e.ctrlKey || e.metaKey ? Math.round(wanted) : snapFrame(wanted, d.targets, SNAP_PX / scale.perFrame)
-    if (to === d.to) return
-    d.to = to
-    const moved = stretched(d, scale.total - 1)
-    set({ keys: moved })
-    preview(to === d.edge ? null : { do: 'stretchKeys', keys: d.keys, anchor: d.anchor, edge: d.edge, to })
-  }
-  const release = async (e: PointerEvent) => {
-    const d = drag.current
-    drag.current = null
-    e.stopPropagation()
-    if (!d || d.to === d.edge) return
-    if (!(await edit({ do: 'stretchKeys', keys: d.keys, anchor: d.anchor, edge: d.edge, to: d.to }))) set({ keys: d.keys })
-    else reselect(d)
-  }
   const grip = (name: string, x: number, edge: number, anchor: number) => (
     <Box
       role="slider"
@@ -65,11 +70,11 @@ export function KeyBracket({ scale }: { scale: TimeScale }) {
       cursor="ew-resize"
       pointerEvents="auto"
       style={{ left: x - 4.5 }}
-      onPointerDown={press(edge, anchor)}
+      {...bind([edge, anchor])}
     />
   )
   return (
-    <Box ref={root} position="absolute" inset="0" pointerEvents="none" onPointerMove={move} onPointerUp={(e) => void release(e)}>
+    <Box ref={root} position="absolute" inset="0" pointerEvents="none">
       <Box position="absolute" top="29px" h="2px" bg="accent" style={{ left: scale.x(first), width: scale.x(last) - scale.x(first) }} />
       {grip('Earlier', scale.x(first), first, last)}
       {grip('Later', scale.x(last), last, first)}
@@ -85,12 +90,12 @@ function stretched(d: Drag, last: number): KeyPlace[] {
 
 /** The core may have stopped before two keyframes fell together: what is selected is found again by its place in the row. */
 function reselect(d: Drag) {
-  const { graphic, set } = useBench.getState()
+  const { graphic } = useDocument.getState()
   const found = d.keys.flatMap((k) => {
     const layer = graphic?.layers.find((l) => l.id === k.layer)
     const wanted = stretched({ ...d, keys: [k] }, Infinity)[0]!.at
     const near = layer && [...keysOf(layer, k.address)].sort((a, b) => Math.abs(a.at - wanted) - Math.abs(b.at - wanted))[0]
     return near ? [{ ...k, at: near.at }] : []
   })
-  set({ keys: found })
+  useSelection.getState().selectKeys(found)
 }

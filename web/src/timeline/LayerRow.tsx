@@ -2,7 +2,9 @@ import { Box, Flex } from '@chakra-ui/react'
 import { ChevronDown, ChevronRight, Eye, EyeOff, Lock, LockOpen, Package, PackageOpen, Spline } from 'lucide-react'
 import { Fragment, memo, useState, type DragEvent, type MouseEvent, type ReactNode } from 'react'
 import type { Schemas } from '../api/client'
-import { useBench } from '../bench/benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePlayback } from '../stores/playbackStore'
+import { useSelection } from '../stores/selectionStore'
 import { enter, follow } from '../bench/groups'
 import { keyableValues, labelOf } from '../details/valueInfo'
 import type { ChangeLayer } from '../live/core.gen'
@@ -31,9 +33,9 @@ interface Props {
 
 /** A layer on the timeline. Drawn again only when its own layer changes. */
 export const LayerRow = memo(function LayerRow({ layer, depth, carrier, scale, choices }: Props) {
-  const { edit } = useBench.getState()
-  const chosen = useBench((s) => s.selection.includes(layer.id))
-  const alone = useBench((s) => s.selection.length === 1 && s.selection[0] === layer.id)
+  const { edit } = useDocument.getState()
+  const chosen = useSelection((s) => s.selection.includes(layer.id))
+  const alone = useSelection((s) => s.selection.length === 1 && s.selection[0] === layer.id)
   const { opened, all, shaped, collapsed } = useRow(layer.id)
   const show = (part: Parameters<ReturnType<typeof useRows.getState>['change']>[1]) => useRows.getState().change(layer.id, part)
   const [dropHere, setDropHere] = useState<'before' | 'into' | null>(null)
@@ -45,7 +47,7 @@ export const LayerRow = memo(function LayerRow({ layer, depth, carrier, scale, c
   const change = (part: Partial<ChangeLayer>) => void edit({ do: 'changeLayer', layer: layer.id, ...part })
 
   const choose = (e: MouseEvent) => {
-    const { selection, select } = useBench.getState()
+    const { selection, select } = useSelection.getState()
     const more = e.shiftKey || e.ctrlKey
     follow(layer.id)
     select(!more ? [layer.id] : chosen ? selection.filter((s) => s !== layer.id) : [...selection, layer.id])
@@ -184,7 +186,8 @@ export const LayerRow = memo(function LayerRow({ layer, depth, carrier, scale, c
 
 /** What it means to drop a layer on another's row. */
 function dropped(dragged: string, target: Layer, way: 'before' | 'into'): Edit {
-  const { graphic, frame } = useBench.getState()
+  const { graphic } = useDocument.getState()
+  const { frame } = usePlayback.getState()
   const layers = graphic!.layers
   const group = way === 'into' ? target.id : target.group
   const to = layers.findIndex((l) => l.id === target.id)

@@ -2,7 +2,7 @@ import { Box } from '@chakra-ui/react'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useMemo, type RefObject } from 'react'
 import type { Schemas } from '../api/client'
-import { useBench } from '../bench/benchStore'
+import { useDocument } from '../stores/documentStore'
 import { LayerRow } from './LayerRow'
 import { treeRows } from './layerTree'
 import { useRows } from './rowState'
@@ -19,7 +19,7 @@ interface Props {
 
 /** Layers from the front to the back, groups before their members; each opens to the values that are keyed. Only rows in view are there. */
 export function LayerRows({ scale, choices, area }: Props) {
-  const layers = useBench((s) => s.graphic!.layers)
+  const layers = useDocument((s) => s.graphic!.layers)
   const rowStates = useRows((s) => s.rows)
   const rows = useMemo(() => treeRows(layers, (id) => rowStates[id]?.collapsed ?? false), [layers, rowStates])
   const names = useMemo(() => new Map(layers.map((l) => [l.id, l.name])), [layers])

@@ -1,7 +1,9 @@
 import { Box } from '@chakra-ui/react'
-import { useRef, type PointerEvent } from 'react'
-import { useBench } from '../bench/benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePlayback } from '../stores/playbackStore'
+import { useSelection } from '../stores/selectionStore'
 import { totalFrames, type Edit, type Layer } from '../live/document'
+import { usePointerDrag } from '../shell/usePointerDrag'
 import { snapFrame, snapTargets } from './snapFrames'
 import { SNAP_PX, type TimeScale } from './timeScale'
 
@@ -19,48 +21,45 @@ interface Drag {
 
 /** The time in which a layer shows, as a bar under its beads: its ends trim, the bar itself slides the layer with its keyframes. */
 export function LayerSpan({ layer, scale }: { layer: Layer; scale: TimeScale }) {
-  const drag = useRef<Drag | null>(null)
-  const root = useRef<HTMLDivElement>(null)
   const last = layer.out ?? scale.total - 1
   const first = layer.in ?? 0
-  const { edit, preview, select } = useBench.getState()
+  const { edit, preview } = useDocument.getState()
 
-  const press = (part: Part) => (e: PointerEvent) => {
-    e.stopPropagation()
-    if (e.button !== 0) return
-    const { selection, graphic, frame } = useBench.getState()
-    const layers = part === 'whole' && selection.includes(layer.id) ? selection : [layer.id]
-    if (!selection.includes(layer.id)) select([layer.id])
-    root.current!.setPointerCapture(e.pointerId)
-    drag.current = { part, x: e.clientX, first, last, layers, targets: snapTargets(graphic!, frame, [], layers), edit: null }
-  }
-  const move = (e: PointerEvent) => {
-    const d = drag.current
-    if (!d) return
-    const by = (e.clientX - d.x) / scale.perFrame
-    const near = (frame: number) => (e.ctrlKey || e.metaKey ? Math.round(frame) : snapFrame(frame, d.targets, SNAP_PX / scale.perFrame))
-    const next: Edit =
-      d.part === 'whole'
-        ? { do: 'slideLayers', layers: d.layers, by: slid(d, by, near) }
-        : d.part === 'in'
-          ? { do: 'setSpan', layer: layer.id, in: Math.min(Math.max(0, near(d.first + by)), d.last) }
-          : { do: 'setSpan', layer: layer.id, out: Math.max(near(d.last + by), d.first) }
-    if (JSON.stringify(next) === JSON.stringify(d.edit)) return
-    d.edit = next
-    preview(next)
-  }
-  const release = () => {
-    const d = drag.current
-    drag.current = null
-    if (d?.edit) void edit(d.edit)
-  }
+  const bind = usePointerDrag<Drag, Part>({
+    press: (e, part) => {
+      e.stopPropagation()
+      const { selection, select } = useSelection.getState()
+      const { graphic } = useDocument.getState()
+      const layers = part === 'whole' && selection.includes(layer.id) ? selection : [layer.id]
+      if (!selection.includes(layer.id)) select([layer.id])
+      const targets = snapTargets(graphic!, usePlayback.getState().frame, [], layers)
+      return { part, x: e.clientX, first, last, layers, targets, edit: null }
+    },
+    move: (d, e) => {
+      const by = (e.clientX - d.x) / scale.perFrame
+      const near = (frame: number) => (e.ctrlKey || e.metaKey ? Math.round(frame) : snapFrame(frame, d.targets, SNAP_PX / scale.perFrame))
+      const next: Edit =
+        d.part === 'whole'
+          ? { do: 'slideLayers', layers: d.layers, by: slid(d, by, near) }
+          : d.part === 'in'
+            ? { do: 'setSpan', layer: layer.id, in: Math.min(Math.max(0, near(d.first + by)), d.last) }
+            : { do: 'setSpan', layer: layer.id, out: Math.max(near(d.last + by), d.first) }
+      if (JSON.stringify(next) === JSON.stringify(d.edit)) return
+      d.edit = next
+      preview(next)
+    },
+    release: (d) => {
+      if (d.edit) void edit(d.edit)
+    },
+    cancel: () => preview(null),
+  })
   const grip = (part: 'in' | 'out', x: number) => (
     <Box
       role="slider"
       aria-label={part === 'in' ? `In point of ${layer.name}` : `Out point of ${layer.name}`}
       aria-valuenow={part === 'in' ? first : last}
       aria-valuemin={0}
-      aria-valuemax={totalFrames(useBench.getState().graphic!.phases) - 1}
+      aria-valuemax={totalFrames(useDocument.getState().graphic!.phases) - 1}
       tabIndex={-1}
       title={part === 'in' ? `In point: frame ${first}` : `Out point: frame ${last}`}
       position="absolute"
@@ -73,19 +72,11 @@ export function LayerSpan({ layer, scale }: { layer: Layer; scale: TimeScale }) 
       borderRadius={part === 'in' ? '3px 0 0 3px' : '0 3px 3px 0'}
       cursor="col-resize"
       style={{ left: x }}
-      onPointerDown={press(part)}
+      {...bind(part)}
     />
   )
   return (
-    <Box
-      ref={root}
-      position="absolute"
-      inset="0"
-      pointerEvents="none"
-      onPointerMove={move}
-      onPointerUp={release}
-      onPointerCancel={() => preview(null)}
-    >
+    <Box position="absolute" inset="0" pointerEvents="none">
       <Box
         position="absolute"
         top="18px"
@@ -98,7 +89,7 @@ export function LayerSpan({ layer, scale }: { layer: Layer; scale: TimeScale }) 
         title={`Frames ${first} to ${last}. Drag to slide the layer in time`}
         data-testid="span"
         style={{ left: scale.x(first), width: Math.max(3, scale.x(last + 1) - scale.x(first)) }}
-        onPointerDown={press('whole')}
+        {...bind('whole')}
       />
       <Box pointerEvents="auto">
         {grip('in', scale.x(first))}

@@ -1,10 +1,11 @@
 import { Box } from '@chakra-ui/react'
-import { usePick } from '../bench/benchStore'
+import { usePick } from '../stores/pick'
+import { usePlayback } from '../stores/playbackStore'
 import type { TimeScale } from './timeScale'
 
 /** The marked range, as a line with ends along the top of the ruler. */
 export function RangeMarks({ scale }: { scale: TimeScale }) {
-  const { range } = usePick('range')
+  const { range } = usePick(usePlayback, 'range')
   if (!range) return null
   return (
     <Box

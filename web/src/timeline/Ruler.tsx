@@ -1,8 +1,10 @@
 import { Box } from '@chakra-ui/react'
-import { useRef, useState, type PointerEvent } from 'react'
-import { useBench } from '../bench/benchStore'
+import { useState } from 'react'
+import { useDocument } from '../stores/documentStore'
+import { usePlayback } from '../stores/playbackStore'
 import type { PhaseLengths } from '../live/document'
 import { rateOf } from '../time/timecode'
+import { usePointerDrag } from '../shell/usePointerDrag'
 import type { TimeScale } from './timeScale'
 
 const HEIGHT = 40
@@ -60,15 +62,23 @@ interface EndProps {
 
 /** The grip at the end of a phase. */
 function PhaseEnd({ phase, name, phases, at, scale, onShow }: EndProps) {
-  const drag = useRef<{ x: number; length: number } | null>(null)
-  const { edit, preview, set } = useBench.getState()
-  const move = (e: PointerEvent) => {
-    if (!drag.current) return
-    const by = scale.frame(e.clientX) - scale.frame(drag.current.x)
-    drag.current.length = Math.max(0, phases[phase] + by)
-    const next = { ...phases, [phase]: drag.current.length }
-    onShow(next)
-  }
+  const { edit } = useDocument.getState()
+  const bind = usePointerDrag<{ x: number; length: number }>({
+    press: (e) => {
+      e.stopPropagation()
+      usePlayback.getState().stop()
+      return { x: e.clientX, length: phases[phase] }
+    },
+    move: (d, e) => {
+      d.length = Math.max(0, phases[phase] + scale.frame(e.clientX) - scale.frame(d.x))
+      onShow({ ...phases, [phase]: d.length })
+    },
+    release: ({ length }) => {
+      onShow(null)
+      if (length !== phases[phase]) void edit({ do: 'setPhases', phases: { ...phases, [phase]: length } })
+    },
+    cancel: () => onShow(null),
+  })
   return (
     <Box
       role="slider"
@@ -83,20 +93,7 @@ function PhaseEnd({ phase, name, phases, at, scale, onShow }: EndProps) {
       cursor="ew-resize"
       style={{ left: scale.x(at) - 5 }}
       _after={{ content: '""', position: 'absolute', left: '4px', top: '3px', bottom: '3px', w: '2px', bg: 'soft', borderRadius: '1px' }}
-      onPointerDown={(e) => {
-        e.stopPropagation()
-        e.currentTarget.setPointerCapture(e.pointerId)
-        drag.current = { x: e.clientX, length: phases[phase] }
-        set({ playing: false })
-      }}
-      onPointerMove={move}
-      onPointerUp={() => {
-        const length = drag.current?.length
-        drag.current = null
-        onShow(null)
-        preview(null)
-        if (length !== undefined && length !== phases[phase]) void edit({ do: 'setPhases', phases: { ...phases, [phase]: length } })
-      }}
+      {...bind()}
       onKeyDown={(e) => {
         const by = e.key === 'ArrowRight' ? 1 : e.key === 'ArrowLeft' ? -1 : 0
         if (by === 0) return

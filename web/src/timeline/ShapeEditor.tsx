@@ -1,8 +1,11 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { useEffect, useRef, useState, type PointerEvent } from 'react'
-import { useBench, usePick } from '../bench/benchStore'
+import { useEffect, useRef, useState } from 'react'
+import { useDocument } from '../stores/documentStore'
+import { usePlayback } from '../stores/playbackStore'
+import { partsOf } from '../details/colours'
 import { labelOf, type Placed } from '../details/valueInfo'
 import { feelOf, keysOf, type Keyframe, type Layer } from '../live/document'
+import { usePointerDrag } from '../shell/usePointerDrag'
 import { bezierOf, cssOf, type Handles } from './bezierText'
 import { NAMES_WIDTH, type TimeScale } from './timeScale'
 import { useTrace } from './useTrace'
@@ -23,13 +26,12 @@ interface Drag {
 /** The changes of one value, large and in place: value over time with speed beneath, and two handles on each change to drag. */
 export function ShapeEditor({ layer, value, scale }: { layer: Layer; value: Placed; scale: TimeScale }) {
   const { address, info } = value
-  const { preview, edit } = usePick('preview', 'edit')
+  const { preview, edit } = useDocument.getState()
   const trace = useTrace(layer.id, address, scale.total)
   const keys = keysOf(layer, address)
   const bent = keys.some((k) => k.tangentIn || k.tangentOut)
   const [picked, setPicked] = useState<number | null>(null)
   const part = bent ? null : picked
-  const drag = useRef<Drag | null>(null)
   const root = useRef<SVGSVGElement>(null)
   const parts = info.components
   useEffect(() => {
@@ -61,30 +63,32 @@ export function ShapeEditor({ layer, value, scale }: { layer: Layer; value: Plac
     ...(part === null ? {} : { part }),
   })
 
-  const move = (e: PointerEvent) => {
-    const d = drag.current
-    if (!d) return
-    const box = root.current!.getBoundingClientRect()
-    const [a, b] = [keys.find((k) => k.at === d.from), keys.find((k) => k.at === d.to)]
-    if (!a || !b) return
-    const component = shown(a, b)
-    const clamp = (n: number, low: number, high: number) => Math.max(low, Math.min(high, n))
-    const along = clamp((e.clientX - box.left - scale.x(d.from)) / (scale.x(d.to) - scale.x(d.from)), 0, 1)
-    let up: number
-    if (component === null) up = clamp((VALUE.bottom - (e.clientY - box.top)) / (VALUE.bottom - VALUE.top), -1, 2)
-    else {
-      const [y0, y1] = [y(component, numbers(a)[component]!), y(component, numbers(b)[component]!)]
-      up = clamp((e.clientY - box.top - y0) / (y1 - y0), -2, 3)
-    }
-    d.handles = d.handle === 0 ? [along, up, d.handles[2], d.handles[3]] : [d.handles[0], d.handles[1], along, up]
-    d.feel = cssOf(d.handles)
-    preview(shape(d))
-  }
-  const release = () => {
-    const d = drag.current
-    drag.current = null
-    if (d) void edit(shape(d))
-  }
+  const bind = usePointerDrag<Drag, Drag>({
+    press: (e, grip) => {
+      e.stopPropagation()
+      usePlayback.getState().stop()
+      return { ...grip }
+    },
+    move: (d, e) => {
+      const box = root.current!.getBoundingClientRect()
+      const [a, b] = [keys.find((k) => k.at === d.from), keys.find((k) => k.at === d.to)]
+      if (!a || !b) return
+      const component = shown(a, b)
+      const clamp = (n: number, low: number, high: number) => Math.max(low, Math.min(high, n))
+      const along = clamp((e.clientX - box.left - scale.x(d.from)) / (scale.x(d.to) - scale.x(d.from)), 0, 1)
+      let up: number
+      if (component === null) up = clamp((VALUE.bottom - (e.clientY - box.top)) / (VALUE.bottom - VALUE.top), -1, 2)
+      else {
+        const [y0, y1] = [y(component, numbers(a)[component]!), y(component, numbers(b)[component]!)]
+        up = clamp((e.clientY - box.top - y0) / (y1 - y0), -2, 3)
+      }
+      d.handles = d.handle === 0 ? [along, up, d.handles[2], d.handles[3]] : [d.handles[0], d.handles[1], along, up]
+      d.feel = cssOf(d.handles)
+      preview(shape(d))
+    },
+    release: (d) => void edit(shape(d)),
+    cancel: () => preview(null),
+  })
 
   return (
     <Flex
@@ -134,18 +138,7 @@ export function ShapeEditor({ layer, value, scale }: { layer: Layer; value: Plac
         </Box>
       </Box>
       <Box flex="1" position="relative" overflow="hidden">
-        <svg
-          ref={root}
-          width="100%"
-          height={HEIGHT}
-          style={{ position: 'absolute', inset: 0, touchAction: 'none' }}
-          onPointerMove={move}
-          onPointerUp={release}
-          onPointerCancel={() => {
-            drag.current = null
-            preview(null)
-          }}
-        >
+        <svg ref={root} width="100%" height={HEIGHT} style={{ position: 'absolute', inset: 0, touchAction: 'none' }}>
           <line x1={0} x2="100%" y1={SPEED.bottom} y2={SPEED.bottom} stroke="var(--chakra-colors-line)" />
           <polygon
             points={`${scale.x(0)},${SPEED.bottom} ${line(speed, (v) => SPEED.bottom - (v / fastest) * (SPEED.bottom - SPEED.top))} ${scale.x(speed.length - 1)},${SPEED.bottom}`}
@@ -198,12 +191,7 @@ export function ShapeEditor({ layer, value, scale }: { layer: Layer; value: Plac
                     style={{ cursor: 'move' }}
                     role="button"
                     aria-label={`Handle ${h === 0 ? 'after' : 'before'} frame ${h === 0 ? a.at : b.at}`}
-                    onPointerDown={(e) => {
-                      e.stopPropagation()
-                      root.current!.setPointerCapture(e.pointerId)
-                      useBench.getState().set({ playing: false })
-                      drag.current = { from: a.at, to: b.at, handle: h, handles, feel: cssOf(handles) }
-                    }}
+                    {...bind({ from: a.at, to: b.at, handle: h, handles, feel: cssOf(handles) })}
                   />
                 </g>
               )
@@ -220,8 +208,7 @@ function numbers(key: Keyframe): number[] {
   const v = key.value as number | number[] | string
   if (typeof v === 'number') return [v]
   if (Array.isArray(v)) return v
-  const hex = v.length < 9 ? `${v}ff` : v
-  return [1, 3, 5, 7].map((i) => parseInt(hex.slice(i, i + 2), 16) / 255)
+  return partsOf(v)
 }
 
 /** Least and most of a component, never equal, with a little room for overshoots. */

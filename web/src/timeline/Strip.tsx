@@ -1,7 +1,10 @@
 import { Box } from '@chakra-ui/react'
-import { useRef, type PointerEvent } from 'react'
-import { useBench, usePick } from '../bench/benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePick } from '../stores/pick'
+import { usePlayback } from '../stores/playbackStore'
+import { useSelection } from '../stores/selectionStore'
 import { feelOf, keysOf, type KeyPlace, type Layer } from '../live/document'
+import { usePointerDrag } from '../shell/usePointerDrag'
 import { Bead } from './Bead'
 import { Change } from './Change'
 import { LayerSpan } from './LayerSpan'
@@ -30,69 +33,64 @@ const same = (a: KeyPlace, b: KeyPlace) => a.layer === b.layer && a.address === 
 
 /** Keyframes as beads on a line. Beads are dragged in time, with Alt copies of them; on a value's own strip a double click adds one. */
 export function Strip({ layer, addresses, own, scale }: Props) {
-  const { keys: chosen, edit, seek, select, preview, set } = usePick('keys', 'edit', 'seek', 'select', 'preview', 'set')
-  const root = useRef<HTMLDivElement>(null)
-  const drag = useRef<Drag | null>(null)
+  const { keys: chosen } = usePick(useSelection, 'keys')
+  const { select, selectKeys } = useSelection.getState()
+  const { edit, preview } = useDocument.getState()
+  const { seek } = usePlayback.getState()
   const frames = new Map<number, KeyPlace[]>()
   for (const address of addresses) {
     for (const key of keysOf(layer, address)) frames.set(key.at, [...(frames.get(key.at) ?? []), { layer: layer.id, address, at: key.at }])
   }
   const at = [...frames.keys()].sort((a, b) => a - b)
 
-  const press = (e: PointerEvent, places: KeyPlace[]) => {
-    e.stopPropagation()
-    if (e.button !== 0) return
-    const isChosen = places.every((p) => chosen.some((k) => same(k, p)))
-    const next = e.shiftKey
-      ? isChosen
-        ? chosen.filter((k) => !places.some((p) => same(k, p)))
-        : [...chosen, ...places]
-      : isChosen
-        ? chosen
-        : places
-    select([...new Set(next.map((k) => k.layer))], next)
-    // The strip holds the pointer, not the bead: the bead is drawn anew when its keyframe moves.
-    root.current!.setPointerCapture(e.pointerId)
-    const { graphic, frame } = useBench.getState()
-    drag.current = { x: e.clientX, at: places[0]!.at, keys: next, targets: snapTargets(graphic!, frame, next), by: 0, copy: false }
-  }
-  const move = (e: PointerEvent) => {
-    const d = drag.current
-    if (!d || d.keys.length === 0) return
-    const wanted = d.at + (e.clientX - d.x) / scale.perFrame
-    const snapped = e.ctrlKey || e.metaKey ? Math.round(wanted) : snapFrame(wanted, d.targets, SNAP_PX / scale.perFrame)
-    const times = d.keys.map((k) => k.at)
-    const by = Math.max(-Math.min(...times), Math.min(scale.total - 1 - Math.max(...times), snapped - d.at))
-    if (by === d.by && e.altKey === d.copy) return
-    Object.assign(d, { by, copy: e.altKey })
-    set({ keys: d.keys.map((k) => ({ ...k, at: k.at + by })) })
-    preview(by === 0 ? null : { do: 'moveKeys', keys: d.keys, by, copy: d.copy })
-  }
-  const release = async () => {
-    const d = drag.current
-    drag.current = null
-    if (!d || d.by === 0) return
-    if (!(await edit({ do: 'moveKeys', keys: d.keys, by: d.by, copy: d.copy }))) set({ keys: d.keys })
-  }
-  const cancel = () => {
-    if (drag.current) set({ keys: drag.current.keys })
-    drag.current = null
-    preview(null)
-  }
+  const bind = usePointerDrag<Drag, KeyPlace[]>({
+    press: (e, places) => {
+      e.stopPropagation()
+      const isChosen = places.every((p) => chosen.some((k) => same(k, p)))
+      const next = e.shiftKey
+        ? isChosen
+          ? chosen.filter((k) => !places.some((p) => same(k, p)))
+          : [...chosen, ...places]
+        : isChosen
+          ? chosen
+          : places
+      select([...new Set(next.map((k) => k.layer))], next)
+      if (next.length === 0) return null
+      const { graphic } = useDocument.getState()
+      const targets = snapTargets(graphic!, usePlayback.getState().frame, next)
+      return { x: e.clientX, at: places[0]!.at, keys: next, targets, by: 0, copy: false }
+    },
+    move: (d, e) => {
+      const wanted = d.at + (e.clientX - d.x) / scale.perFrame
+      const snapped = e.ctrlKey || e.metaKey ? Math.round(wanted) : snapFrame(wanted, d.targets, SNAP_PX / scale.perFrame)
+      const times = d.keys.map((k) => k.at)
+      const by = Math.max(-Math.min(...times), Math.min(scale.total - 1 - Math.max(...times), snapped - d.at))
+      if (by === d.by && e.altKey === d.copy) return
+      Object.assign(d, { by, copy: e.altKey })
+      selectKeys(d.keys.map((k) => ({ ...k, at: k.at + by })))
+      preview(by === 0 ? null : { do: 'moveKeys', keys: d.keys, by, copy: d.copy })
+    },
+    release: (d) => {
+      if (d.by === 0) return
+      void edit({ do: 'moveKeys', keys: d.keys, by: d.by, copy: d.copy }).then((taken) => {
+        if (!taken) selectKeys(d.keys)
+      })
+    },
+    cancel: (d) => {
+      selectKeys(d.keys)
+      preview(null)
+    },
+  })
 
   return (
     <Box
-      ref={root}
       position="absolute"
       inset="0"
-      onPointerMove={move}
-      onPointerUp={() => void release()}
-      onPointerCancel={cancel}
       onDoubleClick={(e) => {
         if (!own) return
         const frame = scale.frame(e.clientX - e.currentTarget.getBoundingClientRect().left)
         seek(frame)
-        void edit({ do: 'addKey', layer: layer.id, address: addresses[0]!, at: useBench.getState().frame })
+        void edit({ do: 'addKey', layer: layer.id, address: addresses[0]!, at: usePlayback.getState().frame })
       }}
     >
       {!own && <LayerSpan layer={layer} scale={scale} />}
@@ -119,7 +117,7 @@ export function Strip({ layer, addresses, own, scale }: Props) {
             small={!own}
             places={places}
             label={`Keyframe at ${frame} of ${own ? `${own} of ${layer.name}` : layer.name}`}
-            onPointerDown={(e) => press(e, places)}
+            drag={bind(places)}
             onDoubleClick={() => seek(frame)}
           />
         )

@@ -1,10 +1,13 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { ZoomIn, ZoomOut } from 'lucide-react'
-import { useEffect, useLayoutEffect, useMemo, useRef, useState, type PointerEvent } from 'react'
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import type { Schemas } from '../api/client'
-import { useBench } from '../bench/benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePlayback } from '../stores/playbackStore'
+import { useView } from '../stores/viewStore'
 import { totalFrames } from '../live/document'
 import { Tool } from '../shell/controls'
+import { usePointerDrag, type Pointer } from '../shell/usePointerDrag'
 import { BoxSelect } from './BoxSelect'
 import { KeyBracket } from './KeyBracket'
 import { LayerRows } from './LayerRows'
@@ -20,8 +23,8 @@ const MOST_PER_FRAME = 60
 
 /** Layers and their keyframes over time, under a ruler that shows the three phases. */
 export function Timeline({ choices }: { choices: Schemas['Choices'] }) {
-  const phases = useBench((s) => s.graphic!.phases)
-  const rate = useBench((s) => s.graphic!.rate)
+  const phases = useDocument((s) => s.graphic!.phases)
+  const rate = useDocument((s) => s.graphic!.rate)
   const area = useRef<HTMLDivElement>(null)
   const root = useRef<HTMLDivElement>(null)
   const rows = useRef<HTMLDivElement>(null)
@@ -32,7 +35,7 @@ export function Timeline({ choices }: { choices: Schemas['Choices'] }) {
     return () => observer.disconnect()
   }, [])
   const total = totalFrames(phases)
-  const { zoom, offset, setView } = useView(total)
+  const { zoom, offset, setView } = useTimeView(total)
   const fit = (width - 2 * PAD) / Math.max(1, total)
   const perFrame = fit * zoom
   const first = Math.max(0, Math.min(offset, total - (width - 2 * PAD) / perFrame))
@@ -72,10 +75,19 @@ export function Timeline({ choices }: { choices: Schemas['Choices'] }) {
     return () => element.removeEventListener('wheel', act)
   }, [])
 
-  const scrub = (e: PointerEvent) => {
-    const box = e.currentTarget.getBoundingClientRect()
-    useBench.getState().seek(scale.frame(e.clientX - box.left))
-  }
+  const strip = useRef<HTMLDivElement>(null)
+  const scrub = (e: Pointer) => usePlayback.getState().seek(scale.frame(e.clientX - strip.current!.getBoundingClientRect().left))
+  const bind = usePointerDrag<true>({
+    press: (e) => {
+      usePlayback.getState().stop()
+      useView.getState().drag(true)
+      scrub(e)
+      return true
+    },
+    move: (_, e) => scrub(e),
+    release: () => useView.getState().drag(false),
+    cancel: () => useView.getState().drag(false),
+  })
 
   return (
     <Flex ref={root} as="section" aria-label="Timeline" direction="column" h="100%">
@@ -97,20 +109,7 @@ export function Timeline({ choices }: { choices: Schemas['Choices'] }) {
             </Box>
           )}
         </Flex>
-        <Box
-          flex="1"
-          position="relative"
-          overflow="hidden"
-          cursor="col-resize"
-          data-testid="ruler"
-          onPointerDown={(e) => {
-            e.currentTarget.setPointerCapture(e.pointerId)
-            useBench.getState().set({ playing: false, dragging: true })
-            scrub(e)
-          }}
-          onPointerMove={(e) => e.currentTarget.hasPointerCapture(e.pointerId) && scrub(e)}
-          onPointerUp={() => useBench.getState().set({ dragging: false })}
-        >
+        <Box flex="1" position="relative" overflow="hidden" cursor="col-resize" data-testid="ruler" ref={strip} {...bind()}>
           <Ruler phases={phases} rate={rate} scale={scale} />
           <RangeMarks scale={scale} />
           <KeyBracket scale={scale} />
@@ -130,7 +129,7 @@ export function Timeline({ choices }: { choices: Schemas['Choices'] }) {
 }
 
 /** How far the timeline is zoomed in, and the first frame in view. */
-function useView(total: number) {
+function useTimeView(total: number) {
   const [view, setView] = useState<View>({ zoom: 1, offset: 0 })
   const zoom = Math.max(1, view.zoom)
   return { zoom, offset: Math.min(view.offset, total), setView }
@@ -140,7 +139,7 @@ function useView(total: number) {
 function useFollow(scale: TimeScale, setView: (change: (view: View) => View) => void) {
   useEffect(
     () =>
-      useBench.subscribe((now, before) => {
+      usePlayback.subscribe((now, before) => {
         if (now.frame === before.frame) return
         const x = scale.x(now.frame)
         if (x < 0 || x > scale.width) setView((view) => ({ ...view, offset: now.frame - 20 / scale.perFrame }))
@@ -155,7 +154,7 @@ interface View {
 }
 
 function Playhead({ scale, head = false }: { scale: TimeScale; head?: boolean }) {
-  const x = scale.x(useBench((s) => s.frame))
+  const x = scale.x(usePlayback((s) => s.frame))
   if (x < 0 || x > scale.width) return null
   return (
     <Box position="absolute" top="0" bottom="0" w="1.5px" bg="bad" pointerEvents="none" style={{ transform: `translateX(${x - 0.75}px)` }}>

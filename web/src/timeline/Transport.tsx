@@ -1,6 +1,12 @@
+import type { Keying } from '../stores/viewStore'
+import type { Loop } from '../stores/playbackStore'
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { ChevronFirst, ChevronLast, Pause, Play, SquareArrowLeft, SquareArrowRight, StepBack, StepForward, X } from 'lucide-react'
-import { useBench, usePick, type Keying, type Loop } from '../bench/benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePick } from '../stores/pick'
+import { usePlayback } from '../stores/playbackStore'
+import { useSelection } from '../stores/selectionStore'
+import { useView } from '../stores/viewStore'
 import { totalFrames } from '../live/document'
 import { Choice, Tool } from '../shell/controls'
 import { TimeField } from '../time/TimeField'
@@ -22,22 +28,11 @@ const speeds = [
 
 /** Playing, stepping, and where the playhead is, in frames and timecode together; and what a change at the playhead does. */
 export function Transport() {
-  const { frame, playing, loop, speed, range, set, seek, keys } = usePick(
-    'frame',
-    'playing',
-    'loop',
-    'speed',
-    'range',
-    'set',
-    'seek',
-    'keys',
-  )
-  const last = useBench((s) => totalFrames(s.graphic!.phases)) - 1
-  const rate = useBench((s) => s.graphic!.rate)
-  const step = (by: number) => {
-    set({ playing: false })
-    seek(frame + by)
-  }
+  const { frame, playing, loop, speed, range } = usePick(usePlayback, 'frame', 'playing', 'loop', 'speed', 'range')
+  const { step, toggle, repeat, setSpeed, mark, forgetRange } = usePlayback.getState()
+  const { keys } = usePick(useSelection, 'keys')
+  const last = useDocument((s) => totalFrames(s.graphic!.phases)) - 1
+  const rate = useDocument((s) => s.graphic!.rate)
   return (
     <Flex h="34px" flexShrink={0} align="center" gap="2px" px="10px" borderBottom="1px solid" borderColor="line" whiteSpace="nowrap">
       <Tool label="First frame (Home)" onClick={() => step(-frame)}>
@@ -46,7 +41,7 @@ export function Transport() {
       <Tool label="One frame back (,)" onClick={() => step(-1)}>
         <StepBack size={14} />
       </Tool>
-      <Tool label={playing ? 'Stop (Space)' : 'Play (Space)'} on={playing} onClick={() => set({ playing: !playing })}>
+      <Tool label={playing ? 'Stop (Space)' : 'Play (Space)'} on={playing} onClick={() => toggle()}>
         {playing ? <Pause size={15} /> : <Play size={15} />}
       </Tool>
       <Tool label="One frame on (.)" onClick={() => step(1)}>
@@ -56,22 +51,19 @@ export function Transport() {
         <ChevronLast size={15} />
       </Tool>
       <Box w="112px">
-        <Choice label="What playing repeats" value={loop} options={loops} onChange={(e) => set({ loop: e.target.value as Loop })} />
+        <Choice label="What playing repeats" value={loop} options={loops} onChange={(e) => repeat(e.target.value as Loop)} />
       </Box>
       <Box w="94px">
-        <Choice label="Speed" value={String(speed)} options={speeds} onChange={(e) => set({ speed: Number(e.target.value) })} />
+        <Choice label="Speed" value={String(speed)} options={speeds} onChange={(e) => setSpeed(Number(e.target.value))} />
       </Box>
-      <Tool label="Range starts here (I)" onClick={() => markRange('start')}>
+      <Tool label="Range starts here (I)" onClick={() => mark('start')}>
         <SquareArrowRight size={14} />
       </Tool>
-      <Tool label="Range ends here (O)" onClick={() => markRange('end')}>
+      <Tool label="Range ends here (O)" onClick={() => mark('end')}>
         <SquareArrowLeft size={14} />
       </Tool>
       {range && (
-        <Tool
-          label={`Forget the range ${range[0]} to ${range[1]}`}
-          onClick={() => set({ range: null, loop: loop === 'range' ? 'all' : loop })}
-        >
+        <Tool label={`Forget the range ${range[0]} to ${range[1]}`} onClick={forgetRange}>
           <X size={13} />
         </Tool>
       )}
@@ -98,7 +90,7 @@ export function Transport() {
 
 /** Which of the two ways of keying is on: always in sight, so that no change lands where it was not meant. */
 function KeyingSwitch() {
-  const { keying, set } = usePick('keying', 'set')
+  const { keying } = usePick(useView, 'keying')
   const ways: { value: Keying; label: string; title: string }[] = [
     { value: 'playhead', label: 'Key at playhead', title: 'A change writes a keyframe at the playhead, if the value has any (K)' },
     { value: 'whole', label: 'Move whole', title: 'A change moves the whole value with all its keyframes (K)' },
@@ -124,7 +116,7 @@ function KeyingSwitch() {
           fontWeight={keying === w.value ? '600' : '400'}
           color={keying === w.value ? 'ink' : 'soft'}
         >
-          <button aria-pressed={keying === w.value} title={w.title} onClick={() => set({ keying: w.value })}>
+          <button aria-pressed={keying === w.value} title={w.title} onClick={() => useView.getState().key(w.value)}>
             {w.label}
           </button>
         </Box>
@@ -134,8 +126,9 @@ function KeyingSwitch() {
 }
 
 function Rate() {
-  const { playing, reached, skipped } = usePick('playing', 'reached', 'skipped')
-  const rate = useBench((s) => rateOf(s.graphic!.rate) * (s.playing ? s.speed : 1))
+  const { playing, reached, skipped } = usePick(usePlayback, 'playing', 'reached', 'skipped')
+  const speed = usePlayback((s) => (s.playing ? s.speed : 1))
+  const rate = useDocument((s) => rateOf(s.graphic!.rate)) * speed
   return (
     <Text
       color="soft"
@@ -154,12 +147,4 @@ function Rate() {
       )}
     </Text>
   )
-}
-
-/** Puts one end of the range at the playhead; the other goes along when it would lie on the wrong side. */
-export function markRange(end: 'start' | 'end') {
-  const { frame, range, graphic, set } = useBench.getState()
-  const last = totalFrames(graphic!.phases) - 1
-  const [from, to] = range ?? [0, last]
-  set({ range: end === 'start' ? [frame, Math.max(frame, to)] : [Math.min(from, frame), frame], loop: 'range' })
 }

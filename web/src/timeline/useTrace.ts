@@ -1,9 +1,10 @@
 import { useEffect, useState } from 'react'
-import { usePick } from '../bench/benchStore'
+import { useDocument } from '../stores/documentStore'
+import { usePick } from '../stores/pick'
 
 /** A value's components at every frame, as the core evaluates them; previews included. */
 export function useTrace(layer: string, address: string, total: number): number[][] {
-  const { connection, painted, line } = usePick('connection', 'painted', 'line')
+  const { connection, painted, line } = usePick(useDocument, 'connection', 'painted', 'line')
   const [trace, setTrace] = useState<number[][]>([])
   useEffect(() => {
     if (!connection || line !== 'open') return

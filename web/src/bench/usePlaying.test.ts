@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import type { Graphic } from '../live/document'
-import { stretch } from './usePlayback'
+import { stretch } from './usePlaying'
 
 const graphic = { phases: { arrive: 20, hold: 60, leave: 20 } } as Graphic
 

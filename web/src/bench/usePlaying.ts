@@ -1,20 +1,25 @@
+import type { Loop } from '../stores/playbackStore'
+import { useView } from '../stores/viewStore'
+import { useDocument } from '../stores/documentStore'
 import { useEffect } from 'react'
 import { totalFrames, type Graphic } from '../live/document'
 import { rateOf } from '../time/timecode'
-import { useBench, type Loop } from './benchStore'
+import { usePlayback } from '../stores/playbackStore'
 
 const MEASURE_MS = 500
 
 /** Moves the playhead in real time while playing: the frame follows the clock, so a slow machine skips frames, says so, and keeps time. */
-export function usePlayback() {
-  const playing = useBench((s) => s.playing)
-  const rehearsal = useBench((s) => s.rehearsal)
-  const speed = useBench((s) => s.speed)
-  const loop = useBench((s) => s.loop)
+export function usePlaying() {
+  const playing = usePlayback((s) => s.playing)
+  const rehearsal = usePlayback((s) => s.rehearsal)
+  const speed = usePlayback((s) => s.speed)
+  const loop = usePlayback((s) => s.loop)
   useEffect(() => {
     if (!playing && !rehearsal) return
-    const first = useBench.getState()
-    const graphic = first.graphic!
+    const first = usePlayback.getState()
+    const { report, seek, stop } = first
+    const { drag } = useView.getState()
+    const graphic = useDocument.getState().graphic!
     const rate = rateOf(graphic.rate) * (rehearsal ? 1 : speed)
     const [start, end] = rehearsal ? [rehearsal.from, rehearsal.to] : stretch(graphic, first.frame, loop, first.range)
     const length = end - start + 1
@@ -25,12 +30,14 @@ export function usePlayback() {
     let last = from - 1
     let skipped = 0
     let measured = begun
-    useBench.setState({ skipped: 0, dragging: rehearsal !== null })
+    report(0, 0)
+    drag(rehearsal !== null)
     let tick = requestAnimationFrame(step)
     function step(now: number) {
       const passed = Math.floor((Math.max(0, now - begun) / 1000) * rate)
       if (loop === 'once' && !rehearsal && from + passed > end) {
-        useBench.setState({ frame: end, playing: false })
+        seek(end)
+        stop()
         return
       }
       const count = from - start + passed
@@ -39,10 +46,10 @@ export function usePlayback() {
         skipped += Math.max(0, count - (last - start) - 1)
         last = count + start
         shown++
-        useBench.setState({ frame })
+        seek(frame)
       }
       if (now - measured >= MEASURE_MS) {
-        useBench.setState(rehearsal ? {} : { reached: (shown * 1000) / (now - measured), skipped })
+        if (!rehearsal) report((shown * 1000) / (now - measured), skipped)
         shown = 0
         measured = now
       }
@@ -50,8 +57,10 @@ export function usePlayback() {
     }
     return () => {
       cancelAnimationFrame(tick)
-      if (rehearsal) useBench.setState({ frame: resting, dragging: false })
-      else useBench.setState({ skipped })
+      if (rehearsal) {
+        seek(resting)
+        drag(false)
+      } else report(usePlayback.getState().reached, skipped)
     }
   }, [playing, rehearsal, speed, loop])
 }

@@ -1,0 +1,56 @@
+import { HubConnectionBuilder, LogLevel } from '@microsoft/signalr'
+import { MessagePackHubProtocol } from '@microsoft/signalr-protocol-msgpack'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useEffect } from 'react'
+import { api, data, type Schemas } from '../api/client'
+
+type View = Schemas['HandoffView']
+
+const RETRY_MS = 1000
+
+/** The handoffs of a graphic, newest first; the server tells every change. */
+export function useHandoffs(graphic: string) {
+  const queries = useQueryClient()
+  useEffect(() => {
+    const key = ['handoffs', graphic]
+    const hub = new HubConnectionBuilder()
+      .withUrl('/live')
+      .withHubProtocol(new MessagePackHubProtocol())
+      .withAutomaticReconnect({ nextRetryDelayInMilliseconds: () => RETRY_MS })
+      .configureLogging(LogLevel.None)
+      .build()
+    const watch = async () => {
+      await hub.invoke('WatchHandoffs', graphic)
+      // What changed before anybody listened is in the list.
+      await queries.invalidateQueries({ queryKey: key })
+    }
+    hub.on('handoff', (json: string) => queries.setQueryData<View[]>(key, (list) => withOne(list, JSON.parse(json) as View)))
+    hub.on('handoffs', () => void queries.invalidateQueries({ queryKey: key }))
+    hub.onreconnected(() => void watch())
+    let left = false
+    const open = async () => {
+      while (!left) {
+        try {
+          await hub.start()
+          if (left) await hub.stop()
+          else await watch()
+          return
+        } catch {
+          await new Promise((done) => setTimeout(done, RETRY_MS))
+        }
+      }
+    }
+    void open()
+    return () => {
+      left = true
+      void hub.stop()
+    }
+  }, [graphic, queries])
+  return useQuery({ queryKey: ['handoffs', graphic], queryFn: () => data(api.GET('/api/handoffs', { params: { query: { graphic } } })) })
+}
+
+/** The list with a handoff as it is now. */
+export function withOne(list: View[] | undefined, one: View): View[] | undefined {
+  if (!list) return list
+  return list.some((h) => h.id === one.id) ? list.map((h) => (h.id === one.id ? one : h)) : [one, ...list]
+}

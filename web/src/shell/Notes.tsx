@@ -1,0 +1,24 @@
+import { Box, Button, Portal, Toast, Toaster } from '@chakra-ui/react'
+import { notes } from './notes'
+
+/** Shows the notes over whatever screen is open. */
+export function Notes() {
+  return (
+    <Portal>
+      <Toaster toaster={notes} insetInline="16px">
+        {(note) => (
+          <Toast.Root bg="ink" color="panel" w="380px" alignItems="center">
+            <Box role="note" flex="1" fontSize="12px">
+              {note.description}
+            </Box>
+            <Toast.CloseTrigger asChild position="static">
+              <Button size="xs" variant="outline" color="panel" borderColor="soft" _hover={{ bg: 'soft' }}>
+                Understood
+              </Button>
+            </Toast.CloseTrigger>
+          </Toast.Root>
+        )}
+      </Toaster>
+    </Portal>
+  )
+}

@@ -1,0 +1,45 @@
+import { create } from 'zustand'
+
+export type Wall = 'checker' | 'black' | 'white' | 'grey' | 'colour' | 'footage'
+
+/** Where a change at the playhead goes: into a keyframe there, or into the value as a whole. */
+export type Keying = 'playhead' | 'whole'
+
+export type Zoom = number | 'fit'
+
+interface View {
+  wall: Wall
+  wallColour: string
+  safeAreas: boolean
+  zoom: Zoom
+  /** Motion blur on the stage; the file has it either way. */
+  showBlur: boolean
+  keying: Keying
+  /** The pointer holds something whose picture changes all the while, so the stage paints quickly and not exactly. */
+  dragging: boolean
+  setWall: (wall: Wall) => void
+  setWallColour: (colour: string) => void
+  toggleSafeAreas: () => void
+  zoomTo: (zoom: Zoom) => void
+  toggleBlur: () => void
+  key: (keying: Keying) => void
+  drag: (dragging: boolean) => void
+}
+
+/** How the graphic is looked at and worked on; nothing of it is in the document. */
+export const useView = create<View>((set) => ({
+  wall: 'checker',
+  wallColour: '#5A6B4A',
+  safeAreas: false,
+  zoom: 'fit',
+  showBlur: true,
+  keying: 'playhead',
+  dragging: false,
+  setWall: (wall) => set({ wall }),
+  setWallColour: (wallColour) => set({ wallColour }),
+  toggleSafeAreas: () => set((s) => ({ safeAreas: !s.safeAreas })),
+  zoomTo: (zoom) => set({ zoom }),
+  toggleBlur: () => set((s) => ({ showBlur: !s.showBlur })),
+  key: (keying) => set({ keying }),
+  drag: (dragging) => set({ dragging }),
+}))
