@@ -91,15 +91,24 @@ public sealed class GraphicFile : IDisposable
             : throw new ProblemException($"The picture {Quoted.Short(name)} is {file.Length / 1_000_000} MB large.", $"Use a file of {PictureFile.MostBytes / 1_000_000} MB or less.", field: field);
     }
 
+    /// <summary>Reads a file that somebody named. A pipe would be waited for without end, and a device has none: they are not opened.</summary>
     private static byte[] ReadFile(string path)
     {
         try
         {
-            return File.ReadAllBytes(path);
+            var file = new FileInfo(path);
+            file = file.ResolveLinkTarget(true) as FileInfo ?? file;
+            if (file.Exists && file.Length == 0)
+            {
+                throw new ProblemException($"{Quoted.Short(path)} is empty, or is no ordinary file.", "Name the file itself.", field: "file");
+            }
+            return file.Exists && file.Length > GraphicJson.MostBytes
+                ? throw new ProblemException($"{Quoted.Short(path)} is {file.Length / 1_000_000} MB large.", $"Use a file of {GraphicJson.MostBytes / 1_000_000} MB or less.", field: "file")
+                : File.ReadAllBytes(path);
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException)
         {
-            throw new ProblemException($"{path} cannot be read.", "Check the name and the folder.", field: "file");
+            throw new ProblemException($"{Quoted.Short(path)} cannot be read.", "Check the name and the folder.", field: "file");
         }
     }
 }

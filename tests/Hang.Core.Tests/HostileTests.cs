@@ -16,6 +16,9 @@ public class HostileTests
     /// <summary>No answer takes more processor time than this.</summary>
     private static readonly TimeSpan Longest = TimeSpan.FromSeconds(5);
 
+    /// <summary>No answer takes more memory than this, all that was let go again included.</summary>
+    private const long MostBytes = 600_000_000;
+
     /// <summary>A problem is for reading: longer texts quote too much.</summary>
     private const int LongestText = 800;
 
@@ -183,6 +186,7 @@ public class HostileTests
     private static void Soon(Action act, string input)
     {
         var before = Environment.CpuUsage.TotalTime;
+        var allocated = GC.GetAllocatedBytesForCurrentThread();
         try
         {
             act();
@@ -197,5 +201,7 @@ public class HostileTests
             Assert.Fail(string.Create(CultureInfo.InvariantCulture, $"{e.GetType().Name}: {e.Message} at {e.StackTrace?.Split('\n').FirstOrDefault()} for {(input.Length > 2000 ? input[..2000] : input)}"));
         }
         Assert.True(Environment.CpuUsage.TotalTime - before < Longest, $"It took {Environment.CpuUsage.TotalTime - before} for {(input.Length > 500 ? input[..500] : input)}");
+        allocated = GC.GetAllocatedBytesForCurrentThread() - allocated;
+        Assert.True(allocated < MostBytes, $"It took {allocated / 1_000_000} MB for {(input.Length > 500 ? input[..500] : input)}");
     }
 }

@@ -49,6 +49,20 @@ public sealed class ShellTests : IDisposable
     }
 
     [Fact]
+    public async Task OnlyOrdinaryFilesAreRead()
+    {
+        var pipe = Path.Combine(folder, "pipe.hang");
+        await System.Diagnostics.Process.Start("mkfifo", [pipe]).WaitForExitAsync();
+        var link = Path.Combine(folder, "link.hang");
+        File.CreateSymbolicLink(link, "/dev/zero");
+        foreach (var path in new[] { pipe, "/dev/zero", link })
+        {
+            var (code, _, error) = await Hang("check", path);
+            Assert.Equal((1, true), (code, error.Contains("no ordinary file", StringComparison.Ordinal)));
+        }
+    }
+
+    [Fact]
     public async Task InspectSaysWhereEveryLayerIs()
     {
         var (code, output, _) = await Hang("inspect", Demo, "--at", "24");

@@ -10,6 +10,7 @@ using Hang.Media.Rendering;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
 using Hang.Server.Hosting;
+using Hang.Server.Safety;
 using Hang.Store.Files;
 using Hang.Store.Handoffs;
 
@@ -75,7 +76,7 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
         }
         catch (OperationCanceledException) when (stopping.IsCancellationRequested)
         {
-            await store.PutBackAsync(id, run.Number);
+            await store.PutBackAsync(id, run.Number, CancellationToken.None);
             throw;
         }
         catch (OperationCanceledException)
@@ -89,6 +90,12 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
             Delete(path);
             log.LogWarning("Handoff {Handoff} failed: {Problem}", id, e.Problem);
             await EndAsync(id, run, HandoffState.Failed, problem: e.Problem.ToString());
+        }
+        catch (Exception e) when (DiskProblems.Of(e) is { } problem)
+        {
+            Delete(path);
+            log.LogWarning(e, "Handoff {Handoff} failed", id);
+            await EndAsync(id, run, HandoffState.Failed, problem: problem.ToString());
         }
         catch (Exception e)
         {

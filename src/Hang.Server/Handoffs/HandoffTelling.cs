@@ -21,11 +21,11 @@ public sealed class HandoffTelling(HandoffNews news, HandoffStore store, IHubCon
             {
                 if (id is null)
                 {
-                    await hub.Clients.All.SendAsync("handoffs", stoppingToken);
+                    Send(hub.Clients.All.SendAsync("handoffs", stoppingToken));
                 }
                 else if (await store.FindAsync(id.Value, stoppingToken) is { } row)
                 {
-                    await hub.Clients.Group(Group(row.GraphicId)).SendAsync("handoff", JsonSerializer.Serialize(HandoffView.Of(row), json.Value.SerializerOptions), stoppingToken);
+                    Send(hub.Clients.Group(Group(row.GraphicId)).SendAsync("handoff", JsonSerializer.Serialize(HandoffView.Of(row), json.Value.SerializerOptions), stoppingToken));
                 }
             }
             catch (Exception e) when (e is not OperationCanceledException)
@@ -34,4 +34,7 @@ public sealed class HandoffTelling(HandoffNews news, HandoffStore store, IHubCon
             }
         }
     }
+
+    /// <summary>Each line takes its messages in turn; a page that does not read must not hold up the others.</summary>
+    private void Send(Task sending) => sending.ContinueWith(t => log.LogWarning("A page was not told of a handoff: {Problem}", t.Exception?.GetBaseException().Message), CancellationToken.None, TaskContinuationOptions.OnlyOnFaulted, TaskScheduler.Default);
 }

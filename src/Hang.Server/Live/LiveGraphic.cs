@@ -91,8 +91,12 @@ public sealed class LiveGraphic
                 throw new ProblemException("This graphic was removed.", "Bring it back on the rack, and open it again.");
             }
             var before = state;
-            var next = edit.ApplyTo(before.Program.Graphic, TypeShaper.Shipped);
-            var program = before.Program.Next(next, Held());
+            var held = Held();
+            var (next, program) = await TimeLimit.WithinAsync(() =>
+            {
+                var graphic = edit.ApplyTo(before.Program.Graphic, TypeShaper.Shipped);
+                return (graphic, before.Program.Next(graphic, held));
+            });
             var label = edit.Describe(before.Program.Graphic);
             var note = edit.Note(before.Program.Graphic);
             var keeping = revisions.KeepAsync(id, before.Row.Number, before.Row.Document, GraphicJson.Write(next), edit.Write(), label, GraphicFacts.Of(next));
@@ -136,7 +140,7 @@ public sealed class LiveGraphic
         if (viewers.TryGetValue(connection, out var viewer))
         {
             var program = state.Program;
-            viewer.Preview = edit is null ? null : program.Next(edit.ApplyTo(program.Graphic, TypeShaper.Shipped), viewer.Wanted);
+            viewer.Preview = edit is null ? null : await TimeLimit.WithinAsync(() => program.Next(edit.ApplyTo(program.Graphic, TypeShaper.Shipped), viewer.Wanted));
             await Task.WhenAny(viewer.Wake(), Task.Delay(PixelsFirst));
         }
     }

@@ -24,7 +24,7 @@ public static class PictureEndpoints
     {
         using var body = new MemoryStream();
         var buffer = new byte[81920];
-        for (int read; (read = await request.Body.ReadAsync(buffer)) > 0;)
+        for (int read; (read = await request.Body.ReadAsync(buffer, cancel)) > 0;)
         {
             body.Write(buffer, 0, read);
             if (body.Length > PictureFile.MostBytes)

@@ -172,7 +172,7 @@ public static class RackEndpoints
     {
         await DemandPackage(id, packages, cancel);
         using var body = new MemoryStream();
-        await request.Body.CopyToAsync(body);
+        await request.Body.CopyToAsync(body, cancel);
         var graphic = await KeepPicturesAsync(GraphicJson.Read(body.ToArray()), pictures, cancel);
         // A font that does not ship would break every later still and edit.
         _ = new Evaluator(graphic, TypeShaper.Shipped);

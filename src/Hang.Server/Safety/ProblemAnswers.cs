@@ -12,9 +12,6 @@ namespace Hang.Server.Safety;
 /// </summary>
 public sealed class ProblemAnswers(ILogger<ProblemAnswers> log) : IExceptionHandler
 {
-    // Linux: no space left on device, disk quota exceeded, read-only file system.
-    private const int NoSpace = 28, Quota = 122, ReadOnly = 30;
-
     public async ValueTask<bool> TryHandleAsync(HttpContext httpContext, Exception exception, CancellationToken cancellationToken)
     {
         var (status, problem) = exception switch
@@ -23,8 +20,7 @@ public sealed class ProblemAnswers(ILogger<ProblemAnswers> log) : IExceptionHand
             ProblemException p => (StatusCodes.Status422UnprocessableEntity, p.Problem),
             BadHttpRequestException { InnerException: JsonException j } => (StatusCodes.Status400BadRequest, new Problem("There is something else in the request than belongs there.", "Send it as the API describes.", Field: Pointer(j.Path))),
             BadHttpRequestException b => (b.StatusCode, new Problem(Quoted.Short(b.Message), "Send it as the API describes.")),
-            IOException { HResult: NoSpace or Quota } => (StatusCodes.Status507InsufficientStorage, new Problem("The disk that Hang keeps its files on is full.", "Make room on it and try again.")),
-            IOException { HResult: ReadOnly } or UnauthorizedAccessException => (StatusCodes.Status507InsufficientStorage, new Problem("The folder that Hang keeps its files in cannot be written.", "Allow it, or start Hang with another folder.")),
+            IOException or UnauthorizedAccessException => (StatusCodes.Status507InsufficientStorage, DiskProblems.Of(exception)!),
             Npgsql.NpgsqlException => (StatusCodes.Status503ServiceUnavailable, new Problem("The database does not answer.", "Try again in a moment.")),
             _ => (StatusCodes.Status500InternalServerError, new Problem("Hang could not do this.", "Try again; if it stays so, look at the server's log.")),
         };

@@ -14,7 +14,7 @@ public sealed class FeelStore(NpgsqlDataSource database)
     public async Task<IReadOnlyList<FeelRow>?> ListAsync(Guid graphic, CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
-        var package = await PackageAsync(connection, graphic);
+        var package = await PackageAsync(connection, graphic, cancel);
         return package is null ? null : [.. await connection.QueryAsync<FeelRow>(new("select name, css from feels where package_id = @package order by made_at, name", new { package }, cancellationToken: cancel))];
     }
 

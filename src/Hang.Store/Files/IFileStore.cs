@@ -24,8 +24,17 @@ public sealed class FolderFileStore(string root) : IFileStore
             return;
         }
         var half = $"{path}.{Guid.NewGuid():N}.part";
-        await File.WriteAllBytesAsync(half, bytes);
-        File.Move(half, path, true);
+        try
+        {
+            await File.WriteAllBytesAsync(half, bytes);
+            File.Move(half, path, true);
+        }
+        catch
+        {
+            // On a full disk half a file would take room that somebody is about to make.
+            File.Delete(half);
+            throw;
+        }
     }
 
     public byte[]? Read(string key)

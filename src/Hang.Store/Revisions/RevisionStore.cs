@@ -36,7 +36,7 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
     public async Task<RevisionRow?> HeadAsync(Guid id, CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
-        return await HeadAsync(connection, id);
+        return await HeadAsync(connection, id, cancel);
     }
 
     /// <summary>Keeps an edit as the revision after <paramref name="after"/>, and drops what was undone. On return it is on disk.</summary>
@@ -65,7 +65,7 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
         }
         if (isWhole && keepAtLeast > 0)
         {
-            await ThinAsync(connection, id, after + 1 - keepAtLeast);
+            await ThinAsync(connection, id, after + 1 - keepAtLeast, cancel);
         }
         return document;
     }
@@ -84,7 +84,7 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
         {
             return null;
         }
-        var row = await HeadAsync(connection, id);
+        var row = await HeadAsync(connection, id, cancel);
         await connection.ExecuteAsync(new("update graphics set facts = @facts::jsonb where id = @id", new { id, facts = GraphicFacts.Of(row!.Document).Write() }, transaction, cancellationToken: cancel));
         await transaction.CommitAsync(cancel);
         return row;

@@ -1,0 +1,96 @@
+using Hang.Store.Handoffs;
+using Hang.Store.Packages;
+using Hang.Store.Revisions;
+using Hang.Tests.Shared;
+using Npgsql;
+
+namespace Hang.Store.Tests;
+
+/// <summary>The line of handoffs; every test has a line of its own.</summary>
+public sealed class HandoffStoreTests : IAsyncDisposable
+{
+    private readonly NpgsqlDataSource database;
+    private readonly PackageStore packages;
+    private readonly RevisionStore revisions;
+    private readonly HandoffStore handoffs;
+
+    public HandoffStoreTests()
+    {
+        var fresh = new FreshDatabase();
+        Schema.Migrate(fresh.ConnectionString);
+        database = NpgsqlDataSource.Create(fresh.ConnectionString);
+        (packages, revisions, handoffs) = (new(database), new(database), new(database));
+    }
+
+    public ValueTask DisposeAsync() => database.DisposeAsync();
+
+    [Fact]
+    public async Task VersionsOfFilesCountUpAndAreNeverGivenTwice()
+    {
+        var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d", "made");
+        var ids = await Task.WhenAll(Enumerable.Range(0, 8).Select(_ => handoffs.AddAsync(graphic, "P", "G", "d", "{}", 10, "p_g", v => $"p_g_v{v:000}.mov")));
+        var names = (await handoffs.ListAsync(graphic)).Select(h => h.FileName).Order();
+        Assert.Equal(Enumerable.Range(1, 8).Select(v => $"p_g_v{v:000}.mov"), names);
+        Assert.Equal(8, ids.Distinct().Count());
+    }
+
+    [Fact]
+    public async Task AHandoffIsBegunCountedCancelledAndRunAgain()
+    {
+        var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d", "made");
+        var id = await handoffs.AddAsync(graphic, "P", "G", "doc", "{\"kind\": \"png\"}", 10, "x", v => $"x{v}");
+        var dead = TimeSpan.FromSeconds(-1);
+        Assert.Equal(new(id, 1, 1), await handoffs.TakeAsync(dead));
+        Assert.False(await handoffs.ProgressAsync(id, 1, HandoffState.Rendering, 4));
+        // It was heard of just now, so it is alive and nobody else may begin it.
+        Assert.Null(await handoffs.TakeAsync(TimeSpan.FromMinutes(1)));
+        Assert.Equal(new(id, 2, 2), await handoffs.TakeAsync(dead));
+        // A worker that was only paused finds its run over: it stops, and ends nothing.
+        Assert.True(await handoffs.ProgressAsync(id, 1, HandoffState.Rendering, 9));
+        Assert.False(await handoffs.EndAsync(id, 1, HandoffState.Failed, problem: "late"));
+        await handoffs.PutBackAsync(id, 1);
+        Assert.Equal((HandoffState.Rendering, 2), ((await handoffs.FindAsync(id))!.State, (await handoffs.FindAsync(id))!.Run));
+        Assert.Equal(1, await handoffs.QuietAsync(dead));
+        Assert.Equal(0, await handoffs.QuietAsync(TimeSpan.FromMinutes(1)));
+        await handoffs.PutBackAsync(id, 2);
+        Assert.Equal(new(id, 3, 2), await handoffs.TakeAsync(dead));
+        Assert.True(await handoffs.CancelAsync(id));
+        Assert.True(await handoffs.ProgressAsync(id, 3, HandoffState.Proving, 5));
+        Assert.True(await handoffs.EndAsync(id, 3, HandoffState.Cancelled));
+        Assert.Null(await handoffs.TakeAsync(dead));
+        Assert.True(await handoffs.AgainAsync(id));
+        Assert.Equal(new(id, 4, 1), await handoffs.TakeAsync(dead));
+        await handoffs.EndAsync(id, 4, HandoffState.Done, 42, proof: "{}");
+        var row = (await handoffs.FindAsync(id))!;
+        Assert.Equal((HandoffState.Done, 42, "doc"), (row.State, row.Bytes, await handoffs.DocumentAsync(id)));
+        Assert.False(await handoffs.CancelAsync(id));
+    }
+
+    [Fact]
+    public async Task ManyWorkersTakeEachHandoffOnceAndTheOldestFirst()
+    {
+        var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d", "made");
+        List<Guid> asked = [];
+        for (var i = 0; i < 12; i++)
+        {
+            asked.Add(await handoffs.AddAsync(graphic, "P", "G", "doc", "{}", 10, "many", v => $"many{v}"));
+        }
+        Assert.Equal(asked[0], (await handoffs.TakeAsync(TimeSpan.FromMinutes(1)))!.Handoff);
+        var taken = await Task.WhenAll(Enumerable.Range(0, 16).Select(_ => handoffs.TakeAsync(TimeSpan.FromMinutes(1))));
+        Assert.Equal(asked[1..].Order(), taken.OfType<HandoffRun>().Select(r => r.Handoff).Order());
+    }
+
+    [Fact]
+    public async Task AHandoffWhoseWorkerDiedBeforeItHeardOfBeingCancelledIsEnded()
+    {
+        var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d", "made");
+        var id = await handoffs.AddAsync(graphic, "P", "G", "doc", "{\"kind\": \"png\"}", 10, "dead", v => $"dead{v}");
+        await handoffs.TakeAsync(TimeSpan.Zero);
+        Assert.True(await handoffs.CancelAsync(id));
+        await handoffs.EndCancelledAsync(TimeSpan.FromMinutes(1));
+        Assert.Equal(HandoffState.Rendering, (await handoffs.FindAsync(id))!.State);
+        await handoffs.EndCancelledAsync(TimeSpan.FromSeconds(-1));
+        Assert.Equal(HandoffState.Cancelled, (await handoffs.FindAsync(id))!.State);
+        Assert.True(await handoffs.AgainAsync(id));
+    }
+}
