@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Runtime.InteropServices;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Geometry;
@@ -16,6 +17,7 @@ public sealed class Evaluator
 {
     private readonly Dictionary<string, Prepared> byId;
     private readonly ImmutableArray<Node> nodes;
+    private readonly Node[] ordered;
 
     /// <summary>The numbers of all nodes together, those that change as at frame 0.</summary>
     private readonly float[] standing;
@@ -46,6 +48,7 @@ public sealed class Evaluator
         }
         var strips = previous?.nodes.ToDictionary(n => n.Strip.Id, n => n.Strip, StringComparer.Ordinal);
         nodes = new NodeWriter(graphic, id => strips?.GetValueOrDefault(id)).Write(graphic.Layers.Select(l => byId[l.Id]));
+        ordered = [.. nodes];
         standing = [.. nodes.SelectMany(n => n.Standing)];
         hasGroups = nodes.Any(n => n.End >= 0);
         Strips = [.. nodes.Select(n => n.Strip)];
@@ -60,23 +63,24 @@ public sealed class Evaluator
     /// <param name="frame">0 or more; after the last frame the picture stands still.</param>
     public Scene At(int frame)
     {
-        var drawn = ImmutableArray.CreateBuilder<DrawNode>(nodes.Length);
+        var drawn = new DrawNode[ordered.Length];
         // One piece of memory for all nodes' numbers: making many small ones would take as long as the arithmetic.
         var all = GC.AllocateUninitializedArray<float>(standing.Length);
         standing.CopyTo(all, 0);
         var start = 0;
-        for (var i = 0; i < nodes.Length; i++)
+        for (var i = 0; i < drawn.Length; i++)
         {
-            var row = all.AsMemory(start, nodes[i].Standing.Length);
-            nodes[i].FillChanging(frame, frame, row);
-            drawn.Add(new(nodes[i].Strip, row, Moments(i, frame)));
+            var node = ordered[i];
+            var row = all.AsMemory(start, node.Standing.Length);
+            node.FillChanging(frame, frame, row);
+            drawn[i] = new(node.Strip, row, node.Blurs ? Moments(i, frame) : []);
             start += row.Length;
         }
-        var made = drawn.MoveToImmutable();
         if (hasGroups)
         {
-            Touched.By(made.AsSpan());
+            Touched.By(drawn);
         }
+        var made = ImmutableCollectionsMarshal.AsImmutableArray(drawn);
         return new(Graphic.Width, Graphic.Height, made);
     }
 
@@ -110,7 +114,7 @@ public sealed class Evaluator
     public float[][] Moments(int node, int frame)
     {
         var it = nodes[node];
-        return it.Strip.Paints && it.Layer.IsBlurred(Graphic) ? Shutter.Open(Graphic.MotionBlur ?? MotionBlur.Usual, it, frame) : [];
+        return it.Blurs ? Shutter.Open(Graphic.MotionBlur ?? MotionBlur.Usual, it, frame) : [];
     }
 
     /// <summary>The layer's box in its own coordinates, and the matrix from those to pixels of the graphic, in full precision.</summary>

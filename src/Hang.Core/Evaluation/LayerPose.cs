@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Hang.Core.Geometry;
 using Hang.Core.Idles;
 using Hang.Core.Layers;
@@ -17,6 +18,10 @@ internal sealed class LayerPose
     private readonly Channel position, scale, turn, about, opacity, mask;
     private readonly PhaseLengths phases;
     private readonly bool upright;
+    // Copies of what the layer says, so that reading a frame does not go to the layer itself.
+    private readonly Facing facing;
+    private readonly ImmutableList<IdleMotion>? idles;
+    private readonly double shownFrom, shownTo;
 
     public LayerPose(Layer layer, PhaseLengths phases)
     {
@@ -24,10 +29,15 @@ internal sealed class LayerPose
         var own = layer.Own;
         (position, scale, turn, about) = (own[LayerValues.Position], own[LayerValues.Scale], own[LayerValues.Turn], own[LayerValues.Pivot]);
         (opacity, mask) = (own[LayerValues.Opacity], own[LayerValues.Mask]);
+        (facing, idles) = (layer.Facing, layer.Idles);
+        (shownFrom, shownTo) = (layer.In ?? 0, layer.Out is { } last ? last + 1 : double.PositiveInfinity);
         upright = layer.Facing == Facing.Fixed && layer.Idles is null && !turn.IsKeyed && turn.Constant.X == 0 && !scale.IsKeyed && scale.Constant is { X: 1, Y: 1 };
     }
 
     public Layer Layer { get; }
+
+    /// <summary>True between the layer's in and out points.</summary>
+    public bool ShowsAt(double time) => time >= shownFrom && time < shownTo;
 
     /// <summary>True when the mask can ever cut anything off.</summary>
     public bool HasMask => mask.IsKeyed || mask.Constant != Unmasked;
@@ -54,7 +64,7 @@ internal sealed class LayerPose
     public double Opacity(double time)
     {
         var value = opacity.NumberAt(time);
-        return Math.Clamp(Layer.Idles is null ? value : value * Idle(time).Opacity, 0, 1);
+        return Math.Clamp(idles is null ? value : value * Idle(time).Opacity, 0, 1);
     }
 
     /// <summary>How far from the box a mask's edge runs that lies on the box's own, in the layer's pixels.</summary>
@@ -88,17 +98,17 @@ internal sealed class LayerPose
             return Matrix.Translate(p.X, p.Y);
         }
         var (angle, by) = (turn.NumberAt(time), scale.PointAt(time));
-        if (Layer.Idles is not null)
+        if (idles is not null)
         {
             var idle = Idle(time);
             p = new(p.X + idle.X, p.Y + idle.Y);
             angle += idle.Turn;
             by = new(by.X * idle.Scale, by.Y * idle.Scale);
         }
-        if (Layer.Facing != Facing.Fixed && position.Heading(time) is { } ahead && (ahead.X != 0 || ahead.Y != 0))
+        if (facing != Facing.Fixed && position.Heading(time) is { } ahead && (ahead.X != 0 || ahead.Y != 0))
         {
             angle += Math.Atan2(ahead.Y, ahead.X) * 180 / Math.PI;
-            by = Layer.Facing == Facing.Upright && ahead.X < 0 ? new(by.X, -by.Y) : by;
+            by = facing == Facing.Upright && ahead.X < 0 ? new(by.X, -by.Y) : by;
         }
         var (px, py) = (pivot.X, pivot.Y);
         // Translate(p + pivot) · Turn · Scale · Translate(-pivot), multiplied out.
@@ -110,7 +120,7 @@ internal sealed class LayerPose
     private IdleOffset Idle(double time)
     {
         var sum = IdleOffset.None;
-        foreach (var motion in Layer.Idles!)
+        foreach (var motion in idles!)
         {
             sum += motion.At(time, phases);
         }

@@ -12,6 +12,9 @@ internal sealed class Node
     private readonly bool hasSteadyMark;
     private readonly Contents.Drawing? boxed;
     private readonly Func<double, double>? opacity;
+    private readonly (int At, int Length, Filler Fill)[] changing;
+    private readonly LayerPose pose;
+    private readonly bool follows;
 
     /// <param name="layer">The layer that it shows.</param>
     /// <param name="boxed">What the mark's box is of: the layer's drawing or a piece of it; null for strips without a place.</param>
@@ -20,6 +23,8 @@ internal sealed class Node
     public Node(Prepared layer, WrittenStrip written, Contents.Drawing? boxed, int delay, Func<double, double>? opacity)
     {
         (Layer, this.written, this.boxed, Delay, this.opacity) = (layer, written, boxed, delay, opacity);
+        changing = [.. written.Changing];
+        (pose, follows) = (layer.Pose, layer.Carrier is not null);
         hasGroups = written.Strip.Ops.Any(o => o.Kind == Ops.Group);
         SteadyBox = boxed is null || layer.Layer.Content.Kind.IsGroup || boxed.HasSteadyBox;
         hasSteadyMark = SteadyBox && layer.Pose.HasSteadyMask;
@@ -52,6 +57,9 @@ internal sealed class Node
     /// <summary>True when some of its numbers besides place and mark change.</summary>
     public bool Changes => written.Changing.Length > 0;
 
+    /// <summary>True when it is blurred where it moves.</summary>
+    public bool Blurs { get; set; }
+
     private bool SteadyBox { get; }
 
     private Point? SteadyPivot { get; }
@@ -73,26 +81,30 @@ internal sealed class Node
         if (boxed is not null)
         {
             var own = time - Delay;
-            var pose = Layer.Pose;
             var pivot = SteadyPivot ?? pose.PivotAt(BoxAt(time), own);
-            var world = Layer.World(pivot, time, own);
-            values[5] = (float)world.F;
-            values[0] = (float)world.A;
-            values[1] = (float)world.B;
-            values[2] = (float)world.C;
-            values[3] = (float)world.D;
-            values[4] = (float)world.E;
-            values[6] = !pose.Layer.ShowsAt(frame) ? 0 : opacity is null ? (float)pose.Opacity(own) : (float)Math.Clamp(opacity(time), 0, 1);
+            var world = follows ? Layer.World(pivot, time, own) : pose.Local(pivot, own);
+            var place = values[..MarkAt];
+            place[0] = (float)world.A;
+            place[1] = (float)world.B;
+            place[2] = (float)world.C;
+            place[3] = (float)world.D;
+            place[4] = (float)world.E;
+            place[5] = (float)world.F;
+            place[6] = !pose.ShowsAt(frame) ? 0 : opacity is null ? (float)pose.Opacity(own) : (float)Math.Clamp(opacity(time), 0, 1);
             if (!hasSteadyMark)
             {
                 FillMark(time, own, values);
             }
         }
-        foreach (var (at, length, fill) in written.Changing)
+        if (changing.Length == 0)
+        {
+            return;
+        }
+        foreach (var (at, length, fill) in changing)
         {
             fill(time, values.Slice(at, length));
         }
-        if (hasGroups && written.Changing.Length > 0 && Strip.Opens == 0)
+        if (hasGroups && Strip.Opens == 0)
         {
             Touched.By(Strip, memory);
         }

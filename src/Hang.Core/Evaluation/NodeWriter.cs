@@ -21,6 +21,10 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before)
         {
             Write(layer, "");
         }
+        foreach (var node in nodes)
+        {
+            node.Blurs = node.Strip.Paints && node.Layer.IsBlurred(graphic);
+        }
         return nodes.ToImmutable();
     }
 

@@ -10,6 +10,9 @@ namespace Hang.Media.Rendering;
 /// <summary>Renders a plan into a file that is there whole or not at all.</summary>
 public static class Renderer
 {
+    // Linux: no space left on device, disk quota exceeded.
+    private const int NoSpace = 28, Quota = 122;
+
     /// <param name="path">File to make. For a PNG sequence a path without the extension .zip is made as a folder.</param>
     /// <param name="stem">First part of the names of stills.</param>
     /// <exception cref="ProblemException">The plan does not suit the graphic, the path is taken, the disk is full or the encoder died. No half file stays.</exception>
@@ -43,9 +46,14 @@ public static class Renderer
         catch (Exception e)
         {
             Remove(half);
+            if (e is IOException { HResult: NoSpace or Quota })
+            {
+                throw new ProblemException("The disk is full, so the file could not be written.", "Free some space and run it again.", field: "file");
+            }
             if (e is IOException io)
             {
-                throw new ProblemException($"The file could not be written: {io.Message}", "Free some space or choose another folder, and run it again.", field: "file");
+                // Where the file was to lie is nobody's concern who only sees the page.
+                throw new ProblemException($"The file could not be written: {io.Message.Split(" : '")[0]}.", "Free some space or choose another folder, and run it again.", field: "file");
             }
             if (e is UnauthorizedAccessException)
             {

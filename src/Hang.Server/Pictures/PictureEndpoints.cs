@@ -16,7 +16,7 @@ public static class PictureEndpoints
     public static void Map(IEndpointRouteBuilder app)
     {
         var api = app.MapGroup("/api/pictures").WithTags("Pictures").Refuses();
-        api.MapPost("/", AddAsync).WithName("addPicture").WithSummary("Takes a picture in; it is judged by its content.").Accepts<byte[]>("application/octet-stream");
+        api.MapPost("/", AddAsync).WithName("addPicture").WithSummary("Takes a picture in; it is judged by its content.").Accepts<byte[]>("application/octet-stream", "image/png", "image/jpeg", "image/webp");
         api.MapGet("/{hash}", Get).WithName("picture").WithSummary("A picture by its content hash.");
     }
 
