@@ -16,12 +16,15 @@ internal static class ServerMemoryMeasure
     private const int Hold = 10 * 60 * 50 - 200;
     private const int WindowLength = 240;
 
+    /// <summary>As many as a large graphic has; what is held is a share of it either way.</summary>
+    private const int Layers = 40;
+
     public static async Task<Measure> RunAsync()
     {
         var address = await RunningHang.StartAsync();
         using var http = new HttpClient { BaseAddress = new(address) };
         var package = await (await http.PostAsJsonAsync("/api/packages", new { name = $"Long {Guid.NewGuid():N}" })).Content.ReadFromJsonAsync<Guid>();
-        var document = GraphicJson.Write(ManyLayers.Make(Hold));
+        var document = GraphicJson.Write(ManyLayers.Make(Hold, Layers));
         var added = await http.PostAsync($"/api/packages/{package}/documents", new StringContent(document, Encoding.UTF8, "application/json"));
         var graphic = await added.Content.ReadFromJsonAsync<Guid>();
         await using var line = new HubConnectionBuilder().WithUrl($"{address}/live").AddMessagePackProtocol().Build();
@@ -42,7 +45,7 @@ internal static class ServerMemoryMeasure
     {
         for (var i = from; i < to; i++)
         {
-            var edit = string.Create(CultureInfo.InvariantCulture, $"{{\"do\": \"setValue\", \"layer\": \"l{i % ManyLayers.Layers + 1}\", \"address\": \"position\", \"value\": [{i}, {i}], \"at\": 160}}");
+            var edit = string.Create(CultureInfo.InvariantCulture, $"{{\"do\": \"setValue\", \"layer\": \"l{i % Layers + 1}\", \"address\": \"position\", \"value\": [{i}, {i}], \"at\": 160}}");
             await line.InvokeAsync<object?>("Edit", edit);
         }
     }

@@ -8,6 +8,7 @@ import { BrowserRouter, Route, Routes } from 'react-router'
 import { Bench } from './bench/Bench'
 import { Handoff } from './handoff/Handoff'
 import { Rack } from './rack/Rack'
+import { Hints } from './shell/Hints'
 import { Notes } from './shell/Notes'
 import { applyRoom } from './shell/room'
 import { system } from './shell/theme'
@@ -27,6 +28,7 @@ createRoot(document.getElementById('root')!).render(
           </Routes>
         </BrowserRouter>
         <Notes />
+        <Hints />
       </QueryClientProvider>
     </ChakraProvider>
   </StrictMode>,

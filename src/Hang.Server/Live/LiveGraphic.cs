@@ -99,7 +99,6 @@ public sealed class LiveGraphic
             });
             var label = edit.Describe(before.Program.Graphic);
             var note = edit.Note(before.Program.Graphic);
-            var keeping = revisions.KeepAsync(id, before.Row.Number, before.Row.Document, GraphicJson.Write(next), edit.Write(), label, GraphicFacts.Of(next));
             // The pixels need not wait for the disk; the answer does. Should keeping fail, what is on disk is shown again.
             var row = before.Row with { Number = before.Row.Number + 1, Last = before.Row.Number + 1, Label = label };
             authors[row.Number] = viewer?.Session ?? "";
@@ -111,7 +110,8 @@ public sealed class LiveGraphic
             var shown = TellAll(viewer);
             try
             {
-                state = state with { Row = row with { Document = await keeping } };
+                var document = await revisions.KeepAsync(id, before.Row.Number, before.Row.Document, GraphicJson.Write(next), edit.Write(), label, GraphicFacts.Of(next));
+                state = state with { Row = row with { Document = document } };
             }
             catch (RevisionConflictException)
             {

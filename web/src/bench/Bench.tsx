@@ -28,7 +28,6 @@ import { useWindows } from './useWindows'
 export function Bench() {
   const { graphic: id } = useParams()
   const choices = useQuery(choicesQuery)
-  const { canUndo, canRedo, connection, label } = usePick(useDocument, 'canUndo', 'canRedo', 'connection', 'label')
   const { open } = useDocument.getState()
   const graphic = useDocument(
     useShallow((s) => s.graphic && { name: s.graphic.name, width: s.graphic.width, height: s.graphic.height, rate: s.graphic.rate }),
@@ -36,9 +35,6 @@ export function Bench() {
   const [help, setHelp] = useState(false)
   const windowLength = choices.data?.windowLength
   useEffect(() => (id && windowLength ? open(id, windowLength) : undefined), [id, windowLength, open])
-  usePlaying()
-  useReadings()
-  useWindows()
   useBenchKeys(() => setHelp(true))
   useClipboard()
 
@@ -59,12 +55,7 @@ export function Bench() {
         <AddLayerBar />
         <Spacer />
         <SavedSign />
-        <Tool label={canUndo ? `Undo: ${label}` : 'Nothing to undo'} disabled={!canUndo} onClick={() => void connection?.undo()}>
-          <Undo2 size={15} />
-        </Tool>
-        <Tool label="Redo" disabled={!canRedo} onClick={() => void connection?.redo()}>
-          <Redo2 size={15} />
-        </Tool>
+        <UndoTools />
         <Tool label="Light or dark room" onClick={switchRoom}>
           <Contrast size={15} />
         </Tool>
@@ -92,8 +83,31 @@ export function Bench() {
         timeline={graphic && choices.data && <Timeline choices={choices.data} />}
       />
       <NoteOfEdit />
+      <Upkeep />
       {help && <KeyboardHelp onClose={() => setHelp(false)} />}
     </Flex>
+  )
+}
+
+/** What runs beside the screen and shows nothing: a component of its own, so that the screen is not drawn anew with it. */
+function Upkeep() {
+  usePlaying()
+  useReadings()
+  useWindows()
+  return null
+}
+
+function UndoTools() {
+  const { canUndo, canRedo, connection, label } = usePick(useDocument, 'canUndo', 'canRedo', 'connection', 'label')
+  return (
+    <>
+      <Tool label={canUndo ? `Undo: ${label}` : 'Nothing to undo'} disabled={!canUndo} onClick={() => void connection?.undo()}>
+        <Undo2 size={15} />
+      </Tool>
+      <Tool label="Redo" disabled={!canRedo} onClick={() => void connection?.redo()}>
+        <Redo2 size={15} />
+      </Tool>
+    </>
   )
 }
 

@@ -1,23 +1,22 @@
 import { Button } from '@chakra-ui/react'
-import { Hint } from '../shell/Hint'
 
 /** A small button that does one thing; its hint says what. */
 export function Act({ name, title, disabled, onClick }: { name: string; title: string; disabled?: boolean; onClick: () => void }) {
   return (
-    <Hint words={title}>
-      <Button
-        size="xs"
-        h="24px"
-        px="6px"
-        minW="0"
-        fontSize="11px"
-        variant="outline"
-        borderColor="line"
-        disabled={disabled}
-        onClick={onClick}
-      >
-        {name}
-      </Button>
-    </Hint>
+    <Button
+      size="xs"
+      h="24px"
+      px="6px"
+      minW="0"
+      fontSize="11px"
+      variant="outline"
+      borderColor="line"
+      data-hint={title}
+      aria-description={title}
+      disabled={disabled}
+      onClick={onClick}
+    >
+      {name}
+    </Button>
   )
 }

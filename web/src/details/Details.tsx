@@ -14,15 +14,13 @@ type View = 'values' | 'motion'
 
 /** What is selected, in numbers and words; for layers also how they move. */
 export function Details({ choices }: { choices: Schemas['Choices'] }) {
-  const { graphic } = usePick(useDocument, 'graphic')
   const { selection, keys } = usePick(useSelection, 'selection', 'keys')
   const [view, setView] = useState<View>('values')
-  const layers = selection.flatMap((id) => graphic!.layers.find((l) => l.id === id) ?? [])
   return (
     <Box as="aside" aria-label="Details" p="12px">
       {keys.length > 0 && <KeyDetails />}
       {keys.length > 0 && <FeelDetails choices={choices} />}
-      {layers.length > 0 && (
+      {selection.length > 0 && (
         <Tabs.Root size="sm" lazyMount unmountOnExit value={view} onValueChange={(e) => setView(e.value as View)}>
           <Tabs.List aria-label="Details of the selection" mb="10px">
             <Tabs.Trigger value="values" h="28px">
@@ -33,21 +31,26 @@ export function Details({ choices }: { choices: Schemas['Choices'] }) {
             </Tabs.Trigger>
           </Tabs.List>
           <Tabs.Content value="values" p="0">
-            {layers.length === 1 ? (
-              <LayerDetails key={layers[0]!.id} layer={layers[0]!} choices={choices} />
+            {selection.length === 1 ? (
+              <LayerDetails key={selection[0]} id={selection[0]!} choices={choices} />
             ) : (
               <Text color="soft">
-                {layers.length} layers selected. Drag them together on the stage or the timeline, or choose Motion to bring them on one
+                {selection.length} layers selected. Drag them together on the stage or the timeline, or choose Motion to bring them on one
                 after the other.
               </Text>
             )}
           </Tabs.Content>
           <Tabs.Content value="motion" p="0">
-            <MotionDetails layers={layers} choices={choices} />
+            <MotionOf ids={selection} choices={choices} />
           </Tabs.Content>
         </Tabs.Root>
       )}
-      {layers.length === 0 && keys.length === 0 && <GraphicDetails choices={choices} />}
+      {selection.length === 0 && keys.length === 0 && <GraphicDetails choices={choices} />}
     </Box>
   )
+}
+
+function MotionOf({ ids, choices }: { ids: string[]; choices: Schemas['Choices'] }) {
+  const layers = useDocument((s) => s.graphic!.layers)
+  return <MotionDetails layers={ids.flatMap((id) => layers.find((l) => l.id === id) ?? [])} choices={choices} />
 }

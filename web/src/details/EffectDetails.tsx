@@ -3,17 +3,20 @@ import { ChevronDown, ChevronUp, X } from 'lucide-react'
 import type { Schemas } from '../api/client'
 import { useDocument } from '../stores/documentStore'
 import { valueAt, type Layer } from '../live/document'
+import { useLayerNames, useOfLayer } from '../stores/ofLayer'
 import { Choice, Tool } from '../shell/controls'
 import { Section } from './Section'
 import { Act } from './Act'
 import { ValueRow } from './ValueRow'
 
 /** What is done to the layer's picture, in order: each effect switched, keyed, moved and taken away. */
-export function EffectDetails({ layer, choices }: { layer: Layer; choices: Schemas['Choices'] }) {
+export function EffectDetails({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
   const { edit } = useDocument.getState()
+  const layer = useOfLayer(id, ({ name, effects }) => ({ id, name, effects }))
+  if (!layer) return null
   const effects = layer.effects ?? []
   return (
-    <Section title="Effects" tools={effects.length > 0 ? <CopyTo layer={layer} /> : undefined}>
+    <Section title="Effects" tools={effects.length > 0 ? <CopyTo id={id} /> : undefined}>
       {effects.map((effect, i) => {
         const kind = choices.effects.find((e) => e.name === effect.kind)
         const title = kind?.title ?? effect.kind
@@ -65,7 +68,7 @@ export function EffectDetails({ layer, choices }: { layer: Layer; choices: Schem
                 key={info.name}
                 layerId={layer.id}
                 address={`${at}/${info.name}`}
-                channel={valueAt(layer, `${at}/${info.name}`)}
+                channel={valueAt(layer as Layer, `${at}/${info.name}`)}
                 info={info}
               />
             ))}
@@ -85,16 +88,17 @@ export function EffectDetails({ layer, choices }: { layer: Layer; choices: Schem
 }
 
 /** Gives all effects to every other layer of the same group, in one step. */
-function CopyTo({ layer }: { layer: Layer }) {
+function CopyTo({ id }: { id: string }) {
   const { edit } = useDocument.getState()
-  const layers = useDocument((s) => s.graphic!.layers)
-  const beside = layers.filter((l) => l.id !== layer.id && l.group === layer.group && l.content.kind !== 'hook').map((l) => l.id)
+  const layers = useLayerNames()
+  const group = layers.find((l) => l.id === id)?.group
+  const beside = layers.filter((l) => l.id !== id && l.group === group && l.kind !== 'hook').map((l) => l.id)
   if (beside.length === 0) return null
   return (
     <Act
       name="To all beside it"
       title="Give these effects to every other layer here, in place of theirs"
-      onClick={() => void edit({ do: 'copyEffects', from: layer.id, layers: beside })}
+      onClick={() => void edit({ do: 'copyEffects', from: id, layers: beside })}
     />
   )
 }

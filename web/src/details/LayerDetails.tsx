@@ -1,11 +1,13 @@
 import { Box, Grid } from '@chakra-ui/react'
 import { ChevronLeft, ChevronRight } from 'lucide-react'
+import { memo } from 'react'
 import type { Schemas } from '../api/client'
 import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
+import { useLayerNames, useOfLayer } from '../stores/ofLayer'
 import { usePlayback } from '../stores/playbackStore'
 import type { ChangeLayer } from '../live/core.gen'
-import { keyPlaces, valueAt, type Layer } from '../live/document'
+import { keyPlaces, valueAt } from '../live/document'
 import { Choice, Labelled, TextInput, Tool } from '../shell/controls'
 import { Section } from './Section'
 import { EffectDetails } from './EffectDetails'
@@ -16,61 +18,83 @@ import { TypeDetails, typeSettings } from './TypeDetails'
 import { ownValues } from './valueInfo'
 import { ValueRow } from './ValueRow'
 
-/** One layer: what it is, then its values at the playhead, then what is done to its picture. */
-export function LayerDetails({ layer, choices }: { layer: Layer; choices: Schemas['Choices'] }) {
-  const { graphic, findings } = usePick(useDocument, 'graphic', 'findings')
-  const { edit } = useDocument.getState()
-  const content = choices.contents.find((c) => c.name === layer.content.kind)
-  const change = (part: Partial<ChangeLayer>) => void edit({ do: 'changeLayer', layer: layer.id, ...part })
-  const others = graphic!.layers.filter((l) => l.id !== layer.id)
-  const values = ownValues(layer, choices).filter((v) => layer.content.kind !== 'type' || !typeSettings.includes(v.address))
-  const isType = layer.content.kind === 'type'
+/** One layer: what it is, then its values at the playhead, then what is done to its picture. Each part is drawn again only when its own has changed. */
+export const LayerDetails = memo(function LayerDetails({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
+  const kind = useOfLayer(id, (l) => l.content.kind)
+  const content = choices.contents.find((c) => c.name === kind)
+  if (kind === null) return null
   return (
     <>
-      {findings
-        .filter((f) => f[2] === layer.id)
-        .map(([message, remedy]) => (
-          <Box key={message} role="note" bg="badRoom" borderRadius="4px" p="6px" mb="8px" fontSize="12px">
-            {message} {remedy}
-          </Box>
-        ))}
-      <Section title={content?.title ?? layer.content.kind}>
-        <Labelled label="Name">
-          <Committed value={layer.name} onCommit={(name) => change({ name })} />
+      <Findings id={id} />
+      <Section title={content?.title ?? kind}>
+        <Identity id={id} choices={choices} />
+        {content?.isGroup && <GroupTools id={id} />}
+      </Section>
+      {kind === 'type' && <ReadingNote />}
+      <Section title="At the playhead" tools={<KeySteps id={id} />}>
+        <Values id={id} choices={choices} />
+      </Section>
+      {!content?.isInvisible && <EffectDetails id={id} choices={choices} />}
+      {!content?.isInvisible && <MixDetails id={id} choices={choices} />}
+    </>
+  )
+})
+
+function Findings({ id }: { id: string }) {
+  const { findings } = usePick(useDocument, 'findings')
+  return findings
+    .filter((f) => f[2] === id)
+    .map(([message, remedy]) => (
+      <Box key={message} role="note" bg="badRoom" borderRadius="4px" p="6px" mb="8px" fontSize="12px">
+        {message} {remedy}
+      </Box>
+    ))
+}
+
+/** Name, font, field and carrier. */
+function Identity({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
+  const { edit } = useDocument.getState()
+  const layer = useOfLayer(id, ({ name, field, hangsFrom }) => ({ name, field, hangsFrom }))
+  const others = useLayerNames().filter((l) => l.id !== id)
+  const change = (part: Partial<ChangeLayer>) => void edit({ do: 'changeLayer', layer: id, ...part })
+  if (!layer) return null
+  return (
+    <>
+      <Labelled label="Name">
+        <Committed value={layer.name} onCommit={(name) => change({ name })} />
+      </Labelled>
+      <TypeDetails id={id} choices={choices} />
+      <Grid templateColumns="1fr 1fr" gap="6px">
+        <Labelled label="Field for editors">
+          <Committed value={layer.field ?? ''} placeholder="none" onCommit={(field) => change({ field })} />
         </Labelled>
-        <TypeDetails layer={layer} choices={choices} />
-        <Grid templateColumns="1fr 1fr" gap="6px">
-          <Labelled label="Field for editors">
-            <Committed value={layer.field ?? ''} placeholder="none" onCommit={(field) => change({ field })} />
-          </Labelled>
-          <Labelled label="Hangs from">
-            <Choice
-              label="Hangs from"
-              value={layer.hangsFrom ?? ''}
-              options={[{ value: '', label: 'Nothing' }, ...others.map((l) => ({ value: l.id, label: l.name }))]}
-              onChange={(e) => change({ hangsFrom: e.target.value, at: usePlayback.getState().frame })}
-            />
-          </Labelled>
-        </Grid>
-        {content?.isGroup && <GroupTools group={layer} />}
-      </Section>
-      {isType && <ReadingNote />}
-      <Section title="At the playhead" tools={<KeySteps layer={layer} />}>
-        {values.map((v) => (
-          <ValueRow key={v.address} layerId={layer.id} address={v.address} channel={valueAt(layer, v.address)} info={v.info} />
-        ))}
-      </Section>
-      {!content?.isInvisible && <EffectDetails layer={layer} choices={choices} />}
-      {!content?.isInvisible && <MixDetails layer={layer} choices={choices} />}
+        <Labelled label="Hangs from">
+          <Choice
+            label="Hangs from"
+            value={layer.hangsFrom ?? ''}
+            options={[{ value: '', label: 'Nothing' }, ...others.map((l) => ({ value: l.id, label: l.name }))]}
+            onChange={(e) => change({ hangsFrom: e.target.value, at: usePlayback.getState().frame })}
+          />
+        </Labelled>
+      </Grid>
     </>
   )
 }
 
+/** Every value of the layer and its content. */
+function Values({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
+  const layer = useDocument((s) => s.graphic?.layers.find((l) => l.id === id))
+  if (!layer) return null
+  return ownValues(layer, choices)
+    .filter((v) => layer.content.kind !== 'type' || !typeSettings.includes(v.address))
+    .map((v) => <ValueRow key={v.address} layerId={id} address={v.address} channel={valueAt(layer, v.address)} info={v.info} />)
+}
+
 /** Takes the playhead to the layer's next keyframe in either direction. */
-function KeySteps({ layer }: { layer: Layer }) {
+function KeySteps({ id }: { id: string }) {
   const { frame } = usePick(usePlayback, 'frame')
   const { seek } = usePlayback.getState()
-  const frames = keyPlaces(layer).map((k) => k.at)
+  const frames = useOfLayer(id, (l) => keyPlaces(l).map((k) => k.at)) ?? []
   const earlier = Math.max(...frames.filter((f) => f < frame))
   const later = Math.min(...frames.filter((f) => f > frame))
   if (frames.length === 0) return null

@@ -2,7 +2,7 @@ import { Grid } from '@chakra-ui/react'
 import type { Schemas } from '../api/client'
 import { useDocument } from '../stores/documentStore'
 import { usePlayback } from '../stores/playbackStore'
-import type { Layer } from '../live/document'
+import { useLayerNames, useOfLayer } from '../stores/ofLayer'
 import type { BlendMode, MatteBy } from '../live/core.gen'
 import { Choice, Labelled } from '../shell/controls'
 import { Section } from './Section'
@@ -10,11 +10,13 @@ import { Tick } from '../shell/Tick'
 import { inWords } from './inWords'
 
 /** How a layer is mixed with what lies behind it, what cuts it, and the group it is in. */
-export function MixDetails({ layer, choices }: { layer: Layer; choices: Schemas['Choices'] }) {
+export function MixDetails({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
   const { edit } = useDocument.getState()
-  const layers = useDocument((s) => s.graphic!.layers)
-  const groups = layers.filter((l) => l.content.kind === 'group' && l.id !== layer.id)
-  const others = layers.filter((l) => l.id !== layer.id && l.content.kind !== 'hook')
+  const layer = useOfLayer(id, ({ blend, group, matte }) => ({ blend, group, matte }))
+  const layers = useLayerNames()
+  if (!layer) return null
+  const groups = layers.filter((l) => l.kind === 'group' && l.id !== id)
+  const others = layers.filter((l) => l.id !== id && l.kind !== 'hook')
   const frame = () => usePlayback.getState().frame
   return (
     <Section title="With the others">
@@ -24,7 +26,7 @@ export function MixDetails({ layer, choices }: { layer: Layer; choices: Schemas[
             label="Blend"
             value={layer.blend ?? 'normal'}
             options={choices.blends.map((b) => ({ value: b, label: inWords(b) }))}
-            onChange={(e) => void edit({ do: 'changeLayer', layer: layer.id, blend: e.target.value as BlendMode })}
+            onChange={(e) => void edit({ do: 'changeLayer', layer: id, blend: e.target.value as BlendMode })}
           />
         </Labelled>
         <Labelled label="In group">
@@ -33,7 +35,7 @@ export function MixDetails({ layer, choices }: { layer: Layer; choices: Schemas[
             value={layer.group ?? ''}
             options={[{ value: '', label: 'None' }, ...groups.map((l) => ({ value: l.id, label: l.name }))]}
             onChange={(e) =>
-              void edit({ do: 'moveIntoGroup', layers: [layer.id], at: frame(), ...(e.target.value ? { group: e.target.value } : {}) })
+              void edit({ do: 'moveIntoGroup', layers: [id], at: frame(), ...(e.target.value ? { group: e.target.value } : {}) })
             }
           />
         </Labelled>
@@ -44,7 +46,7 @@ export function MixDetails({ layer, choices }: { layer: Layer; choices: Schemas[
             label="Matte"
             value={layer.matte?.layer ?? ''}
             options={[{ value: '', label: 'Everywhere' }, ...others.map((l) => ({ value: l.id, label: l.name }))]}
-            onChange={(e) => void edit({ do: 'changeLayer', layer: layer.id, matte: e.target.value })}
+            onChange={(e) => void edit({ do: 'changeLayer', layer: id, matte: e.target.value })}
           />
         </Labelled>
         {layer.matte && (
@@ -56,7 +58,7 @@ export function MixDetails({ layer, choices }: { layer: Layer; choices: Schemas[
                 { value: 'alpha', label: 'opaque' },
                 { value: 'luma', label: 'bright' },
               ]}
-              onChange={(e) => void edit({ do: 'changeLayer', layer: layer.id, matteBy: e.target.value as MatteBy })}
+              onChange={(e) => void edit({ do: 'changeLayer', layer: id, matteBy: e.target.value as MatteBy })}
             />
           </Labelled>
         )}
@@ -64,7 +66,7 @@ export function MixDetails({ layer, choices }: { layer: Layer; choices: Schemas[
       {layer.matte && (
         <Tick
           checked={layer.matte.inverted ?? false}
-          onChange={(matteInverted) => void edit({ do: 'changeLayer', layer: layer.id, matteInverted })}
+          onChange={(matteInverted) => void edit({ do: 'changeLayer', layer: id, matteInverted })}
         >
           Turned round: only where it is not
         </Tick>

@@ -1,7 +1,7 @@
 import { Grid } from '@chakra-ui/react'
 import type { Schemas } from '../api/client'
 import { useDocument } from '../stores/documentStore'
-import type { Layer } from '../live/document'
+import { useOfLayer } from '../stores/ofLayer'
 import { Choice, Labelled } from '../shell/controls'
 
 const weightNames: Record<number, string> = {
@@ -19,12 +19,13 @@ const weightNames: Record<number, string> = {
 export const typeSettings = ['family', 'weight', 'align', 'pieces', 'every', 'order', 'seed']
 
 /** The font of a type layer, and to which side its lines are set. */
-export function TypeDetails({ layer, choices }: { layer: Layer; choices: Schemas['Choices'] }) {
+export function TypeDetails({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
   const { edit } = useDocument.getState()
-  if (layer.content.kind !== 'type') return null
-  const { family: chosen = 'Inter', weight = 400, align = 'left' } = layer.content
+  const content = useOfLayer(id, ({ content: c }) => (c.kind === 'type' ? { family: c.family, weight: c.weight, align: c.align } : null))
+  if (!content) return null
+  const { family: chosen = 'Inter', weight = 400, align = 'left' } = content
   const family = choices.fonts.find((f) => f.name === chosen)
-  const set = (address: string, value: string | number) => void edit({ do: 'setValue', layer: layer.id, address, value, at: 0 })
+  const set = (address: string, value: string | number) => void edit({ do: 'setValue', layer: id, address, value, at: 0 })
   return (
     <>
       <Labelled label="Font">

@@ -1,6 +1,5 @@
 import { Box, Flex, IconButton, Input, NativeSelect } from '@chakra-ui/react'
 import type { ComponentProps, ReactNode } from 'react'
-import { Hint } from './Hint'
 
 /** A button that is only an icon; the label is its hint and its name. */
 export function Tool({
@@ -10,20 +9,19 @@ export function Tool({
   ...rest
 }: { label: string; on?: boolean; children: ReactNode } & ComponentProps<typeof IconButton>) {
   return (
-    <Hint words={label}>
-      <IconButton
-        aria-label={label}
-        aria-pressed={on}
-        size="xs"
-        variant="ghost"
-        color={on ? 'accent' : 'ink'}
-        bg={on ? 'chosen' : 'transparent'}
-        _hover={{ bg: 'sunk' }}
-        {...rest}
-      >
-        {children}
-      </IconButton>
-    </Hint>
+    <IconButton
+      aria-label={label}
+      data-hint={label}
+      aria-pressed={on}
+      size="xs"
+      variant="ghost"
+      color={on ? 'accent' : 'ink'}
+      bg={on ? 'chosen' : 'transparent'}
+      _hover={{ bg: 'sunk' }}
+      {...rest}
+    >
+      {children}
+    </IconButton>
   )
 }
 

@@ -33,7 +33,6 @@ interface Props {
 
 /** A layer on the timeline. Drawn again only when its own layer changes. */
 export const LayerRow = memo(function LayerRow({ layer, depth, carrier, scale, choices }: Props) {
-  const { edit } = useDocument.getState()
   const chosen = useSelection((s) => s.selection.includes(layer.id))
   const alone = useSelection((s) => s.selection.length === 1 && s.selection[0] === layer.id)
   const { opened, all, shaped, collapsed } = useRow(layer.id)
@@ -44,95 +43,19 @@ export const LayerRow = memo(function LayerRow({ layer, depth, carrier, scale, c
   const values = keyableValues(layer, choices)
   const keyed = values.filter((v) => keysOf(layer, v.address).length > 0)
   const listed = all ? values : keyed
-  const change = (part: Partial<ChangeLayer>) => void edit({ do: 'changeLayer', layer: layer.id, ...part })
-
-  const choose = (e: MouseEvent) => {
-    const { selection, select } = useSelection.getState()
-    const more = e.shiftKey || e.ctrlKey
-    follow(layer.id)
-    select(!more ? [layer.id] : chosen ? selection.filter((s) => s !== layer.id) : [...selection, layer.id])
-  }
-  /** The lower half of a group's row puts into it; everywhere else the layer comes to lie in front of this one. */
-  const wayOf = (e: DragEvent) => {
-    const box = e.currentTarget.getBoundingClientRect()
-    return isGroup && e.clientY > box.top + box.height / 2 ? 'into' : 'before'
-  }
-  const drop = (e: DragEvent) => {
-    e.preventDefault()
-    setDropHere(null)
-    const dragged = e.dataTransfer.getData(DRAGGED)
-    if (dragged && dragged !== layer.id) void edit(dropped(dragged, layer, wayOf(e)))
-  }
-
   const names = (
-    <Flex
-      align="center"
-      h="100%"
-      draggable
-      style={{ paddingLeft: depth * INDENT_PX }}
-      onDragStart={(e) => e.dataTransfer.setData(DRAGGED, layer.id)}
-      onDragOver={(e) => {
-        e.preventDefault()
-        setDropHere(wayOf(e))
-      }}
-      onDragLeave={() => setDropHere(null)}
-      onDrop={drop}
-    >
-      <Tool label={isOpen ? `Close ${layer.name}` : `Open ${layer.name}`} minW="24px" h="24px" onClick={() => show({ opened: !isOpen })}>
-        {isOpen ? <ChevronDown size={13} /> : <ChevronRight size={13} />}
-      </Tool>
-      {isGroup && (
-        <Tool
-          label={collapsed ? `Show what is in ${layer.name}` : `Put away what is in ${layer.name}`}
-          aria-expanded={!collapsed}
-          minW="24px"
-          h="24px"
-          onClick={() => show({ collapsed: !collapsed })}
-        >
-          {collapsed ? <Package size={13} /> : <PackageOpen size={13} />}
-        </Tool>
-      )}
-      <Box
-        asChild
-        flex="1"
-        minW="0"
-        textAlign="left"
-        truncate
-        opacity={layer.hidden ? 0.5 : 1}
-        cursor="pointer"
-        fontWeight={isGroup ? '600' : undefined}
-      >
-        <button
-          title={carrier ? `${layer.name}, hangs from ${carrier}` : layer.name}
-          onClick={choose}
-          onDoubleClick={() => {
-            if (isGroup) enter(layer.id)
-          }}
-          aria-label={layer.name}
-        >
-          {layer.name}
-          {carrier && <Box as="span" color="soft" fontSize="10px">{` ↳ ${carrier}`}</Box>}
-        </button>
-      </Box>
-      <Tool
-        label={layer.hidden ? `Show ${layer.name}` : `Hide ${layer.name}`}
-        minW="24px"
-        h="24px"
-        opacity={layer.hidden ? 1 : 0.55}
-        onClick={() => change({ hidden: !layer.hidden })}
-      >
-        {layer.hidden ? <EyeOff size={13} /> : <Eye size={13} />}
-      </Tool>
-      <Tool
-        label={layer.locked ? `Unlock ${layer.name}` : `Lock ${layer.name}`}
-        minW="24px"
-        h="24px"
-        opacity={layer.locked ? 1 : 0.55}
-        onClick={() => change({ locked: !layer.locked })}
-      >
-        {layer.locked ? <Lock size={12} /> : <LockOpen size={12} />}
-      </Tool>
-    </Flex>
+    <Names
+      id={layer.id}
+      name={layer.name}
+      hidden={layer.hidden ?? false}
+      locked={layer.locked ?? false}
+      isGroup={isGroup}
+      isOpen={isOpen}
+      collapsed={collapsed}
+      depth={depth}
+      carrier={carrier}
+      onDropHere={setDropHere}
+    />
   )
 
   return (
@@ -184,11 +107,121 @@ export const LayerRow = memo(function LayerRow({ layer, depth, carrier, scale, c
   )
 })
 
+interface NameProps {
+  id: string
+  name: string
+  hidden: boolean
+  locked: boolean
+  isGroup: boolean
+  isOpen: boolean
+  collapsed: boolean
+  depth: number
+  carrier: string | undefined
+  onDropHere: (where: 'before' | 'into' | null) => void
+}
+
+/** The left part of a row: the layer's name, and what is switched there. */
+const Names = memo(function Names({ id, name, hidden, locked, isGroup, isOpen, collapsed, depth, carrier, onDropHere }: NameProps) {
+  const { edit } = useDocument.getState()
+  const show = (part: Parameters<ReturnType<typeof useRows.getState>['change']>[1]) => useRows.getState().change(id, part)
+  const change = (part: Partial<ChangeLayer>) => void edit({ do: 'changeLayer', layer: id, ...part })
+
+  const choose = (e: MouseEvent) => {
+    const { selection, select } = useSelection.getState()
+    const more = e.shiftKey || e.ctrlKey
+    follow(id)
+    select(!more ? [id] : selection.includes(id) ? selection.filter((s) => s !== id) : [...selection, id])
+  }
+  /** The lower half of a group's row puts into it; everywhere else the layer comes to lie in front of this one. */
+  const wayOf = (e: DragEvent) => {
+    const box = e.currentTarget.getBoundingClientRect()
+    return isGroup && e.clientY > box.top + box.height / 2 ? 'into' : 'before'
+  }
+  const drop = (e: DragEvent) => {
+    e.preventDefault()
+    onDropHere(null)
+    const dragged = e.dataTransfer.getData(DRAGGED)
+    if (dragged && dragged !== id) void edit(dropped(dragged, id, wayOf(e)))
+  }
+
+  return (
+    <Flex
+      align="center"
+      h="100%"
+      draggable
+      style={{ paddingLeft: depth * INDENT_PX }}
+      onDragStart={(e) => e.dataTransfer.setData(DRAGGED, id)}
+      onDragOver={(e) => {
+        e.preventDefault()
+        onDropHere(wayOf(e))
+      }}
+      onDragLeave={() => onDropHere(null)}
+      onDrop={drop}
+    >
+      <Tool label={isOpen ? `Close ${name}` : `Open ${name}`} minW="24px" h="24px" onClick={() => show({ opened: !isOpen })}>
+        {isOpen ? <ChevronDown size={13} /> : <ChevronRight size={13} />}
+      </Tool>
+      {isGroup && (
+        <Tool
+          label={collapsed ? `Show what is in ${name}` : `Put away what is in ${name}`}
+          aria-expanded={!collapsed}
+          minW="24px"
+          h="24px"
+          onClick={() => show({ collapsed: !collapsed })}
+        >
+          {collapsed ? <Package size={13} /> : <PackageOpen size={13} />}
+        </Tool>
+      )}
+      <Box
+        asChild
+        flex="1"
+        minW="0"
+        textAlign="left"
+        truncate
+        opacity={hidden ? 0.5 : 1}
+        cursor="pointer"
+        fontWeight={isGroup ? '600' : undefined}
+      >
+        <button
+          title={carrier ? `${name}, hangs from ${carrier}` : name}
+          onClick={choose}
+          onDoubleClick={() => {
+            if (isGroup) enter(id)
+          }}
+          aria-label={name}
+        >
+          {name}
+          {carrier && <Box as="span" color="soft" fontSize="10px">{` ↳ ${carrier}`}</Box>}
+        </button>
+      </Box>
+      <Tool
+        label={hidden ? `Show ${name}` : `Hide ${name}`}
+        minW="24px"
+        h="24px"
+        opacity={hidden ? 1 : 0.55}
+        onClick={() => change({ hidden: !hidden })}
+      >
+        {hidden ? <EyeOff size={13} /> : <Eye size={13} />}
+      </Tool>
+      <Tool
+        label={locked ? `Unlock ${name}` : `Lock ${name}`}
+        minW="24px"
+        h="24px"
+        opacity={locked ? 1 : 0.55}
+        onClick={() => change({ locked: !locked })}
+      >
+        {locked ? <Lock size={12} /> : <LockOpen size={12} />}
+      </Tool>
+    </Flex>
+  )
+})
+
 /** What it means to drop a layer on another's row. */
-function dropped(dragged: string, target: Layer, way: 'before' | 'into'): Edit {
+function dropped(dragged: string, targetId: string, way: 'before' | 'into'): Edit {
   const { graphic } = useDocument.getState()
   const { frame } = usePlayback.getState()
   const layers = graphic!.layers
+  const target = layers.find((l) => l.id === targetId)!
   const group = way === 'into' ? target.id : target.group
   const to = layers.findIndex((l) => l.id === target.id)
   const moves: Edit[] = []

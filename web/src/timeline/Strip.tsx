@@ -1,4 +1,5 @@
 import { Box } from '@chakra-ui/react'
+import { memo } from 'react'
 import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
@@ -32,7 +33,9 @@ interface Drag {
 const same = (a: KeyPlace, b: KeyPlace) => a.layer === b.layer && a.address === b.address && a.at === b.at
 
 /** Keyframes as beads on a line. Beads are dragged in time, with Alt copies of them; on a value's own strip a double click adds one. */
-export function Strip({ layer, addresses, own, scale }: Props) {
+export const Strip = memo(DrawnStrip, sameStrip)
+
+function DrawnStrip({ layer, addresses, own, scale }: Props) {
   const { keys: chosen } = usePick(useSelection, 'keys')
   const { select, selectKeys } = useSelection.getState()
   const { edit, preview } = useDocument.getState()
@@ -124,4 +127,11 @@ export function Strip({ layer, addresses, own, scale }: Props) {
       })}
     </Box>
   )
+}
+
+/** A strip shows keyframes and span, and nothing else of its layer. */
+function sameStrip(a: Props, b: Props): boolean {
+  const shown = ({ layer, addresses }: Props) =>
+    JSON.stringify([layer.id, layer.name, layer.in, layer.out, addresses, addresses.map((at) => keysOf(layer, at))])
+  return a.own === b.own && a.scale === b.scale && (a.layer === b.layer || shown(a) === shown(b))
 }

@@ -1,0 +1,27 @@
+import { useMemo } from 'react'
+import type { Layer } from '../live/document'
+import { useDocument } from './documentStore'
+
+/** Something of a layer; the component is drawn again only when that very thing has changed. Null: there is no such layer. */
+export function useOfLayer<T>(id: string, pick: (layer: Layer) => T): T | null {
+  const json = useDocument((s) => {
+    const layer = s.graphic?.layers.find((l) => l.id === id)
+    return layer ? (JSON.stringify(pick(layer)) ?? 'null') : 'null'
+  })
+  return useMemo(() => JSON.parse(json) as T | null, [json])
+}
+
+/** What other parts of the bench need to know of all layers to name them. */
+export interface NamedLayer {
+  id: string
+  name: string
+  kind: string
+  group?: string
+}
+
+export function useLayerNames(): NamedLayer[] {
+  const json = useDocument((s) =>
+    JSON.stringify((s.graphic?.layers ?? []).map(({ id, name, content, group }): NamedLayer => ({ id, name, kind: content.kind, group }))),
+  )
+  return useMemo(() => JSON.parse(json) as NamedLayer[], [json])
+}
