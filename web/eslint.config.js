@@ -1,6 +1,7 @@
 import js from '@eslint/js'
 import importX from 'eslint-plugin-import-x'
 import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript'
+import a11y from 'eslint-plugin-jsx-a11y-x'
 import hooks from 'eslint-plugin-react-hooks'
 import ts from 'typescript-eslint'
 
@@ -8,6 +9,7 @@ export default ts.config(
   { ignores: ['dist', 'src/api/schema.d.ts', 'src/**/*.gen.ts', 'scripts', 'eslint.config.js'] },
   js.configs.recommended,
   ...ts.configs.recommendedTypeChecked,
+  a11y.configs.recommended,
   {
     languageOptions: { parserOptions: { project: './tsconfig.json', tsconfigRootDir: import.meta.dirname } },
   },

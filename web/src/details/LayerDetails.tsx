@@ -51,10 +51,13 @@ function Findings({ id }: { id: string }) {
     ))
 }
 
+/** Contents whose words or picture an editor fills in. */
+const fillable = ['type', 'picture']
+
 /** Name, font, field and carrier. */
 function Identity({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
   const { edit } = useDocument.getState()
-  const layer = useOfLayer(id, ({ name, field, hangsFrom }) => ({ name, field, hangsFrom }))
+  const layer = useOfLayer(id, ({ name, field, hangsFrom, content }) => ({ name, field, hangsFrom, kind: content.kind }))
   const others = useLayerNames().filter((l) => l.id !== id)
   const change = (part: Partial<ChangeLayer>) => void edit({ do: 'changeLayer', layer: id, ...part })
   if (!layer) return null
@@ -65,9 +68,11 @@ function Identity({ id, choices }: { id: string; choices: Schemas['Choices'] }) 
       </Labelled>
       <TypeDetails id={id} choices={choices} />
       <Grid templateColumns="1fr 1fr" gap="6px">
-        <Labelled label="Field for editors">
-          <Committed value={layer.field ?? ''} placeholder="none" onCommit={(field) => change({ field })} />
-        </Labelled>
+        {fillable.includes(layer.kind) && (
+          <Labelled label="Field for editors">
+            <Committed value={layer.field ?? ''} placeholder="none" onCommit={(field) => change({ field })} />
+          </Labelled>
+        )}
         <Labelled label="Hangs from">
           <Choice
             label="Hangs from"

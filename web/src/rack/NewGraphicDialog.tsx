@@ -50,7 +50,7 @@ export function NewGraphicDialog({ package: id, onClose }: { package: string; on
     <Dialog title="New graphic" done="Make it" onClose={onClose} onDone={() => void make()}>
       <Grid templateColumns="1fr 1fr" columnGap="12px">
         <Labelled label="Name">
-          <TextInput autoFocus value={wish.name} onChange={(e) => set({ name: e.target.value })} />
+          <TextInput value={wish.name} onChange={(e) => set({ name: e.target.value })} />
         </Labelled>
         <Labelled label="Kind">
           <Choice label="Kind" options={kinds} value={wish.kind} onChange={(e) => set({ kind: e.target.value as Wish['kind'] })} />

@@ -88,7 +88,6 @@ export function Rack() {
       {renaming && (
         <Dialog title={`Rename the ${renaming.what}`} done="Rename" onClose={() => setRenaming(null)} onDone={() => void rename(renaming)}>
           <Input
-            autoFocus
             aria-label="Name"
             value={renaming.name}
             onChange={(e) => setRenaming({ ...renaming, name: e.target.value })}

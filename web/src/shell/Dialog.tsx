@@ -1,5 +1,5 @@
 import { Button, Dialog as Chakra, Portal } from '@chakra-ui/react'
-import type { ReactNode } from 'react'
+import { useRef, type ReactNode } from 'react'
 
 interface Props {
   title: string
@@ -12,12 +12,21 @@ interface Props {
 
 /** A question over the page: Escape closes it, Enter does it. */
 export function Dialog({ title, onClose, onDone, done = 'Done', busy = false, children }: Props) {
+  const content = useRef<HTMLDivElement>(null)
   return (
-    <Chakra.Root open placement="center" scrollBehavior="inside" size="md" onOpenChange={({ open }) => !open && onClose()}>
+    <Chakra.Root
+      open
+      placement="center"
+      scrollBehavior="inside"
+      size="md"
+      // What is asked for first is ready to be typed.
+      initialFocusEl={() => content.current?.querySelector('input') ?? null}
+      onOpenChange={({ open }) => !open && onClose()}
+    >
       <Portal>
         <Chakra.Backdrop />
         <Chakra.Positioner>
-          <Chakra.Content asChild bg="panel" color="ink" border="1px solid" borderColor="line" borderRadius="8px">
+          <Chakra.Content ref={content} asChild bg="panel" color="ink" border="1px solid" borderColor="line" borderRadius="8px">
             <form
               onSubmit={(e) => {
                 e.preventDefault()
