@@ -121,7 +121,14 @@ export interface TypeContent {
 
 export type Effect =
   | Blur
+  | BrightnessContrast
   | DropShadow
+  | HueSaturation
+  | InnerGlow
+  | InnerShadow
+  | Invert
+  | OuterGlow
+  | Tint
 
 /** A Gaussian blur. */
 export interface Blur {
@@ -129,6 +136,15 @@ export interface Blur {
   id: string
   on?: Keyed<boolean>
   radius?: Keyed<number>
+}
+
+/** Brightens or darkens, spreads or gathers the tones. */
+export interface BrightnessContrast {
+  kind: 'brightness'
+  id: string
+  on?: Keyed<boolean>
+  brightness?: Keyed<number>
+  contrast?: Keyed<number>
 }
 
 /** A shadow behind. */
@@ -141,6 +157,62 @@ export interface DropShadow {
   softness?: Keyed<number>
   fill?: Keyed<string>
   only?: Keyed<boolean>
+}
+
+/** Turns hues, strengthens or weakens colours, lightens or darkens. */
+export interface HueSaturation {
+  kind: 'hueSaturation'
+  id: string
+  on?: Keyed<boolean>
+  hue?: Keyed<number>
+  saturation?: Keyed<number>
+  lightness?: Keyed<number>
+}
+
+/** Light that comes in from the edges. */
+export interface InnerGlow {
+  kind: 'innerGlow'
+  id: string
+  on?: Keyed<boolean>
+  softness?: Keyed<number>
+  fill?: Keyed<string>
+}
+
+/** A shadow inside the edges. */
+export interface InnerShadow {
+  kind: 'innerShadow'
+  id: string
+  on?: Keyed<boolean>
+  distance?: Keyed<number>
+  direction?: Keyed<number>
+  softness?: Keyed<number>
+  fill?: Keyed<string>
+}
+
+/** Turns light and dark round. */
+export interface Invert {
+  kind: 'invert'
+  id: string
+  on?: Keyed<boolean>
+  amount?: Keyed<number>
+}
+
+/** Light around the edges. */
+export interface OuterGlow {
+  kind: 'outerGlow'
+  id: string
+  on?: Keyed<boolean>
+  softness?: Keyed<number>
+  fill?: Keyed<string>
+}
+
+/** Makes all colours shades of one. */
+export interface Tint {
+  kind: 'tint'
+  id: string
+  on?: Keyed<boolean>
+  fill?: Keyed<string>
+  amount?: Keyed<number>
 }
 
 export type Facing = 'fixed' | 'along' | 'upright'

@@ -1,0 +1,29 @@
+using Hang.Core.PaintList;
+using Hang.Core.Values;
+
+namespace Hang.Core.Effects;
+
+/// <summary>Turned hues, stronger or weaker colours, and all lighter or darker (W3C Filter Effects, hue-rotate() and saturate()).</summary>
+public sealed class HueSaturation : EffectKind
+{
+    public static readonly ValueSpec Hue = new("hue", "Hue", NumbersKind.Number, "°", new(0), "Degrees by which every hue is turned.") { Signs = ["∠"] };
+
+    public static readonly ValueSpec Saturation = new("saturation", "Saturation", NumbersKind.Number, "×", new(1), "0 leaves greys, 1 all as it is.") { Least = 0, Most = 10, Factor = 100, Signs = ["S"] };
+
+    public static readonly ValueSpec Lightness = new("lightness", "Lightness", NumbersKind.Number, "×", new(0), "Mixed with white above 0, with black below.") { Least = -1, Most = 1, Factor = 100, Signs = ["L"] };
+
+    private HueSaturation() : base("hueSaturation", "Hue and saturation", "Turns hues, strengthens or weakens colours, lightens or darkens.", Hue, Saturation, Lightness)
+    {
+    }
+
+    public override void Write(StepWriter writer, ValueSet values)
+    {
+        var (hue, saturation, lightness) = (values[Hue], values[Saturation], values[Lightness]);
+        var at = Ops.Recolour["matrix"];
+        Add(writer, values, Ops.Recolour, [Hue, Saturation, Lightness], (time, v) => ColourMatrix.Put(
+            ColourMatrix.Chain(
+                ColourMatrix.Chain(ColourMatrix.HueRotate(hue.NumberAt(time)), ColourMatrix.Saturate(Math.Max(0, saturation.NumberAt(time)))),
+                ColourMatrix.Lighten(Math.Clamp(lightness.NumberAt(time), -1, 1))),
+            v[at..]));
+    }
+}

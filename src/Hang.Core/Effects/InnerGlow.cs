@@ -1,0 +1,27 @@
+using Hang.Core.PaintList;
+using Hang.Core.Values;
+
+namespace Hang.Core.Effects;
+
+/// <summary>Light that comes in from the edges.</summary>
+public sealed class InnerGlow : EffectKind
+{
+    public static readonly ValueSpec Softness = new("softness", "Softness", NumbersKind.Number, "px", new(8), "Standard deviation of its blur.") { Least = 0, Most = 500, Signs = ["σ"] };
+
+    public static readonly ValueSpec Colour = new("fill", "Colour", ColourKind.Colour, "", new(1, 0.9, 0.6, 1), "Colour, straight alpha.");
+
+    private InnerGlow() : base("innerGlow", "Inner glow", "Light that comes in from the edges.", Softness, Colour)
+    {
+    }
+
+    public override void Write(StepWriter writer, ValueSet values)
+    {
+        var (softness, colour) = (values[Softness], values[Colour]);
+        var (sigma, tint) = (Ops.Inner["sigma"], Ops.Inner["colour"]);
+        Add(writer, values, Ops.Inner, [Softness, Colour], (time, v) =>
+        {
+            v[sigma] = v[sigma + 1] = (float)Math.Max(0, softness.NumberAt(time));
+            StepColour.Put(colour.At(time), v[tint..]);
+        });
+    }
+}

@@ -1,0 +1,16 @@
+using Hang.Core.Values;
+
+namespace Hang.Core.Effects;
+
+/// <summary>Colours among the numbers of steps.</summary>
+internal static class StepColour
+{
+    /// <summary>Straight sRGB and alpha; a feel that overshoots may leave the range of a colour.</summary>
+    public static void Put(in Value colour, Span<float> to)
+    {
+        for (var i = 0; i < 4; i++)
+        {
+            to[i] = (float)Math.Clamp(colour[i], 0, 1);
+        }
+    }
+}
