@@ -52,8 +52,8 @@ internal sealed class ListMaker
     public ListMaker Gradient(string kind, float[] axis, float[] local, float[] stops, float[] box) =>
         Add(Ops.Fill, [], [Shape.Box, "nonzero", kind, (stops.Length / 5).ToString(CultureInfo.InvariantCulture)], stops.Length + box.Length, [0, 0, 0, 1, .. axis, .. local, .. stops, .. box]);
 
-    public ListMaker Stroke(string verbs, string cap, string join, string dashes, float[] colour, float width, float[] shape) =>
-        Add(Ops.Stroke, [], [verbs, cap, join, "solid", "0", dashes], shape.Length, [.. colour, .. new float[12], width, 4, 3, .. shape]);
+    public ListMaker Stroke(string verbs, string cap, string join, string dashes, float[] colour, float width, float[] shape, float from = 0, float to = 1) =>
+        Add(Ops.Stroke, [], [verbs, cap, join, "solid", "0", dashes], shape.Length, [.. colour, .. new float[12], width, 4, 3, from, to, .. shape]);
 
     public ListMaker Glyphs(GlyphRun run, float[] colour, float unit, float tracking, float leading)
     {

@@ -149,6 +149,11 @@ public class OperationsTests
             yield return ($"stroke-{join}", [Plain(l => l.Stroke("MLL", cap, join, "", red, 12, [30, 100, 80, 30, 130, 100]))]);
         }
         yield return ("strokeDashed", [Plain(l => l.Stroke(Shape.Ellipse, "round", "round", "14 10", blue, 5, Ellipse(24, 20, 136, 100)))]);
+        foreach (var (name, from, to, dashes) in new[] { ("strokePart", 0.1f, 0.55f, ""), ("strokeOverTheEnd", 0.7f, 1.2f, ""), ("strokePartDashed", 0.3f, 0.9f, "14 10") })
+        {
+            yield return (name, [Plain(l => l.Stroke(Shape.Ellipse, "round", "round", dashes, blue, 7, Ellipse(24, 20, 136, 100), from, to).Stroke("MLLLZ", "butt", "miter", dashes, red, 4, [40, 36, 120, 36, 120, 84, 40, 84], from, to))]);
+        }
+        yield return ("strokeNothing", [Plain(l => l.Stroke(Shape.Ellipse, "round", "round", "", blue, 7, Ellipse(24, 20, 136, 100), 0.4f, 0.4f).Fill(Shape.Box, red, box))]);
         var run = new GlyphRun([.. Hang.Paint.Shaping.TypeShaper.Shipped.Shape("Bee&", "Inter", 700).Glyphs.Select(g => new SetGlyph(g.Outline, g.X, 0, g.Gap, 0, g.Stands))]);
         yield return ("glyphs", [Plain(l => l.Place([1, 0, 0, 1, 10, 80], 0.8f).Glyphs(run, red, 0.055f, 30, 0).End())]);
         yield return ("picture", [Plain(l => l.Place([0.96f, 0.2f, -0.2f, 0.96f, 30, 0], 0.9f).Picture([0, 0, 0, 0], [20, 10, 110, 100]).End())]);

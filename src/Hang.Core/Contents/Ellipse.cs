@@ -4,14 +4,16 @@ using Hang.Core.Values;
 
 namespace Hang.Core.Contents;
 
-/// <summary>A filled ellipse, as large as its box. Its origin is the box's top left corner.</summary>
+/// <summary>An ellipse, filled and stroked, as large as its box. Its line begins at the top and goes clockwise. Its origin is the box's top left corner.</summary>
 public sealed class Ellipse : ContentKind
 {
     public static readonly ValueSpec Size = new("size", "Size", NumbersKind.Size, "px", new(200, 200), "Width and height.") { Least = 0, Signs = ["W", "H"] };
 
     public static readonly ValueSpec Colour = new("fill", "Colour", ColourKind.Colour, "", new(1, 1, 1, 1), "Colour, straight alpha.");
 
-    private Ellipse() : base("ellipse", "Ellipse", "A filled ellipse.", Size, Colour)
+    private static readonly ValueSpec[] Line = Stroke.Specs();
+
+    private Ellipse() : base("ellipse", "Ellipse", "An ellipse, filled and stroked.", [Size, Colour, .. Line])
     {
     }
 
@@ -21,7 +23,8 @@ public sealed class Ellipse : ContentKind
 
     public override Drawing Draw(ValueSet values, ITypeShaper shaper)
     {
-        var (size, colour) = (values[Size], values[Colour]);
-        return new SimpleDrawing(!size.IsKeyed, time => Boxes.Of(size.At(time)), writer => writer.Fill(Shape.Ellipse, !size.IsKeyed, colour, (time, v) => Shape.WriteEllipse(Boxes.Of(size.At(time)), v)));
+        var size = values[Size];
+        return new SimpleDrawing(!size.IsKeyed, time => Boxes.Of(size.At(time)), writer =>
+            Stroke.Paint(writer, values, Colour, Line, Shape.Ellipse, !size.IsKeyed, (time, v) => Shape.WriteEllipse(Boxes.Of(size.At(time)), v)));
     }
 }

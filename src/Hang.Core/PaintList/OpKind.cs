@@ -66,9 +66,9 @@ public static class Ops
     /// <summary>Fills a shape. "paint" is solid, linear, radial or sweep; "axis" is the gradient's geometry, "local" its matrix, "stops" how many there are. "more" holds the stops, five numbers each (offset, red, green, blue, alpha), then the coordinates.</summary>
     public static OpKind Fill { get; } = new("fill", [Resource.Path], ["verbs", "rule", "paint", "stops"], [.. Paint, new("more", 1, Each: true)], IsShape: true);
 
-    /// <summary>Strokes a shape, the line lying on both sides of it. "dashes" are lengths divided by spaces; "more" as for a fill.</summary>
+    /// <summary>Strokes a shape, the line lying on both sides of it. "dashes" are lengths divided by spaces; "trim" is where along its length it begins and ends, as shares: an end above 1 goes on from the beginning, 1 and more beyond the beginning is all of it, nothing is none; "more" as for a fill.</summary>
     public static OpKind Stroke { get; } = new("stroke", [Resource.Path], ["verbs", "cap", "join", "paint", "stops", "dashes"],
-        [.. Paint, new("width"), new("miter"), new("dashPhase"), new("more", 1, Each: true)], IsShape: true);
+        [.. Paint, new("width"), new("miter"), new("dashPhase"), new("trim", 2), new("more", 1, Each: true)], IsShape: true);
 
     /// <summary>Fills glyphs as one shape. "unit" is pixels a thousandth of an em, "tracking" and "leading" thousandths of an em.</summary>
     public static OpKind Glyphs { get; } = new("glyphs", [Resource.Run], ["paint", "stops"], [.. Paint, new("unit"), new("tracking"), new("leading"), new("more", 1, Each: true)]);

@@ -56,6 +56,35 @@ public static class Shape
         all.CopyTo(to);
     }
 
+    /// <summary>Makes a straight line of each conic: one of weight 0 runs from end to end.</summary>
+    public static void Flatten(string verbs, Span<float> numbers)
+    {
+        var at = 0;
+        foreach (var verb in verbs)
+        {
+            at += Count(verb);
+            if (verb == 'K')
+            {
+                numbers[at - 1] = 0;
+            }
+        }
+    }
+
+    /// <summary>Moves every point and handle.</summary>
+    public static void Map(string verbs, Span<float> numbers, Func<float, float, (float X, float Y)> to)
+    {
+        var at = 0;
+        foreach (var verb in verbs)
+        {
+            var count = Count(verb);
+            for (var i = 0; i + 1 < count; i += 2)
+            {
+                (numbers[at + i], numbers[at + i + 1]) = to(numbers[at + i], numbers[at + i + 1]);
+            }
+            at += count;
+        }
+    }
+
     /// <summary>Box around all points and handles.</summary>
     public static Box Bounds(string verbs, ReadOnlySpan<float> numbers)
     {

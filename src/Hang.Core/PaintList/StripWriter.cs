@@ -58,10 +58,10 @@ public sealed class StripWriter
     /// <summary>Fills a shape given by numbers with one colour.</summary>
     /// <param name="verbs">See <see cref="Shape"/>.</param>
     /// <param name="isSteady">True when the shape is the same at every moment.</param>
-    public void Fill(string verbs, bool isSteady, Channel colour, Filler shape)
+    public void Fill(string verbs, bool isSteady, Channel colour, Filler shape, string rule = "nonzero")
     {
         var more = Ops.Fill["more"];
-        Add(Ops.Fill, [], [verbs, "nonzero", "solid", "0"], Shape.Count(verbs), isSteady && !colour.IsKeyed, (time, v) =>
+        Add(Ops.Fill, [], [verbs, rule, "solid", "0"], Shape.Count(verbs), isSteady && !colour.IsKeyed, (time, v) =>
         {
             PutColour(colour, time, v);
             shape(time, v[more..]);

@@ -31,6 +31,9 @@ public sealed record ValueSpec(string Name, string Label, ValueKind Kind, string
     /// <summary>False for what is decided once and not over time.</summary>
     public bool Keyable { get; init; } = true;
 
+    /// <summary>What it is shown under, together with others; empty: with the rest.</summary>
+    public string Part { get; init; } = "";
+
     /// <summary>True when every document that has such a part must say it.</summary>
     public bool Required { get; init; }
 

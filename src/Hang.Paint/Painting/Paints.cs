@@ -44,12 +44,30 @@ internal static class Paints
         paint.StrokeMiter = v[op.Offset("miter")];
         paint.StrokeCap = op.Word("cap") switch { "round" => SKStrokeCap.Round, "square" => SKStrokeCap.Square, _ => SKStrokeCap.Butt };
         paint.StrokeJoin = op.Word("join") switch { "round" => SKStrokeJoin.Round, "bevel" => SKStrokeJoin.Bevel, _ => SKStrokeJoin.Miter };
-        if (op.Word("dashes") is { Length: > 0 } dashes)
+        var trim = TrimOf(v[op.Offset("trim")], v[op.Offset("trim") + 1]);
+        if (op.Word("dashes") is not { Length: > 0 } dashes)
         {
-            var lengths = dashes.Split(' ').Select(d => float.Parse(d, CultureInfo.InvariantCulture)).ToArray();
-            paint.PathEffect = SKPathEffect.CreateDash(lengths, v[op.Offset("dashPhase")]);
+            paint.PathEffect = trim;
+            return;
+        }
+        var lengths = dashes.Split(' ').Select(d => float.Parse(d, CultureInfo.InvariantCulture)).ToArray();
+        var dash = SKPathEffect.CreateDash(lengths, v[op.Offset("dashPhase")]);
+        paint.PathEffect = dash;
+        if (trim is not null)
+        {
+            // What is drawn is dashed, not the dashes drawn.
+            paint.PathEffect = SKPathEffect.CreateCompose(dash, trim);
+            dash.Dispose();
+            trim.Dispose();
         }
     }
+
+    /// <summary>True when nothing of a stroke is drawn.</summary>
+    public static bool IsTrimmedAway(Op op, ReadOnlySpan<float> v) => v[op.Offset("trim") + 1] <= v[op.Offset("trim")];
+
+    private static SKPathEffect? TrimOf(float from, float to) => to - from >= 1 ? null
+        : to <= 1 ? SKPathEffect.CreateTrim(from, to, SKTrimPathEffectMode.Normal)
+        : SKPathEffect.CreateTrim(to - 1, from, SKTrimPathEffectMode.Inverted);
 
     public static void Unstroke(SKPaint paint)
     {

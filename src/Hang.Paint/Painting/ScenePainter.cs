@@ -189,9 +189,12 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
         }
         else if (op.Kind == Ops.Stroke)
         {
-            Paints.Stroke(paint, op, v);
-            canvas.DrawPath(paths.Of(strip, op, v), paint);
-            Paints.Unstroke(paint);
+            if (!Paints.IsTrimmedAway(op, v))
+            {
+                Paints.Stroke(paint, op, v);
+                canvas.DrawPath(paths.Of(strip, op, v), paint);
+                Paints.Unstroke(paint);
+            }
         }
         else
         {

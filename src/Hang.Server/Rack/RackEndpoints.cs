@@ -52,9 +52,10 @@ public sealed record NewGraphic(string Name, GraphicKind Kind, int Width, int He
 /// <param name="Step">The step of arrow keys, as shown.</param>
 /// <param name="Default">What it is when nothing is said, as documents write it.</param>
 /// <param name="Options">What can be chosen.</param>
+/// <param name="Part">What it is shown under, together with others; empty: with the rest.</param>
 public sealed record ValueInfo(
     string Name, string Label, string Kind, string Unit, string Meaning, ImmutableArray<string> Components, ImmutableArray<string> Signs, double Factor, double Step,
-    double Least, double Most, bool Keyable, string Default, ImmutableArray<string> Options);
+    double Least, double Most, bool Keyable, string Default, ImmutableArray<string> Options, string Part);
 
 /// <summary>A kind of content or effect, as the bench needs to know it.</summary>
 /// <param name="Sized">Name of the value that a corner drags on the stage; null for none.</param>
@@ -122,7 +123,7 @@ public static class RackEndpoints
 
     private static ValueInfo Info(ValueSpec spec) => new(
         spec.Name, spec.Label, spec.Kind.Name, spec.Unit, spec.Meaning, spec.Kind.Components, spec.Signs, spec.Factor, spec.Step, spec.Least, spec.Most, spec.Keyable,
-        spec.Kind.Write(spec.Default), spec.Kind.Options);
+        spec.Kind.Write(spec.Default), spec.Kind.Options, spec.Part);
 
     private static async Task<ImmutableArray<RackPackage>> ListAsync(PackageStore store, RevisionStore revisions, CancellationToken cancel)
     {

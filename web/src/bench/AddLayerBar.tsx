@@ -20,7 +20,9 @@ export function AddLayerBar() {
   const unit = Math.min(width, height)
   const add = (layer: Omit<Layer, 'id'>) => edit({ do: 'addLayer', layer: { id: '', ...layer } })
   const addShape = (shape: Schemas['ModuleInfo']) => {
-    const size: [number, number] = [Math.round(unit * 0.5), Math.round(unit * 0.1)]
+    // A plate is made to carry words; everything else is as wide as it is high.
+    const size: [number, number] =
+      shape.name === 'plate' ? [Math.round(unit * 0.5), Math.round(unit * 0.1)] : [Math.round(unit * 0.3), Math.round(unit * 0.3)]
     const fill = shape.values.some((v) => v.name === 'fill') ? { fill: '#4A2C12' } : {}
     return add({
       name: shape.title,

@@ -1,6 +1,6 @@
 import { Box, Grid } from '@chakra-ui/react'
-import { ChevronLeft, ChevronRight } from 'lucide-react'
-import { memo } from 'react'
+import { ChevronDown, ChevronLeft, ChevronRight } from 'lucide-react'
+import { memo, useState, type ReactNode } from 'react'
 import type { Schemas } from '../api/client'
 import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
@@ -15,7 +15,7 @@ import { GroupTools } from './GroupTools'
 import { MixDetails } from './MixDetails'
 import { ReadingNote } from './ReadingNote'
 import { TypeDetails, typeSettings } from './TypeDetails'
-import { ownValues } from './valueInfo'
+import { ownValues, type Placed } from './valueInfo'
 import { ValueRow } from './ValueRow'
 
 /** One layer: what it is, then its values at the playhead, then what is done to its picture. Each part is drawn again only when its own has changed. */
@@ -31,9 +31,7 @@ export const LayerDetails = memo(function LayerDetails({ id, choices }: { id: st
         {content?.isGroup && <GroupTools id={id} />}
       </Section>
       {kind === 'type' && <ReadingNote />}
-      <Section title="At the playhead" tools={<KeySteps id={id} />}>
-        <Values id={id} choices={choices} />
-      </Section>
+      <Values id={id} choices={choices} />
       {!content?.isInvisible && <EffectDetails id={id} choices={choices} />}
       {!content?.isInvisible && <MixDetails id={id} choices={choices} />}
     </>
@@ -86,13 +84,60 @@ function Identity({ id, choices }: { id: string; choices: Schemas['Choices'] }) 
   )
 }
 
-/** Every value of the layer and its content. */
-function Values({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
+/** The values of the layer and its content that are shown under a title; undefined: those with none. */
+function useParts(id: string, choices: Schemas['Choices']) {
   const layer = useDocument((s) => s.graphic?.layers.find((l) => l.id === id))
+  if (!layer) return { layer: null, parts: new Map<string, Placed[]>() }
+  const parts = new Map<string, Placed[]>()
+  for (const v of ownValues(layer, choices)) {
+    if (layer.content.kind === 'type' && typeSettings.includes(v.address)) continue
+    parts.set(v.info.part, [...(parts.get(v.info.part) ?? []), v])
+  }
+  return { layer, parts }
+}
+
+/** Every value of the layer and its content; those that belong together are put away until they are used. */
+function Values({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
+  const { layer, parts } = useParts(id, choices)
   if (!layer) return null
-  return ownValues(layer, choices)
-    .filter((v) => layer.content.kind !== 'type' || !typeSettings.includes(v.address))
-    .map((v) => <ValueRow key={v.address} layerId={id} address={v.address} channel={valueAt(layer, v.address)} info={v.info} />)
+  const row = (v: Placed) => <ValueRow key={v.address} layerId={id} address={v.address} channel={valueAt(layer, v.address)} info={v.info} />
+  return (
+    <>
+      <Section title="At the playhead" tools={<KeySteps id={id} />}>
+        {(parts.get('') ?? []).map(row)}
+      </Section>
+      {[...parts]
+        .filter(([part]) => part !== '')
+        .map(([part, values]) => (
+          <Part key={part} name={part} used={values.some((v) => valueAt(layer, v.address) !== undefined)}>
+            {values.map(row)}
+          </Part>
+        ))}
+    </>
+  )
+}
+
+/** Values under a title of their own. */
+function Part({ name, used, children }: { name: string; used: boolean; children: ReactNode }) {
+  const [open, setOpen] = useState(used)
+  return (
+    <Section
+      title={name}
+      tools={
+        <Tool
+          label={open ? `Put ${name.toLowerCase()} away` : `Show ${name.toLowerCase()}`}
+          minW="24px"
+          h="24px"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+        >
+          {open ? <ChevronDown size={14} /> : <ChevronRight size={14} />}
+        </Tool>
+      }
+    >
+      {open && children}
+    </Section>
+  )
 }
 
 /** Takes the playhead to the layer's next keyframe in either direction. */

@@ -57,13 +57,26 @@ export type Content =
   | Hook
   | PictureContent
   | Plate
+  | Ring
+  | Star
   | TypeContent
 
-/** A filled ellipse. */
+/** An ellipse, filled and stroked. */
 export interface Ellipse {
   kind: 'ellipse'
   size?: Keyed<[number, number]>
   fill?: Keyed<string>
+  stroke?: Keyed<number>
+  strokeFill?: Keyed<string>
+  strokePlace?: 'centre' | 'inside' | 'outside'
+  strokeCap?: 'butt' | 'round' | 'square'
+  strokeJoin?: 'miter' | 'round' | 'bevel'
+  strokeMiter?: Keyed<number>
+  dashes?: [number, number]
+  dashPhase?: Keyed<number>
+  drawnFrom?: Keyed<number>
+  drawnTo?: Keyed<number>
+  drawnOffset?: Keyed<number>
 }
 
 export interface Keyframe<T = unknown> {
@@ -94,12 +107,66 @@ export interface PictureContent {
   size?: Keyed<[number, number]>
 }
 
-/** A filled rectangle with rounded corners. */
+/** A rectangle with corners of its own, filled and stroked. */
 export interface Plate {
   kind: 'plate'
   size?: Keyed<[number, number]>
   corners?: Keyed<[number, number, number, number]>
+  cornerCut?: 'round' | 'cut'
+  lean?: Keyed<[number, number]>
   fill?: Keyed<string>
+  stroke?: Keyed<number>
+  strokeFill?: Keyed<string>
+  strokePlace?: 'centre' | 'inside' | 'outside'
+  strokeCap?: 'butt' | 'round' | 'square'
+  strokeJoin?: 'miter' | 'round' | 'bevel'
+  strokeMiter?: Keyed<number>
+  dashes?: [number, number]
+  dashPhase?: Keyed<number>
+  drawnFrom?: Keyed<number>
+  drawnTo?: Keyed<number>
+  drawnOffset?: Keyed<number>
+}
+
+/** A ring, an arc or a wedge, filled and stroked. */
+export interface Ring {
+  kind: 'ring'
+  size?: Keyed<[number, number]>
+  hole?: Keyed<number>
+  begin?: Keyed<number>
+  sweep?: Keyed<number>
+  fill?: Keyed<string>
+  stroke?: Keyed<number>
+  strokeFill?: Keyed<string>
+  strokePlace?: 'centre' | 'inside' | 'outside'
+  strokeCap?: 'butt' | 'round' | 'square'
+  strokeJoin?: 'miter' | 'round' | 'bevel'
+  strokeMiter?: Keyed<number>
+  dashes?: [number, number]
+  dashPhase?: Keyed<number>
+  drawnFrom?: Keyed<number>
+  drawnTo?: Keyed<number>
+  drawnOffset?: Keyed<number>
+}
+
+/** A star or a polygon, filled and stroked. */
+export interface Star {
+  kind: 'star'
+  size?: Keyed<[number, number]>
+  points?: number
+  depth?: Keyed<number>
+  fill?: Keyed<string>
+  stroke?: Keyed<number>
+  strokeFill?: Keyed<string>
+  strokePlace?: 'centre' | 'inside' | 'outside'
+  strokeCap?: 'butt' | 'round' | 'square'
+  strokeJoin?: 'miter' | 'round' | 'bevel'
+  strokeMiter?: Keyed<number>
+  dashes?: [number, number]
+  dashPhase?: Keyed<number>
+  drawnFrom?: Keyed<number>
+  drawnTo?: Keyed<number>
+  drawnOffset?: Keyed<number>
 }
 
 /** Words in a font. */

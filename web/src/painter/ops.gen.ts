@@ -22,7 +22,7 @@ export const group = { on: 0, bounds: 1, reach: 5, opacity: 9 } as const
 export const fill = { colour: 0, axis: 4, local: 10, more: 16 } as const
 
 /** Where the numbers of "stroke" lie, from the operation's own start. */
-export const stroke = { colour: 0, axis: 4, local: 10, width: 16, miter: 17, dashPhase: 18, more: 19 } as const
+export const stroke = { colour: 0, axis: 4, local: 10, width: 16, miter: 17, dashPhase: 18, trim: 19, more: 21 } as const
 
 /** Where the numbers of "glyphs" lie, from the operation's own start. */
 export const glyphs = { colour: 0, axis: 4, local: 10, unit: 16, tracking: 17, leading: 18, more: 19 } as const

@@ -1,4 +1,4 @@
-import type { CanvasKit, Paint, Shader } from 'canvaskit-wasm'
+import type { CanvasKit, Paint, Path, Shader } from 'canvaskit-wasm'
 import type { OpHead } from '../live/messages.gen'
 import type { Made } from './made'
 import { Code, fill, fillWords, glyphs, glyphsWords, stroke, strokeWords } from './ops.gen'
@@ -56,6 +56,15 @@ export function setStroke(ck: CanvasKit, made: Made, paint: Paint, op: OpHead, v
   paint.setStrokeCap(cap === 'round' ? ck.StrokeCap.Round : cap === 'square' ? ck.StrokeCap.Square : ck.StrokeCap.Butt)
   paint.setStrokeJoin(join === 'round' ? ck.StrokeJoin.Round : join === 'bevel' ? ck.StrokeJoin.Bevel : ck.StrokeJoin.Miter)
   if (dashes) paint.setPathEffect(made.keep(ck.PathEffect.MakeDash(dashes.split(' ').map(Number), v[op.at + stroke.dashPhase])))
+}
+
+/** The part of a path that is drawn, by its length; null: nothing. */
+export function trimmed(made: Made, path: Path, op: OpHead, v: Float32Array): Path | null {
+  const [from, to] = [v[op.at + stroke.trim]!, v[op.at + stroke.trim + 1]!]
+  if (to <= from) return null
+  if (to - from >= 1) return path
+  const part = to <= 1 ? path.makeTrimmed(from, to, false) : path.makeTrimmed(Math.fround(to - 1), from, true)
+  return part && made.keep(part)
 }
 
 export function unsetStroke(ck: CanvasKit, paint: Paint) {

@@ -4,7 +4,7 @@ import type { Program } from '../live/program'
 import { around, blendOf, GroupLayer } from './groupLayer'
 import { Made } from './made'
 import { clip, clipWords, Code, glyphs, group, picture, warp, warpWords } from './ops.gen'
-import { setFill, setStroke, unsetStroke } from './paints'
+import { setFill, setStroke, trimmed, unsetStroke } from './paints'
 import { PathShelf } from './pathShelf'
 import { Pictures } from './pictures'
 import { smear } from './smear'
@@ -140,9 +140,12 @@ export class ScenePainter {
       canvas.drawPath(this.paths.of(this.program, op, v), paint)
       canvas.restore()
     } else if (op.code === Code.stroke) {
-      setStroke(this.ck, this.made, paint, op, v)
-      canvas.drawPath(this.paths.of(this.program, op, v), paint)
-      unsetStroke(this.ck, paint)
+      const path = trimmed(this.made, this.paths.of(this.program, op, v), op, v)
+      if (path) {
+        setStroke(this.ck, this.made, paint, op, v)
+        canvas.drawPath(path, paint)
+        unsetStroke(this.ck, paint)
+      }
     } else canvas.drawPath(this.paths.of(this.program, op, v), paint)
     this.finish()
   }

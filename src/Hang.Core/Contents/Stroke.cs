@@ -1,0 +1,107 @@
+using Hang.Core.PaintList;
+using Hang.Core.Values;
+
+namespace Hang.Core.Contents;
+
+/// <summary>The line along the edge of a shape: values that every shape has, and how they are painted.</summary>
+internal static class Stroke
+{
+    private const string Part = "Stroke";
+
+    private static readonly ChoiceKind Places = new("centre", "inside", "outside");
+    private static readonly ChoiceKind Caps = new("butt", "round", "square");
+    private static readonly ChoiceKind Joins = new("miter", "round", "bevel");
+
+    public static ValueSpec[] Specs() =>
+    [
+        new("stroke", "Width", NumbersKind.Number, "px", new(0), "Width of the line along the edge; 0: none.") { Part = Part, Least = 0, Most = 2000, Signs = ["W"] },
+        new("strokeFill", "Line colour", ColourKind.Colour, "", new(1, 1, 1, 1), "Colour of the line, straight alpha.") { Part = Part },
+        new("strokePlace", "Lies", Places, "", default, "Where the line lies: on the edge, inside or outside of it.") { Part = Part, Keyable = false },
+        new("strokeCap", "Ends", Caps, "", default, "How the line ends (SVG 2, stroke-linecap).") { Part = Part, Keyable = false },
+        new("strokeJoin", "Corners", Joins, "", default, "How the line goes round corners (SVG 2, stroke-linejoin).") { Part = Part, Keyable = false },
+        new("strokeMiter", "Miter limit", NumbersKind.Number, "", new(4), "How many times the width a pointed corner may reach before it is cut (SVG 2, stroke-miterlimit).") { Part = Part, Least = 1, Most = 100 },
+        new("dashes", "Dashes", NumbersKind.Size, "px", default, "Length of a dash and of the gap after it; 0: an unbroken line.") { Part = Part, Least = 0, Most = 10_000, Keyable = false, Signs = ["—", "␣"] },
+        new("dashPhase", "Phase", NumbersKind.Number, "px", new(0), "How far into the dashes the line begins (SVG 2, stroke-dashoffset).") { Part = Part },
+        new("drawnFrom", "Drawn from", NumbersKind.Number, "of length", new(0), "Where along its length the line begins.") { Part = Part, Least = 0, Most = 1, Factor = 100 },
+        new("drawnTo", "Drawn to", NumbersKind.Number, "of length", new(1), "Where along its length the line ends: 0 to 100 % draws it.") { Part = Part, Least = 0, Most = 1, Factor = 100 },
+        new("drawnOffset", "Moved along", NumbersKind.Number, "of length", new(0), "How far beginning and end are moved along; a closed line goes round.") { Part = Part, Least = -1000, Most = 1000, Factor = 100 },
+    ];
+
+    /// <summary>Fills a shape and strokes its edge.</summary>
+    /// <param name="specs">The shape's own <see cref="Specs"/>.</param>
+    /// <param name="verbs">See <see cref="Shape"/>.</param>
+    /// <param name="isSteady">True when the shape is the same at every moment.</param>
+    /// <param name="shape">Writes its coordinates.</param>
+    public static void Paint(StripWriter writer, ValueSet values, ValueSpec fill, ValueSpec[] specs, string verbs, bool isSteady, Filler shape, string rule = "nonzero")
+    {
+        var (width, colour, miter, phase, from, to, offset) = (values[specs[0]], values[specs[1]], values[specs[5]], values[specs[7]], values[specs[8]], values[specs[9]], values[specs[10]]);
+        var ground = values[fill];
+        var hasLine = width.IsKeyed || width.Constant.X > 0;
+        if (!hasLine || ground.IsKeyed || ground.Constant.W > 0)
+        {
+            writer.Fill(verbs, isSteady, ground, shape, rule);
+        }
+        if (!hasLine)
+        {
+            return;
+        }
+        var place = Option(values, specs[2]);
+        var count = Shape.Count(verbs);
+        if (place != "centre")
+        {
+            // Half of a line twice as wide lies on either side of the edge; the other half is cut off.
+            writer.Add(Ops.Place, [], [], 0, true, (_, v) => (v[0], v[3], v[6]) = (1, 1, 1));
+            writer.Add(Ops.Clip, [], [verbs, rule, place == "outside" ? "yes" : "no"], count, isSteady, (time, v) =>
+            {
+                v[Ops.Clip["on"]] = 1;
+                shape(time, v[Ops.Clip["more"]..]);
+            });
+        }
+        var (at, more) = (Ops.Stroke, Ops.Stroke["more"]);
+        var steady = isSteady && new[] { width, colour, miter, phase, from, to, offset }.All(c => !c.IsKeyed);
+        writer.Add(at, [], [verbs, Option(values, specs[3]), Option(values, specs[4]), "solid", "0", Dashes(values[specs[6]].Constant)], count, steady, (time, v) =>
+        {
+            var c = colour.At(time);
+            for (var i = 0; i < 4; i++)
+            {
+                v[i] = (float)Math.Clamp(c[i], 0, 1);
+            }
+            v[at["width"]] = (float)(Math.Max(0, width.NumberAt(time)) * (place == "centre" ? 1 : 2));
+            v[at["miter"]] = (float)Math.Max(1, miter.NumberAt(time));
+            v[at["dashPhase"]] = (float)phase.NumberAt(time);
+            (v[at["trim"]], v[at["trim"] + 1]) = Drawn(from.NumberAt(time), to.NumberAt(time), offset.NumberAt(time));
+            if (v[at["width"]] == 0)
+            {
+                // A line of no width is none; painters know it as the thinnest that can be seen.
+                (v[at["trim"]], v[at["trim"] + 1]) = (0, 0);
+            }
+            shape(time, v[more..]);
+        });
+        if (place != "centre")
+        {
+            writer.Close();
+        }
+    }
+
+    /// <summary>Begin and end of what is drawn: the begin within 0..1, the end behind it, above 1 where it goes on from the beginning.</summary>
+    public static (float From, float To) Drawn(double from, double to, double offset)
+    {
+        (from, to) = (Math.Clamp(from, 0, 1), Math.Clamp(to, 0, 1));
+        if (to <= from)
+        {
+            return (0, 0);
+        }
+        if (to - from >= 1)
+        {
+            return (0, 1);
+        }
+        var begin = from + offset;
+        begin -= Math.Floor(begin);
+        return ((float)begin, (float)(begin + to - from));
+    }
+
+    private static string Option(ValueSet values, ValueSpec spec) => spec.Kind.Options[(int)values[spec].Constant.X];
+
+    private static string Dashes(in Value lengths) => lengths.X <= 0 || lengths.Y <= 0 ? ""
+        : string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{(float)lengths.X} {(float)lengths.Y}");
+}
