@@ -15,7 +15,7 @@ public sealed class Ring : ContentKind
 
     public static readonly ValueSpec Size = new("size", "Size", NumbersKind.Size, "px", new(200, 200), "Width and height.") { Least = 0, Signs = ["W", "H"] };
 
-    public static readonly ValueSpec Hole = new("hole", "Hole", NumbersKind.Number, "of size", new(0.7), "How large the hole is; 0: none, a wedge.") { Least = 0, Most = 1, Factor = 100 };
+    public static readonly ValueSpec Hole = new("hole", "Hole", NumbersKind.Number, "of size", new(0.7), "How large the hole is; 0: none, a wedge.") { Least = 0, Most = 1, Factor = 100, Signs = ["○"] };
 
     public static readonly ValueSpec Begin = new("begin", "Begins", NumbersKind.Number, "°", new(0), "Where it begins: degrees clockwise from the top.") { Signs = ["∠"] };
 

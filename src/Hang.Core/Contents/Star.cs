@@ -10,7 +10,7 @@ public sealed class Star : ContentKind
 
     public static readonly ValueSpec Points = new("points", "Points", NumbersKind.Number, "", new(5), "How many points it has: a whole number.") { Least = 3, Most = 60, Keyable = false, Signs = ["№"] };
 
-    public static readonly ValueSpec Depth = new("depth", "Depth", NumbersKind.Number, "of edge", new(0.5), "How far the middle of each edge is drawn in: 0 is a polygon, 100 % reaches the centre.") { Least = 0, Most = 1, Factor = 100 };
+    public static readonly ValueSpec Depth = new("depth", "Depth", NumbersKind.Number, "of edge", new(0.5), "How far the middle of each edge is drawn in: 0 is a polygon, 100 % reaches the centre.") { Least = 0, Most = 1, Factor = 100, Signs = ["↧"] };
 
     public static readonly ValueSpec Colour = new("fill", "Colour", ColourKind.Colour, "", new(1, 1, 1, 1), "Colour, straight alpha.");
 

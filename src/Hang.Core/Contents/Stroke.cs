@@ -14,17 +14,17 @@ internal static class Stroke
 
     public static ValueSpec[] Specs() =>
     [
-        new("stroke", "Width", NumbersKind.Number, "px", new(0), "Width of the line along the edge; 0: none.") { Part = Part, Least = 0, Most = 2000, Signs = ["W"] },
+        new("stroke", "Line width", NumbersKind.Number, "px", new(0), "Width of the line along the edge; 0: none.") { Part = Part, Least = 0, Most = 2000, Signs = ["W"] },
         new("strokeFill", "Line colour", ColourKind.Colour, "", new(1, 1, 1, 1), "Colour of the line, straight alpha.") { Part = Part },
-        new("strokePlace", "Lies", Places, "", default, "Where the line lies: on the edge, inside or outside of it.") { Part = Part, Keyable = false },
-        new("strokeCap", "Ends", Caps, "", default, "How the line ends (SVG 2, stroke-linecap).") { Part = Part, Keyable = false },
-        new("strokeJoin", "Corners", Joins, "", default, "How the line goes round corners (SVG 2, stroke-linejoin).") { Part = Part, Keyable = false },
-        new("strokeMiter", "Miter limit", NumbersKind.Number, "", new(4), "How many times the width a pointed corner may reach before it is cut (SVG 2, stroke-miterlimit).") { Part = Part, Least = 1, Most = 100 },
+        new("strokePlace", "Line lies", Places, "", default, "Where the line lies: on the edge, inside or outside of it.") { Part = Part, Keyable = false },
+        new("strokeCap", "Line ends", Caps, "", default, "How the line ends (SVG 2, stroke-linecap).") { Part = Part, Keyable = false },
+        new("strokeJoin", "Line turns", Joins, "", default, "How the line goes round corners (SVG 2, stroke-linejoin).") { Part = Part, Keyable = false },
+        new("strokeMiter", "Miter limit", NumbersKind.Number, "", new(4), "How many times the width a pointed corner may reach before it is cut (SVG 2, stroke-miterlimit).") { Part = Part, Least = 1, Most = 100, Signs = ["×"] },
         new("dashes", "Dashes", NumbersKind.Size, "px", default, "Length of a dash and of the gap after it; 0: an unbroken line.") { Part = Part, Least = 0, Most = 10_000, Keyable = false, Signs = ["—", "␣"] },
-        new("dashPhase", "Phase", NumbersKind.Number, "px", new(0), "How far into the dashes the line begins (SVG 2, stroke-dashoffset).") { Part = Part },
-        new("drawnFrom", "Drawn from", NumbersKind.Number, "of length", new(0), "Where along its length the line begins.") { Part = Part, Least = 0, Most = 1, Factor = 100 },
-        new("drawnTo", "Drawn to", NumbersKind.Number, "of length", new(1), "Where along its length the line ends: 0 to 100 % draws it.") { Part = Part, Least = 0, Most = 1, Factor = 100 },
-        new("drawnOffset", "Moved along", NumbersKind.Number, "of length", new(0), "How far beginning and end are moved along; a closed line goes round.") { Part = Part, Least = -1000, Most = 1000, Factor = 100 },
+        new("dashPhase", "Dashes at", NumbersKind.Number, "px", new(0), "How far into the dashes the line begins (SVG 2, stroke-dashoffset).") { Part = Part, Signs = ["→"] },
+        new("drawnFrom", "Line from", NumbersKind.Number, "", new(0), "Where along its length the line begins.") { Part = Part, Least = 0, Most = 1, Factor = 100, Signs = ["⊢"] },
+        new("drawnTo", "Line to", NumbersKind.Number, "", new(1), "Where along its length the line ends: 0 to 100 % draws it.") { Part = Part, Least = 0, Most = 1, Factor = 100, Signs = ["⊣"] },
+        new("drawnOffset", "Line shift", NumbersKind.Number, "", new(0), "How far beginning and end are moved along; a closed line goes round.") { Part = Part, Least = -1000, Most = 1000, Factor = 100, Signs = ["⇢"] },
     ];
 
     /// <summary>Fills a shape and strokes its edge.</summary>

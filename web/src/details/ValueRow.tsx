@@ -4,7 +4,7 @@ import { useShallow } from 'zustand/react/shallow'
 import type { Schemas } from '../api/client'
 import { useDocument } from '../stores/documentStore'
 import { usePlayback } from '../stores/playbackStore'
-import { keysIn, type Channel, type PlainValue } from '../live/document'
+import { keysIn, valueAt, type Channel, type PlainValue } from '../live/document'
 import { partsOf } from './colours'
 import { editors } from './editors'
 import { unitOf } from './valueInfo'
@@ -87,7 +87,11 @@ export function useValueAt(layerId: string, address: string, info: Schemas['Valu
   return useDocument(
     useShallow((s) => {
       const reading = s.readings[layerId]
-      const plain = JSON.parse(reading?.words[address] ?? info.default) as PlainValue
+      // Until the core has said what it is here, what the document says: a value that stands, or the first keyframe's.
+      const layer = reading ? undefined : s.graphic?.layers.find((l) => l.id === layerId)
+      const said = layer && valueAt(layer, address)
+      const known = keysIn(said)[0]?.value ?? said
+      const plain = known !== undefined ? (known as PlainValue) : (JSON.parse(reading?.words[address] ?? info.default) as PlainValue)
       if (info.components.length === 0) return plain
       return (
         reading?.values[address] ??

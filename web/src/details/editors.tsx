@@ -55,22 +55,27 @@ function Numbers({ name, info, value, onPreview, onChange }: EditorProps) {
 
 function Colour({ value, onPreview, onChange }: EditorProps) {
   const hex = hexOf(value as number[])
+  /** What is being typed: a change from elsewhere that arrives meanwhile does not take it away. */
+  const [typed, setTyped] = useState<string | null>(null)
   return (
     <Flex gap="6px" align="center">
       <ColourWell label="Colour" hex={hex} alpha onPreview={onPreview} onChange={onChange} />
       <Input
-        key={hex}
         aria-label="Colour as text"
         size="xs"
         h="24px"
         bg="room"
         borderColor="line"
-        defaultValue={hex.toUpperCase()}
+        value={typed ?? hex.toUpperCase()}
+        onFocus={(e) => e.target.select()}
+        onChange={(e) => setTyped(e.target.value)}
         onKeyDown={(e) => {
           if (e.key === 'Enter') e.currentTarget.blur()
+          if (e.key === 'Escape') setTyped(null)
         }}
-        onBlur={(e) => {
-          if (e.target.value.toLowerCase() !== hex) onChange(e.target.value.trim())
+        onBlur={() => {
+          if (typed !== null && typed.trim().toLowerCase() !== hex) onChange(typed.trim())
+          setTyped(null)
         }}
       />
     </Flex>
