@@ -97,4 +97,60 @@ await page.getByRole('complementary', { name: 'Details' }).evaluate((e) => e.par
 await page.waitForTimeout(1200)
 await shot('group')
 await fetch(`${url}/api/graphics/${copy}`, { method: 'DELETE' })
+// A callout of shapes: a ring that draws itself, a leader with an elbow, a leaning plate with its words.
+const eased = (from, to, a, b) => ({ keys: [{ at: a, value: from, feel: 'ease-in-out' }, { at: b, value: to, feel: 'linear' }] })
+const callout = await (
+  await fetch(`${url}/api/packages/${shelf.id}/documents`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({
+      hang: 2,
+      name: 'Queen callout',
+      kind: 'callout',
+      width: 1920,
+      height: 1080,
+      rate: '50',
+      phases: { arrive: 60, hold: 120, leave: 40 },
+      layers: [
+        {
+          id: 'ring',
+          name: 'Ring',
+          position: [420, 520],
+          content: { kind: 'ellipse', size: [300, 300], fill: '#00000000', stroke: 16, strokeFill: '#F2A71B', strokeCap: 'round', drawnTo: eased(0, 0.75, 0, 50), drawnFrom: eased(0, 0.75, 180, 215) },
+          effects: [{ kind: 'dropShadow', id: 'e1', distance: 6, softness: 5 }],
+        },
+        {
+          id: 'leader',
+          name: 'Leader',
+          position: [690, 560],
+          content: { kind: 'line', start: [0, 0], end: [420, -240], elbow: 0.45, width: 8, fill: '#FFF6E0', startHead: 'dot', headSize: 3, drawnTo: eased(0, 1, 20, 55) },
+        },
+        {
+          id: 'plate',
+          name: 'Plate',
+          position: [1110, 260],
+          content: { kind: 'plate', size: [560, 120], corners: [0, 36, 0, 36], cornerCut: 'cut', lean: [30, 30], fill: '#4A2C12', stroke: 5, strokeFill: '#F2A71B', strokePlace: 'inside' },
+          mask: eased([0, 0, 0, 1], [0, 0, 1, 1], 40, 58),
+        },
+        {
+          id: 'words',
+          name: 'Words',
+          position: [1390, 342],
+          content: { kind: 'type', text: 'Queen of hive nine', family: 'Inter', weight: 700, align: 'centre', typeSize: 52, fill: '#FFF6E0' },
+          opacity: eased(0, 1, 50, 60),
+        },
+      ],
+      assets: {},
+    }),
+  })
+).json()
+await page.goto(`${url}/bench/${callout}`)
+await page.getByRole('button', { name: 'Ring', exact: true }).click()
+await seek(70)
+await page.getByRole('button', { name: 'Ring', exact: true }).click()
+await page.getByRole('complementary', { name: 'Details' }).evaluate((e) => e.parentElement.scrollTo(0, 440))
+await page.waitForTimeout(1200)
+await shot('shapes')
+await fetch(`${url}/api/graphics/${callout}`, { method: 'DELETE' })
+
 await browser.close()

@@ -15,7 +15,7 @@ export function AddLayerBar() {
   const file = useRef<HTMLInputElement>(null)
   const contents = useQuery(choicesQuery).data?.contents ?? []
   if (width === 0) return null
-  // What has a width and a height, and needs nothing else to be seen.
+  // Plates come first: they are wanted most.
   const [plate, ...more] = contents.filter((c) => isShape(c)).sort((a, b) => Number(b.name === 'plate') - Number(a.name === 'plate'))
   const unit = Math.min(width, height)
   const add = (layer: Omit<Layer, 'id'>) => edit({ do: 'addLayer', layer: { id: '', ...layer } })
@@ -27,7 +27,7 @@ export function AddLayerBar() {
     return add({
       name: shape.title,
       position: [Math.round((width - size[0]) / 2), Math.round((height - size[1]) / 2)],
-      content: { kind: shape.name, [shape.sized!]: size, ...fill } as unknown as Content,
+      content: { kind: shape.name, ...(shape.sized ? { [shape.sized]: size } : {}), ...fill } as unknown as Content,
     })
   }
   const addType = () => {
@@ -123,7 +123,7 @@ export function AddLayerBar() {
   )
 }
 
+/** What shows something by itself: neither words nor a picture nor other layers. */
 function isShape(content: Schemas['ModuleInfo']): boolean {
-  const sized = content.values.find((v) => v.name === content.sized)
-  return sized?.components.length === 2 && !content.values.some((v) => v.kind === 'picture')
+  return !content.isInvisible && !content.isGroup && !content.values.some((v) => v.kind === 'picture' || v.kind === 'text')
 }

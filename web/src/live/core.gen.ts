@@ -55,6 +55,7 @@ export type Content =
   | Ellipse
   | GroupContent
   | Hook
+  | Line
   | PictureContent
   | Plate
   | Ring
@@ -98,6 +99,22 @@ export interface GroupContent {
 /** An invisible carrier: it shows nothing, and layers hang from it. */
 export interface Hook {
   kind: 'hook'
+}
+
+/** A line, an arrow or a leader with an elbow. */
+export interface Line {
+  kind: 'line'
+  start?: Keyed<[number, number]>
+  end?: Keyed<[number, number]>
+  elbow?: Keyed<number>
+  width?: Keyed<number>
+  fill?: Keyed<string>
+  cap?: 'butt' | 'round' | 'square'
+  startHead?: 'none' | 'arrow' | 'dot'
+  endHead?: 'none' | 'arrow' | 'dot'
+  headSize?: Keyed<number>
+  drawnFrom?: Keyed<number>
+  drawnTo?: Keyed<number>
 }
 
 /** A picture, stretched to a size. */
