@@ -39,7 +39,7 @@ internal static class Samples
     {
         private static readonly Outline Box = new([0, 0, 0, 1, 400, 0, 1, 400, -700, 5], new(0, -700, 400, 0));
 
-        public ShapedLine Shape(string line, string family, int weight) =>
+        public ShapedLine Shape(string line, string family, int weight, bool spaced = false) =>
             new([.. line.Select((_, i) => new ShapedGlyph(Box, i * 500, 0, i, i))], line.Length * 500, Math.Max(0, line.Length - 1), 800, 200, []);
 
         public ImmutableArray<(int Start, int Length)> Words(string line) =>

@@ -76,6 +76,47 @@ public class TypeTests
         Assert.Equal(4, Shaper.Shape("honey", "Inter", 400).Gaps);
     }
 
+    /// <summary>
+    /// CSS Fonts 4, section 5.3: a letter and its marks are matched as one. What is typed apart is set as what is typed as one, from the same font, in every
+    /// family that ships; UAX #15 says which are the same.
+    /// </summary>
+    [Theory]
+    [InlineData("Zo\u0308e\u0301 A\u030Angstro\u0308m")]
+    [InlineData("c\u030Cesky\u0301 n\u0303")]
+    [InlineData("Vie\u0302\u0323t")]
+    public void AccentsTypedApartAreSetAsThoseTypedAsOne(string apart)
+    {
+        var one = ICU4N.Text.Normalizer2.NFCInstance.Normalize(apart);
+        Assert.NotEqual(one, apart);
+        foreach (var family in FontShelf.Shipped.Families.Select(f => f.Name))
+        {
+            var (a, b) = (Shaper.Shape(apart, family, 400), Shaper.Shape(one, family, 400));
+            Assert.True(a.Missing.SequenceEqual(b.Missing), family);
+            Assert.True(a.Glyphs.Select(g => g.Outline.Hash).SequenceEqual(b.Glyphs.Select(g => g.Outline.Hash)) || Math.Abs(a.Advance - b.Advance) < 1, $"{family}: {a.Advance} and {b.Advance}");
+            // Each glyph stands for a place within the text as it was typed.
+            Assert.All(a.Glyphs, g => Assert.InRange(g.Stands, 0, apart.Length - 1));
+        }
+    }
+
+    /// <summary>CSS Text 3, section 8.2: spaced letters take no optional ligatures.</summary>
+    [Fact]
+    public void SpacedLettersTakeNoOptionalLigatures()
+    {
+        var families = FontShelf.Shipped.Families.Select(f => f.Name).ToArray();
+        Assert.Contains(families, f => Shaper.Shape("office fi", f, 400).Glyphs.Length < 9);
+        Assert.All(families, f => Assert.Equal((9, 8), (Shaper.Shape("office fi", f, 400, spaced: true).Glyphs.Length, Shaper.Shape("office fi", f, 400, spaced: true).Gaps)));
+        // Joining scripts are made of what is no option.
+        Assert.Equal(Shaper.Shape("عسل", "Inter", 400).Glyphs.Select(g => g.Outline.Hash), Shaper.Shape("عسل", "Inter", 400, spaced: true).Glyphs.Select(g => g.Outline.Hash));
+    }
+
+    /// <summary>UAX #29, rule GB9c: consonants that a virama joins are one letter.</summary>
+    [Theory]
+    [InlineData("क्षि", 1)]
+    [InlineData("मक्खी", 2)]
+    [InlineData("हिंदी", 2)]
+    [InlineData("e\u0301a", 2)]
+    public void ConjunctsStayTogether(string text, int letters) => Assert.Equal(letters, Hang.Core.Typesetting.TextPieces.Of(text, Hang.Core.Typesetting.PieceKind.Letter, Shaper).Distinct().Count());
+
     [Fact]
     public void ACharacterThatNoFontHasIsNamedOnItsLayer()
     {

@@ -77,7 +77,8 @@ public sealed class TypeContent : ContentKind
         var (family, weight, align) = (values[Family].Constant.Text, (int)values[Weight].Constant.X, (Alignment)(int)values[Align].Constant.X);
         // Words that change over time are set once for each wording; in every frame one of them shows.
         string[] wordings = text.IsKeyed ? [.. text.Keys.Select(k => k.Value.Text).Distinct()] : [text.Constant.Text];
-        var set = wordings.ToImmutableDictionary(w => w, w => SetType.Of(w, family, weight, align, shaper), StringComparer.Ordinal);
+        var spaced = values[Tracking].IsKeyed || values[Tracking].Constant.X != 0;
+        var set = wordings.ToImmutableDictionary(w => w, w => SetType.Of(w, family, weight, align, shaper, spaced), StringComparer.Ordinal);
         var stagger = StaggerOf(values);
         if (stagger is null)
         {

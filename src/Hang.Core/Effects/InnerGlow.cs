@@ -8,7 +8,7 @@ public sealed class InnerGlow : EffectKind
 {
     public static readonly ValueSpec Softness = new("softness", "Softness", NumbersKind.Number, "px", new(8), "Standard deviation of its blur.") { Least = 0, Most = 500, Signs = ["σ"] };
 
-    public static readonly ValueSpec Colour = new("fill", "Colour", ColourKind.Colour, "", new(1, 0.9, 0.6, 1), "Colour, straight alpha.");
+    public static readonly ValueSpec Colour = new("fill", "Colour", ColourKind.Colour, "", new(1, 230 / 255.0, 153 / 255.0, 1), "Colour, straight alpha.");
 
     private InnerGlow() : base("innerGlow", "Inner glow", "Light that comes in from the edges.", Softness, Colour)
     {

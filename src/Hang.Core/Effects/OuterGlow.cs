@@ -8,7 +8,7 @@ public sealed class OuterGlow : EffectKind
 {
     public static readonly ValueSpec Softness = new("softness", "Softness", NumbersKind.Number, "px", new(10), "Standard deviation of its blur.") { Least = 0, Most = 500, Signs = ["σ"] };
 
-    public static readonly ValueSpec Colour = new("fill", "Colour", ColourKind.Colour, "", new(1, 0.9, 0.6, 1), "Colour, straight alpha.");
+    public static readonly ValueSpec Colour = new("fill", "Colour", ColourKind.Colour, "", new(1, 230 / 255.0, 153 / 255.0, 1), "Colour, straight alpha.");
 
     private OuterGlow() : base("outerGlow", "Outer glow", "Light around the edges.", Softness, Colour)
     {

@@ -6,7 +6,7 @@ namespace Hang.Core.Effects;
 /// <summary>All colours become shades of one, from black to it, by their luminance.</summary>
 public sealed class Tint : EffectKind
 {
-    public static readonly ValueSpec Colour = new("fill", "Colour", ColourKind.Colour, "", new(1, 0.75, 0.2, 1), "What white becomes.");
+    public static readonly ValueSpec Colour = new("fill", "Colour", ColourKind.Colour, "", new(1, 191 / 255.0, 51 / 255.0, 1), "What white becomes.");
 
     public static readonly ValueSpec Amount = new("amount", "Amount", NumbersKind.Number, "×", new(1), "How much of it is mixed in.") { Least = 0, Most = 1, Factor = 100, Signs = ["≈"] };
 

@@ -24,8 +24,9 @@ public interface ITypeShaper
     /// <param name="line">Text without line feeds.</param>
     /// <param name="family">Name of a family that ships with Hang.</param>
     /// <param name="weight">CSS font weight, 1..1000.</param>
+    /// <param name="spaced">True when letters are spaced: then no optional ligatures are taken, which would stand unspaced (CSS Text 3, section 8.2).</param>
     /// <exception cref="ProblemException">There is no such family.</exception>
-    ShapedLine Shape(string line, string family, int weight);
+    ShapedLine Shape(string line, string family, int weight, bool spaced = false);
 
     /// <summary>The words of a line: Unicode's word boundaries (UAX #29), without the segments between words that hold no letter or digit.</summary>
     /// <returns>Where each word begins, and the length of it, in UTF-16 units, rising.</returns>

@@ -45,9 +45,9 @@ public sealed class SetType
     public ImmutableArray<string> Missing { get; }
 
     /// <exception cref="ProblemException">The family does not ship.</exception>
-    public static SetType Of(string text, string family, int weight, Alignment align, ITypeShaper shaper)
+    public static SetType Of(string text, string family, int weight, Alignment align, ITypeShaper shaper, bool spaced = false)
     {
-        var lines = TextPieces.Lines(text).Select(l => shaper.Shape(l, family, weight)).ToImmutableArray();
+        var lines = TextPieces.Lines(text).Select(l => shaper.Shape(l, family, weight, spaced)).ToImmutableArray();
         var anchor = align switch { Alignment.Left => 0, Alignment.Centre => 0.5, _ => 1.0 };
         var glyphs = lines.SelectMany((line, row) => line.Glyphs
             .Where(g => g.Outline.Commands.Length > 0)

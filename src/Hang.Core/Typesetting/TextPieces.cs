@@ -1,5 +1,3 @@
-using System.Globalization;
-
 namespace Hang.Core.Typesetting;
 
 /// <summary>Text in lines, and lines in letters and words.</summary>
@@ -11,7 +9,7 @@ public static class TextPieces
     /// <summary>For each UTF-16 unit of a line, the number of the piece that it belongs to.</summary>
     public static int[] Of(string line, PieceKind by, ITypeShaper shaper) => by switch
     {
-        PieceKind.Letter => Numbered(line, StringInfo.ParseCombiningCharacters(line)),
+        PieceKind.Letter => Numbered(line, Letters.Starts(line)),
         PieceKind.Word => Numbered(line, [.. shaper.Words(line).Select(w => w.Start)]),
         _ => new int[line.Length],
     };

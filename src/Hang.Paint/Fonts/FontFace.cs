@@ -45,9 +45,12 @@ public sealed class FontFace
         }
     }
 
+    /// <summary>Spaced letters take no optional ligatures.</summary>
+    private static readonly Feature[] Spaced = [new(Tag.Parse("liga"), 0), new(Tag.Parse("clig"), 0)];
+
     /// <summary>Shapes a run of one script and direction; glyphs come from left to right.</summary>
     /// <param name="codepoints">The whole line, so that the run sees its context.</param>
-    public Glyph[] Shape(ReadOnlySpan<int> codepoints, int start, int length, Script script, bool rightToLeft)
+    public Glyph[] Shape(ReadOnlySpan<int> codepoints, int start, int length, Script script, bool rightToLeft, bool spaced)
     {
         lock (gate)
         {
@@ -71,7 +74,7 @@ public sealed class FontFace
                     buffer.AddUtf32((IntPtr)text, utf32.Length, start, length);
                 }
             }
-            harfbuzz.Shape(buffer);
+            harfbuzz.Shape(buffer, spaced ? Spaced : []);
             var infos = buffer.GlyphInfos;
             var positions = buffer.GlyphPositions;
             return [.. infos.Select((info, i) => new Glyph(

@@ -1,7 +1,6 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Globalization;
-using System.Text;
 using Hang.Core.Typesetting;
 using Hang.Paint.Fonts;
 using HarfBuzzSharp;
@@ -12,24 +11,24 @@ namespace Hang.Paint.Shaping;
 public sealed class TypeShaper(FontShelf shelf) : ITypeShaper
 {
     private const int MostKept = 4096;
-    private readonly ConcurrentDictionary<(string, string, int), ShapedLine> kept = new();
+    private readonly ConcurrentDictionary<(string Line, string Family, int Weight, bool Spaced), ShapedLine> kept = new();
 
     /// <summary>A shaper with the fonts that ship.</summary>
     public static TypeShaper Shipped { get; } = new(FontShelf.Shipped);
 
-    public ShapedLine Shape(string line, string family, int weight)
+    public ShapedLine Shape(string line, string family, int weight, bool spaced = false)
     {
         if (kept.Count > MostKept)
         {
             kept.Clear();
         }
-        return kept.GetOrAdd((line, family, weight), key => Make(key.Item1, key.Item2, key.Item3));
+        return kept.GetOrAdd((line, family, weight, spaced), key => Make(key.Line, key.Family, key.Weight, key.Spaced));
     }
 
-    private ShapedLine Make(string line, string family, int weight)
+    private ShapedLine Make(string line, string family, int weight, bool spaced)
     {
         var chosen = shelf.Face(family, weight);
-        var (codepoints, units) = Codepoints(line);
+        var (codepoints, units) = Composition.Of(line, chosen);
         var missing = new List<string>();
         var runs = Runs(codepoints, chosen, weight, missing);
         var glyphs = ImmutableArray.CreateBuilder<ShapedGlyph>();
@@ -41,7 +40,7 @@ public sealed class TypeShaper(FontShelf shelf) : ITypeShaper
             descent = Math.Max(descent, run.Face.Descent);
             var joined = run.Script == Script.Arabic;
             var first = true;
-            foreach (var glyph in run.Face.Shape(codepoints, run.Start, run.Length, run.Script, run.Level % 2 == 1))
+            foreach (var glyph in run.Face.Shape(codepoints, run.Start, run.Length, run.Script, run.Level % 2 == 1, spaced))
             {
                 if (lastCluster >= 0 && glyph.Cluster != lastCluster && (first || !joined))
                 {
@@ -56,23 +55,6 @@ public sealed class TypeShaper(FontShelf shelf) : ITypeShaper
     }
 
     public ImmutableArray<(int Start, int Length)> Words(string line) => WordBreaks.Of(line);
-
-    /// <summary>The characters to shape, and for each the index of its first UTF-16 unit. Control characters are left out; a tab is a space.</summary>
-    private static (int[] Codepoints, int[] Units) Codepoints(string line)
-    {
-        List<int> codepoints = [], units = [];
-        var unit = 0;
-        foreach (var rune in line.EnumerateRunes())
-        {
-            if (!Rune.IsControl(rune) || rune.Value == '\t')
-            {
-                codepoints.Add(rune.Value == '\t' ? ' ' : rune.Value);
-                units.Add(unit);
-            }
-            unit += rune.Utf16SequenceLength;
-        }
-        return ([.. codepoints], [.. units]);
-    }
 
     private List<Run> Runs(int[] codepoints, FontFace chosen, int weight, List<string> missing)
     {
