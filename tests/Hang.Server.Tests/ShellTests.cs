@@ -3,8 +3,8 @@ using Hang.Tests.Shared;
 
 namespace Hang.Server.Tests;
 
-/// <summary>The words of the shell, run in this process with the console caught.</summary>
-[Collection("console")]
+/// <summary>The words of the shell, run in this process with the console caught: never beside servers, which write their log there.</summary>
+[Collection(OneServer.Name)]
 public sealed class ShellTests : IDisposable
 {
     private readonly string folder = Directory.CreateTempSubdirectory("hang-shell-").FullName;
