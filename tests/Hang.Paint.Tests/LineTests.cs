@@ -1,7 +1,6 @@
 using Hang.Core.Contents;
 using Hang.Core.Layers;
 using Hang.Core.Values;
-using Hang.Paint.Painting;
 using static Hang.Paint.Tests.Painted;
 using static Hang.Tests.Shared.Making;
 
@@ -10,8 +9,6 @@ namespace Hang.Paint.Tests;
 public class LineTests
 {
     private static Layer From(double x, double y, double toX, double toY) => Layer<Line>("a").With("start", new Value(x, y)).With("end", new Value(toX, toY)).With("width", Const(10)).With("fill", new Value(1, 1, 1, 1));
-
-    private static double Covered(FrameCanvas canvas) => Enumerable.Range(0, canvas.Height).Sum(y => Enumerable.Range(0, canvas.Width).Sum(x => At(canvas, x, y)[3] / 255.0));
 
     /// <summary>SVG 2, stroke-linecap: butt ends where the line does, square and round reach half a width further.</summary>
     [Theory]

@@ -37,6 +37,9 @@ internal static class Painted
     public static Layer Type(string text, string family = "Inter", int weight = 400, double size = 40) => Making.TypeOf("t", text, "Words")
         .With("family", family).With("weight", new Value(weight)).With("position", new Value(10, 60)).With("typeSize", new Value(size));
 
+    /// <summary>How many pixels are covered, those in part by their part.</summary>
+    public static double Covered(FrameCanvas canvas) => Enumerable.Range(0, canvas.Height).Sum(y => Enumerable.Range(0, canvas.Width).Sum(x => At(canvas, x, y)[3] / 255.0));
+
     /// <summary>Where a node touches the picture.</summary>
     public static Core.Geometry.Box BoundsOf(DrawNode node) => Touched.By(node.Strip, node.Row);
 

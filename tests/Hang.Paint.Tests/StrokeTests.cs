@@ -1,7 +1,6 @@
 using Hang.Core.Contents;
 using Hang.Core.Layers;
 using Hang.Core.Values;
-using Hang.Paint.Painting;
 using static Hang.Paint.Tests.Painted;
 using static Hang.Tests.Shared.Making;
 
@@ -14,8 +13,6 @@ public class StrokeTests
 
     private static Layer Shape<T>(double x, double y, double w, double h) where T : ContentKind => Layer<T>("a").With("position", new Value(x, y)).With("size", new Value(w, h)).With("fill", Nothing)
         .With("stroke", Const(10)).With("strokeFill", White);
-
-    private static double Covered(FrameCanvas canvas) => Enumerable.Range(0, canvas.Height).Sum(y => Enumerable.Range(0, canvas.Width).Sum(x => At(canvas, x, y)[3] / 255.0));
 
     /// <summary>A line of 10 on a box of 100 × 60: on the edge, inside and outside of it, with mitered corners.</summary>
     [Theory]

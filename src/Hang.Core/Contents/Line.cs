@@ -63,7 +63,7 @@ public sealed class Line : ContentKind
             var (at, more) = (Ops.Stroke, Ops.Stroke["more"]);
             writer.Add(at, [], [Verbs, Caps.Options[(int)values[Cap].Constant.X], "miter", "solid", "0", ""], Shape.Count(Verbs), steady, (time, v) =>
             {
-                Put(colour.At(time), v);
+                Colours.Put(colour.At(time), v);
                 v[at["width"]] = (float)Math.Max(0, width.NumberAt(time));
                 v[at["miter"]] = 4;
                 var way = WayAt(time);
@@ -105,14 +105,6 @@ public sealed class Line : ContentKind
     }
 
     private static Box BoxOf(Point a, Point b) => new(Math.Min(a.X, b.X), Math.Min(a.Y, b.Y), Math.Max(a.X, b.X), Math.Max(a.Y, b.Y));
-
-    private static void Put(in Value colour, Span<float> v)
-    {
-        for (var i = 0; i < 4; i++)
-        {
-            v[i] = (float)Math.Clamp(colour[i], 0, 1);
-        }
-    }
 
     /// <summary>Start, elbow and end, and how long it is from each to the next.</summary>
     private readonly record struct Way(Point Start, Point Elbow, Point End, double First, double Second)

@@ -61,11 +61,7 @@ internal static class Stroke
         var steady = isSteady && new[] { width, colour, miter, phase, from, to, offset }.All(c => !c.IsKeyed);
         writer.Add(at, [], [verbs, Option(values, specs[3]), Option(values, specs[4]), "solid", "0", Dashes(values[specs[6]].Constant)], count, steady, (time, v) =>
         {
-            var c = colour.At(time);
-            for (var i = 0; i < 4; i++)
-            {
-                v[i] = (float)Math.Clamp(c[i], 0, 1);
-            }
+            Colours.Put(colour.At(time), v);
             v[at["width"]] = (float)(Math.Max(0, width.NumberAt(time)) * (place == "centre" ? 1 : 2));
             v[at["miter"]] = (float)Math.Max(1, miter.NumberAt(time));
             v[at["dashPhase"]] = (float)phase.NumberAt(time);

@@ -23,18 +23,10 @@ public sealed class DropShadow : EffectKind
     public override void Write(StepWriter writer, ValueSet values)
     {
         var (distance, direction, softness, colour, only) = (values[Distance], values[Direction], values[Softness], values[Colour], values[Only]);
-        var (offset, sigma, tint, alone) = (Ops.Cast["offset"], Ops.Cast["sigma"], Ops.Cast["colour"], Ops.Cast["only"]);
+        var alone = Ops.Cast["only"];
         Add(writer, values, Ops.Cast, [Distance, Direction, Softness, Colour, Only], (time, v) =>
         {
-            var (sin, cos) = Math.SinCos(direction.NumberAt(time) * Math.PI / 180);
-            var far = distance.NumberAt(time);
-            (v[offset], v[offset + 1]) = ((float)(far * cos), (float)(far * sin));
-            v[sigma] = v[sigma + 1] = (float)Math.Max(0, softness.NumberAt(time));
-            var c = colour.At(time);
-            for (var i = 0; i < 4; i++)
-            {
-                v[tint + i] = (float)Math.Clamp(c[i], 0, 1);
-            }
+            Shade.Put(Ops.Cast, v, distance.NumberAt(time), direction.NumberAt(time), softness.NumberAt(time), colour.At(time));
             v[alone] = (float)only.NumberAt(time);
         });
     }

@@ -17,11 +17,6 @@ public sealed class InnerGlow : EffectKind
     public override void Write(StepWriter writer, ValueSet values)
     {
         var (softness, colour) = (values[Softness], values[Colour]);
-        var (sigma, tint) = (Ops.Inner["sigma"], Ops.Inner["colour"]);
-        Add(writer, values, Ops.Inner, [Softness, Colour], (time, v) =>
-        {
-            v[sigma] = v[sigma + 1] = (float)Math.Max(0, softness.NumberAt(time));
-            StepColour.Put(colour.At(time), v[tint..]);
-        });
+        Add(writer, values, Ops.Inner, [Softness, Colour], (time, v) => Shade.Put(Ops.Inner, v, 0, 0, softness.NumberAt(time), colour.At(time)));
     }
 }

@@ -21,14 +21,7 @@ public sealed class InnerShadow : EffectKind
     public override void Write(StepWriter writer, ValueSet values)
     {
         var (distance, direction, softness, colour) = (values[Distance], values[Direction], values[Softness], values[Colour]);
-        var (offset, sigma, tint) = (Ops.Inner["offset"], Ops.Inner["sigma"], Ops.Inner["colour"]);
         Add(writer, values, Ops.Inner, [Distance, Direction, Softness, Colour], (time, v) =>
-        {
-            var (sin, cos) = Math.SinCos(direction.NumberAt(time) * Math.PI / 180);
-            var far = distance.NumberAt(time);
-            (v[offset], v[offset + 1]) = ((float)(far * cos), (float)(far * sin));
-            v[sigma] = v[sigma + 1] = (float)Math.Max(0, softness.NumberAt(time));
-            StepColour.Put(colour.At(time), v[tint..]);
-        });
+            Shade.Put(Ops.Inner, v, distance.NumberAt(time), direction.NumberAt(time), softness.NumberAt(time), colour.At(time)));
     }
 }

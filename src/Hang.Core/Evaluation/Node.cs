@@ -23,7 +23,7 @@ internal sealed class Node
     public Node(Prepared layer, WrittenStrip written, Contents.Drawing? boxed, int delay, Func<double, double>? opacity)
     {
         (Layer, this.written, this.boxed, Delay, this.opacity) = (layer, written, boxed, delay, opacity);
-        changing = [.. written.Changing];
+        changing = written.Changing;
         (pose, follows) = (layer.Pose, layer.Carrier is not null);
         hasGroups = written.Strip.Ops.Any(o => o.Kind == Ops.Group);
         SteadyBox = boxed is null || layer.Layer.Content.Kind.IsGroup || boxed.HasSteadyBox;

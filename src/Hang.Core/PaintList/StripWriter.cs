@@ -63,7 +63,7 @@ public sealed class StripWriter
         var more = Ops.Fill["more"];
         Add(Ops.Fill, [], [verbs, rule, "solid", "0"], Shape.Count(verbs), isSteady && !colour.IsKeyed, (time, v) =>
         {
-            PutColour(colour, time, v);
+            Colours.Put(colour.At(time), v);
             shape(time, v[more..]);
         });
     }
@@ -77,7 +77,7 @@ public sealed class StripWriter
         var unit = Ops.Glyphs["unit"];
         Add(Ops.Glyphs, [run.Hash], ["solid", "0"], 0, isSteady && !colour.IsKeyed, (time, v) =>
         {
-            PutColour(colour, time - delay, v);
+            Colours.Put(colour.At(time - delay), v);
             var (u, tracking, leading) = metrics(time);
             (v[unit], v[unit + 1], v[unit + 2]) = ((float)u, (float)tracking, (float)leading);
         });
@@ -135,15 +135,6 @@ public sealed class StripWriter
         (isSteady ? steady : changing).Add((Size, length, fill));
         Size += length;
     }
-
-    private static void PutColour(Channel colour, double time, Span<float> v)
-    {
-        var c = colour.At(time);
-        (v[0], v[1], v[2], v[3]) = (Share(c.X), Share(c.Y), Share(c.Z), Share(c.W));
-    }
-
-    /// <summary>A feel that overshoots may leave the range of a colour.</summary>
-    private static float Share(double component) => (float)Math.Clamp(component, 0, 1);
 
     internal static string Number(double number) => number.ToString(CultureInfo.InvariantCulture);
 }

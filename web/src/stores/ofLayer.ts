@@ -19,9 +19,20 @@ export interface NamedLayer {
   group?: string
 }
 
+const noLayers: Layer[] = []
+const written = new WeakMap<Layer[], string>()
+
+/** Written once for each list of layers, however many parts of the bench ask, and however often. */
+function namesOf(layers: Layer[]): string {
+  let json = written.get(layers)
+  if (json === undefined) {
+    json = JSON.stringify(layers.map(({ id, name, content, group }): NamedLayer => ({ id, name, kind: content.kind, group })))
+    written.set(layers, json)
+  }
+  return json
+}
+
 export function useLayerNames(): NamedLayer[] {
-  const json = useDocument((s) =>
-    JSON.stringify((s.graphic?.layers ?? []).map(({ id, name, content, group }): NamedLayer => ({ id, name, kind: content.kind, group }))),
-  )
+  const json = useDocument((s) => namesOf(s.graphic?.layers ?? noLayers))
   return useMemo(() => JSON.parse(json) as NamedLayer[], [json])
 }

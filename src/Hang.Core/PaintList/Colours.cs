@@ -1,9 +1,9 @@
 using Hang.Core.Values;
 
-namespace Hang.Core.Effects;
+namespace Hang.Core.PaintList;
 
-/// <summary>Colours among the numbers of steps.</summary>
-internal static class StepColour
+/// <summary>Colours among the numbers of operations and steps.</summary>
+internal static class Colours
 {
     /// <summary>Straight sRGB and alpha; a feel that overshoots may leave the range of a colour.</summary>
     public static void Put(in Value colour, Span<float> to)
