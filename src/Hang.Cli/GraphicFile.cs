@@ -2,6 +2,7 @@ using Hang.Core;
 using Hang.Core.Contents;
 using Hang.Core.Json;
 using Hang.Core.Documents;
+using Hang.Core.Edits;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Paint.Pictures;
@@ -29,10 +30,12 @@ public sealed class GraphicFile : IDisposable
 
     /// <summary>Opens a document, checks its pictures against their hashes, and fills fields.</summary>
     /// <param name="fields">NAME=VALUE; for a picture field, the value is a file.</param>
+    /// <param name="colourway">Name of the colourway to show; null: the one that the document shows.</param>
     /// <exception cref="ProblemException">The document, a picture or a field is not as it should be.</exception>
-    public static GraphicFile Open(string path, IEnumerable<string> fields)
+    public static GraphicFile Open(string path, IEnumerable<string> fields, string? colourway = null)
     {
         var graphic = GraphicJson.Read(ReadFile(path));
+        graphic = colourway is null ? graphic : new SwitchColourway(colourway).ApplyTo(graphic, TypeShaper.Shipped);
         var bytes = graphic.Assets.ToDictionary(a => a.Key, a => Picture(path, a.Key, a.Value), StringComparer.Ordinal);
         foreach (var field in fields)
         {

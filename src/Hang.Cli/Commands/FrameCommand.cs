@@ -16,11 +16,12 @@ internal static class FrameCommand
         var at = Words.At();
         var output = Words.Out();
         var set = Words.Set();
+        var colourway = Words.Colourway();
         var backing = Words.Backing();
-        var command = new Command("frame", "Paints one frame as PNG.") { file, at, output, set, backing };
+        var command = new Command("frame", "Paints one frame as PNG.") { file, at, output, set, colourway, backing };
         command.SetAction(async (words, cancel) =>
         {
-            using var graphic = GraphicFile.Open(words.GetRequiredValue(file), words.GetRequiredValue(set));
+            using var graphic = GraphicFile.Open(words.GetRequiredValue(file), words.GetRequiredValue(set), words.GetValue(colourway));
             var frame = InTime(graphic.Graphic, words.GetRequiredValue(at));
             var plan = new HandoffPlan(FileKind.Png, words.GetRequiredValue(backing), frame, frame).Demand(graphic.Graphic);
             using var painted = new PaintedFrame(graphic.Graphic.Width, graphic.Graphic.Height, plan, graphic.Pictures);

@@ -15,16 +15,17 @@ internal static class RenderCommand
         var file = Words.File();
         var output = Words.Out();
         var set = Words.Set();
+        var colourway = Words.Colourway();
         var backing = Words.Backing();
         var range = Words.Range();
         var kind = new Option<FileKind>("--kind") { Description = "png, prores or mp4; else by the ending of OUT." };
         var scale = new Option<double>("--scale") { Description = "Size of the file as a fraction of the graphic's.", DefaultValueFactory = _ => 1 };
         var workers = new Option<int?>("--workers") { Description = "Painting threads; the pixels do not depend on it." };
         var json = new Option<bool>("--json") { Description = "Says what was made as JSON." };
-        var command = new Command("render", "Renders a graphic into a file.") { file, output, kind, range, backing, scale, set, workers, json };
+        var command = new Command("render", "Renders a graphic into a file.") { file, output, kind, range, backing, scale, set, colourway, workers, json };
         command.SetAction(async (words, cancel) =>
         {
-            using var graphic = GraphicFile.Open(words.GetRequiredValue(file), words.GetRequiredValue(set));
+            using var graphic = GraphicFile.Open(words.GetRequiredValue(file), words.GetRequiredValue(set), words.GetValue(colourway));
             var path = words.GetRequiredValue(output);
             var chosen = words.GetResult(kind) is null ? ByEnding(path) : words.GetRequiredValue(kind);
             var plan = HandoffPlan.Whole(graphic.Graphic, chosen, words.GetRequiredValue(backing)) with { Scale = words.GetRequiredValue(scale) };

@@ -12,6 +12,8 @@ internal static class Words
 
     public static Option<string[]> Set() => new("--set") { Description = "Fills a field: NAME=VALUE. May be given several times.", DefaultValueFactory = _ => [] };
 
+    public static Option<string?> Colourway() => new("--colourway") { Description = "Shows this colourway of the package's colours." };
+
     public static Option<int> At() => new("--at") { Description = "Frame, from 0.", Required = true };
 
     public static Option<string> Out() => new("--out", "-o") { Description = "File to make. It must not exist.", Required = true };

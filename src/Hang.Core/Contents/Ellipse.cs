@@ -9,7 +9,7 @@ public sealed class Ellipse : ContentKind
 {
     public static readonly ValueSpec Size = new("size", "Size", NumbersKind.Size, "px", new(200, 200), "Width and height.") { Least = 0, Signs = ["W", "H"] };
 
-    public static readonly ValueSpec Colour = new("fill", "Colour", ColourKind.Colour, "", new(1, 1, 1, 1), "Colour, straight alpha.");
+    public static readonly ValueSpec Colour = new("fill", "Colour", PaintKind.Paint, "", new(1, 1, 1, 1), "Colour, straight alpha, or gradient.");
 
     private static readonly ValueSpec[] Line = Stroke.Specs();
 
@@ -25,6 +25,6 @@ public sealed class Ellipse : ContentKind
     {
         var size = values[Size];
         return new SimpleDrawing(!size.IsKeyed, time => Boxes.Of(size.At(time)), writer =>
-            Stroke.Paint(writer, values, Colour, Line, Shape.Ellipse, !size.IsKeyed, (time, v) => Shape.WriteEllipse(Boxes.Of(size.At(time)), v)));
+            Stroke.Paint(writer, values, Colour, Line, Shape.Ellipse, !size.IsKeyed, time => Boxes.Of(size.At(time)), (time, v) => Shape.WriteEllipse(Boxes.Of(size.At(time)), v)));
     }
 }

@@ -27,7 +27,7 @@ public sealed class Line : ContentKind
 
     public static readonly ValueSpec Width = new("width", "Line width", NumbersKind.Number, "px", new(6), "How thick it is.") { Least = 0, Most = 2000, Signs = ["W"] };
 
-    public static readonly ValueSpec Colour = new("fill", "Colour", ColourKind.Colour, "", new(1, 1, 1, 1), "Colour, straight alpha.");
+    public static readonly ValueSpec Colour = new("fill", "Colour", PaintKind.Paint, "", new(1, 1, 1, 1), "Colour, straight alpha, or gradient.");
 
     public static readonly ValueSpec Cap = new("cap", "Line ends", Caps, "", default, "How it ends where it has no head (SVG 2, stroke-linecap).") { Keyable = false };
 
@@ -60,10 +60,11 @@ public sealed class Line : ContentKind
         var places = !values[Start].IsKeyed && !values[End].IsKeyed;
         return new SimpleDrawing(places, time => BoxOf(values[Start].PointAt(time), values[End].PointAt(time)), writer =>
         {
-            var (at, more) = (Ops.Stroke, Ops.Stroke["more"]);
-            writer.Add(at, [], [Verbs, Caps.Options[(int)values[Cap].Constant.X], "miter", "solid", "0", ""], Shape.Count(Verbs), steady, (time, v) =>
+            var at = Ops.Stroke;
+            Box BoxAt(double time) => BoxOf(values[Start].PointAt(time), values[End].PointAt(time));
+            writer.Inked(colour, ink => writer.Add(at, [], [Verbs, Caps.Options[(int)values[Cap].Constant.X], "miter", ink.Paint, ink.StopsWord, ""], ink.Each + Shape.Count(Verbs), steady, (time, v) =>
             {
-                Colours.Put(colour.At(time), v);
+                ink.Put(time, ink.NeedsBox ? BoxAt(time) : default, at, v);
                 v[at["width"]] = (float)Math.Max(0, width.NumberAt(time));
                 v[at["miter"]] = 4;
                 var way = WayAt(time);
@@ -72,8 +73,8 @@ public sealed class Line : ContentKind
                 var inside = way.Length > 0 ? Size(time) * 0.5 / way.Length : 0;
                 (from, to) = (from + (startHead == "arrow" ? inside : 0), to - (endHead == "arrow" ? inside : 0));
                 (v[at["trim"]], v[at["trim"] + 1]) = to > from && v[at["width"]] > 0 ? ((float)from, (float)to) : (0, 0);
-                way.Write(v[more..]);
-            });
+                way.Write(v[(at["more"] + ink.Each)..]);
+            }));
             Head(startHead, time => (Drawn(time).From, -1));
             Head(endHead, time => (Drawn(time).To, 1));
 
@@ -83,7 +84,7 @@ public sealed class Line : ContentKind
                 {
                     return;
                 }
-                writer.Fill(kind == "dot" ? Shape.Ellipse : "MLLZ", steady, colour, (time, v) =>
+                writer.Fill(kind == "dot" ? Shape.Ellipse : "MLLZ", steady, colour, BoxAt, (time, v) =>
                 {
                     var (share, sign) = end(time);
                     var (from, to) = Drawn(time);

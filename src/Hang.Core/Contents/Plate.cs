@@ -20,7 +20,7 @@ public sealed class Plate : ContentKind
 
     public static readonly ValueSpec Lean = new("lean", "Lean", NumbersKind.Size, "px", default, "How far the top of the left and of the right side lies to the right of its foot; the middle stays.") { Least = -ValueSpec.Far, Signs = ["L", "R"] };
 
-    public static readonly ValueSpec Colour = new("fill", "Colour", ColourKind.Colour, "", new(1, 1, 1, 1), "Colour, straight alpha.");
+    public static readonly ValueSpec Colour = new("fill", "Colour", PaintKind.Paint, "", new(1, 1, 1, 1), "Colour, straight alpha, or gradient.");
 
     private static readonly ValueSpec[] Line = Stroke.Specs();
 
@@ -41,7 +41,7 @@ public sealed class Plate : ContentKind
         var leans = lean.IsKeyed || lean.Constant != default;
         var isCut = values[Cut].Constant.X == 1;
         var verbs = isPlain ? Shape.Box : Shape.RoundedBox;
-        return new SimpleDrawing(!size.IsKeyed, BoxAt, writer => Stroke.Paint(writer, values, Colour, Line, verbs, !size.IsKeyed && !corners.IsKeyed && !lean.IsKeyed, (time, v) =>
+        return new SimpleDrawing(!size.IsKeyed, BoxAt, writer => Stroke.Paint(writer, values, Colour, Line, verbs, !size.IsKeyed && !corners.IsKeyed && !lean.IsKeyed, BoxAt, (time, v) =>
         {
             var box = BoxAt(time);
             if (isPlain)

@@ -21,7 +21,7 @@ public sealed class Ring : ContentKind
 
     public static readonly ValueSpec Sweep = new("sweep", "Sweep", NumbersKind.Number, "°", new(360), "How far round it goes, clockwise; less than 0: the other way.") { Least = -360, Most = 360, Signs = ["⤺"] };
 
-    public static readonly ValueSpec Colour = new("fill", "Colour", ColourKind.Colour, "", new(1, 1, 1, 1), "Colour, straight alpha.");
+    public static readonly ValueSpec Colour = new("fill", "Colour", PaintKind.Paint, "", new(1, 1, 1, 1), "Colour, straight alpha, or gradient.");
 
     private static readonly ValueSpec[] Line = Stroke.Specs();
 
@@ -37,7 +37,7 @@ public sealed class Ring : ContentKind
     {
         var (size, hole, begin, sweep) = (values[Size], values[Hole], values[Begin], values[Sweep]);
         var steady = !size.IsKeyed && !hole.IsKeyed && !begin.IsKeyed && !sweep.IsKeyed;
-        return new SimpleDrawing(!size.IsKeyed, time => Boxes.Of(size.At(time)), writer => Stroke.Paint(writer, values, Colour, Line, Verbs, steady, (time, v) =>
+        return new SimpleDrawing(!size.IsKeyed, time => Boxes.Of(size.At(time)), writer => Stroke.Paint(writer, values, Colour, Line, Verbs, steady, time => Boxes.Of(size.At(time)), (time, v) =>
         {
             var box = Boxes.Of(size.At(time));
             Write(box, Math.Clamp(hole.NumberAt(time), 0, 1), begin.NumberAt(time), Math.Clamp(sweep.NumberAt(time), -360, 360), v);

@@ -12,7 +12,7 @@ public sealed class Star : ContentKind
 
     public static readonly ValueSpec Depth = new("depth", "Depth", NumbersKind.Number, "of edge", new(0.5), "How far the middle of each edge is drawn in: 0 is a polygon, 100 % reaches the centre.") { Least = 0, Most = 1, Factor = 100, Signs = ["↧"] };
 
-    public static readonly ValueSpec Colour = new("fill", "Colour", ColourKind.Colour, "", new(1, 1, 1, 1), "Colour, straight alpha.");
+    public static readonly ValueSpec Colour = new("fill", "Colour", PaintKind.Paint, "", new(1, 1, 1, 1), "Colour, straight alpha, or gradient.");
 
     private static readonly ValueSpec[] Line = Stroke.Specs();
 
@@ -29,7 +29,7 @@ public sealed class Star : ContentKind
         var (size, depth) = (values[Size], values[Depth]);
         var count = (int)Math.Round(values[Points].Constant.X);
         var verbs = "M" + new string('L', 2 * count - 1) + "Z";
-        return new SimpleDrawing(!size.IsKeyed, time => Boxes.Of(size.At(time)), writer => Stroke.Paint(writer, values, Colour, Line, verbs, !size.IsKeyed && !depth.IsKeyed, (time, v) =>
+        return new SimpleDrawing(!size.IsKeyed, time => Boxes.Of(size.At(time)), writer => Stroke.Paint(writer, values, Colour, Line, verbs, !size.IsKeyed && !depth.IsKeyed, time => Boxes.Of(size.At(time)), (time, v) =>
         {
             var box = Boxes.Of(size.At(time));
             var (rx, ry) = (box.Width / 2, box.Height / 2);

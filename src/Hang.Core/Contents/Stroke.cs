@@ -1,3 +1,4 @@
+using Hang.Core.Geometry;
 using Hang.Core.PaintList;
 using Hang.Core.Values;
 
@@ -15,7 +16,7 @@ internal static class Stroke
     public static ValueSpec[] Specs() =>
     [
         new("stroke", "Line width", NumbersKind.Number, "px", new(0), "Width of the line along the edge; 0: none.") { Part = Part, Least = 0, Most = 2000, Signs = ["W"] },
-        new("strokeFill", "Line colour", ColourKind.Colour, "", new(1, 1, 1, 1), "Colour of the line, straight alpha.") { Part = Part },
+        new("strokeFill", "Line colour", PaintKind.Paint, "", new(1, 1, 1, 1), "Colour of the line, straight alpha, or gradient.") { Part = Part },
         new("strokePlace", "Line lies", Places, "", default, "Where the line lies: on the edge, inside or outside of it.") { Part = Part, Keyable = false },
         new("strokeCap", "Line ends", Caps, "", default, "How the line ends (SVG 2, stroke-linecap).") { Part = Part, Keyable = false },
         new("strokeJoin", "Line turns", Joins, "", default, "How the line goes round corners (SVG 2, stroke-linejoin).") { Part = Part, Keyable = false },
@@ -31,15 +32,16 @@ internal static class Stroke
     /// <param name="specs">The shape's own <see cref="Specs"/>.</param>
     /// <param name="verbs">See <see cref="Shape"/>.</param>
     /// <param name="isSteady">True when the shape is the same at every moment.</param>
+    /// <param name="box">What gradients run over.</param>
     /// <param name="shape">Writes its coordinates.</param>
-    public static void Paint(StripWriter writer, ValueSet values, ValueSpec fill, ValueSpec[] specs, string verbs, bool isSteady, Filler shape, string rule = "nonzero")
+    public static void Paint(StripWriter writer, ValueSet values, ValueSpec fill, ValueSpec[] specs, string verbs, bool isSteady, Func<double, Box> box, Filler shape, string rule = "nonzero")
     {
         var (width, colour, miter, phase, from, to, offset) = (values[specs[0]], values[specs[1]], values[specs[5]], values[specs[7]], values[specs[8]], values[specs[9]], values[specs[10]]);
         var ground = values[fill];
         var hasLine = width.IsKeyed || width.Constant.X > 0;
-        if (!hasLine || ground.IsKeyed || ground.Constant.W > 0)
+        if (!hasLine || !Ink.IsNothing(ground))
         {
-            writer.Fill(verbs, isSteady, ground, shape, rule);
+            writer.Fill(verbs, isSteady, ground, box, shape, rule);
         }
         if (!hasLine)
         {
@@ -57,11 +59,11 @@ internal static class Stroke
                 shape(time, v[Ops.Clip["more"]..]);
             });
         }
-        var (at, more) = (Ops.Stroke, Ops.Stroke["more"]);
-        var steady = isSteady && new[] { width, colour, miter, phase, from, to, offset }.All(c => !c.IsKeyed);
-        writer.Add(at, [], [verbs, Option(values, specs[3]), Option(values, specs[4]), "solid", "0", Dashes(values[specs[6]].Constant)], count, steady, (time, v) =>
+        var at = Ops.Stroke;
+        var steady = isSteady && new[] { width, miter, phase, from, to, offset }.All(c => !c.IsKeyed);
+        writer.Inked(colour, ink => writer.Add(at, [], [verbs, Option(values, specs[3]), Option(values, specs[4]), ink.Paint, ink.StopsWord, Dashes(values[specs[6]].Constant)], ink.Each + count, steady && ink.IsSteady, (time, v) =>
         {
-            Colours.Put(colour.At(time), v);
+            ink.Put(time, ink.NeedsBox ? box(time) : default, at, v);
             v[at["width"]] = (float)(Math.Max(0, width.NumberAt(time)) * (place == "centre" ? 1 : 2));
             v[at["miter"]] = (float)Math.Max(1, miter.NumberAt(time));
             v[at["dashPhase"]] = (float)phase.NumberAt(time);
@@ -71,8 +73,8 @@ internal static class Stroke
                 // A line of no width is none; painters know it as the thinnest that can be seen.
                 (v[at["trim"]], v[at["trim"] + 1]) = (0, 0);
             }
-            shape(time, v[more..]);
-        });
+            shape(time, v[(at["more"] + ink.Each)..]);
+        }));
         if (place != "centre")
         {
             writer.Close();

@@ -34,7 +34,7 @@ public sealed class TypeContent : ContentKind
 
     public static readonly ValueSpec Leading = new("leading", "Leading", NumbersKind.Number, "× size", new(1.2), "Distance from baseline to baseline as a multiple of the type size.") { Least = 0, Most = 20, Step = 0.05, Signs = ["≡"] };
 
-    public static readonly ValueSpec Colour = new("fill", "Colour", ColourKind.Colour, "", new(1, 1, 1, 1), "Colour, straight alpha.");
+    public static readonly ValueSpec Colour = new("fill", "Colour", PaintKind.Paint, "", new(1, 1, 1, 1), "Colour, straight alpha, or gradient.");
 
     private TypeContent() : base("type", "Type", "Words in a font.", Text, Family, Weight, Align, Pieces, Every, Order, Seed, TypeSize, Tracking, Leading, Colour)
     {
@@ -140,7 +140,7 @@ internal sealed class TypeDrawing : Drawing
             {
                 writer.Add(Ops.Place, [], [], 0, false, (time, v) => (v[0], v[3], v[6]) = (1, 1, text.At(time).Text == wording ? 1 : 0));
             }
-            writer.Glyphs(type.Run, HasSteadyMetrics, colour, delay, time => (Unit(time), tracking.NumberAt(time), leading.NumberAt(time) * 1000));
+            writer.Glyphs(type.Run, HasSteadyMetrics, colour, delay, time => type.Box(tracking.NumberAt(time), leading.NumberAt(time) * 1000), time => (Unit(time), tracking.NumberAt(time), leading.NumberAt(time) * 1000));
             if (text.IsKeyed)
             {
                 writer.Close();

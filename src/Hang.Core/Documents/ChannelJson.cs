@@ -19,7 +19,7 @@ internal static class ChannelJson
 
     public static Channel Read(ValueSpec spec, JsonPlace place)
     {
-        if (place.Json.ValueKind != JsonValueKind.Object)
+        if (place.Json.ValueKind != JsonValueKind.Object || (spec.Kind.HoldsObjects && !place.Json.TryGetProperty("keys", out _)))
         {
             return Channel.Of(spec.Kind, spec.Kind.Read(place));
         }

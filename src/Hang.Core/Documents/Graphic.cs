@@ -87,6 +87,9 @@ public sealed record Graphic
     /// <summary>Motion blur of the whole graphic. Absent: off.</summary>
     public MotionBlur? MotionBlur { get; init; }
 
+    /// <summary>Roles and colourways of the package that it belongs to. Absent: none.</summary>
+    public Palettes.Palette? Palette { get; init; }
+
     /// <summary>From the back to the front.</summary>
     [Most(MostLayers)]
     public required ImmutableArray<Layer> Layers { get; init; }

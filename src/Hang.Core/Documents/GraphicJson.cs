@@ -15,7 +15,7 @@ public static class GraphicJson
 
     /// <summary>Reads a whole document, brings it to this version, and demands every rule of it.</summary>
     /// <exception cref="ProblemException">The text is no document; the field is the JSON pointer (RFC 6901) of the place.</exception>
-    public static Graphic Read(string text) => GraphicRules.Demand(JsonPlace.Read(text, place =>
+    public static Graphic Read(string text) => GraphicRules.Demand(Palettes.Roles.Resolve(JsonPlace.Read(text, place =>
     {
         var version = VersionOf(place);
         if (version == Graphic.FormatVersion)
@@ -31,7 +31,7 @@ public static class GraphicJson
         {
             throw new ProblemException(e.Problem with { Message = $"In a document of version {version}, read as version {Graphic.FormatVersion}: {e.Problem.Message}" });
         }
-    }));
+    })));
 
     /// <summary>As <see cref="Read(string)"/>, from UTF-8 bytes with or without a byte order mark.</summary>
     public static Graphic Read(ReadOnlySpan<byte> utf8)

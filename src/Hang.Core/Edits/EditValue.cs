@@ -41,7 +41,7 @@ internal static class EditValue
         return place.Put(!now.IsKeyed ? Channel.Of(place.Spec.Kind, value) : whole ? Moved(now, now.At(at), value) : now.WithKey(at, value, NewFeel));
     }
 
-    private static Channel Moved(Channel channel, Value from, Value to) => channel.Kind is NumbersKind or ColourKind
+    private static Channel Moved(Channel channel, Value from, Value to) => channel.Kind is NumbersKind or ColourKind or PaintKind && to.Held is null && channel.Keys.All(k => k.Value.Held is null)
         ? channel.MapValues(v => new(v.X + (to.X - from.X), v.Y + (to.Y - from.Y), v.Z + (to.Z - from.Z), v.W + (to.W - from.W)))
         : channel.MapValues(_ => to);
 }

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Hang.Core.Geometry;
 using Hang.Core.Layers;
+using Hang.Core.Values;
 
 namespace Hang.Core.Evaluation;
 
@@ -43,16 +44,15 @@ public sealed record Inspection(int Frame, string Timecode, ImmutableArray<Layer
     {
         var (box, m) = evaluator.Place(layer, frame);
         Box bounds = m.Map(box);
+        var values = layer.Values().Select(v => (v.Address.Text, v.Spec, Value: v.Channel.At(frame))).ToArray();
+        // A role or a gradient is more than its numbers.
+        static bool IsNumbers(ValueSpec spec, in Value value) => spec.Kind.Components.Length > 0 && value.Held is null;
         return new(
-            layer.Id, layer.Name, layer.Hidden, layer.Values().Where(v => v.Spec.Kind.Components.Length > 0).ToImmutableSortedDictionary(v => v.Address.Text, v => Numbers(v, frame), StringComparer.Ordinal),
-            layer.Values().Where(v => v.Spec.Kind.Components.Length == 0).ToImmutableSortedDictionary(v => v.Address.Text, v => v.Spec.Kind.Write(v.Channel.At(frame)), StringComparer.Ordinal),
+            layer.Id, layer.Name, layer.Hidden, values.Where(v => IsNumbers(v.Spec, v.Value)).ToImmutableSortedDictionary(v => v.Text, v => Numbers(v.Spec, v.Value), StringComparer.Ordinal),
+            values.Where(v => !IsNumbers(v.Spec, v.Value)).ToImmutableSortedDictionary(v => v.Text, v => v.Spec.Kind.Write(v.Value), StringComparer.Ordinal),
             [m.A, m.B, m.C, m.D, m.E, m.F], [bounds.Left, bounds.Top, bounds.Right, bounds.Bottom], evaluator.OpacityOf(layer, frame),
             [.. (layer.Idles ?? []).Select(i => new IdleTiming((double)i.SpanIn(evaluator.Graphic.Phases).Length / i.Cycles, i.EvenLength(evaluator.Graphic.Phases)))]);
     }
 
-    private static ImmutableArray<double> Numbers(ValuePlace place, int frame)
-    {
-        var value = place.Channel.At(frame);
-        return [.. place.Spec.Kind.Components.Select((_, i) => value[i])];
-    }
+    private static ImmutableArray<double> Numbers(ValueSpec spec, Value value) => [.. spec.Kind.Components.Select((_, i) => value[i])];
 }

@@ -19,7 +19,7 @@ public static class FieldValues
             var fields = graphic.Layers.Select(l => l.Field).OfType<string>().Distinct().ToArray();
             throw new ProblemException($"The graphic has no field \"{Quoted.Short(field)}\".", fields.Length > 0 ? $"Its fields are {string.Join(", ", fields)}." : "It has no fields at all.", field: field);
         }
-        return GraphicRules.Demand(layers.Aggregate(graphic, (g, l) => g.With(Filled(l, value))));
+        return GraphicRules.Demand(Palettes.Roles.Resolve(layers.Aggregate(graphic, (g, l) => g.With(Filled(l, value)))));
     }
 
     private static Layer Filled(Layer layer, string value)

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Hang.Core.Colour;
 using Hang.Core.Geometry;
 using Hang.Core.Values;
 
@@ -31,7 +32,7 @@ public sealed class Channel : IEquatable<Channel>
         {
             (ats[i], values[i], feels[i]) = (keys[i].At, keys[i].Value, keys[i].Feel);
         }
-        isPlain = kind is NumbersKind or ColourKind && keys.All(k => k.Bend is null && k.Parts is null);
+        isPlain = kind is NumbersKind or ColourKind or PaintKind && keys.All(k => k.Bend is null && k.Parts is null && k.Value.Held is not Gradient);
         if (keys.Any(k => k.Bend is not null))
         {
             paths = new(() => [.. Enumerable.Range(0, keys.Length).Select(i => i < keys.Length - 1 ? PathOf(keys[i], keys[i + 1]) : null)]);
@@ -84,7 +85,7 @@ public sealed class Channel : IEquatable<Channel>
             var p = path.At(feels[i].At(progress));
             return new(p.X, p.Y);
         }
-        return Keys[i].Parts is { } parts
+        return Keys[i].Parts is { } parts && a.Held is not Gradient && b.Held is not Gradient
             ? new(
                 Value.Mix(a.X, b.X, parts.X.At(progress)), Value.Mix(a.Y, b.Y, parts.Y.At(progress)),
                 Value.Mix(a.Z, b.Z, parts.Z.At(progress)), Value.Mix(a.W, b.W, parts.W.At(progress)))

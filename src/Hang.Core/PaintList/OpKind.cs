@@ -70,7 +70,7 @@ public static class Ops
     public static OpKind Stroke { get; } = new("stroke", [Resource.Path], ["verbs", "cap", "join", "paint", "stops", "dashes"],
         [.. Paint, new("width"), new("miter"), new("dashPhase"), new("trim", 2), new("more", 1, Each: true)], IsShape: true);
 
-    /// <summary>Fills glyphs as one shape. "unit" is pixels a thousandth of an em, "tracking" and "leading" thousandths of an em.</summary>
+    /// <summary>Fills glyphs as one shape. "unit" is pixels a thousandth of an em, "tracking" and "leading" thousandths of an em; so are the places of a gradient.</summary>
     public static OpKind Glyphs { get; } = new("glyphs", [Resource.Run], ["paint", "stops"], [.. Paint, new("unit"), new("tracking"), new("leading"), new("more", 1, Each: true)]);
 
     /// <summary>Draws a part of a picture (in its pixels; nothing: all) into a box.</summary>

@@ -55,32 +55,56 @@ public sealed class StripWriter
     /// <summary>Closes the innermost level.</summary>
     public void Close() => ops.Add(new(Ops.End, [], [], Size, 0, []));
 
-    /// <summary>Fills a shape given by numbers with one colour.</summary>
-    /// <param name="verbs">See <see cref="Shape"/>.</param>
-    /// <param name="isSteady">True when the shape is the same at every moment.</param>
-    public void Fill(string verbs, bool isSteady, Channel colour, Filler shape, string rule = "nonzero")
+    /// <summary>Paints with a colour or gradient: once for each kind of paint that it ever is, faded into each other as light is where it goes from one to another.</summary>
+    /// <param name="fill">A value of <see cref="Values.PaintKind"/>.</param>
+    /// <param name="paint">Adds the operation.</param>
+    public void Inked(Channel fill, Action<Ink> paint)
     {
-        var more = Ops.Fill["more"];
-        Add(Ops.Fill, [], [verbs, rule, "solid", "0"], Shape.Count(verbs), isSteady && !colour.IsKeyed, (time, v) =>
+        var inks = Ink.Of(fill);
+        if (inks.Length == 1)
         {
-            Colours.Put(colour.At(time), v);
-            shape(time, v[more..]);
-        });
+            paint(inks[0]);
+            return;
+        }
+        var opacity = Ops.Group["opacity"];
+        OpenGroup("normal", new StepWriter(), true, (_, v) => (v[0], v[opacity]) = (1, 1));
+        foreach (var ink in inks)
+        {
+            OpenGroup("plusLighter", new StepWriter(), false, (time, v) => (v[0], v[opacity]) = (1, (float)ink.WeightAt(time)));
+            paint(ink);
+            Close();
+        }
+        Close();
     }
 
-    /// <summary>Fills glyphs with one colour.</summary>
+    /// <summary>Fills a shape given by numbers.</summary>
+    /// <param name="verbs">See <see cref="Shape"/>.</param>
+    /// <param name="isSteady">True when the shape and its box are the same at every moment.</param>
+    /// <param name="box">Of the whole that is filled, which gradients run over.</param>
+    public void Fill(string verbs, bool isSteady, Channel fill, Func<double, Box> box, Filler shape, string rule = "nonzero") => Inked(fill, ink =>
+    {
+        var more = Ops.Fill["more"] + ink.Each;
+        Add(Ops.Fill, [], [verbs, rule, ink.Paint, ink.StopsWord], ink.Each + Shape.Count(verbs), isSteady && ink.IsSteady, (time, v) =>
+        {
+            ink.Put(time, ink.NeedsBox ? box(time) : default, Ops.Fill, v);
+            shape(time, v[more..]);
+        });
+    });
+
+    /// <summary>Fills glyphs.</summary>
     /// <param name="delay">Frames by which the colour runs late.</param>
+    /// <param name="box">Of the whole that is filled, which gradients run over, in thousandths of an em.</param>
     /// <param name="metrics">Unit, tracking and leading.</param>
-    public void Glyphs(GlyphRun run, bool isSteady, Channel colour, double delay, Func<double, (double Unit, double Tracking, double Leading)> metrics)
+    public void Glyphs(GlyphRun run, bool isSteady, Channel fill, double delay, Func<double, Box> box, Func<double, (double Unit, double Tracking, double Leading)> metrics)
     {
         Keep(run);
         var unit = Ops.Glyphs["unit"];
-        Add(Ops.Glyphs, [run.Hash], ["solid", "0"], 0, isSteady && !colour.IsKeyed, (time, v) =>
+        Inked(fill, ink => Add(Ops.Glyphs, [run.Hash], [ink.Paint, ink.StopsWord], ink.Each, isSteady && ink.IsSteady, (time, v) =>
         {
-            Colours.Put(colour.At(time - delay), v);
+            ink.Put(time - delay, ink.NeedsBox ? box(time) : default, Ops.Glyphs, v);
             var (u, tracking, leading) = metrics(time);
             (v[unit], v[unit + 1], v[unit + 2]) = ((float)u, (float)tracking, (float)leading);
-        });
+        }));
     }
 
     /// <summary>Draws a whole picture into a box.</summary>

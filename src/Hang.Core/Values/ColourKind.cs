@@ -5,7 +5,10 @@ using Hang.Core.Json;
 
 namespace Hang.Core.Values;
 
-/// <summary>An sRGB colour with straight alpha, written #RRGGBB or #RRGGBBAA; mixed per straight component.</summary>
+/// <summary>
+/// An sRGB colour with straight alpha, written #RRGGBB or #RRGGBBAA, mixed per straight component. It may stand for a role of the package
+/// (<see cref="RoleShade"/>); on the way between two colours it stands for none.
+/// </summary>
 public sealed class ColourKind : ValueKind
 {
     public static ColourKind Colour { get; } = new();
@@ -14,11 +17,11 @@ public sealed class ColourKind : ValueKind
 
     public override ImmutableArray<string> Components { get; } = ["red", "green", "blue", "alpha"];
 
-    public override Value Read(JsonPlace place) => place.Json.ValueKind == System.Text.Json.JsonValueKind.String && Rgba.TryParse(place.Text(), out var c)
-        ? new(c.R, c.G, c.B, c.A)
-        : throw place.Refused("A colour is text such as \"#4A2C12\".", "Write it as #RRGGBB or #RRGGBBAA.");
+    public override Value Read(JsonPlace place) => place.Json.ValueKind == System.Text.Json.JsonValueKind.String && ColourText.TryParse(place.Text(), out var c)
+        ? c
+        : throw place.Refused("A colour is text such as \"#4A2C12\".", "Write it as #RRGGBB or #RRGGBBAA, after a role such as @accent where it has one.");
 
-    public override string Write(in Value value) => $"\"{new Rgba(value.X, value.Y, value.Z, value.W)}\"";
+    public override string Write(in Value value) => $"\"{ColourText.Write(value)}\"";
 
     public override (string Message, string Remedy)? Fault(in Value value, ValueSpec spec)
     {
@@ -36,5 +39,5 @@ public sealed class ColourKind : ValueKind
 
     public override string TypeScript => "string";
 
-    internal static JsonObject Pattern() => new() { ["type"] = "string", ["pattern"] = "^#([0-9A-Fa-f]{3}|[0-9A-Fa-f]{6}|[0-9A-Fa-f]{8})$" };
+    internal static JsonObject Pattern() => new() { ["type"] = "string", ["pattern"] = ColourText.Pattern };
 }

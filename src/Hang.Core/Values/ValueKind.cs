@@ -16,6 +16,9 @@ public abstract class ValueKind
     /// <summary>False for kinds that keep their value until the next keyframe: words, choices.</summary>
     public virtual bool Mixes => true;
 
+    /// <summary>True when a value may be an object in JSON, so that not every object is keyframes.</summary>
+    public virtual bool HoldsObjects => false;
+
     /// <summary>The value on the way from one to another.</summary>
     /// <param name="t">Progress, 0 for <paramref name="a"/>, 1 for <paramref name="b"/>; feels that overshoot go beyond.</param>
     public virtual Value Mix(in Value a, in Value b, double t) => Value.Mix(in a, in b, t);

@@ -1,4 +1,5 @@
 using Hang.Core.Documents;
+using Hang.Core.Json;
 using Hang.Store.Packages;
 using Hang.Store.Pictures;
 using Hang.Store.Revisions;
@@ -29,6 +30,10 @@ public sealed class DemoLoader(PackageStore packages, RevisionStore revisions, P
                 graphic = graphic with { Assets = graphic.Assets.SetItem(hash, asset with { File = null }) };
             }
             await revisions.AddAsync(package, GraphicJson.Write(graphic), "Demo");
+            if (graphic.Palette is { } palette)
+            {
+                await packages.SetPaletteAsync(package, Codecs.Write(palette));
+            }
         }
         await packages.SetSettingAsync(Loaded, DateTime.UtcNow.ToString("O"));
     }

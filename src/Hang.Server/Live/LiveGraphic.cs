@@ -5,6 +5,7 @@ using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
+using Hang.Core.Palettes;
 using Hang.Core.Programs;
 using Hang.Core.Values;
 using Hang.Paint.Shaping;
@@ -34,17 +35,21 @@ public sealed class LiveGraphic
     private State state;
     private bool removed;
 
-    private LiveGraphic(Guid id, RevisionStore revisions, IHubContext<LiveHub> hub, State state) => (this.id, this.revisions, this.hub, this.state) = (id, revisions, hub, state);
+    private readonly Func<Guid, Guid, Palette?, Task> spread;
+
+    private LiveGraphic(Guid id, RevisionStore revisions, IHubContext<LiveHub> hub, Func<Guid, Guid, Palette?, Task> spread, State state) =>
+        (this.id, this.revisions, this.hub, this.spread, this.state) = (id, revisions, hub, spread, state);
 
     public Graphic Graphic => state.Program.Graphic;
 
     public bool IsWatched => !viewers.IsEmpty;
 
+    /// <param name="spread">Gives roles and colourways that were changed here (package, graphic, palette) to the rest of the package.</param>
     /// <exception cref="ProblemException">There is no such graphic.</exception>
-    public static async Task<LiveGraphic> OpenAsync(Guid id, RevisionStore revisions, IHubContext<LiveHub> hub)
+    public static async Task<LiveGraphic> OpenAsync(Guid id, RevisionStore revisions, IHubContext<LiveHub> hub, Func<Guid, Guid, Palette?, Task> spread)
     {
         var row = await revisions.DemandHeadAsync(id);
-        return new(id, revisions, hub, new(new(GraphicJson.Read(row.Document), TypeShaper.Shipped), row));
+        return new(id, revisions, hub, spread, new(new(GraphicJson.Read(row.Document), TypeShaper.Shipped), row));
     }
 
     /// <summary>Begins to show the graphic to a browser; all of it follows as a patch.</summary>
@@ -81,6 +86,24 @@ public sealed class LiveGraphic
     /// <returns>What a person should know about it beyond what is plain to see, or null.</returns>
     /// <exception cref="ProblemException">The edit was refused; nothing has changed.</exception>
     public async Task<string?> EditAsync(Edit edit, string? connection = null)
+    {
+        var palette = Graphic.Palette;
+        var note = await KeepAsync(edit, connection);
+        if (edit is not TakePalette)
+        {
+            await SpreadAsync(palette);
+        }
+        return note;
+    }
+
+    /// <summary>Roles and colourways are the package's: where they have changed, its other graphics follow. Never within a turn: two that did so would wait for each other.</summary>
+    private Task SpreadAsync(Palette? before)
+    {
+        var now = Graphic.Palette;
+        return (now is null ? before is null : now.DefinesTheSame(before)) ? Task.CompletedTask : spread(state.Row.PackageId, id, now);
+    }
+
+    private async Task<string?> KeepAsync(Edit edit, string? connection)
     {
         var viewer = connection is null ? null : viewers.GetValueOrDefault(connection);
         await turn.WaitAsync();
@@ -150,6 +173,7 @@ public sealed class LiveGraphic
     public async Task StepAsync(int by, string connection)
     {
         var viewer = viewers.GetValueOrDefault(connection);
+        var palette = Graphic.Palette;
         await turn.WaitAsync();
         try
         {
@@ -165,6 +189,7 @@ public sealed class LiveGraphic
         {
             turn.Release();
         }
+        await SpreadAsync(palette);
     }
 
     /// <summary>Sets the windows of the program that a viewer holds.</summary>

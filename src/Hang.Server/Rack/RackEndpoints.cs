@@ -10,6 +10,7 @@ using Hang.Core.Values;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Core.Layers;
+using Hang.Core.Palettes;
 using Hang.Core.Motion;
 using Hang.Core.Phases;
 using Hang.Core.Time;
@@ -35,7 +36,9 @@ namespace Hang.Server.Rack;
 public sealed record RackGraphic(Guid Id, string Name, GraphicKind Kind, int Width, int Height, string Rate, int Frames, string Still, DateTime ChangedAt, bool Removed, string? Problem);
 
 /// <summary>A package on the rack.</summary>
-public sealed record RackPackage(Guid Id, string Name, bool Removed, ImmutableArray<RackGraphic> Graphics);
+/// <param name="Colourways">Names of its colourways; empty for none.</param>
+/// <param name="Colourway">The one that new graphics show.</param>
+public sealed record RackPackage(Guid Id, string Name, bool Removed, ImmutableArray<string> Colourways, string? Colourway, ImmutableArray<RackGraphic> Graphics);
 
 /// <summary>A name that somebody gives.</summary>
 public sealed record Naming(string Name);
@@ -87,6 +90,7 @@ public static class RackEndpoints
         api.MapDelete("/packages/{id:guid}", async (Guid id, PackageStore store, CancellationToken cancel) => Demands.Found(await store.SetRemovedAsync(id, true, cancel))).WithName("removePackage").WithSummary("Removes a package; it can be brought back.");
         api.MapPost("/packages/{id:guid}/restore", async (Guid id, PackageStore store, CancellationToken cancel) => Demands.Found(await store.SetRemovedAsync(id, false, cancel))).WithName("restorePackage").WithSummary("Brings a removed package back.");
         api.MapPost("/packages/{id:guid}/duplicate", DuplicatePackageAsync).WithName("duplicatePackage").WithSummary("Copies a package with all its graphics.");
+        api.MapPost("/packages/{id:guid}/colourway", SwitchAsync).WithName("switchColourway").WithSummary("Shows a colourway in all graphics of a package.");
         api.MapPost("/packages/{id:guid}/graphics", AddGraphicAsync).WithName("addGraphic").WithSummary("Adds an empty graphic to a package.");
         api.MapPost("/packages/{id:guid}/documents", ImportAsync).WithName("importGraphic").WithSummary("Adds a graphic from a .hang document of any version.").Accepts<string>("application/json");
         api.MapPatch("/graphics/{id:guid}", RenameAsync).WithName("renameGraphic").WithSummary("Renames a graphic.");
@@ -128,7 +132,14 @@ public static class RackEndpoints
     private static async Task<ImmutableArray<RackPackage>> ListAsync(PackageStore store, RevisionStore revisions, CancellationToken cancel)
     {
         var graphics = (await FactsAsync(store, revisions, cancel)).ToLookup(g => g.Row.PackageId);
-        return [.. (await store.ListAsync(cancel)).Select(p => new RackPackage(p.Id, p.Name, p.RemovedAt is not null, [.. graphics[p.Id].Select(g => Row(g.Row, g.Facts))]))];
+        return
+        [
+            .. (await store.ListAsync(cancel)).Select(p =>
+            {
+                var palette = PaletteOf(p);
+                return new RackPackage(p.Id, p.Name, p.RemovedAt is not null, [.. palette?.Colourways.Select(c => c.Name) ?? []], palette?.Current, [.. graphics[p.Id].Select(g => Row(g.Row, g.Facts))]);
+            }),
+        ];
     }
 
     /// <summary>All graphics with what they are. Those kept before that was noted are read once.</summary>
@@ -154,7 +165,7 @@ public static class RackEndpoints
 
     private static async Task<Guid> AddGraphicAsync(Guid id, NewGraphic wish, PackageStore packages, RevisionStore revisions, CancellationToken cancel)
     {
-        await DemandPackage(id, packages, cancel);
+        var package = await DemandPackage(id, packages, cancel);
         var graphic = GraphicRules.Demand(new()
         {
             Version = Graphic.FormatVersion,
@@ -164,21 +175,39 @@ public static class RackEndpoints
             Height = wish.Height,
             Rate = FrameRate.Parse(wish.Rate),
             Phases = new PhaseLengths(wish.Arrive, wish.Hold, wish.Leave),
+            Palette = PaletteOf(package),
             Layers = [],
         });
         return await revisions.AddAsync(id, GraphicJson.Write(graphic), "New graphic", cancel);
     }
 
-    private static async Task<Guid> ImportAsync(Guid id, HttpRequest request, PackageStore packages, RevisionStore revisions, PictureStore pictures, CancellationToken cancel)
+    private static Palette? PaletteOf(PackageRow package) => package.Palette is { } json ? Codecs.Read<Palette>(json) : null;
+
+    private static async Task<Results<NoContent, NotFound>> SwitchAsync(Guid id, Naming colourway, PackageStore packages, LiveGraphics live, CancellationToken cancel)
     {
-        await DemandPackage(id, packages, cancel);
+        var palette = PaletteOf(await DemandPackage(id, packages, cancel)) ?? throw new ProblemException("This package has no colourways yet.", "Make roles from the colours of a graphic first.");
+        await live.SwitchAsync(id, palette, colourway.Name);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Guid> ImportAsync(Guid id, HttpRequest request, PackageStore packages, RevisionStore revisions, PictureStore pictures, LiveGraphics live, CancellationToken cancel)
+    {
+        var package = await DemandPackage(id, packages, cancel);
         using var body = new MemoryStream();
         await request.Body.CopyToAsync(body, cancel);
         var graphic = await KeepPicturesAsync(GraphicJson.Read(body.ToArray()), pictures, cancel);
         // A font that does not ship would break every later still and edit.
         _ = new Evaluator(graphic, TypeShaper.Shipped);
-        graphic = graphic with { Name = await FreeName(id, graphic.Name, packages, revisions, cancel) };
-        return await revisions.AddAsync(id, GraphicJson.Write(graphic), "Opened a document", cancel);
+        // Roles that the package has are as it has them; those that it has not are new to it.
+        var own = PaletteOf(package);
+        var together = own is null ? graphic.Palette : graphic.Palette is null ? own : own.With(graphic.Palette);
+        graphic = Core.Palettes.Roles.Resolve(graphic with { Name = await FreeName(id, graphic.Name, packages, revisions, cancel), Palette = together });
+        var made = await revisions.AddAsync(id, GraphicJson.Write(graphic), "Opened a document", cancel);
+        if (together is not null && !together.DefinesTheSame(own))
+        {
+            await live.SpreadAsync(id, made, together);
+        }
+        return made;
     }
 
     /// <summary>Moves embedded pictures out of a document into the store.</summary>
@@ -225,6 +254,7 @@ public static class RackEndpoints
         {
             await CopyAsync(copy, GraphicJson.Read((await revisions.DemandHeadAsync(row.Id, cancel)).Document), packages, revisions, cancel);
         }
+        await packages.SetPaletteAsync(copy, package.Palette, cancel);
         await feels.CopyAsync(id, copy, cancel);
         return copy;
     }

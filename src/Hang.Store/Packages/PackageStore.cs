@@ -4,7 +4,8 @@ using Npgsql;
 namespace Hang.Store.Packages;
 
 /// <summary>A package as the rack shows it.</summary>
-public sealed record PackageRow(Guid Id, string Name, DateTime? RemovedAt);
+/// <param name="Palette">Its roles and colourways, as JSON; null for none.</param>
+public sealed record PackageRow(Guid Id, string Name, DateTime? RemovedAt, string? Palette);
 
 /// <summary>A graphic as the rack shows it.</summary>
 /// <param name="Head">Number of the revision shown.</param>
@@ -17,13 +18,13 @@ public sealed class PackageStore(NpgsqlDataSource database)
     public async Task<IReadOnlyList<PackageRow>> ListAsync(CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
-        return [.. await connection.QueryAsync<PackageRow>(new("select id, name, removed_at as removedAt from packages order by made_at, name", cancellationToken: cancel))];
+        return [.. await connection.QueryAsync<PackageRow>(new("select id, name, removed_at as removedAt, palette::text as palette from packages order by made_at, name", cancellationToken: cancel))];
     }
 
     public async Task<PackageRow?> FindAsync(Guid id, CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
-        return await connection.QuerySingleOrDefaultAsync<PackageRow>(new("select id, name, removed_at as removedAt from packages where id = @id", new { id }, cancellationToken: cancel));
+        return await connection.QuerySingleOrDefaultAsync<PackageRow>(new("select id, name, removed_at as removedAt, palette::text as palette from packages where id = @id", new { id }, cancellationToken: cancel));
     }
 
     public async Task<Guid> AddAsync(string name, CancellationToken cancel = default)
@@ -45,6 +46,13 @@ public sealed class PackageStore(NpgsqlDataSource database)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
         return await connection.ExecuteAsync(new("update packages set removed_at = case when @removed then now() end where id = @id", new { id, removed }, cancellationToken: cancel)) > 0;
+    }
+
+    /// <summary>Keeps the roles and colourways of a package, as JSON; null for none.</summary>
+    public async Task SetPaletteAsync(Guid id, string? palette, CancellationToken cancel = default)
+    {
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        await connection.ExecuteAsync(new("update packages set palette = @palette::jsonb where id = @id", new { id, palette }, cancellationToken: cancel));
     }
 
     /// <summary>Keeps what a graphic is.</summary>

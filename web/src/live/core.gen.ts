@@ -9,6 +9,7 @@ export interface Graphic {
   rate: string
   phases: PhaseLengths
   motionBlur?: MotionBlur
+  palette?: Palette
   layers: Layer[]
   assets?: Record<string, Asset>
 }
@@ -24,6 +25,17 @@ export interface PhaseLengths {
 export interface MotionBlur {
   on: boolean
   angle: number
+}
+
+export interface Palette {
+  roles: string[]
+  colourways: Colourway[]
+  current: string
+}
+
+export interface Colourway {
+  name: string
+  colours: Record<string, string>
 }
 
 export interface Layer {
@@ -66,9 +78,9 @@ export type Content =
 export interface Ellipse {
   kind: 'ellipse'
   size?: Keyed<[number, number]>
-  fill?: Keyed<string>
+  fill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
   stroke?: Keyed<number>
-  strokeFill?: Keyed<string>
+  strokeFill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
   strokePlace?: 'centre' | 'inside' | 'outside'
   strokeCap?: 'butt' | 'round' | 'square'
   strokeJoin?: 'miter' | 'round' | 'bevel'
@@ -108,7 +120,7 @@ export interface Line {
   end?: Keyed<[number, number]>
   elbow?: Keyed<number>
   width?: Keyed<number>
-  fill?: Keyed<string>
+  fill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
   cap?: 'butt' | 'round' | 'square'
   startHead?: 'none' | 'arrow' | 'dot'
   endHead?: 'none' | 'arrow' | 'dot'
@@ -131,9 +143,9 @@ export interface Plate {
   corners?: Keyed<[number, number, number, number]>
   cornerCut?: 'round' | 'cut'
   lean?: Keyed<[number, number]>
-  fill?: Keyed<string>
+  fill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
   stroke?: Keyed<number>
-  strokeFill?: Keyed<string>
+  strokeFill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
   strokePlace?: 'centre' | 'inside' | 'outside'
   strokeCap?: 'butt' | 'round' | 'square'
   strokeJoin?: 'miter' | 'round' | 'bevel'
@@ -152,9 +164,9 @@ export interface Ring {
   hole?: Keyed<number>
   begin?: Keyed<number>
   sweep?: Keyed<number>
-  fill?: Keyed<string>
+  fill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
   stroke?: Keyed<number>
-  strokeFill?: Keyed<string>
+  strokeFill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
   strokePlace?: 'centre' | 'inside' | 'outside'
   strokeCap?: 'butt' | 'round' | 'square'
   strokeJoin?: 'miter' | 'round' | 'bevel'
@@ -172,9 +184,9 @@ export interface Star {
   size?: Keyed<[number, number]>
   points?: number
   depth?: Keyed<number>
-  fill?: Keyed<string>
+  fill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
   stroke?: Keyed<number>
-  strokeFill?: Keyed<string>
+  strokeFill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
   strokePlace?: 'centre' | 'inside' | 'outside'
   strokeCap?: 'butt' | 'round' | 'square'
   strokeJoin?: 'miter' | 'round' | 'bevel'
@@ -200,7 +212,7 @@ export interface TypeContent {
   typeSize?: Keyed<number>
   tracking?: Keyed<number>
   leading?: Keyed<number>
-  fill?: Keyed<string>
+  fill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
 }
 
 export type Effect =
@@ -335,6 +347,7 @@ export interface Asset {
 
 export type Edit =
   | AddAsset
+  | AddColourway
   | AddKey
   | AddLayer
   | AlignKeys
@@ -348,6 +361,7 @@ export type Edit =
   | DuplicateLayers
   | GroupLayers
   | InsertEffect
+  | MakeRoles
   | MoveEffect
   | MoveIntoGroup
   | MoveKeys
@@ -357,11 +371,13 @@ export type Edit =
   | RemoveEffect
   | RemoveKeys
   | RemoveLayers
+  | RenameRole
   | ReverseKeys
   | SetBend
   | SetFeel
   | SetIdles
   | SetMotionBlur
+  | SetPalette
   | SetPhases
   | SetSpan
   | SetValue
@@ -370,11 +386,18 @@ export type Edit =
   | SplitLayers
   | StaggerKeys
   | StretchKeys
+  | SwitchColourway
+  | TakePalette
 
 export interface AddAsset {
   do: 'addAsset'
   hash: string
   asset: Asset
+}
+
+export interface AddColourway {
+  do: 'addColourway'
+  name?: string
 }
 
 export interface AddKey {
@@ -501,6 +524,10 @@ export interface InsertEffect {
   at?: number
 }
 
+export interface MakeRoles {
+  do: 'makeRoles'
+}
+
 export interface MoveEffect {
   do: 'moveEffect'
   layer: string
@@ -566,6 +593,12 @@ export interface RemoveLayers {
   at?: number
 }
 
+export interface RenameRole {
+  do: 'renameRole'
+  role: string
+  name: string
+}
+
 export interface ReverseKeys {
   do: 'reverseKeys'
   keys: KeyPlace[]
@@ -596,6 +629,11 @@ export interface SetMotionBlur {
   do: 'setMotionBlur'
   layers: string[]
   on?: boolean
+}
+
+export interface SetPalette {
+  do: 'setPalette'
+  palette?: Palette
 }
 
 export interface SetPhases {
@@ -649,4 +687,14 @@ export interface StretchKeys {
   anchor: number
   edge: number
   to: number
+}
+
+export interface SwitchColourway {
+  do: 'switchColourway'
+  name: string
+}
+
+export interface TakePalette {
+  do: 'takePalette'
+  palette?: Palette
 }

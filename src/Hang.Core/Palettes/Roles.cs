@@ -1,0 +1,35 @@
+using Hang.Core.Documents;
+
+namespace Hang.Core.Palettes;
+
+/// <summary>What the roles of a graphic's colours stand for.</summary>
+public static class Roles
+{
+    /// <summary>The graphic with every colour that stands for a role as the colourway shown has it. A colour of a role that the palette does not have stays as it is.</summary>
+    public static Graphic Resolve(Graphic graphic)
+    {
+        if (graphic.Palette is not { } palette)
+        {
+            return graphic;
+        }
+        palette.Demand();
+        var colours = palette.Roles.ToDictionary(r => r, r => palette.ColourOf(r)!.Value, StringComparer.Ordinal);
+        return EachLayer(graphic, c => c.Role is { } shade && colours.TryGetValue(shade.Role, out var of) ? c with { Colour = shade.Of(of) } : c);
+    }
+
+    /// <summary>The graphic with each colour replaced; the very same when none changes.</summary>
+    public static Graphic EachLayer(Graphic graphic, Func<Shaded, Shaded> change)
+    {
+        var layers = graphic.Layers;
+        for (var i = 0; i < layers.Length; i++)
+        {
+            var next = LayerColours.Map(layers[i], change);
+            layers = ReferenceEquals(next, layers[i]) ? layers : layers.SetItem(i, next);
+        }
+        return layers == graphic.Layers ? graphic : graphic with { Layers = layers };
+    }
+
+    /// <summary>Every role under its new name; with null, its colours become literal.</summary>
+    public static Graphic Renamed(Graphic graphic, string role, string? name) =>
+        EachLayer(graphic, c => c.Role?.Role == role ? c with { Role = name is null ? null : c.Role with { Role = name } } : c);
+}
