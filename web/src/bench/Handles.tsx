@@ -12,6 +12,7 @@ import { useView } from '../stores/viewStore'
 import { usePointerDrag, type Pointer } from '../shell/usePointerDrag'
 import { follow } from './groups'
 import { beginDrag, moveEdits, resizeEdits, turnEdits, type DragStart } from './handleDrags'
+import { GradientHandles } from './GradientHandles'
 import { Hooks } from './Hooks'
 import { PathOverlay } from './PathOverlay'
 import { corners, layerAt, placeOf } from './picking'
@@ -255,6 +256,7 @@ export function Handles({ scale }: { scale: number }) {
             </g>
           )
         })}
+      {still && selection.length === 1 && <GradientHandles id={selection[0]!} scale={scale} />}
     </svg>
   )
 }

@@ -11,6 +11,7 @@ import { TimeField } from '../time/TimeField'
 import { timecode } from '../time/timecode'
 import { Section } from './Section'
 import { NumberField } from './NumberField'
+import { PaletteDetails } from './PaletteDetails'
 import { Tick } from '../shell/Tick'
 import { ReadingNote } from './ReadingNote'
 
@@ -90,6 +91,7 @@ export function GraphicDetails({ choices }: { choices: Schemas['Choices'] }) {
         </Text>
         <ReadingNote />
       </Section>
+      <PaletteDetails />
       <Section title="Motion blur">
         <Flex align="center" gap="8px">
           <Box flex="1">

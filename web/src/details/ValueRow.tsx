@@ -1,11 +1,9 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { memo } from 'react'
-import { useShallow } from 'zustand/react/shallow'
+import { memo, useMemo } from 'react'
 import type { Schemas } from '../api/client'
 import { useDocument } from '../stores/documentStore'
 import { usePlayback } from '../stores/playbackStore'
 import { keysIn, valueAt, type Channel, type PlainValue } from '../live/document'
-import { partsOf } from './colours'
 import { editors } from './editors'
 import { unitOf } from './valueInfo'
 
@@ -84,19 +82,19 @@ function Row({ layerId, address, channel, info }: Props) {
 
 /** A value at the playhead: numbers as such, everything else as documents write it. */
 export function useValueAt(layerId: string, address: string, info: Schemas['ValueInfo']): PlainValue {
-  return useDocument(
-    useShallow((s) => {
-      const reading = s.readings[layerId]
-      // Until the core has said what it is here, what the document says: a value that stands, or the first keyframe's.
-      const layer = reading ? undefined : s.graphic?.layers.find((l) => l.id === layerId)
-      const said = layer && valueAt(layer, address)
-      const known = keysIn(said)[0]?.value ?? said
-      const plain = known !== undefined ? (known as PlainValue) : (JSON.parse(reading?.words[address] ?? info.default) as PlainValue)
-      if (info.components.length === 0) return plain
-      return (
-        reading?.values[address] ??
-        (info.kind === 'colour' ? partsOf(plain as string) : Array.isArray(plain) ? plain : [Number(plain) || 0])
-      )
-    }),
-  )
+  const text = useDocument((s) => {
+    const reading = s.readings[layerId]
+    const numbers = reading?.values[address]
+    if (numbers) return JSON.stringify(numbers)
+    if (reading?.words[address] !== undefined) return reading.words[address]
+    // Until the core has said what it is here, what the document says: a value that stands, or the first keyframe's.
+    const layer = reading ? undefined : s.graphic?.layers.find((l) => l.id === layerId)
+    const said = layer && valueAt(layer, address)
+    const known = keysIn(said)[0]?.value ?? said
+    return known === undefined ? info.default : JSON.stringify(known)
+  })
+  return useMemo(() => {
+    const plain = JSON.parse(text) as PlainValue
+    return info.components.length === 1 && typeof plain === 'number' ? [plain] : plain
+  }, [text, info])
 }

@@ -1,14 +1,15 @@
-import { Box, Flex, Input, Textarea } from '@chakra-ui/react'
+import { Box, Flex, Textarea } from '@chakra-ui/react'
 import { useRef, useState, type ComponentType } from 'react'
 import type { PlainValue } from '../live/document'
 import { Choice } from '../shell/controls'
-import { hexOf } from './colours'
+import { ColourEditor } from './ColourEditor'
+import { colourOf, colourText } from './colourText'
 import type { EditorProps } from './editorProps'
 import { inWords } from './inWords'
 import { NumberField } from './NumberField'
+import { PaintEditor } from './PaintEditor'
 import { PictureField } from './PictureField'
 import { Tick } from '../shell/Tick'
-import { ColourWell } from '../shell/ColourWell'
 import { signOf } from './valueInfo'
 
 /** What edits a value, by its kind. */
@@ -19,6 +20,7 @@ export const editors: Record<string, ComponentType<EditorProps>> = {
   box: Numbers,
   corners: Numbers,
   colour: Colour,
+  paint: PaintEditor,
   choice: Options,
   flag: Flag,
   text: Words,
@@ -54,32 +56,7 @@ function Numbers({ name, info, value, onPreview, onChange }: EditorProps) {
 }
 
 function Colour({ value, onPreview, onChange }: EditorProps) {
-  const hex = hexOf(value as number[])
-  /** What is being typed: a change from elsewhere that arrives meanwhile does not take it away. */
-  const [typed, setTyped] = useState<string | null>(null)
-  return (
-    <Flex gap="6px" align="center">
-      <ColourWell label="Colour" hex={hex} alpha onPreview={onPreview} onChange={onChange} />
-      <Input
-        aria-label="Colour as text"
-        size="xs"
-        h="24px"
-        bg="room"
-        borderColor="line"
-        value={typed ?? hex.toUpperCase()}
-        onFocus={(e) => e.target.select()}
-        onChange={(e) => setTyped(e.target.value)}
-        onKeyDown={(e) => {
-          if (e.key === 'Enter') e.currentTarget.blur()
-          if (e.key === 'Escape') setTyped(null)
-        }}
-        onBlur={() => {
-          if (typed !== null && typed.trim().toLowerCase() !== hex) onChange(typed.trim())
-          setTyped(null)
-        }}
-      />
-    </Flex>
-  )
+  return <ColourEditor label="Colour" text={colourText(colourOf(value))} onPreview={onPreview} onChange={onChange} />
 }
 
 function Options({ name, info, value, onChange }: EditorProps) {

@@ -4,7 +4,7 @@ import { Contrast, Copy, FilePlus2, FolderPlus, PencilLine, Share2, Trash2, Undo
 import { useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { api, data, Refused, type Schemas } from '../api/client'
-import { Tool, TopBar } from '../shell/controls'
+import { Choice, Tool, TopBar } from '../shell/controls'
 import { Dialog } from '../shell/Dialog'
 import { kinds, rateLabel } from '../shell/kinds'
 import { switchRoom } from '../shell/room'
@@ -147,6 +147,16 @@ function PackageShelf({ shelf, showRemoved, act, onAdd, onRename }: ShelfProps) 
               <Trash2 size={14} />
             </Tool>
             <Spacer />
+            {shelf.colourways.length > 1 && (
+              <Box w="150px">
+                <Choice
+                  label={`Colourway of ${shelf.name}`}
+                  value={shelf.colourway ?? ''}
+                  options={shelf.colourways.map((c) => ({ value: c, label: c }))}
+                  onChange={(e) => void act(data(api.POST('/api/packages/{id}/colourway', { ...path, body: { name: e.target.value } })))}
+                />
+              </Box>
+            )}
             <Button size="xs" variant="outline" borderColor="line" onClick={() => file.current?.click()}>
               <Upload size={14} /> Open a document
             </Button>

@@ -1,5 +1,5 @@
 import { ColorPicker, Flex, HStack, parseColor, Portal, type Color, type ColorPickerRootProps } from '@chakra-ui/react'
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
 
 type Format = NonNullable<ColorPickerRootProps['format']>
 
@@ -12,10 +12,13 @@ interface Props {
   onPreview?: (hex: string) => void
   /** The one that is kept. */
   onChange: (hex: string) => void
+  /** What else there is to choose from, above the field; it is given what closes the picker. */
+  children?: (close: () => void) => ReactNode
 }
 
 /** A colour, and behind it the field, sliders and numbers to choose another, or to pick one from the screen. */
-export function ColourWell({ label, hex, alpha = false, onPreview, onChange }: Props) {
+export function ColourWell({ label, hex, alpha = false, onPreview, onChange, children }: Props) {
+  const [open, setOpen] = useState(false)
   /** While it is being chosen the picker keeps its own: a grey has no hue, and would lose it on the way through the document. */
   const [chosen, setChosen] = useState<Color | null>(null)
   const [format, setFormat] = useState<Format>('rgba')
@@ -24,10 +27,14 @@ export function ColourWell({ label, hex, alpha = false, onPreview, onChange }: P
       size="xs"
       lazyMount
       unmountOnExit
+      open={open}
       value={chosen ?? parseColor(hex)}
       format={format}
       onFormatChange={(e) => setFormat(e.format)}
-      onOpenChange={(e) => setChosen(e.open ? parseColor(hex) : null)}
+      onOpenChange={(e) => {
+        setOpen(e.open)
+        setChosen(e.open ? parseColor(hex) : null)
+      }}
       onValueChange={(e) => {
         setChosen(e.value)
         onPreview?.(textOf(e.value))
@@ -42,6 +49,10 @@ export function ColourWell({ label, hex, alpha = false, onPreview, onChange }: P
       <Portal>
         <ColorPicker.Positioner>
           <ColorPicker.Content bg="panel" borderColor="line" aria-label={label}>
+            {children?.(() => {
+              setOpen(false)
+              setChosen(null)
+            })}
             <ColorPicker.Area />
             <HStack>
               <ColorPicker.EyeDropper size="xs" variant="outline" title="Pick a colour from the screen" />

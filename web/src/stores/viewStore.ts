@@ -24,7 +24,12 @@ interface View {
   toggleBlur: () => void
   key: (keying: Keying) => void
   drag: (dragging: boolean) => void
+  /** Colours that were used lately, the last one first. */
+  colours: string[]
+  usedColour: (hex: string) => void
 }
+
+const MOST_COLOURS = 14
 
 /** How the graphic is looked at and worked on; nothing of it is in the document. */
 export const useView = create<View>((set) => ({
@@ -42,4 +47,6 @@ export const useView = create<View>((set) => ({
   toggleBlur: () => set((s) => ({ showBlur: !s.showBlur })),
   key: (keying) => set({ keying }),
   drag: (dragging) => set({ dragging }),
+  colours: [],
+  usedColour: (hex) => set((s) => ({ colours: [hex, ...s.colours.filter((c) => c !== hex)].slice(0, MOST_COLOURS) })),
 }))

@@ -3,8 +3,10 @@ import { useEffect, useRef, useState } from 'react'
 import { useDocument } from '../stores/documentStore'
 import { usePlayback } from '../stores/playbackStore'
 import { partsOf } from '../details/colours'
+import { colourOf } from '../details/colourText'
+import { isGradient } from '../details/gradients'
 import { labelOf, type Placed } from '../details/valueInfo'
-import { feelOf, keysOf, type Keyframe, type Layer } from '../live/document'
+import { feelOf, keysOf, type Keyframe, type Layer, type PlainValue } from '../live/document'
 import { usePointerDrag } from '../shell/usePointerDrag'
 import { bezierOf, cssOf, type Handles } from './bezierText'
 import { NAMES_WIDTH, type TimeScale } from './timeScale'
@@ -205,10 +207,11 @@ export function ShapeEditor({ layer, value, scale }: { layer: Layer; value: Plac
 
 /** The numbers of a keyframe's value; of a colour, as the trace has them. */
 function numbers(key: Keyframe): number[] {
-  const v = key.value as number | number[] | string
+  const v = key.value as PlainValue
   if (typeof v === 'number') return [v]
-  if (Array.isArray(v)) return v
-  return partsOf(v)
+  if (Array.isArray(v)) return v as number[]
+  // A gradient is traced by the colour of its first stop.
+  return partsOf(colourOf(isGradient(v) ? v.stops[0]!.colour : v).hex)
 }
 
 /** Least and most of a component, never equal, with a little room for overshoots. */

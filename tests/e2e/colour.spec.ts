@@ -1,0 +1,129 @@
+import { expect, test, type Page } from '@playwright/test'
+import { BenchPage } from './benchPage'
+import { HangServer } from './server'
+
+const server = new HangServer(5323)
+test.beforeAll(() => server.start())
+test.afterAll(() => server.stop())
+
+const plate = (id: string, x: number, fill: string) => ({
+  id,
+  name: `Plate ${id}`,
+  position: [x, 200],
+  content: { kind: 'plate', size: [400, 200], fill },
+})
+
+const document = (name: string) => ({
+  hang: 2,
+  name,
+  kind: 'lowerThird',
+  width: 1280,
+  height: 720,
+  rate: '25',
+  phases: { arrive: 10, hold: 30, leave: 10 },
+  layers: [plate('a', 100, '#CC2211'), plate('b', 700, '#CC221180')],
+  assets: {},
+})
+
+async function open(page: Page, name: string) {
+  const id = await server.addDocument(document(name))
+  const bench = new BenchPage(page)
+  await page.goto(`${server.url}/bench/${id}`)
+  await bench.rests()
+  return bench
+}
+
+/** The straight colour and alpha of the stage at a place of the graphic. */
+const pixel = (page: Page, x: number, y: number) =>
+  page.evaluate(
+    ([px, py]) => {
+      const stage = window.document.querySelector<HTMLCanvasElement>('canvas[role=img]')!
+      const k = stage.width / 1280
+      return [...stage.getContext('2d')!.getImageData(Math.round(px! * k), Math.round(py! * k), 1, 1).data]
+    },
+    [x, y],
+  )
+
+/** Within 4 of 255: what lets something through has lost some of its colour to rounding. */
+const shows = (page: Page, x: number, y: number, colour: number[]) =>
+  expect.poll(async () => Math.max(...(await pixel(page, x, y)).map((v, i) => Math.abs(v - colour[i]!)))).toBeLessThanOrEqual(4)
+
+test('a plate gets a gradient, its ends are dragged on the stage, and it runs where they are', async ({ page }) => {
+  const bench = await open(page, 'Gradient')
+  await page.mouse.click(...(await bench.at(300, 300, 1280)))
+  await page.getByRole('group', { name: 'Colour: kind' }).getByRole('button', { name: 'Runs along a line' }).click()
+  await bench.saved()
+  // From red to nothing, left to right.
+  await expect.poll(async () => (await pixel(page, 110, 300))[3]).toBeGreaterThan(245)
+  await expect.poll(async () => (await pixel(page, 300, 300))[3]).toBeGreaterThan(120)
+  await expect.poll(async () => (await pixel(page, 490, 300))[3]).toBeLessThan(10)
+  const end = page.getByRole('button', { name: 'End of the gradient' })
+  const box = (await end.boundingBox())!
+  // The handle stands a little outside of the end itself, and snaps to the middle of the box.
+  await bench.drag([box.x + box.width / 2, box.y + box.height / 2], await bench.at(302, 300, 1280))
+  await expect.poll(async () => (await pixel(page, 320, 300))[3]).toBe(0)
+  await expect.poll(async () => (await pixel(page, 200, 300))[3]).toBeGreaterThan(120)
+  // Another stop in the middle, in another colour, and the whole a way round.
+  const bar = page.getByRole('group', { name: 'Colour: stops' })
+  const b = (await bar.boundingBox())!
+  await page.mouse.click(b.x + b.width / 2, b.y + 8)
+  await bench.saved()
+  await page.getByRole('textbox', { name: 'Colour of stop 2 as text' }).fill('#0000FF')
+  await page.getByRole('textbox', { name: 'Colour of stop 2 as text' }).press('Enter')
+  await bench.saved()
+  await shows(page, 200, 300, [0, 0, 255, 255])
+  await page.getByRole('button', { name: 'Goes round' }).click()
+  await bench.saved()
+  await shows(page, 300, 390, [0, 0, 255, 255])
+  // It is keyed like any value.
+  await bench.key('Colour').click()
+  await bench.saved()
+  await bench.seek(20)
+  await page.getByRole('button', { name: 'One colour' }).click()
+  await bench.saved()
+  await shows(page, 300, 390, [204, 34, 17, 255])
+})
+
+test('a red set becomes a blue set in one step, in the whole package', async ({ page }) => {
+  const other = await server.addDocument(document('Second'))
+  const bench = await open(page, 'First')
+  await page.getByRole('button', { name: 'Roles from this graphic' }).click()
+  await bench.saved()
+  await expect(page.getByRole('group', { name: 'Role red' })).toBeVisible()
+  await page.getByRole('textbox', { name: 'Name of red' }).fill('house colour')
+  await page.getByRole('textbox', { name: 'Name of red' }).press('Enter')
+  await bench.saved()
+  await expect(page.getByRole('group', { name: 'Role house-colour' })).toBeVisible()
+  await page.getByRole('button', { name: 'Add a colourway' }).click()
+  await bench.saved()
+  await page.getByRole('button', { name: 'Colour of house-colour' }).click()
+  for (const [channel, value, seen] of [
+    ['red', '17', [17, 34, 17, 255]],
+    ['green', '68', [17, 68, 17, 255]],
+    ['blue', '204', [17, 68, 204, 255]],
+  ] as const) {
+    const field = page.getByRole('spinbutton', { name: channel })
+    await field.fill(value)
+    await field.press('Enter')
+    await shows(page, 300, 300, [...seen])
+  }
+  await page.keyboard.press('Escape')
+  await bench.saved()
+  await shows(page, 300, 300, [17, 68, 204, 255])
+  await expect.poll(async () => (await pixel(page, 900, 300))[3]).toBe(128)
+  await page.getByRole('combobox', { name: 'Colourway', exact: true }).selectOption('First')
+  await bench.saved()
+  await shows(page, 300, 300, [204, 34, 17, 255])
+  // The other graphic of the package has the role and both colourways; its own colours are still literal.
+  await page.goto(`${server.url}/bench/${other}`)
+  await bench.rests()
+  await page.mouse.click(...(await bench.at(300, 300, 1280)))
+  await page.getByRole('button', { name: 'Colour', exact: true }).click()
+  await page.getByRole('group', { name: 'Roles' }).getByRole('button', { name: 'house-colour' }).click()
+  await bench.saved()
+  await page.mouse.click(...(await bench.at(20, 20, 1280)))
+  await page.getByRole('combobox', { name: 'Colourway', exact: true }).selectOption('Second')
+  await bench.saved()
+  await shows(page, 300, 300, [17, 68, 204, 255])
+  await shows(page, 900, 300, [204, 34, 17, 128])
+})

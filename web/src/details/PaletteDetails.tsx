@@ -1,0 +1,197 @@
+import { Box, Flex, Input } from '@chakra-ui/react'
+import { PaintBucket, Plus, Trash2 } from 'lucide-react'
+import { useRef, useState } from 'react'
+import { api, data } from '../api/client'
+import type { Palette } from '../live/core.gen'
+import { useDocument } from '../stores/documentStore'
+import { ColourWell } from '../shell/ColourWell'
+import { Choice, Tool } from '../shell/controls'
+import { Act } from './Act'
+import { Section } from './Section'
+
+/** Roles and colourways of the package: switched, changed, made from what the graphic has. */
+export function PaletteDetails() {
+  const palette = useDocument((s) => s.graphic?.palette)
+  const { edit } = useDocument.getState()
+  const make = (
+    <Act
+      name="Roles from this graphic"
+      title="Make a role of every colour that has none yet"
+      onClick={() => void edit({ do: 'makeRoles' })}
+    />
+  )
+  return (
+    <Section title="Colours" tools={make}>
+      {palette ? (
+        <>
+          <Colourways palette={palette} />
+          {palette.roles.map((role) => (
+            <Role key={role} role={role} palette={palette} />
+          ))}
+          <NewRole palette={palette} />
+        </>
+      ) : (
+        <Box color="soft" fontSize="12px">
+          No roles yet. A role is a colour with a name; changing it changes every graphic of the package.
+        </Box>
+      )}
+    </Section>
+  )
+}
+
+const shownOf = (palette: Palette) => palette.colourways.find((c) => c.name === palette.current)!
+
+/** The palette with one colour of the colourway that is shown replaced. */
+const withColour = (palette: Palette, role: string, hex: string): Palette => ({
+  ...palette,
+  colourways: palette.colourways.map((c) => (c.name === palette.current ? { ...c, colours: { ...c.colours, [role]: hex } } : c)),
+})
+
+function Colourways({ palette }: { palette: Palette }) {
+  const { edit, refuse } = useDocument.getState()
+  const rename = (name: string) =>
+    void edit({
+      do: 'setPalette',
+      palette: { ...palette, colourways: palette.colourways.map((c) => (c.name === palette.current ? { ...c, name } : c)), current: name },
+    })
+  const everywhere = async () => {
+    try {
+      const id = location.pathname.split('/').at(-1)!
+      const packages = await data(api.GET('/api/packages'))
+      const of = packages.find((p) => p.graphics.some((g) => g.id === id))
+      if (of) await data(api.POST('/api/packages/{id}/colourway', { params: { path: { id: of.id } }, body: { name: palette.current } }))
+    } catch {
+      refuse({ message: 'The other graphics could not be switched.', remedy: 'Try again.' })
+    }
+  }
+  return (
+    <>
+      <Flex gap="4px" mb="4px" align="center">
+        <Box flex="1">
+          <Choice
+            label="Colourway"
+            value={palette.current}
+            options={palette.colourways.map((c) => ({ value: c.name, label: c.name }))}
+            onChange={(e) => void edit({ do: 'switchColourway', name: e.target.value })}
+          />
+        </Box>
+        <Tool label="Show this colourway in all graphics of the package" minW="26px" h="26px" onClick={() => void everywhere()}>
+          <PaintBucket size={14} />
+        </Tool>
+        <Tool label="Add a colourway" minW="26px" h="26px" onClick={() => void edit({ do: 'addColourway' })}>
+          <Plus size={14} />
+        </Tool>
+        <Tool
+          label="Take this colourway away"
+          minW="26px"
+          h="26px"
+          disabled={palette.colourways.length < 2}
+          onClick={() => {
+            const rest = palette.colourways.filter((c) => c.name !== palette.current)
+            void edit({ do: 'setPalette', palette: { ...palette, colourways: rest, current: rest[0]!.name } })
+          }}
+        >
+          <Trash2 size={13} />
+        </Tool>
+      </Flex>
+      <Typed key={palette.current} label="Name of the colourway" value={palette.current} onGive={rename} />
+    </>
+  )
+}
+
+function Role({ role, palette }: { role: string; palette: Palette }) {
+  const { edit, preview } = useDocument.getState()
+  return (
+    <Flex gap="6px" mb="3px" align="center" role="group" aria-label={`Role ${role}`}>
+      <ColourWell
+        label={`Colour of ${role}`}
+        hex={shownOf(palette).colours[role]!}
+        alpha
+        onPreview={(hex) => preview({ do: 'setPalette', palette: withColour(palette, role, hex) })}
+        onChange={(hex) => void edit({ do: 'setPalette', palette: withColour(palette, role, hex) })}
+      />
+      <Typed label={`Name of ${role}`} value={role} onGive={(name) => void edit({ do: 'renameRole', role, name: nameOf(name) })} />
+      <Tool
+        label={`Take ${role} away; its colours stay`}
+        minW="24px"
+        h="24px"
+        onClick={() =>
+          void edit({
+            do: 'setPalette',
+            palette: {
+              ...palette,
+              roles: palette.roles.filter((r) => r !== role),
+              colourways: palette.colourways.map((c) => ({
+                ...c,
+                colours: Object.fromEntries(Object.entries(c.colours).filter(([r]) => r !== role)),
+              })),
+            },
+          })
+        }
+      >
+        <Trash2 size={13} />
+      </Tool>
+    </Flex>
+  )
+}
+
+/** Roles are named by one word; spaces become hyphens. */
+const nameOf = (typed: string) => typed.trim().replace(/\s+/g, '-')
+
+function NewRole({ palette }: { palette: Palette }) {
+  const { edit } = useDocument.getState()
+  return (
+    <Typed
+      key={palette.roles.length}
+      label="Add a role"
+      placeholder="Add a role…"
+      value=""
+      onGive={(typed) => {
+        const name = nameOf(typed)
+        void edit({
+          do: 'setPalette',
+          palette: {
+            ...palette,
+            roles: [...palette.roles, name],
+            colourways: palette.colourways.map((c) => ({ ...c, colours: { ...c.colours, [name]: '#808080' } })),
+          },
+        })
+      }}
+    />
+  )
+}
+
+interface TypedProps {
+  label: string
+  value: string
+  placeholder?: string
+  onGive: (value: string) => void
+}
+
+/** A name that is given when the field is left or Enter pressed; Escape takes it back. */
+function Typed({ label, value, placeholder, onGive }: TypedProps) {
+  const [text, setText] = useState<string | null>(null)
+  const field = useRef<HTMLInputElement>(null)
+  return (
+    <Input
+      ref={field}
+      aria-label={label}
+      placeholder={placeholder}
+      size="xs"
+      h="24px"
+      mb="0"
+      bg="room"
+      borderColor="line"
+      value={text ?? value}
+      onChange={(e) => setText(e.target.value)}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') field.current?.blur()
+        if (e.key === 'Escape') setText(null)
+      }}
+      onBlur={() => {
+        if (text !== null && text.trim() !== '' && text !== value) onGive(text.trim())
+        setText(null)
+      }}
+    />
+  )
+}
