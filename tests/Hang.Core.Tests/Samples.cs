@@ -39,8 +39,10 @@ internal static class Samples
     {
         private static readonly Outline Box = new([0, 0, 0, 1, 400, 0, 1, 400, -700, 5], new(0, -700, 400, 0));
 
-        public ShapedLine Shape(string line, string family, int weight, bool spaced = false) =>
+        public ShapedLine Shape(string line, string family, int weight, bool spaced = false, string features = "") =>
             new([.. line.Select((_, i) => new ShapedGlyph(Box, i * 500, 0, i, i))], line.Length * 500, Math.Max(0, line.Length - 1), 800, 200, []);
+
+        public ImmutableArray<int> Breaks(string line) => [.. Enumerable.Range(1, Math.Max(0, line.Length - 1)).Where(i => line[i - 1] == ' ' && line[i] != ' ')];
 
         public ImmutableArray<(int Start, int Length)> Words(string line) =>
             [.. System.Text.RegularExpressions.Regex.Matches(line, @"\w+").Select(m => (m.Index, m.Length))];

@@ -42,6 +42,19 @@ public abstract class ContentKind : Module
 
     /// <summary>What such a layer draws, made ready.</summary>
     public abstract Drawing Draw(ValueSet values, ITypeShaper shaper);
+
+    /// <summary>The same for a layer that names others, which it can ask for.</summary>
+    public virtual Drawing Draw(ValueSet values, ITypeShaper shaper, ISurroundings around) => Draw(values, shaper);
+}
+
+/// <summary>What a layer can know of those that it names.</summary>
+public interface ISurroundings
+{
+    /// <summary>Another layer's box in this one's coordinates: as large as it is at the moment, where it is at the end of Hold. Empty for one that is empty.</summary>
+    Box BoxOf(string layer, double time);
+
+    /// <summary>True when another layer is as large at every moment.</summary>
+    bool HasSteadyBox(string layer);
 }
 
 /// <summary>What a layer draws, ready to be read at many moments.</summary>

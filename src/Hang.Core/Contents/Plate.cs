@@ -1,12 +1,13 @@
+using System.Collections.Immutable;
 using Hang.Core.Geometry;
-using Hang.Core.PaintList;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 
 namespace Hang.Core.Contents;
 
 /// <summary>
-/// A rectangle with its own radius at each corner, round or cut, and sides that may lean; filled and stroked. Its origin is its top left corner.
+/// A rectangle with its own radius at each corner, round or cut, whose sides may lean or end in a point; filled, bevelled and stroked. Its origin is its
+/// top left corner. It can be as large as other layers need, so that it fits its wording.
 /// </summary>
 public sealed class Plate : ContentKind
 {
@@ -20,11 +21,23 @@ public sealed class Plate : ContentKind
 
     public static readonly ValueSpec Lean = new("lean", "Lean", NumbersKind.Size, "px", default, "How far the top of the left and of the right side lies to the right of its foot; the middle stays.") { Least = -ValueSpec.Far, Signs = ["L", "R"] };
 
+    public static readonly ValueSpec Tips = new("tips", "Points", NumbersKind.Size, "px", default, "How far the middle of the left and of the right side points outwards, as a tag's; less than 0: inwards, as a banner's.") { Least = -ValueSpec.Far, Signs = ["L", "R"] };
+
     public static readonly ValueSpec Colour = new("fill", "Colour", PaintKind.Paint, "", new(1, 1, 1, 1), "Colour, straight alpha, or gradient.");
+
+    private const string Wording = "Fits its wording";
+
+    public static readonly ValueSpec FitTo = new("fitTo", "As large as", LayersKind.Layers, "", Value.Of(""), "Layers that the plate is as large as, wherever they stand; none: it has its own size.") { Part = Wording, Keyable = false };
+
+    public static readonly ValueSpec FitRoom = new("fitRoom", "Room", NumbersKind.Box, "px", new(32, 16, 32, 16), "How far the plate reaches beyond them: left, top, right, bottom.") { Part = Wording, Signs = ["←", "↑", "→", "↓"] };
+
+    public static readonly ValueSpec FitLeast = new("fitLeast", "At least", NumbersKind.Size, "px", default, "Least width and height of a plate that fits others.") { Part = Wording, Least = 0, Signs = ["W", "H"] };
+
+    public static readonly ValueSpec FitLeft = Side("fitLeft", "Left follows"), FitTop = Side("fitTop", "Top follows"), FitRight = Side("fitRight", "Right follows"), FitBottom = Side("fitBottom", "Bottom follows");
 
     private static readonly ValueSpec[] Line = Stroke.Specs();
 
-    private Plate() : base("plate", "Plate", "A rectangle with corners of its own, filled and stroked.", [Size, Corners, Cut, Lean, Colour, .. Line])
+    private Plate() : base("plate", "Plate", "A rectangle with corners and sides of its own, filled, bevelled and stroked.", [Size, Corners, Cut, Lean, Tips, Colour, FitTo, FitRoom, FitLeast, FitLeft, FitTop, FitRight, FitBottom, .. Bevel.Specs, .. Line])
     {
     }
 
@@ -32,41 +45,58 @@ public sealed class Plate : ContentKind
 
     public override ValueSpec Sized => Size;
 
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper)
+    public override Drawing Draw(ValueSet values, ITypeShaper shaper) => Draw(values, !values[Size].IsKeyed, time => Boxes.Of(values[Size].At(time)));
+
+    public override Drawing Draw(ValueSet values, ITypeShaper shaper, ISurroundings around)
     {
-        var (size, corners, lean) = (values[Size], values[Corners], values[Lean]);
-        Box BoxAt(double time) => Boxes.Of(size.At(time));
-        // Corners that are never round need no curves.
-        var isPlain = !corners.IsKeyed && corners.Constant == default;
-        var leans = lean.IsKeyed || lean.Constant != default;
-        var isCut = values[Cut].Constant.X == 1;
-        var verbs = isPlain ? Shape.Box : Shape.RoundedBox;
-        return new SimpleDrawing(!size.IsKeyed, BoxAt, writer => Stroke.Paint(writer, values, Colour, Line, verbs, !size.IsKeyed && !corners.IsKeyed && !lean.IsKeyed, BoxAt, (time, v) =>
+        var layers = LayersKind.IdsOf(values[FitTo].Constant);
+        if (layers.IsEmpty)
         {
-            var box = BoxAt(time);
-            if (isPlain)
-            {
-                Shape.WriteBox(box, v);
-            }
-            else
-            {
-                var c = corners.At(time);
-                Shape.WriteRoundedBox(box, Math.Max(0, c.X), Math.Max(0, c.Y), Math.Max(0, c.Z), Math.Max(0, c.W), v);
-            }
-            if (isCut && !isPlain)
-            {
-                Shape.Flatten(verbs, v);
-            }
-            if (leans)
-            {
-                var by = lean.PointAt(time);
-                Shape.Map(verbs, v, (x, y) => (x + (float)(LeanAt(box, by, x) * (box.Height > 0 ? 0.5 - y / box.Height : 0)), y));
-            }
-        }));
+            return Draw(values, shaper);
+        }
+        var steady = layers.All(around.HasSteadyBox) && new[] { Size, FitRoom, FitLeast }.All(s => !values[s].IsKeyed);
+        return Draw(values, steady, time => Fitted(values, layers, around, time));
     }
 
-    /// <summary>How far a side between the two would lean.</summary>
-    private static double LeanAt(in Box box, in Point by, double x) => box.Width > 0 ? by.X + (by.Y - by.X) * x / box.Width : by.X;
+    private static ValueSpec Side(string name, string label) => new(name, label, FlagKind.Flag, "", new(1), "Whether this side lies where the layers' does; if not, where the plate's own size puts it.") { Part = Wording, Keyable = false };
+
+    /// <summary>The box of a plate that fits others: on the sides that follow, theirs and the room; at least as large as it must be, grown away from a side that stands.</summary>
+    private static Box Fitted(ValueSet values, ImmutableArray<string> layers, ISurroundings around, double time)
+    {
+        var own = Boxes.Of(values[Size].At(time));
+        var theirs = layers.Aggregate(Box.Empty, (all, id) => all.Union(around.BoxOf(id, time)));
+        if (theirs.IsEmpty)
+        {
+            return own;
+        }
+        var (room, least) = (values[FitRoom].At(time), values[FitLeast].At(time));
+        bool Follows(ValueSpec side) => values[side].Constant.X != 0;
+        var (left, right) = AtLeast(Follows(FitLeft), theirs.Left - room.X, own.Left, Follows(FitRight), theirs.Right + room.Z, own.Right, least.X);
+        var (top, bottom) = AtLeast(Follows(FitTop), theirs.Top - room.Y, own.Top, Follows(FitBottom), theirs.Bottom + room.W, own.Bottom, least.Y);
+        return new(left, top, right, bottom);
+    }
+
+    private static (double Low, double High) AtLeast(bool lowFollows, double low, double ownLow, bool highFollows, double high, double ownHigh, double least)
+    {
+        (low, high) = (lowFollows ? low : ownLow, highFollows ? high : ownHigh);
+        var missing = Math.Max(0, least) - (high - low);
+        if (missing <= 0)
+        {
+            return (low, high);
+        }
+        return lowFollows == highFollows ? (low - missing / 2, high + missing / 2) : lowFollows ? (low - missing, high) : (low, high + missing);
+    }
+
+    private static SimpleDrawing Draw(ValueSet values, bool isSteady, Func<double, Box> boxAt)
+    {
+        var shape = new PlateShape(values, boxAt, isSteady);
+        return new(isSteady, boxAt, writer =>
+        {
+            Stroke.Fill(writer, values, Colour, Line, shape.Verbs, shape.IsSteady, boxAt, shape.Write);
+            Bevel.Write(writer, values, shape);
+            Stroke.Line(writer, values, Line, shape.IsSteady, boxAt, new(shape.Verbs, "nonzero", null, shape.Write), null);
+        });
+    }
 }
 
 /// <summary>Boxes of contents.</summary>

@@ -1,5 +1,7 @@
+using System.Collections.Immutable;
 using Hang.Core.Geometry;
 using Hang.Core.PaintList;
+using Hang.Core.Typesetting;
 using Hang.Core.Values;
 
 namespace Hang.Core.Contents;
@@ -36,44 +38,75 @@ internal static class Stroke
     /// <param name="shape">Writes its coordinates.</param>
     public static void Paint(StripWriter writer, ValueSet values, ValueSpec fill, ValueSpec[] specs, string verbs, bool isSteady, Func<double, Box> box, Filler shape, string rule = "nonzero")
     {
-        var (width, colour, miter, phase, from, to, offset) = (values[specs[0]], values[specs[1]], values[specs[5]], values[specs[7]], values[specs[8]], values[specs[9]], values[specs[10]]);
-        var ground = values[fill];
-        var hasLine = width.IsKeyed || width.Constant.X > 0;
-        if (!hasLine || !Ink.IsNothing(ground))
+        Fill(writer, values, fill, specs, verbs, isSteady, box, shape, rule);
+        Line(writer, values, specs, isSteady, box, new(verbs, rule, null, shape), null);
+    }
+
+    /// <summary>The filling alone; a shape that is only a line has none.</summary>
+    public static void Fill(StripWriter writer, ValueSet values, ValueSpec fill, ValueSpec[] specs, string verbs, bool isSteady, Func<double, Box> box, Filler shape, string rule = "nonzero")
+    {
+        if (!IsThere(values, specs) || !Ink.IsNothing(values[fill]))
         {
-            writer.Fill(verbs, isSteady, ground, box, shape, rule);
+            writer.Fill(verbs, isSteady, values[fill], box, shape, rule);
         }
-        if (!hasLine)
+    }
+
+    /// <summary>A shape whose edge a line runs along: given by numbers, or as a resource.</summary>
+    /// <param name="Outline">Null for one given by numbers.</param>
+    public readonly record struct Edge(string Verbs, string Rule, Outline? Outline, Filler Shape)
+    {
+        public ImmutableArray<string> Takes => Outline is null ? [] : [Outline.Hash];
+
+        public int Count => Outline is null ? PaintList.Shape.Count(Verbs) : 0;
+    }
+
+    /// <summary>True when a shape has a line at any moment.</summary>
+    public static bool IsThere(ValueSet values, ValueSpec[] specs) => values[specs[0]].IsKeyed || values[specs[0]].Constant.X > 0;
+
+    /// <summary>Strokes an edge.</summary>
+    /// <param name="box">What gradients run over, in the coordinates of the edge.</param>
+    /// <param name="unit">Pixels of one unit of the edge's coordinates; null: it is in pixels.</param>
+    public static void Line(StripWriter writer, ValueSet values, ValueSpec[] specs, bool isSteady, Func<double, Box> box, Edge edge, Func<double, double>? unit)
+    {
+        if (!IsThere(values, specs))
         {
             return;
         }
+        var (width, colour, miter, phase, from, to, offset) = (values[specs[0]], values[specs[1]], values[specs[5]], values[specs[7]], values[specs[8]], values[specs[9]], values[specs[10]]);
         var place = Option(values, specs[2]);
-        var count = Shape.Count(verbs);
+        if (edge.Outline is { } outline)
+        {
+            writer.Keep(outline);
+        }
         if (place != "centre")
         {
             // Half of a line twice as wide lies on either side of the edge; the other half is cut off.
             writer.Add(Ops.Place, [], [], 0, true, (_, v) => (v[0], v[3], v[6]) = (1, 1, 1));
-            writer.Add(Ops.Clip, [], [verbs, rule, place == "outside" ? "yes" : "no"], count, isSteady, (time, v) =>
+            writer.Add(Ops.Clip, edge.Takes, [edge.Verbs, edge.Rule, place == "outside" ? "yes" : "no"], edge.Count, isSteady, (time, v) =>
             {
                 v[Ops.Clip["on"]] = 1;
-                shape(time, v[Ops.Clip["more"]..]);
+                edge.Shape(time, v[Ops.Clip["more"]..]);
             });
         }
         var at = Ops.Stroke;
         var steady = isSteady && new[] { width, miter, phase, from, to, offset }.All(c => !c.IsKeyed);
-        writer.Inked(colour, ink => writer.Add(at, [], [verbs, Option(values, specs[3]), Option(values, specs[4]), ink.Paint, ink.StopsWord, Dashes(values[specs[6]].Constant)], ink.Each + count, steady && ink.IsSteady, (time, v) =>
+        double Unit(double time) => unit is null ? 1 : Math.Max(unit(time), 1e-9);
+        var dashes = values[specs[6]].Constant;
+        var words = Dashes(new(dashes.X / Unit(0), dashes.Y / Unit(0)));
+        writer.Inked(colour, ink => writer.Add(at, edge.Takes, [edge.Verbs, Option(values, specs[3]), Option(values, specs[4]), ink.Paint, ink.StopsWord, words], ink.Each + edge.Count, steady && ink.IsSteady, (time, v) =>
         {
+            var per = Unit(time);
             ink.Put(time, ink.NeedsBox ? box(time) : default, at, v);
-            v[at["width"]] = (float)(Math.Max(0, width.NumberAt(time)) * (place == "centre" ? 1 : 2));
+            v[at["width"]] = (float)(Math.Max(0, width.NumberAt(time)) * (place == "centre" ? 1 : 2) / per);
             v[at["miter"]] = (float)Math.Max(1, miter.NumberAt(time));
-            v[at["dashPhase"]] = (float)phase.NumberAt(time);
+            v[at["dashPhase"]] = (float)(phase.NumberAt(time) / per);
             (v[at["trim"]], v[at["trim"] + 1]) = Drawn(from.NumberAt(time), to.NumberAt(time), offset.NumberAt(time));
             if (v[at["width"]] == 0)
             {
                 // A line of no width is none; painters know it as the thinnest that can be seen.
                 (v[at["trim"]], v[at["trim"] + 1]) = (0, 0);
             }
-            shape(time, v[(at["more"] + ink.Each)..]);
+            edge.Shape(time, v[(at["more"] + ink.Each)..]);
         }));
         if (place != "centre")
         {

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
-using Hang.Core.Geometry;
-using Hang.Core.Motion;
-using Hang.Core.PaintList;
+using Hang.Core.Documents;
+using Hang.Core.Json;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 
@@ -36,8 +35,38 @@ public sealed class TypeContent : ContentKind
 
     public static readonly ValueSpec Colour = new("fill", "Colour", PaintKind.Paint, "", new(1, 1, 1, 1), "Colour, straight alpha, or gradient.");
 
-    private TypeContent() : base("type", "Type", "Words in a font.", Text, Family, Weight, Align, Pieces, Every, Order, Seed, TypeSize, Tracking, Leading, Colour)
+    public static readonly ValueSpec Over = new("fillOver", "Gradient over", new ChoiceKind("words", "letter"), "", default, "What a gradient runs over: all words, or each letter.") { Keyable = false };
+
+    public static readonly ValueSpec Case = new("case", "Letters", new ChoiceKind("asTyped", "upper", "lower", "smallCaps"), "", default, "In which letters the words are set.") { Part = Setting, Keyable = false };
+
+    public static readonly ValueSpec Numerals = new("numerals", "Numerals", new ChoiceKind("asInFont", "tabular", "proportional", "oldStyle", "tabularOldStyle"), "", default, "How numerals are set: all of one width, each of its own, of one height or as small letters (OpenType tnum, pnum, lnum, onum).") { Part = Setting, Keyable = false };
+
+    public static readonly ValueSpec Features = new("features", "Features", new TextKind(FontFeatures.MostCharacters), "", Value.Of(""), "OpenType features to set, divided by commas, such as ss01, liga 0.") { Part = Setting, Keyable = false };
+
+    public static readonly ValueSpec Fit = new("fit", "Fit", new ChoiceKind("none", "shrink", "stretch", "wrap"), "", default, "What is done to words that have a width to fit into: smaller where they are wider; always as wide; or lines broken.") { Part = Setting, Keyable = false };
+
+    public static readonly ValueSpec FitWidth = new("fitWidth", "Fit width", NumbersKind.Number, "px", new(600), "The width that the words are fitted into.") { Part = Setting, Keyable = false, Least = 1, Most = 20_000, Signs = ["W"] };
+
+    private const string Setting = "Setting", Ground = "Stripe";
+
+    public static readonly ValueSpec Stripe = new("stripe", "Stripe", PaintKind.Paint, "", new(0, 0, 0, 0), "A stripe behind each line.") { Part = Ground };
+
+    public static readonly ValueSpec StripeRoom = new("stripeRoom", "Room", NumbersKind.Size, "px", new(16, 2), "How far the stripe reaches beyond the line: at its ends, and above and below.") { Part = Ground, Least = -1000, Most = 1000, Signs = ["↔", "↕"] };
+
+    public static readonly ValueSpec StripeCorners = new("stripeCorners", "Corners", NumbersKind.Number, "px", new(0), "Radius of its corners.") { Part = Ground, Least = 0, Most = 1000, Signs = ["◜"] };
+
+    internal static readonly ValueSpec[] Line = Stroke.Specs();
+
+    private TypeContent() : base("type", "Type", "Words in a font.", [Text, Family, Weight, Align, Pieces, Every, Order, Seed, TypeSize, Tracking, Leading, Colour, Over, Case, Numerals, Features, Fit, FitWidth, Stripe, StripeRoom, StripeCorners, .. Line])
     {
+    }
+
+    public override void Demand(ValueSet values, Graphic graphic, string layer, string at)
+    {
+        if (FontFeatures.Fault(values[Features].Constant.Text) is { } fault)
+        {
+            throw new ProblemException($"\"{Quoted.Short(fault)}\" is no OpenType feature.", "Write tags of four letters with commas between, such as tnum, ss01, liga 0.", layer, $"{at}/features");
+        }
     }
 
     public override ValueSpec Filled => Text;
@@ -78,7 +107,8 @@ public sealed class TypeContent : ContentKind
         // Words that change over time are set once for each wording; in every frame one of them shows.
         string[] wordings = text.IsKeyed ? [.. text.Keys.Select(k => k.Value.Text).Distinct()] : [text.Constant.Text];
         var spaced = values[Tracking].IsKeyed || values[Tracking].Constant.X != 0;
-        var set = wordings.ToImmutableDictionary(w => w, w => SetType.Of(w, family, weight, align, shaper, spaced), StringComparer.Ordinal);
+        var features = FeaturesOf(values);
+        var set = wordings.ToImmutableDictionary(w => w, w => SetType.Of(Shown(w), family, weight, align, shaper, spaced, features), StringComparer.Ordinal);
         var stagger = StaggerOf(values);
         if (stagger is null)
         {
@@ -86,74 +116,38 @@ public sealed class TypeContent : ContentKind
         }
         var pieces = wordings.SelectMany(wording =>
         {
-            var split = set[wording].Split(wording, stagger.By, shaper);
+            var split = set[wording].Split(Shown(wording), stagger.By, shaper);
             var ranks = stagger.Ranks(split.Length);
-            return split.Select((piece, i) => new Piece(new TypeDrawing(values, ImmutableDictionary<string, SetType>.Empty.Add(wording, piece), [], ranks[i] * stagger.Every), ranks[i] * stagger.Every));
+            return split.Select((piece, i) => new Piece(new TypeDrawing(values, set.Where(s => s.Key == wording).ToImmutableDictionary(s => s.Key, _ => piece, StringComparer.Ordinal), [], ranks[i] * stagger.Every, set[wording]), ranks[i] * stagger.Every));
         });
         return new TypeDrawing(values, set, [.. pieces], 0);
-    }
-}
 
-/// <summary>The words of a layer, or a piece of them.</summary>
-internal sealed class TypeDrawing : Drawing
-{
-    private readonly Channel text, typeSize, tracking, leading, colour;
-    private readonly ImmutableDictionary<string, SetType> wordings;
-    private readonly double delay;
-    private readonly Box steadyBox;
-
-    /// <param name="wordings">The type of each wording; of a piece, of the one that it belongs to.</param>
-    /// <param name="delay">Frames by which colours run late.</param>
-    public TypeDrawing(ValueSet values, ImmutableDictionary<string, SetType> wordings, IReadOnlyList<Piece> pieces, double delay)
-    {
-        (this.wordings, Pieces, this.delay) = (wordings, pieces, delay);
-        (text, typeSize, tracking, leading) = (values[TypeContent.Text], values[TypeContent.TypeSize], values[TypeContent.Tracking], values[TypeContent.Leading]);
-        colour = values[TypeContent.Colour];
-        HasSteadyBox = !text.IsKeyed && HasSteadyMetrics;
-        steadyBox = HasSteadyBox ? BoxOf(wordings.Values.First(), 0) : default;
-    }
-
-    public override IReadOnlyList<Piece> Pieces { get; }
-
-    public override bool HasSteadyBox { get; }
-
-    /// <summary>Characters that no shipped font has.</summary>
-    public IEnumerable<string> Missing => wordings.Values.SelectMany(w => w.Missing).Distinct();
-
-    private bool HasSteadyMetrics => !typeSize.IsKeyed && !tracking.IsKeyed && !leading.IsKeyed;
-
-    public override Box BoxAt(double time) => HasSteadyBox ? steadyBox : wordings.TryGetValue(text.At(time).Text, out var type) ? BoxOf(type, time) : Box.Empty;
-
-    public override void Write(StripWriter writer)
-    {
-        if (Pieces.Count > 0)
+        // The words as they are set: in the letters that are wished, broken where they are wider than they may be.
+        string Shown(string wording)
         {
-            return;
-        }
-        foreach (var (wording, type) in wordings)
-        {
-            if (type.Glyphs.IsEmpty)
+            var words = LetterCases.Set(wording, (LetterCase)(int)values[Case].Constant.X);
+            if (FitOf(values) != LineFit.Wrap)
             {
-                continue;
+                return words;
             }
-            if (text.IsKeyed)
+            var (size, tracking) = (values[TypeSize], values[Tracking]);
+            var largest = size.IsKeyed ? size.Keys.Max(k => k.Value.X) : size.Constant.X;
+            var widest = tracking.IsKeyed ? tracking.Keys.Max(k => k.Value.X) : tracking.Constant.X;
+            return LineFits.Wrapped(words, values[FitWidth].Constant.X / largest * 1000, line =>
             {
-                writer.Add(Ops.Place, [], [], 0, false, (time, v) => (v[0], v[3], v[6]) = (1, 1, text.At(time).Text == wording ? 1 : 0));
-            }
-            writer.Glyphs(type.Run, HasSteadyMetrics, colour, delay, time => type.Box(tracking.NumberAt(time), leading.NumberAt(time) * 1000), time => (Unit(time), tracking.NumberAt(time), leading.NumberAt(time) * 1000));
-            if (text.IsKeyed)
-            {
-                writer.Close();
-            }
+                var shaped = shaper.Shape(line, family, weight, spaced, features);
+                return shaped.Advance + widest * shaped.Gaps;
+            }, shaper);
         }
     }
 
-    private double Unit(double time) => Math.Max(0, typeSize.NumberAt(time)) / 1000;
+    internal static LineFit FitOf(ValueSet values) => (LineFit)(int)values[Fit].Constant.X;
 
-    private Box BoxOf(SetType type, double time)
+    /// <summary>Features as text: those of letters and numerals, then what is set by hand, which so wins.</summary>
+    private static string FeaturesOf(ValueSet values)
     {
-        var unit = Unit(time);
-        var box = type.Box(tracking.NumberAt(time), leading.NumberAt(time) * 1000);
-        return new(box.Left * unit, box.Top * unit, box.Right * unit, box.Bottom * unit);
+        var small = (LetterCase)(int)values[Case].Constant.X == LetterCase.SmallCaps ? "smcp" : "";
+        var numerals = (int)values[Numerals].Constant.X switch { 1 => "tnum, lnum", 2 => "pnum", 3 => "onum", 4 => "tnum, onum", _ => "" };
+        return string.Join(", ", new[] { small, numerals, values[Features].Constant.Text }.Where(f => f.Length > 0));
     }
 }

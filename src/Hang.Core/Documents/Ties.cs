@@ -15,6 +15,10 @@ internal static class Ties
             Known(layer, layer.HangsFrom, ids, $"/layers/{i}/hangsFrom", "It hangs from", "Hang it from a layer of this graphic, or from none.");
             Known(layer, layer.Group, ids, $"/layers/{i}/group", "It is in", "Put it into a group of this graphic, or into none.");
             Known(layer, layer.Matte?.Layer, ids, $"/layers/{i}/matte/layer", "Its matte is", "Choose a layer of this graphic.");
+            foreach (var (place, id) in LayerReferences.Of(layer))
+            {
+                Known(layer, id, ids, $"/layers/{i}/{place.Address}", $"{place.Spec.Label} names", "Choose layers of this graphic.");
+            }
             if (layer.Group is { } group && !graphic.Layers[ids[group]].Content.Kind.IsGroup)
             {
                 throw new ProblemException($"{graphic.Layers[ids[group]].Name} is no group.", "Put it into a group, or into none.", layer.Name, $"/layers/{i}/group");
@@ -23,6 +27,7 @@ internal static class Ties
         // Following a carrier and lying in a group are one relation for the place of a layer, so both together must not go in a circle.
         NoCircle(graphic, ids, l => l.Carrier is { } c ? [c] : [], "hangsFrom", "It follows itself, directly or through others.", "Hang it from a layer that does not follow it.");
         NoCircle(graphic, ids, l => l.Group is { } g ? [g] : [], "group", "The group is in itself, directly or through others.", "Take it out of that group.");
+        NoCircle(graphic, ids, l => [.. LayerReferences.Of(l).Select(r => r.Id)], "content", "It depends on itself, directly or through others.", "Choose a layer that does not depend on it.");
         // What a picture is made of: a group of its members, a layer of its matte. Read the other way round.
         var within = graphic.Layers.ToLookup(l => l.Group ?? "", l => l.Id, StringComparer.Ordinal);
         NoCircle(graphic, ids, l => [.. l.Content.Kind.IsGroup ? within[l.Id] : [], .. l.Matte is { } m ? new[] { m.Layer } : []], "matte", "Its matte is made of the layer itself.", "Choose a matte that the layer is no part of.");

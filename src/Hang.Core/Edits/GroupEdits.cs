@@ -69,7 +69,7 @@ public sealed record DissolveGroups(ImmutableArray<string> Layers, int At = 0) :
             {
                 graphic = graphic.With(Hanging.From(graphic, graphic.Layer(hanging), group.HangsFrom, At, shaper));
             }
-            graphic = graphic with { Layers = [.. graphic.Layers.Where(l => l.Id != id).Select(l => l.Matte?.Layer == id ? l with { Matte = null } : l)] };
+            graphic = graphic with { Layers = [.. graphic.Layers.Where(l => l.Id != id).Select(l => LayerReferences.Map(l.Matte?.Layer == id ? l with { Matte = null } : l, r => r == id ? null : r))] };
         }
         return graphic;
     }

@@ -60,7 +60,7 @@ public sealed record RemoveLayers(ImmutableArray<string> Layers, int At = 0) : E
         }
         return graphic with
         {
-            Layers = [.. graphic.Layers.Where(l => l.Id != gone.Id).Select(l => l.Matte?.Layer == gone.Id ? l with { Matte = null } : l)],
+            Layers = [.. graphic.Layers.Where(l => l.Id != gone.Id).Select(l => LayerReferences.Map(l.Matte?.Layer == gone.Id ? l with { Matte = null } : l, id => id == gone.Id ? null : id))],
         };
     }
 }
@@ -91,7 +91,7 @@ public sealed record DuplicateLayers(ImmutableArray<string> Layers) : Edit
         {
             Layers =
             [
-                .. graphic.Layers.Select(l => !copies.ContainsValue(l.Id) || !Both(l) ? l : l with
+                .. graphic.Layers.Select(l => !copies.ContainsValue(l.Id) || !Both(l) ? l : LayerReferences.Map(l, id => copies.GetValueOrDefault(id, id)) with
                 {
                     Group = copies[l.Group!],
                     HangsFrom = l.HangsFrom is { } from ? copies.GetValueOrDefault(from, from) : null,

@@ -33,13 +33,15 @@ public sealed class Evaluator
         {
             var old = previous?.byId.GetValueOrDefault(layer.Id);
             var pose = old is not null && samePhases && ReferenceEquals(old.Layer, layer) ? old.Pose : new LayerPose(layer, graphic.Phases);
-            var drawing = old is not null && ReferenceEquals(old.Layer.Content, layer.Content) ? old.Drawing : Draw(layer, shaper);
-            byId.Add(layer.Id, new(pose, drawing) { RestFrame = Math.Clamp(graphic.Phases.LeaveStart - 1, 0, graphic.Phases.Total - 1) });
+            var names = LayerReferences.Of(layer).Any();
+            Drawing? drawn = names ? null : old is not null && ReferenceEquals(old.Layer.Content, layer.Content) ? old.Drawing : Draw(layer, shaper);
+            byId.Add(layer.Id, new(pose, self => drawn ?? Draw(layer, shaper, new Surroundings(self, id => byId.GetValueOrDefault(id)))) { RestFrame = Math.Clamp(graphic.Phases.LeaveStart - 1, 0, graphic.Phases.Total - 1) });
         }
         foreach (var layer in graphic.Layers)
         {
             var prepared = byId[layer.Id];
             prepared.Carrier = layer.Carrier is { } from ? byId.GetValueOrDefault(from) : null;
+            prepared.Named.AddRange(LayerReferences.Of(layer).Select(r => byId.GetValueOrDefault(r.Id)).OfType<Prepared>());
             prepared.Matte = layer.Matte is { } matte ? byId.GetValueOrDefault(matte.Layer) : null;
             if (layer.Group is { } group && byId.TryGetValue(group, out var held))
             {
@@ -143,6 +145,17 @@ public sealed class Evaluator
 
     private static bool MayDiffer(Prepared a, Prepared b, bool inside)
     {
+        if (a.Named.Count != b.Named.Count)
+        {
+            return true;
+        }
+        for (var i = 0; i < a.Named.Count; i++)
+        {
+            if (MayDiffer(a.Named[i], b.Named[i], true))
+            {
+                return true;
+            }
+        }
         if (inside)
         {
             if (a.Members.Count != b.Members.Count || (a.Matte is null) != (b.Matte is null))
@@ -167,18 +180,21 @@ public sealed class Evaluator
             {
                 return !ReferenceEquals(x, y);
             }
-            if (!ReferenceEquals(x.Layer, y.Layer) || (x != a && x.Layer.Content.Kind.IsGroup && !x.Members.Select(m => m.Layer).SequenceEqual(y.Members.Select(m => m.Layer), ReferenceEqualityComparer.Instance)))
+            if (!ReferenceEquals(x.Layer, y.Layer) || (x != a && NamedDiffer(x, y)) || (x != a && x.Layer.Content.Kind.IsGroup && !x.Members.Select(m => m.Layer).SequenceEqual(y.Members.Select(m => m.Layer), ReferenceEqualityComparer.Instance)))
             {
                 return true;
             }
         }
     }
 
-    private static Drawing Draw(Layer layer, ITypeShaper shaper)
+    /// <summary>What hangs from a layer that fits others moves with its pivot.</summary>
+    private static bool NamedDiffer(Prepared a, Prepared b) => a.Named.Count != b.Named.Count || a.Named.Where((n, i) => MayDiffer(n, b.Named[i], true)).Any();
+
+    private static Drawing Draw(Layer layer, ITypeShaper shaper, Surroundings? around = null)
     {
         try
         {
-            return layer.Content.Kind.Draw(layer.Content.Values, shaper);
+            return around is null ? layer.Content.Kind.Draw(layer.Content.Values, shaper) : layer.Content.Kind.Draw(layer.Content.Values, shaper, around);
         }
         catch (ProblemException e) when (e.Problem.Layer is null)
         {

@@ -6,18 +6,23 @@ using Hang.Core.Layers;
 namespace Hang.Core.Evaluation;
 
 /// <summary>A layer made ready: its pose, what it draws, and the layers that it follows, holds and is cut by.</summary>
-internal sealed class Prepared(LayerPose pose, Drawing drawing)
+/// <param name="draw">Makes what it draws, when it is first asked for: one that names others then finds them.</param>
+internal sealed class Prepared(LayerPose pose, Func<Prepared, Drawing> draw)
 {
+    private Drawing? drawing;
     private Box? groupBox;
 
     public LayerPose Pose => pose;
 
-    public Drawing Drawing => drawing;
+    public Drawing Drawing => drawing ??= draw(this);
 
     public Layer Layer => pose.Layer;
 
     /// <summary>What it hangs from, or else its group.</summary>
     public Prepared? Carrier { get; set; }
+
+    /// <summary>The layers that it names.</summary>
+    public List<Prepared> Named { get; } = [];
 
     /// <summary>The layer whose picture is its matte.</summary>
     public Prepared? Matte { get; set; }
@@ -28,9 +33,9 @@ internal sealed class Prepared(LayerPose pose, Drawing drawing)
     /// <summary>Frame at which a group's members rest: the last of Hold. A group's box is that of its members then, so that its pivot stands still.</summary>
     public int RestFrame { get; set; }
 
-    public bool HasSteadyBox => drawing.HasSteadyBox;
+    public bool HasSteadyBox => Drawing.HasSteadyBox;
 
-    public Box BoxAt(double time) => Layer.Content.Kind.IsGroup ? groupBox ??= Members.Aggregate(Box.Empty, (all, m) => all.Union(BoxOf(m))) : drawing.BoxAt(time);
+    public Box BoxAt(double time) => Layer.Content.Kind.IsGroup ? groupBox ??= Members.Aggregate(Box.Empty, (all, m) => all.Union(BoxOf(m))) : Drawing.BoxAt(time);
 
     public bool IsBlurred(Graphic graphic) => Layer.MotionBlur ?? graphic.MotionBlur?.On ?? false;
 
@@ -42,7 +47,7 @@ internal sealed class Prepared(LayerPose pose, Drawing drawing)
         var world = pose.Local(pivot, own);
         for (var carrier = Carrier; carrier is not null; carrier = carrier.Carrier)
         {
-            world = carrier.Local(time) * world;
+            world = carrier.LocalAt(time) * world;
         }
         return world;
     }
@@ -50,7 +55,8 @@ internal sealed class Prepared(LayerPose pose, Drawing drawing)
     /// <inheritdoc cref="World(in Point, double, double)"/>
     public Matrix World(double time) => World(pose.PivotAt(BoxAt(time), time), time, time);
 
-    private Matrix Local(double time) => pose.Local(pose.PivotAt(BoxAt(time), time), time);
+    /// <summary>From the layer's coordinates to those of what it follows.</summary>
+    public Matrix LocalAt(double time) => pose.Local(pose.PivotAt(BoxAt(time), time), time);
 
     /// <summary>A member's box in the group's coordinates; one that follows something outside of the group counts for nothing.</summary>
     private Box BoxOf(Prepared member)
@@ -66,7 +72,7 @@ internal sealed class Prepared(LayerPose pose, Drawing drawing)
         var matrix = Matrix.Identity;
         for (var at = member; at != this; at = at.Carrier!)
         {
-            matrix = at.Local(RestFrame) * matrix;
+            matrix = at.LocalAt(RestFrame) * matrix;
         }
         var box = member.BoxAt(RestFrame);
         return box.IsEmpty ? Box.Empty : matrix.Map(box);

@@ -25,8 +25,12 @@ public interface ITypeShaper
     /// <param name="family">Name of a family that ships with Hang.</param>
     /// <param name="weight">CSS font weight, 1..1000.</param>
     /// <param name="spaced">True when letters are spaced: then no optional ligatures are taken, which would stand unspaced (CSS Text 3, section 8.2).</param>
+    /// <param name="features">OpenType features to set, as <see cref="FontFeatures"/> reads them.</param>
     /// <exception cref="ProblemException">There is no such family.</exception>
-    ShapedLine Shape(string line, string family, int weight, bool spaced = false);
+    ShapedLine Shape(string line, string family, int weight, bool spaced = false, string features = "");
+
+    /// <summary>Where a line may be broken: indexes in UTF-16 units before which the next line may begin (UAX #14), rising, without its beginning and end.</summary>
+    ImmutableArray<int> Breaks(string line);
 
     /// <summary>The words of a line: Unicode's word boundaries (UAX #29), without the segments between words that hold no letter or digit.</summary>
     /// <returns>Where each word begins, and the length of it, in UTF-16 units, rising.</returns>

@@ -31,6 +31,24 @@ public sealed class Outline
     /// <summary>Content hash: the first 96 bits of SHA-256 of the commands, in hexadecimal digits.</summary>
     public string Hash { get; }
 
+    /// <summary>Adds the commands to a list, moved.</summary>
+    public void CopyTo(List<float> to, float x, float y)
+    {
+        for (var i = 0; i < Commands.Length;)
+        {
+            var verb = (int)Commands[i++];
+            to.Add(verb);
+            for (var end = i + Count(verb); i < end; i += 2)
+            {
+                to.Add(Commands[i] + x);
+                to.Add(Commands[i + 1] + y);
+            }
+        }
+    }
+
+    /// <summary>Coordinates that follow a verb.</summary>
+    public static int Count(int verb) => verb switch { Move or Line => 2, Quadratic => 4, Cubic => 6, _ => 0 };
+
     /// <summary>The commands as little-endian 32-bit floats.</summary>
     public byte[] Bytes => System.Runtime.InteropServices.MemoryMarshal.AsBytes(Commands.AsSpan()).ToArray();
 }

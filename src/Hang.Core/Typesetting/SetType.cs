@@ -45,14 +45,43 @@ public sealed class SetType
     public ImmutableArray<string> Missing { get; }
 
     /// <exception cref="ProblemException">The family does not ship.</exception>
-    public static SetType Of(string text, string family, int weight, Alignment align, ITypeShaper shaper, bool spaced = false)
+    public static SetType Of(string text, string family, int weight, Alignment align, ITypeShaper shaper, bool spaced = false, string features = "")
     {
-        var lines = TextPieces.Lines(text).Select(l => shaper.Shape(l, family, weight, spaced)).ToImmutableArray();
+        var lines = TextPieces.Lines(text).Select(l => shaper.Shape(l, family, weight, spaced, features)).ToImmutableArray();
         var anchor = align switch { Alignment.Left => 0, Alignment.Centre => 0.5, _ => 1.0 };
         var glyphs = lines.SelectMany((line, row) => line.Glyphs
             .Where(g => g.Outline.Commands.Length > 0)
             .Select(g => new SetGlyph(g.Outline, g.X - anchor * line.Advance, g.Y, g.Gap - anchor * line.Gaps, row, g.Stands)));
         return new(lines, anchor, [.. glyphs], false);
+    }
+
+    /// <summary>Width of the widest line, in thousandths of an em.</summary>
+    public double WidthAt(double tracking) => lines.Max(l => l.Advance + tracking * l.Gaps);
+
+    /// <summary>The box of each line that has words, as <see cref="Box"/> sees it; of a piece, its own.</summary>
+    public IEnumerable<Box> LineBoxes(double tracking, double leading)
+    {
+        if (isPiece)
+        {
+            yield return Box(tracking, leading);
+            yield break;
+        }
+        for (var row = 0; row < lines.Length; row++)
+        {
+            var width = lines[row].Advance + tracking * lines[row].Gaps;
+            yield return width > 0 ? new(-anchor * width, row * leading - lines[row].Ascent, (1 - anchor) * width, row * leading + lines[row].Descent) : Geometry.Box.Empty;
+        }
+    }
+
+    /// <summary>All glyphs as one shape.</summary>
+    public Outline OutlineAt(double tracking, double leading)
+    {
+        var commands = new List<float>();
+        foreach (var glyph in Glyphs)
+        {
+            glyph.Outline.CopyTo(commands, (float)(glyph.X + glyph.Spread * tracking), (float)(glyph.Y + glyph.Row * leading));
+        }
+        return new([.. commands], Run.Bounds(tracking, leading));
     }
 
     /// <summary>The letters, words or lines that have ink, as one reads them, each in its place.</summary>

@@ -111,3 +111,41 @@ public sealed class PictureKind : ValueKind
     /// <summary>"sha256-" and 64 hexadecimal digits in lower case.</summary>
     public static bool IsHash(string hash) => hash.Length == 71 && hash.StartsWith("sha256-", StringComparison.Ordinal) && !hash.AsSpan(7).ContainsAnyExcept(Hexadecimal);
 }
+
+/// <summary>Some layers of the graphic, by their ids.</summary>
+public sealed class LayersKind : ValueKind
+{
+    /// <summary>Most layers of one value.</summary>
+    public const int Most = 50;
+
+    public static LayersKind Layers { get; } = new();
+
+    public override string Name => "layers";
+
+    public override bool Mixes => false;
+
+    public static ImmutableArray<string> IdsOf(in Value value) => [.. value.Text.Split(' ', StringSplitOptions.RemoveEmptyEntries)];
+
+    public static Value Of(IEnumerable<string> ids) => Value.Of(string.Join(' ', ids));
+
+    public override Value Mix(in Value a, in Value b, double t) => t < 1 ? a : b;
+
+    public override Value Read(JsonPlace place)
+    {
+        var ids = new List<string>();
+        foreach (var item in place.Items("this", Most))
+        {
+            var id = item.Text();
+            ids.Add(Documents.GraphicRules.IsId(id) ? id : throw item.Refused($"\"{Quoted.Short(id)}\" is no id of a layer.", "Name layers by their ids."));
+        }
+        return Of(ids);
+    }
+
+    public override string Write(in Value value) => JsonSerializer.Serialize(IdsOf(value));
+
+    public override (string Message, string Remedy)? Fault(in Value value, ValueSpec spec) => null;
+
+    public override JsonObject Schema(ValueSpec spec) => new() { ["type"] = "array", ["items"] = new JsonObject { ["type"] = "string" }, ["maxItems"] = Most };
+
+    public override string TypeScript => "string[]";
+}

@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.Collections.Immutable;
 using Hang.Core.Geometry;
 using Hang.Core.Typesetting;
 using HarfBuzzSharp;
@@ -29,7 +30,11 @@ public sealed class FontFace
         harfbuzz.TryGetHorizontalFontExtents(out var extents);
         Ascent = extents.Ascender * perUnit;
         Descent = -extents.Descender * perUnit;
+        Features = FeatureTags.Of(face);
     }
+
+    /// <summary>Tags of the OpenType features that it has, in order.</summary>
+    public ImmutableArray<string> Features { get; }
 
     /// <summary>Height above the baseline, positive.</summary>
     public double Ascent { get; }
@@ -50,7 +55,8 @@ public sealed class FontFace
 
     /// <summary>Shapes a run of one script and direction; glyphs come from left to right.</summary>
     /// <param name="codepoints">The whole line, so that the run sees its context.</param>
-    public Glyph[] Shape(ReadOnlySpan<int> codepoints, int start, int length, Script script, bool rightToLeft, bool spaced)
+    /// <param name="features">Features that are set on or off.</param>
+    public Glyph[] Shape(ReadOnlySpan<int> codepoints, int start, int length, Script script, bool rightToLeft, bool spaced, ImmutableArray<(string Tag, int Value)> features)
     {
         lock (gate)
         {
@@ -74,7 +80,7 @@ public sealed class FontFace
                     buffer.AddUtf32((IntPtr)text, utf32.Length, start, length);
                 }
             }
-            harfbuzz.Shape(buffer, spaced ? Spaced : []);
+            harfbuzz.Shape(buffer, [.. spaced ? Spaced : [], .. features.Select(f => new Feature(Tag.Parse(f.Tag), (uint)f.Value))]);
             var infos = buffer.GlyphInfos;
             var positions = buffer.GlyphPositions;
             return [.. infos.Select((info, i) => new Glyph(

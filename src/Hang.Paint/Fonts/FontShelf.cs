@@ -7,7 +7,8 @@ namespace Hang.Paint.Fonts;
 /// <summary>A family that ships with Hang.</summary>
 /// <param name="Character">What it is like, in a few words.</param>
 /// <param name="Weights">CSS font weights it has, rising.</param>
-public sealed record FontFamily(string Name, string Character, ImmutableArray<int> Weights);
+/// <param name="Features">OpenType features that a person may want to set.</param>
+public sealed record FontFamily(string Name, string Character, ImmutableArray<int> Weights, ImmutableArray<string> Features);
 
 /// <summary>The fonts that ship with Hang, opened when first used. System fonts are never used, so that every machine paints the same.</summary>
 public sealed class FontShelf
@@ -24,8 +25,15 @@ public sealed class FontShelf
             ?? throw new InvalidDataException("fonts.json is empty.");
         families = list.Families.ToDictionary(f => f.Name, StringComparer.Ordinal);
         fallbacks = [.. list.Fallbacks.Select(n => families[n]), .. list.Families.Where(f => !list.Fallbacks.Contains(f.Name))];
-        Families = [.. list.Families.Select(f => new FontFamily(f.Name, f.Character, [.. f.Faces.Select(x => x.Weight)]))];
+        Families = [.. list.Families.Select(f => new FontFamily(f.Name, f.Character, [.. f.Faces.Select(x => x.Weight)], [.. Open(f, Usual).Features.Where(IsChoice)]))];
     }
+
+    private const int Usual = 400;
+
+    /// <summary>True for features that are a matter of taste; others belong to a script and act by themselves (OpenType 1.9, registered features).</summary>
+    private static bool IsChoice(string tag) => Tastes.Contains(tag) || (tag[..2] is "ss" or "cv" && char.IsAsciiDigit(tag[2]));
+
+    private static readonly HashSet<string> Tastes = new(["tnum", "pnum", "onum", "lnum", "zero", "frac", "afrc", "ordn", "sups", "subs", "sinf", "smcp", "c2sc", "case", "cpsp", "liga", "clig", "dlig", "hlig", "calt", "swsh", "cswh", "salt", "titl", "kern"], StringComparer.Ordinal);
 
     /// <summary>The fonts in the folder beside the program.</summary>
     public static FontShelf Shipped { get; } = new(Path.Combine(AppContext.BaseDirectory, "fonts"));

@@ -11,22 +11,23 @@ namespace Hang.Paint.Shaping;
 public sealed class TypeShaper(FontShelf shelf) : ITypeShaper
 {
     private const int MostKept = 4096;
-    private readonly ConcurrentDictionary<(string Line, string Family, int Weight, bool Spaced), ShapedLine> kept = new();
+    private readonly ConcurrentDictionary<(string Line, string Family, int Weight, bool Spaced, string Features), ShapedLine> kept = new();
 
     /// <summary>A shaper with the fonts that ship.</summary>
     public static TypeShaper Shipped { get; } = new(FontShelf.Shipped);
 
-    public ShapedLine Shape(string line, string family, int weight, bool spaced = false)
+    public ShapedLine Shape(string line, string family, int weight, bool spaced = false, string features = "")
     {
         if (kept.Count > MostKept)
         {
             kept.Clear();
         }
-        return kept.GetOrAdd((line, family, weight, spaced), key => Make(key.Line, key.Family, key.Weight, key.Spaced));
+        return kept.GetOrAdd((line, family, weight, spaced, features), key => Make(key.Line, key.Family, key.Weight, key.Spaced, key.Features));
     }
 
-    private ShapedLine Make(string line, string family, int weight, bool spaced)
+    private ShapedLine Make(string line, string family, int weight, bool spaced, string features)
     {
+        var wanted = FontFeatures.Parse(features);
         var chosen = shelf.Face(family, weight);
         var (codepoints, units) = Composition.Of(line, chosen);
         var missing = new List<string>();
@@ -40,7 +41,7 @@ public sealed class TypeShaper(FontShelf shelf) : ITypeShaper
             descent = Math.Max(descent, run.Face.Descent);
             var joined = run.Script == Script.Arabic;
             var first = true;
-            foreach (var glyph in run.Face.Shape(codepoints, run.Start, run.Length, run.Script, run.Level % 2 == 1, spaced))
+            foreach (var glyph in run.Face.Shape(codepoints, run.Start, run.Length, run.Script, run.Level % 2 == 1, spaced, wanted))
             {
                 if (lastCluster >= 0 && glyph.Cluster != lastCluster && (first || !joined))
                 {
@@ -55,6 +56,8 @@ public sealed class TypeShaper(FontShelf shelf) : ITypeShaper
     }
 
     public ImmutableArray<(int Start, int Length)> Words(string line) => WordBreaks.Of(line);
+
+    public ImmutableArray<int> Breaks(string line) => LineBreaks.Of(line);
 
     private List<Run> Runs(int[] codepoints, FontFace chosen, int weight, List<string> missing)
     {

@@ -136,14 +136,25 @@ export interface PictureContent {
   size?: Keyed<[number, number]>
 }
 
-/** A rectangle with corners of its own, filled and stroked. */
+/** A rectangle with corners and sides of its own, filled, bevelled and stroked. */
 export interface Plate {
   kind: 'plate'
   size?: Keyed<[number, number]>
   corners?: Keyed<[number, number, number, number]>
   cornerCut?: 'round' | 'cut'
   lean?: Keyed<[number, number]>
+  tips?: Keyed<[number, number]>
   fill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
+  fitTo?: string[]
+  fitRoom?: Keyed<[number, number, number, number]>
+  fitLeast?: Keyed<[number, number]>
+  fitLeft?: boolean
+  fitTop?: boolean
+  fitRight?: boolean
+  fitBottom?: boolean
+  bevel?: Keyed<number>
+  bevelStrength?: Keyed<number>
+  bevelLight?: Keyed<number>
   stroke?: Keyed<number>
   strokeFill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
   strokePlace?: 'centre' | 'inside' | 'outside'
@@ -213,6 +224,26 @@ export interface TypeContent {
   tracking?: Keyed<number>
   leading?: Keyed<number>
   fill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
+  fillOver?: 'words' | 'letter'
+  case?: 'asTyped' | 'upper' | 'lower' | 'smallCaps'
+  numerals?: 'asInFont' | 'tabular' | 'proportional' | 'oldStyle' | 'tabularOldStyle'
+  features?: string
+  fit?: 'none' | 'shrink' | 'stretch' | 'wrap'
+  fitWidth?: number
+  stripe?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
+  stripeRoom?: Keyed<[number, number]>
+  stripeCorners?: Keyed<number>
+  stroke?: Keyed<number>
+  strokeFill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
+  strokePlace?: 'centre' | 'inside' | 'outside'
+  strokeCap?: 'butt' | 'round' | 'square'
+  strokeJoin?: 'miter' | 'round' | 'bevel'
+  strokeMiter?: Keyed<number>
+  dashes?: [number, number]
+  dashPhase?: Keyed<number>
+  drawnFrom?: Keyed<number>
+  drawnTo?: Keyed<number>
+  drawnOffset?: Keyed<number>
 }
 
 export type Effect =
