@@ -112,15 +112,15 @@ public sealed class TypeContent : ContentKind
         var stagger = StaggerOf(values);
         if (stagger is null)
         {
-            return new TypeDrawing(values, set, [], 0);
+            return new TypeDrawing(values, set, [], 0, Shown);
         }
         var pieces = wordings.SelectMany(wording =>
         {
             var split = set[wording].Split(Shown(wording), stagger.By, shaper);
             var ranks = stagger.Ranks(split.Length);
-            return split.Select((piece, i) => new Piece(new TypeDrawing(values, set.Where(s => s.Key == wording).ToImmutableDictionary(s => s.Key, _ => piece, StringComparer.Ordinal), [], ranks[i] * stagger.Every, set[wording]), ranks[i] * stagger.Every));
+            return split.Select((piece, i) => new Piece(new TypeDrawing(values, set.Where(s => s.Key == wording).ToImmutableDictionary(s => s.Key, _ => piece, StringComparer.Ordinal), [], ranks[i] * stagger.Every, Shown, set[wording]), ranks[i] * stagger.Every));
         });
-        return new TypeDrawing(values, set, [.. pieces], 0);
+        return new TypeDrawing(values, set, [.. pieces], 0, Shown);
 
         // The words as they are set: in the letters that are wished, broken where they are wider than they may be.
         string Shown(string wording)

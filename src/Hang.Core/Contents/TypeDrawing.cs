@@ -15,6 +15,7 @@ internal sealed class TypeDrawing : Drawing
     private readonly Channel text, typeSize, tracking, leading, colour;
     private readonly ImmutableDictionary<string, SetType> wordings;
     private readonly SetType? whole;
+    private readonly Func<string, string> shown;
     private readonly double delay;
     private readonly Box steadyBox;
     private readonly LineFit fit;
@@ -22,10 +23,11 @@ internal sealed class TypeDrawing : Drawing
 
     /// <param name="wordings">The type of each wording; of a piece, of the one that it belongs to.</param>
     /// <param name="delay">Frames by which colours run late.</param>
+    /// <param name="shown">A wording as it is set.</param>
     /// <param name="whole">Of a piece: all that it is a piece of.</param>
-    public TypeDrawing(ValueSet values, ImmutableDictionary<string, SetType> wordings, IReadOnlyList<Piece> pieces, double delay, SetType? whole = null)
+    public TypeDrawing(ValueSet values, ImmutableDictionary<string, SetType> wordings, IReadOnlyList<Piece> pieces, double delay, Func<string, string> shown, SetType? whole = null)
     {
-        (this.values, this.wordings, Pieces, this.delay, this.whole) = (values, wordings, pieces, delay, whole);
+        (this.values, this.wordings, Pieces, this.delay, this.shown, this.whole) = (values, wordings, pieces, delay, shown, whole);
         (text, typeSize, tracking, leading) = (values[TypeContent.Text], values[TypeContent.TypeSize], values[TypeContent.Tracking], values[TypeContent.Leading]);
         colour = values[TypeContent.Colour];
         (fit, fitWidth) = (TypeContent.FitOf(values), values[TypeContent.FitWidth].Constant.X);
@@ -68,6 +70,15 @@ internal sealed class TypeDrawing : Drawing
                 writer.Close();
             }
         }
+    }
+
+    /// <summary>Where a caret stands before each UTF-16 unit of the words shown and at their end, in the layer's coordinates: x, top, bottom.</summary>
+    public IEnumerable<(double X, double Top, double Bottom)> CaretsAt(double time)
+    {
+        var wording = text.At(time).Text;
+        var type = wordings[wording];
+        var unit = Unit(type, time);
+        return type.Carets(shown(wording), tracking.NumberAt(time), leading.NumberAt(time) * 1000).Select(c => (c.X * unit, c.Top * unit, c.Bottom * unit));
     }
 
     private void Stripes(StripWriter writer, SetType type)

@@ -132,6 +132,9 @@ public sealed class Evaluator
     /// <summary>How far a layer shows at a frame, 0..1.</summary>
     public double OpacityOf(Layer layer, int frame) => layer.ShowsAt(frame) ? byId[layer.Id].Pose.Opacity(frame) : 0;
 
+    /// <summary>Where a caret stands in a layer's words at a moment, before each UTF-16 unit and at their end: x, top and bottom in the layer's coordinates. Empty for what has no words.</summary>
+    public IEnumerable<(double X, double Top, double Bottom)> Carets(Layer layer, double time) => byId[layer.Id].Drawing is TypeDrawing type ? type.CaretsAt(time) : [];
+
     /// <summary>Characters of a layer's words that no shipped font has.</summary>
     public IEnumerable<string> MissingCharacters(Layer layer) => byId[layer.Id].Drawing is TypeDrawing type ? type.Missing : [];
 

@@ -73,6 +73,23 @@ public sealed class SetType
         }
     }
 
+    /// <summary>Where a caret stands before each UTF-16 unit of the text and at its end, in thousandths of an em: x, and the top and bottom of its line.</summary>
+    /// <param name="text">The text that was set.</param>
+    public IEnumerable<(double X, double Top, double Bottom)> Carets(string text, double tracking, double leading)
+    {
+        var texts = TextPieces.Lines(text);
+        for (var row = 0; row < lines.Length; row++)
+        {
+            var line = lines[row];
+            var width = line.Advance + tracking * line.Gaps;
+            for (var i = 0; i <= texts[row].Length; i++)
+            {
+                var next = line.Glyphs.Where(g => g.Stands >= i).MinBy(g => (g.Stands, g.X));
+                yield return ((next is null ? width : next.X + tracking * next.Gap) - anchor * width, row * leading - line.Ascent, row * leading + line.Descent);
+            }
+        }
+    }
+
     /// <summary>All glyphs as one shape.</summary>
     public Outline OutlineAt(double tracking, double leading)
     {

@@ -218,6 +218,15 @@ public sealed class LiveGraphic
         return [.. place.Spec.Kind.Components.Select((_, i) => values.Select(v => v[i]).ToArray())];
     }
 
+    /// <summary>Where a caret stands in a layer's words at a frame, previews included: x, top and bottom before each UTF-16 unit and at their end.</summary>
+    public double[][] Carets(string connection, string layer, int frame)
+    {
+        var evaluator = Seen(connection);
+        return evaluator.Graphic.Layers.FirstOrDefault(l => l.Id == layer) is { } found
+            ? [.. evaluator.Carets(found, Math.Clamp(frame, 0, evaluator.Graphic.Phases.Total - 1)).Select(c => new[] { c.X, c.Top, c.Bottom })]
+            : [];
+    }
+
     /// <summary>Whether the words can be read in the time they stand.</summary>
     public ReadingTime Reading(string connection) => ReadingTime.Of(Seen(connection), TypeShaper.Shipped);
 

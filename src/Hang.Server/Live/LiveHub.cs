@@ -59,6 +59,9 @@ public sealed class LiveHub(LiveGraphics graphics, IHubContext<LiveHub> hub, ILo
     public async Task<string> Trace(string layer, string address, int from, int to) =>
         Context.Items.ContainsKey(Watched) && Address.TryParse(address, out var at) ? JsonSerializer.Serialize((await Mine()).Trace(Context.ConnectionId, layer, at, from, to), ReportJson.Options) : "[]";
 
+    /// <summary>Where a caret stands in a layer's words at a frame, as JSON: x, top and bottom before each UTF-16 unit and at their end.</summary>
+    public async Task<string> Carets(string layer, int frame) => Context.Items.ContainsKey(Watched) ? JsonSerializer.Serialize((await Mine()).Carets(Context.ConnectionId, layer, frame), ReportJson.Options) : "[]";
+
     /// <summary>Asks how long the words need to be read and how long they stand; it is pushed as JSON when it has been found, and holds up no other call.</summary>
     public Task<Refusal?> Reading() => Answer(async () =>
     {

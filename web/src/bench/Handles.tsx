@@ -25,6 +25,8 @@ interface Drag {
   starts: DragStart[]
   edits: Edit[]
   moved: boolean
+  /** The type layer whose words are written when nothing is dragged after all. Not before: a press takes the keys from what had them. */
+  writes?: string
 }
 
 const SNAP_PX = 6
@@ -83,7 +85,8 @@ export function Handles({ scale }: { scale: number }) {
         ? selection
         : [hit]
     if (chosen !== selection) select(chosen)
-    const drag: Drag = { grip: 'move', starts: startsOf(chosen, point), edits: [], moved: false }
+    const writes = second && graphic!.layers.some((l) => l.id === hit && l.content.kind === 'type')
+    const drag: Drag = { grip: 'move', starts: startsOf(chosen, point), edits: [], moved: false, writes: writes ? hit : undefined }
     // A layer that was not selected has no values here yet; they are read before it moves.
     if (chosen.some((id) => !readings[id]))
       void useDocument
@@ -125,7 +128,10 @@ export function Handles({ scale }: { scale: number }) {
   const release = (d: Drag) => {
     setLines([])
     if (d.moved && d.edits.length > 0) void edit(several(d.edits)).finally(end)
-    else end()
+    else {
+      end()
+      if (d.writes) useSelection.getState().write(d.writes)
+    }
   }
   const cancel = () => {
     setLines([])

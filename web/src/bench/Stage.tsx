@@ -9,6 +9,7 @@ import { useView } from '../stores/viewStore'
 import { Handles } from './Handles'
 import { StageWall } from './StageWall'
 import { useStagePainting } from './useStagePainting'
+import { WordsOnStage } from './WordsOnStage'
 
 const MARGIN = 28
 
@@ -19,6 +20,7 @@ export function Stage() {
   const exact = useRef<HTMLCanvasElement>(null)
   const { graphic } = usePick(useDocument, 'graphic')
   const { zoom, safeAreas } = usePick(useView, 'zoom', 'safeAreas')
+  const { writing } = usePick(useSelection, 'writing')
   const margins = useQuery(choicesQuery).data
   const room = useSize(frame)
   const fit = graphic ? Math.min((room.width - 2 * MARGIN) / graphic.width, (room.height - 2 * MARGIN) / graphic.height) : 1
@@ -62,6 +64,7 @@ export function Stage() {
               </>
             )}
             <Handles scale={scale} />
+            {writing && <WordsOnStage key={writing} id={writing} scale={scale} />}
           </Box>
         </Box>
       )}

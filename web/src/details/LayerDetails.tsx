@@ -11,6 +11,7 @@ import { keyPlaces, valueAt } from '../live/document'
 import { Choice, Labelled, TextInput, Tool } from '../shell/controls'
 import { Section } from './Section'
 import { EffectDetails } from './EffectDetails'
+import { FeatureTicks } from './FeatureTicks'
 import { GroupTools } from './GroupTools'
 import { MixDetails } from './MixDetails'
 import { ReadingNote } from './ReadingNote'
@@ -110,6 +111,7 @@ function Values({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
         .filter(([part]) => part !== '')
         .map(([part, values]) => (
           <Part key={part} name={part} used={values.some((v) => valueAt(layer, v.address) !== undefined)}>
+            {part === 'Setting' && <FeatureTicks id={id} choices={choices} />}
             {values.map(row)}
           </Part>
         ))}

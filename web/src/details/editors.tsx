@@ -6,6 +6,7 @@ import { ColourEditor } from './ColourEditor'
 import { colourOf, colourText } from './colourText'
 import type { EditorProps } from './editorProps'
 import { inWords } from './inWords'
+import { LayersEditor } from './LayersEditor'
 import { NumberField } from './NumberField'
 import { PaintEditor } from './PaintEditor'
 import { PictureField } from './PictureField'
@@ -25,6 +26,7 @@ export const editors: Record<string, ComponentType<EditorProps>> = {
   flag: Flag,
   text: Words,
   picture: PictureField,
+  layers: LayersEditor,
   stops: AsText,
   points: AsText,
 }

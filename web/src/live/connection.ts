@@ -119,6 +119,11 @@ export class LiveConnection {
     return (await this.ask<LayerInspection[]>('Read', layers, frame)) ?? []
   }
 
+  /** Where a caret stands in a layer's words: x, top and bottom before each character and at their end, in the layer's coordinates. */
+  async carets(layer: string, frame: number): Promise<number[][]> {
+    return (await this.ask<number[][]>('Carets', layer, frame)) ?? []
+  }
+
   /** A value's components over frames from one to before another: for each component its numbers. */
   async trace(layer: string, address: string, from: number, to: number): Promise<number[][]> {
     return (await this.ask<number[][]>('Trace', layer, address, from, to)) ?? []

@@ -6,9 +6,12 @@ interface Selection {
   keys: KeyPlace[]
   /** The group whose members the pointer takes hold of; null: whole groups and layers in none. */
   entered: string | null
+  /** The type layer whose words are written on the stage. */
+  writing: string | null
   select: (layers: string[], keys?: KeyPlace[]) => void
   selectKeys: (keys: KeyPlace[]) => void
   enter: (group: string | null) => void
+  write: (layer: string | null) => void
   /** Layers have come or gone: what I added is selected, what is gone is not. */
   follow: (before: Graphic | null, graphic: Graphic, mine: boolean) => void
   reset: () => void
@@ -19,9 +22,11 @@ export const useSelection = create<Selection>((set) => ({
   selection: [],
   keys: [],
   entered: null,
+  writing: null,
   select: (selection, keys = []) => set({ selection, keys }),
   selectKeys: (keys) => set({ keys }),
   enter: (entered) => set({ entered }),
+  write: (writing) => set({ writing }),
   follow: (before, graphic, mine) =>
     set((s) => {
       const there = new Set(graphic.layers.map((l) => l.id))
@@ -33,10 +38,11 @@ export const useSelection = create<Selection>((set) => ({
         // What another window adds is not mine to select.
         selection: added.length > 0 && mine ? outermost(graphic, added) : kept(s.selection, (id) => id),
         entered: s.entered && there.has(s.entered) ? s.entered : null,
+        writing: s.writing && there.has(s.writing) ? s.writing : null,
         keys: kept(s.keys, (k) => k.layer),
       }
     }),
-  reset: () => set({ selection: [], keys: [], entered: null }),
+  reset: () => set({ selection: [], keys: [], entered: null, writing: null }),
 }))
 
 /** Of layers that are new, those whose group is not new, too. */
