@@ -174,11 +174,23 @@ public class OperationsTests
         yield return ("recolour", [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Recolour, grey)).Fill(Shape.Box, red, box).Fill(Shape.Ellipse, blue, Ellipse(60, 40, 150, 110)).End())]);
         foreach (var (name, sigma, only) in new[] { ("castSmall", 0.8f, 0f), ("cast", 4f, 0f), ("castOnly", 3f, 1f) })
         {
-            yield return (name, [Plain(l => l.Group("normal", 0.9f, ListMaker.Step(Ops.Cast, 10, 6, sigma, sigma, 0, 0, 0.4f, 0.6f, only)).Fill(Shape.Ellipse, red, Ellipse(30, 30, 110, 90)).End())]);
+            yield return (name, [Plain(l => l.Group("normal", 0.9f, ListMaker.Step(Ops.Cast, 10, 6, sigma, sigma, 0, 0, 0.4f, 0.6f, only, 0)).Fill(Shape.Ellipse, red, Ellipse(30, 30, 110, 90)).End())]);
+        }
+        foreach (var (name, grow) in new[] { ("castGrown", 5f), ("castShrunk", -4f), ("castGrownLittle", 1f) })
+        {
+            yield return (name, [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Cast, 10, 6, 2.5f, 2.5f, 0, 0, 0.4f, 0.6f, 1, grow)).Fill(Shape.Ellipse, red, Ellipse(40, 30, 110, 90)).End())]);
+        }
+        yield return ("streak", [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Streak, 30, 12)).Fill(Shape.Ellipse, red, Ellipse(50, 30, 110, 90)).End())]);
+        yield return ("trail", [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Trail, 40, 25, 0, 0, 0.4f, 0.6f, 0)).Fill(Shape.Ellipse, red, Ellipse(20, 20, 80, 70)).End())]);
+        yield return ("trailOnly", [Plain(l => l.Group("normal", 0.8f, ListMaker.Step(Ops.Trail, -17, 30, 0, 0.4f, 0, 1, 1)).Fill(Shape.Box, blue, box).End())]);
+        foreach (var (name, alpha) in new[] { ("map", 1f), ("mapInPart", 0.3f) })
+        {
+            float[] ramp = [0, 0.1f, 0, 0.3f, 1, 0.4f, 1, 0.2f, 0, 1, 1, 1, 1, 0.6f, alpha];
+            yield return (name, [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Map, [3, .. ramp, .. new float[25]])).Fill(Shape.Box, red, box).Fill(Shape.Ellipse, white, Ellipse(60, 40, 150, 110)).Fill(Shape.Ellipse, blue, Ellipse(10, 50, 60, 110)).End())]);
         }
         yield return ("inner", [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Inner, 4, 5, 3, 3, 0, 0, 0, 0.7f)).Fill(Shape.Ellipse, red, Ellipse(30, 20, 130, 100)).End())]);
         yield return ("luma", [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Luma)).Fill(Shape.Box, red, box).Fill(Shape.Ellipse, white, Ellipse(60, 40, 150, 110)).End())]);
-        yield return ("twoSteps", [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Soften, 2.4f, 2.4f), ListMaker.Step(Ops.Cast, 8, 8, 2.2f, 2.2f, 0, 0, 0, 0.8f, 0)).Fill(Shape.Box, red, box).End())]);
+        yield return ("twoSteps", [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Soften, 2.4f, 2.4f), ListMaker.Step(Ops.Cast, 8, 8, 2.2f, 2.2f, 0, 0, 0, 0.8f, 0, 0)).Fill(Shape.Box, red, box).End())]);
         yield return ("groupOverStrips",
         [
             ListMaker.Make("open", l => l.Group("normal", 0.6f, ListMaker.Step(Ops.Soften, 2.6f, 2.6f))),

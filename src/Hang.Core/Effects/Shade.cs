@@ -11,10 +11,16 @@ internal static class Shade
     /// <param name="softness">Standard deviation, pixels.</param>
     public static void Put(OpKind step, Span<float> v, double distance, double direction, double softness, in Value colour)
     {
-        var (offset, sigma) = (step["offset"], step["sigma"]);
-        var (sin, cos) = Math.SinCos(direction * Math.PI / 180);
-        (v[offset], v[offset + 1]) = ((float)(distance * cos), (float)(distance * sin));
+        var sigma = step["sigma"];
+        PutVector(v[step["offset"]..], distance, direction);
         v[sigma] = v[sigma + 1] = (float)Math.Max(0, softness);
         Colours.Put(colour, v[step["colour"]..]);
+    }
+
+    /// <summary>A vector by its length and its direction, degrees clockwise from the right.</summary>
+    public static void PutVector(Span<float> to, double length, double direction)
+    {
+        var (sin, cos) = Math.SinCos(direction * Math.PI / 180);
+        (to[0], to[1]) = ((float)(length * cos), (float)(length * sin));
     }
 }

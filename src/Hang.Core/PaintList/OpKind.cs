@@ -88,8 +88,8 @@ public static class Ops
     /// <summary>A colour matrix of 4 rows and 5 columns over straight red, green, blue, alpha and 1 (Filter Effects, feColorMatrix).</summary>
     public static OpKind Recolour { get; } = new("recolour", [], [], [new("on"), new("matrix", 20)]);
 
-    /// <summary>A shadow behind: moved, blurred, in one colour; "only" 1 leaves the picture itself out.</summary>
-    public static OpKind Cast { get; } = new("cast", [], [], [new("on"), new("offset", 2), new("sigma", 2), new("colour", 4), new("only")]);
+    /// <summary>A shadow behind: grown, moved, blurred, in one colour; "only" 1 leaves the picture itself out.</summary>
+    public static OpKind Cast { get; } = new("cast", [], [], [new("on"), new("offset", 2), new("sigma", 2), new("colour", 4), new("only"), new("grow")]);
 
     /// <summary>A shadow inside the edges: what is outside, moved, blurred, in one colour, cut to the picture.</summary>
     public static OpKind Inner { get; } = new("inner", [], [], [new("on"), new("offset", 2), new("sigma", 2), new("colour", 4)]);
@@ -97,6 +97,16 @@ public static class Ops
     /// <summary>The luminance as alpha, for mattes (Filter Effects, luminanceToAlpha).</summary>
     public static OpKind Luma { get; } = new("luma", [], [], [new("on")]);
 
+    /// <summary>The even mean of the picture moved along a vector, half of it to either side.</summary>
+    public static OpKind Streak { get; } = new("streak", [], [], [new("on"), new("offset", 2)]);
+
+    /// <summary>What the picture's alpha passes over when it is moved along a vector, behind it in one colour; "only" 1 leaves the picture itself out.</summary>
+    public static OpKind Trail { get; } = new("trail", [], [], [new("on"), new("offset", 2), new("colour", 4), new("only")]);
+
+    /// <summary>Colours by luminance (as <see cref="Luma"/> has it, of straight colours): up to 8 stops in order, five numbers each (luminance, red, green, blue, alpha), "count" of them used. The
+    /// picture's alpha stays; that of the stops is how much of its own colour is replaced.</summary>
+    public static OpKind Map { get; } = new("map", [], [], [new("on"), new("count"), new("stops", 40)]);
+
     /// <summary>Steps of a group, in the order of their codes.</summary>
-    public static ImmutableArray<OpKind> Steps { get; } = [Soften, Recolour, Cast, Inner, Luma];
+    public static ImmutableArray<OpKind> Steps { get; } = [Soften, Recolour, Cast, Inner, Luma, Streak, Trail, Map];
 }

@@ -49,6 +49,9 @@ public static class Touched
     /// <summary>A miter joint reaches at most this far, as a multiple of the line's width, whatever the limit says.</summary>
     private const double MostMiter = 20;
 
+    /// <summary>Copies along a vector lie between pixels: each doubling of them may touch one more.</summary>
+    private const double Smeared = 12;
+
     /// <summary>The box that the nodes can touch, in the coordinates around them; the bounds of all their groups are written.</summary>
     public static Box By(ReadOnlySpan<DrawNode> nodes)
     {
@@ -100,8 +103,20 @@ public static class Touched
             else if (step.Kind == Ops.Cast)
             {
                 var (at, sigma) = (step.Offset("offset"), step.Offset("sigma"));
-                var (x, y) = (Reach * row[sigma] + 1, Reach * row[sigma + 1] + 1);
+                var grow = Math.Max(0, row[step.Offset("grow")]);
+                var (x, y) = (Reach * row[sigma] + grow + 1, Reach * row[sigma + 1] + grow + 1);
                 (left, top, right, bottom) = (left + Math.Max(0, x - row[at]), top + Math.Max(0, y - row[at + 1]), right + Math.Max(0, x + row[at]), bottom + Math.Max(0, y + row[at + 1]));
+            }
+            else if (step.Kind == Ops.Streak)
+            {
+                var at = step.Offset("offset");
+                var (x, y) = (Math.Abs(row[at]) / 2 + Smeared, Math.Abs(row[at + 1]) / 2 + Smeared);
+                (left, top, right, bottom) = (left + x, top + y, right + x, bottom + y);
+            }
+            else if (step.Kind == Ops.Trail)
+            {
+                var at = step.Offset("offset");
+                (left, top, right, bottom) = (left + Math.Max(0, -row[at]) + Smeared, top + Math.Max(0, -row[at + 1]) + Smeared, right + Math.Max(0, row[at]) + Smeared, bottom + Math.Max(0, row[at + 1]) + Smeared);
             }
         }
         return (left, top, right, bottom);

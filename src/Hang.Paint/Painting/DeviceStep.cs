@@ -8,7 +8,8 @@ namespace Hang.Paint.Painting;
 /// <param name="Offset">How far a shadow is moved.</param>
 /// <param name="Numbers">The colour of a shadow, or the matrix of a recolouring.</param>
 /// <param name="Only">True for a shadow without the picture.</param>
-internal sealed record DeviceStep(OpKind Kind, SKSize Sigma, SKPoint Offset, float[] Numbers, bool Only)
+/// <param name="Grow">How far a shadow is larger than what casts it.</param>
+internal sealed record DeviceStep(OpKind Kind, SKSize Sigma, SKPoint Offset, float[] Numbers, bool Only, float Grow = 0)
 {
     /// <summary>Below this a blur of box blurs is none.</summary>
     public const float Small = 2;
@@ -40,6 +41,24 @@ internal sealed record DeviceStep(OpKind Kind, SKSize Sigma, SKPoint Offset, flo
                 steps.Add(new(step.Kind, default, default, [], false));
                 continue;
             }
+            if (step.Kind == Ops.Map)
+            {
+                steps.Add(new(step.Kind, default, default, v.Slice(step.Offset("stops"), 5 * (int)v[step.Offset("count")]).ToArray(), false));
+                continue;
+            }
+            if (step.Kind == Ops.Streak)
+            {
+                if (Mapped(device, v, step.Offset("offset")) is { Length: > Nothing } along)
+                {
+                    steps.Add(new(step.Kind, default, along, [], false));
+                }
+                continue;
+            }
+            if (step.Kind == Ops.Trail)
+            {
+                steps.Add(new(step.Kind, default, Mapped(device, v, step.Offset("offset")), v.Slice(step.Offset("colour"), 4).ToArray(), v[step.Offset("only")] != 0));
+                continue;
+            }
             var at = step.Offset("sigma");
             var sigma = SigmaOf(v[at], v[at + 1], device);
             if (step.Kind == Ops.Soften)
@@ -50,12 +69,15 @@ internal sealed record DeviceStep(OpKind Kind, SKSize Sigma, SKPoint Offset, flo
                 }
                 continue;
             }
-            var by = step.Offset("offset");
-            var offset = new SKPoint(device.ScaleX * v[by] + device.SkewX * v[by + 1], device.SkewY * v[by] + device.ScaleY * v[by + 1]);
-            steps.Add(new(step.Kind, sigma, offset, v.Slice(step.Offset("colour"), 4).ToArray(), step.Kind == Ops.Cast && v[step.Offset("only")] != 0));
+            var isCast = step.Kind == Ops.Cast;
+            var grow = isCast ? v[step.Offset("grow")] * MathF.Sqrt(Math.Abs(device.ScaleX * device.ScaleY - device.SkewX * device.SkewY)) : 0;
+            steps.Add(new(step.Kind, sigma, Mapped(device, v, step.Offset("offset")), v.Slice(step.Offset("colour"), 4).ToArray(), isCast && v[step.Offset("only")] != 0, grow));
         }
         return steps;
     }
+
+    /// <summary>A vector in pixels of the target.</summary>
+    private static SKPoint Mapped(SKMatrix m, ReadOnlySpan<float> v, int at) => new(m.ScaleX * v[at] + m.SkewX * v[at + 1], m.SkewY * v[at] + m.ScaleY * v[at + 1]);
 
     /// <summary>All steps as one of Skia's filters, for the coordinates of the target.</summary>
     public static SKImageFilter? Filter(IEnumerable<DeviceStep> steps) => steps.Aggregate((SKImageFilter?)null, (input, step) => step.Over(input));
@@ -77,7 +99,23 @@ internal sealed record DeviceStep(OpKind Kind, SKSize Sigma, SKPoint Offset, flo
         {
             return EvenBlur.Of(Sigma.Width, Sigma.Height, input)!;
         }
-        var cast = Moved(EvenBlur.Of(Sigma.Width, Sigma.Height, Tinted(input)));
+        if (Kind == Ops.Streak)
+        {
+            return Streaks.Mean(Offset, input);
+        }
+        if (Kind == Ops.Trail)
+        {
+            using var opaque = SKColorFilter.CreateColorMatrix([0, 0, 0, 0, Numbers[0], 0, 0, 0, 0, Numbers[1], 0, 0, 0, 0, Numbers[2], 0, 0, 0, 1, 0]);
+            using var faded = SKColorFilter.CreateColorMatrix([1, 0, 0, 0, 0, 0, 1, 0, 0, 0, 0, 0, 1, 0, 0, 0, 0, 0, Numbers[3], 0]);
+            // Copies of what lets something through would add up: it is made so at the end.
+            var trail = SKImageFilter.CreateColorFilter(faded, Streaks.Union(Offset, SKImageFilter.CreateColorFilter(opaque, input)));
+            return Only ? trail : SKImageFilter.CreateBlendMode(SKBlendMode.SrcOver, trail, input);
+        }
+        if (Kind == Ops.Map)
+        {
+            return ColourMap.Over(Numbers, input);
+        }
+        var cast = Moved(EvenBlur.Of(Sigma.Width, Sigma.Height, Tinted(Grown(Grow, input))));
         return Kind == Ops.Inner ? SKImageFilter.CreateBlendMode(SKBlendMode.SrcATop, input, Turned(cast)) : Only ? cast : SKImageFilter.CreateBlendMode(SKBlendMode.SrcOver, cast, input);
     }
 
@@ -95,6 +133,29 @@ internal sealed record DeviceStep(OpKind Kind, SKSize Sigma, SKPoint Offset, flo
 
     /// <summary>What is not covered, in the colour.</summary>
     public SKColorFilter Turn() => SKColorFilter.CreateColorMatrix([0, 0, 0, 0, Numbers[0], 0, 0, 0, 0, Numbers[1], 0, 0, 0, 0, Numbers[2], 0, 0, 0, -Numbers[3], Numbers[3]]);
+
+    /// <summary>
+    /// A picture of one colour grown or shrunk: blurred, a straight edge has Φ(-d/σ) of its alpha at a distance d (the normal distribution); there it is made
+    /// steep again. The same is done by the browser's deviceSteps.ts.
+    /// </summary>
+    public static SKImageFilter? Grown(float by, SKImageFilter? input)
+    {
+        var far = Math.Abs(by);
+        if (far < Nothing)
+        {
+            return input;
+        }
+        var sigma = Math.Max(far, Small);
+        var z = far / sigma;
+        var density = MathF.Exp(-z * z / 2) / MathF.Sqrt(2 * MathF.PI);
+        // Abramowitz and Stegun, 26.2.16: within 1e-5 of Φ.
+        var t = 1 / (1 + 0.33267f * z);
+        var beyond = density * t * (0.4361836f + t * (-0.1201676f + t * 0.937298f));
+        var edge = by > 0 ? beyond : 1 - beyond;
+        var steep = Math.Max(1, sigma / density);
+        using var contrast = SKColorFilter.CreateColorMatrix([1, 0, 0, 0, 0, 0, 1, 0, 0, 0, 0, 0, 1, 0, 0, 0, 0, 0, steep, 0.5f - edge * steep]);
+        return SKImageFilter.CreateColorFilter(contrast, EvenBlur.Of(sigma, sigma, input));
+    }
 
     private SKImageFilter Turned(SKImageFilter input)
     {

@@ -18,7 +18,7 @@ internal sealed class PixelSteps : IDisposable
     {
         this.steps = steps;
         paint = new() { BlendMode = blend, ColorF = new SKColorF(0, 0, 0, opacity) };
-        var reach = (int)Math.Ceiling(steps.Sum(s => 3 * Math.Max(s.Sigma.Width, s.Sigma.Height) + Math.Max(Math.Abs(s.Offset.X), Math.Abs(s.Offset.Y)) + 1));
+        var reach = (int)Math.Ceiling(steps.Sum(s => 3 * Math.Max(s.Sigma.Width, s.Sigma.Height) + Math.Max(Math.Abs(s.Offset.X), Math.Abs(s.Offset.Y)) + 3 * Math.Abs(s.Grow) + 1));
         var whole = SKRectI.Round(GroupLayer.Rect(Map(device, bounds)));
         whole.Inflate(reach, reach);
         seen.Inflate(reach, reach);
@@ -70,7 +70,8 @@ internal sealed class PixelSteps : IDisposable
         {
             using var tint = step.Tint();
             using var tinted = new SKPaint { ColorFilter = tint };
-            using var cast = Redrawn(surface!, tinted, default);
+            using var grown = Grown(surface!, step.Grow);
+            using var cast = Redrawn(grown ?? surface!, tinted, default);
             Soften(cast, step.Sigma);
             var result = Surface();
             using var turn = step.Kind == Core.PaintList.Ops.Inner ? step.Turn() : null;
@@ -104,6 +105,18 @@ internal sealed class PixelSteps : IDisposable
             using var through = new SKPaint { ImageFilter = filter };
             Replace(Redrawn(surface!, through, default));
         }
+    }
+
+    /// <summary>A picture grown; null when it stays as it is.</summary>
+    private SKSurface? Grown(SKSurface picture, float by)
+    {
+        using var filter = DeviceStep.Grown(by, null);
+        if (filter is null)
+        {
+            return null;
+        }
+        using var through = new SKPaint { ImageFilter = filter };
+        return Redrawn(picture, through, default);
     }
 
     /// <summary>Blurs a picture in place; each axis by the way that is right for it.</summary>

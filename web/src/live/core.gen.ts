@@ -249,11 +249,14 @@ export interface TypeContent {
 export type Effect =
   | Blur
   | BrightnessContrast
+  | DirectionalBlur
   | DropShadow
+  | GradientMap
   | HueSaturation
   | InnerGlow
   | InnerShadow
   | Invert
+  | LongShadow
   | OuterGlow
   | Tint
 
@@ -263,6 +266,7 @@ export interface Blur {
   id: string
   on?: Keyed<boolean>
   radius?: Keyed<number>
+  share?: Keyed<[number, number]>
 }
 
 /** Brightens or darkens, spreads or gathers the tones. */
@@ -274,6 +278,15 @@ export interface BrightnessContrast {
   contrast?: Keyed<number>
 }
 
+/** Blurs along a line. */
+export interface DirectionalBlur {
+  kind: 'directionalBlur'
+  id: string
+  on?: Keyed<boolean>
+  length?: Keyed<number>
+  direction?: Keyed<number>
+}
+
 /** A shadow behind. */
 export interface DropShadow {
   kind: 'dropShadow'
@@ -282,8 +295,17 @@ export interface DropShadow {
   distance?: Keyed<number>
   direction?: Keyed<number>
   softness?: Keyed<number>
+  grow?: Keyed<number>
   fill?: Keyed<string>
   only?: Keyed<boolean>
+}
+
+/** Colours by lightness. */
+export interface GradientMap {
+  kind: 'gradientMap'
+  id: string
+  on?: Keyed<boolean>
+  fill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
 }
 
 /** Turns hues, strengthens or weakens colours, lightens or darkens. */
@@ -322,6 +344,17 @@ export interface Invert {
   id: string
   on?: Keyed<boolean>
   amount?: Keyed<number>
+}
+
+/** A shadow that reaches far. */
+export interface LongShadow {
+  kind: 'longShadow'
+  id: string
+  on?: Keyed<boolean>
+  length?: Keyed<number>
+  direction?: Keyed<number>
+  fill?: Keyed<string>
+  only?: Keyed<boolean>
 }
 
 /** Light around the edges. */

@@ -4,7 +4,7 @@
 export const Code = { place: 0, mark: 1, clip: 2, group: 3, end: 4, fill: 5, stroke: 6, glyphs: 7, picture: 8, warp: 9 } as const
 
 /** Codes of a group's steps. */
-export const Step = { soften: 0, recolour: 1, cast: 2, inner: 3, luma: 4 } as const
+export const Step = { soften: 0, recolour: 1, cast: 2, inner: 3, luma: 4, streak: 5, trail: 6, map: 7 } as const
 
 /** Where the numbers of "place" lie, from the operation's own start. */
 export const place = { matrix: 0, opacity: 6 } as const
@@ -40,13 +40,22 @@ export const soften = { on: 0, sigma: 1 } as const
 export const recolour = { on: 0, matrix: 1 } as const
 
 /** Where the numbers of "cast" lie, from the operation's own start. */
-export const cast = { on: 0, offset: 1, sigma: 3, colour: 5, only: 9 } as const
+export const cast = { on: 0, offset: 1, sigma: 3, colour: 5, only: 9, grow: 10 } as const
 
 /** Where the numbers of "inner" lie, from the operation's own start. */
 export const inner = { on: 0, offset: 1, sigma: 3, colour: 5 } as const
 
 /** Where the numbers of "luma" lie, from the operation's own start. */
 export const luma = { on: 0 } as const
+
+/** Where the numbers of "streak" lie, from the operation's own start. */
+export const streak = { on: 0, offset: 1 } as const
+
+/** Where the numbers of "trail" lie, from the operation's own start. */
+export const trail = { on: 0, offset: 1, colour: 3, only: 7 } as const
+
+/** Where the numbers of "map" lie, from the operation's own start. */
+export const map = { on: 0, count: 1, stops: 2 } as const
 
 /** Where the words of "clip" stand. */
 export const clipWords = { verbs: 0, rule: 1, inverse: 2 } as const
