@@ -49,7 +49,7 @@ public class MoreEffectTests
         {
             Assert.Equal([0, 0, 128, 128], At(canvas, x, y));
         }
-        foreach (var (x, y) in new[] { (80, 104), (125, 70), (155, 152), (57, 80) })
+        foreach (var (x, y) in new[] { (70, 125), (125, 70), (155, 152), (57, 80) })
         {
             Assert.Equal(0, At(canvas, x, y)[3]);
         }
