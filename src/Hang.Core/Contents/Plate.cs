@@ -21,7 +21,7 @@ public sealed class Plate : ContentKind
 
     public static readonly ValueSpec Lean = new("lean", "Lean", NumbersKind.Size, "px", default, "How far the top of the left and of the right side lies to the right of its foot; the middle stays.") { Least = -ValueSpec.Far, Signs = ["L", "R"] };
 
-    public static readonly ValueSpec Tips = new("tips", "Points", NumbersKind.Size, "px", default, "How far the middle of the left and of the right side points outwards, as a tag's; less than 0: inwards, as a banner's.") { Least = -ValueSpec.Far, Signs = ["L", "R"] };
+    public static readonly ValueSpec Tips = new("tips", "Tips", NumbersKind.Size, "px", default, "How far the middle of the left and of the right side points outwards, as a tag's; less than 0: inwards, as a banner's.") { Least = -ValueSpec.Far, Signs = ["L", "R"] };
 
     public static readonly ValueSpec Colour = new("fill", "Colour", PaintKind.Paint, "", new(1, 1, 1, 1), "Colour, straight alpha, or gradient.");
 

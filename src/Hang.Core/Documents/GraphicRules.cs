@@ -149,11 +149,23 @@ public static class GraphicRules
         {
             throw new ProblemException($"A {layer.Content.Kind.Name} shows nothing, so it has no effects.", "Put them on what hangs from it.", layer.Name, $"{at}/effects");
         }
-        for (var i = 0; i < layer.Effects.Length; i++)
+        if (layer.Masks.Length > Layer.MostMasks)
         {
-            if (!IsId(layer.Effects[i].Id) || layer.Effects.Take(i).Any(e => e.Id == layer.Effects[i].Id))
+            throw new ProblemException($"The layer has {layer.Masks.Length} masks.", $"Keep it to {Layer.MostMasks}.", layer.Name, $"{at}/masks");
+        }
+        if (!layer.Masks.IsEmpty && layer.Content.Kind.IsInvisible)
+        {
+            throw new ProblemException($"A {layer.Content.Kind.Name} shows nothing, so it has no masks.", "Put them on what hangs from it.", layer.Name, $"{at}/masks");
+        }
+        foreach (var list in PartList.All)
+        {
+            var ids = list.Of(layer).Select(p => p.Id).ToArray();
+            for (var i = 0; i < ids.Length; i++)
             {
-                throw new ProblemException($"The effect's id \"{Quoted.Short(layer.Effects[i].Id)}\" is no id, or is used twice.", "Give each effect an id of its own: 1 to 64 letters, digits and hyphens.", layer.Name, $"{at}/effects/{i}/id");
+                if (!IsId(ids[i]) || ids.AsSpan(0, i).Contains(ids[i]))
+                {
+                    throw new ProblemException($"The id \"{Quoted.Short(ids[i])}\" among the {list.Name} is no id, or is used twice.", "Give each an id of its own: 1 to 64 letters, digits and hyphens.", layer.Name, $"{at}/{list.Name}/{i}/id");
+                }
             }
         }
     }
@@ -189,7 +201,7 @@ public static class GraphicRules
     private static string PointerOf(Layer layer, ValuePlace value)
     {
         var words = value.Address.Words;
-        return words[0] == Address.Effects ? $"effects/{layer.Effects.IndexOf(layer.Effect(words[1])!)}/{words[2]}" : layer.Own.Find(words[0]) is not null ? words[0] : $"content/{words[0]}";
+        return PartList.Find(words[0]) is { } list ? $"{list.Name}/{list.IndexOf(layer, words[1])}/{words[2]}" : layer.Own.Find(words[0]) is not null ? words[0] : $"content/{words[0]}";
     }
 
     private static double Size(Geometry.Point p) => Math.Max(Math.Abs(p.X), Math.Abs(p.Y));

@@ -76,19 +76,32 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before)
     }
 
     /// <summary>A layer, or a piece of one, that paints itself.</summary>
-    private void Whole(Prepared layer, string id, Drawing drawing, int delay, string blend, StepWriter steps, Func<double, double>? opacity)
+    /// <param name="isPiece">True for a piece: the whole is masked, not it.</param>
+    private void Whole(Prepared layer, string id, Drawing drawing, int delay, string blend, StepWriter steps, Func<double, double>? opacity, bool isPiece = false)
     {
         var content = new StripWriter();
         drawing.Write(content);
         var writer = new StripWriter();
         Begin(writer, layer, drawing, delay);
         // One painted shape takes the opacity itself; several, or what is done to them, need a picture of their own.
-        var asPicture = steps.Steps.Count > 0 || blend != "normal" || content.Painting > 1;
+        // Pieces are cut as a whole.
+        var masks = isPiece ? [] : layer.Layer.Masks;
+        var asPicture = steps.Steps.Count > 0 || blend != "normal" || content.Painting > 1 || !masks.IsEmpty;
         if (asPicture && content.Painting > 0)
         {
             OpenIn(writer, blend, steps);
         }
-        writer.Append(content);
+        if (!masks.IsEmpty && content.Painting > 0)
+        {
+            OpenIn(writer, "normal", new StepWriter());
+            writer.Append(content);
+            MaskWriter.Cut(writer, masks);
+            writer.Close();
+        }
+        else
+        {
+            writer.Append(content);
+        }
         if (asPicture && content.Painting > 0)
         {
             writer.Close();
@@ -133,11 +146,25 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before)
                 v[Ops.Group["opacity"]] = (float)most;
             });
         }
+        var masked = layer.Layer.Masks.IsEmpty ? null : Open(layer, $"{within}{id}/masked", "normal", new StepWriter());
         for (var i = 0; i < pieces.Count; i++)
         {
             var delay = pieces[i].Delay;
             Whole(layer, string.Create(CultureInfo.InvariantCulture, $"{within}{id}/{i}"), pieces[i].Drawing, delay, "normal", onWhole ? new() : effects,
-                needs ? time => Most(time) is > 0 and var most ? pose.Opacity(time - delay) / most : 0 : null);
+                needs ? time => Most(time) is > 0 and var most ? pose.Opacity(time - delay) / most : 0 : null, true);
+        }
+        if (masked is not null)
+        {
+            var cut = new StripWriter();
+            cut.Add(Ops.Place, [], [], 0, false, (time, v) =>
+            {
+                var world = layer.World(time);
+                (v[0], v[1], v[2], v[3], v[4], v[5], v[6]) = ((float)world.A, (float)world.B, (float)world.C, (float)world.D, (float)world.E, (float)world.F, 1);
+            });
+            MaskWriter.Cut(cut, layer.Layer.Masks);
+            cut.Close();
+            nodes.Add(new(layer, cut.Finish($"{within}{id}/masks", id, before($"{within}{id}/masks")), null, 0, null));
+            Shut(layer, $"{within}{id}/masked/end", masked);
         }
         if (whole is not null)
         {
@@ -151,7 +178,11 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before)
         var effects = EffectsOf(group);
         var writer = new StripWriter();
         Begin(writer, group, group.Drawing, 0);
-        OpenIn(writer, blend, effects, opaque: group.Pose.IsOpaque && !Blends(group));
+        OpenIn(writer, blend, effects, opaque: group.Pose.IsOpaque && !Blends(group) && group.Layer.Masks.IsEmpty);
+        if (!group.Layer.Masks.IsEmpty)
+        {
+            OpenIn(writer, "normal", new StepWriter());
+        }
         // Mask and effects are the group's own; its members stand in the graphic's coordinates.
         writer.Add(Ops.Place, [], [], 0, false, (time, v) =>
         {
@@ -169,6 +200,11 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before)
         }
         var closer = new StripWriter();
         closer.Close();
+        if (!group.Layer.Masks.IsEmpty)
+        {
+            MaskWriter.Cut(closer, group.Layer.Masks);
+            closer.Close();
+        }
         closer.Close();
         closer.Close();
         open.End = nodes.Count;

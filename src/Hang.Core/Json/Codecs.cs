@@ -5,7 +5,9 @@ using System.Text;
 using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Unicode;
+using Hang.Core.Effects;
 using Hang.Core.Layers;
+using Hang.Core.Masks;
 using Hang.Core.Time;
 using Hang.Core.Values;
 
@@ -71,7 +73,8 @@ public static class Codecs
         _ when type == typeof(JsonElement) => new RawCodec(),
         _ when type == typeof(Address) => new AddressCodec(),
         _ when type == typeof(Layer) => new LayerCodec(),
-        _ when type == typeof(Effect) => new EffectCodec(),
+        _ when type == typeof(Effect) => new PartCodec<Effect, EffectKind>("Effect", (id, kind, values) => new(id, kind, values), e => (e.Id, e.Kind, e.Values)),
+        _ when type == typeof(Mask) => new PartCodec<Mask, MaskKind>("Mask", (id, kind, values) => new(id, kind, values), m => (m.Id, m.Kind, m.Values)),
         _ when type.GetCustomAttribute<OneOfAttribute>(false) is { } oneOf => new OneOfCodec(type, oneOf.Member),
         _ => new RecordCodec(type),
     };

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Hang.Core.Contents;
 using Hang.Core.Effects;
 using Hang.Core.Idles;
+using Hang.Core.Masks;
 using Hang.Core.Values;
 
 namespace Hang.Core.Layers;
@@ -65,6 +66,12 @@ public sealed record Layer
 
     /// <summary>What is done to what it shows, the first first.</summary>
     public ImmutableArray<Effect> Effects { get; init; } = [];
+
+    /// <summary>Most masks of a layer.</summary>
+    public const int MostMasks = 16;
+
+    /// <summary>Shapes that decide where it shows, the first first; its effects see what is left.</summary>
+    public ImmutableArray<Mask> Masks { get; init; } = [];
 
     /// <summary>Id of what the layer follows: what it hangs from, else its group.</summary>
     public string? Carrier => HangsFrom ?? Group;
@@ -139,3 +146,7 @@ public sealed record Content(ContentKind Kind, ValueSet Values)
 /// <summary>What is done to what a layer shows.</summary>
 /// <param name="Id">Short text, unique within the layer.</param>
 public sealed record Effect(string Id, EffectKind Kind, ValueSet Values);
+
+/// <summary>A shape that decides where a layer shows.</summary>
+/// <param name="Id">Short text, unique among the layer's masks.</param>
+public sealed record Mask(string Id, MaskKind Kind, ValueSet Values);

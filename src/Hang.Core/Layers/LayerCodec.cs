@@ -3,7 +3,6 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
-using Hang.Core.Effects;
 using Hang.Core.Idles;
 using Hang.Core.Json;
 using Hang.Core.Values;
@@ -50,13 +49,17 @@ internal sealed class LayerCodec : Codec
             {
                 layer = layer with { Effects = [.. at.Items("effects", Layer.MostEffects).Select(i => (Effect)Codecs.Of(typeof(Effect)).Read(i))] };
             }
+            else if (name == Address.Masks)
+            {
+                layer = layer with { Masks = [.. at.Items(name, Layer.MostMasks).Select(i => (Mask)Codecs.Of(typeof(Mask)).Read(i))] };
+            }
             else if (LayerValues.Module.Blank.Find(name) is { } spec)
             {
                 layer = layer with { Own = layer.Own.With(spec, ChannelJson.Read(spec, at)) };
             }
             else
             {
-                throw at.Refused($"\"{Quoted.Short(name)}\" is not known here.", $"Known are {string.Join(", ", Members.Select(m => m.Name).Concat(LayerValues.Module.Values.Select(v => v.Name)))}, content, effects.");
+                throw at.Refused($"\"{Quoted.Short(name)}\" is not known here.", $"Known are {string.Join(", ", Members.Select(m => m.Name).Concat(LayerValues.Module.Values.Select(v => v.Name)))}, content, effects, masks.");
             }
         }
         foreach (var (name, value) in new (string, object?)[] { ("id", layer.Id), ("name", layer.Name), ("content", layer.Content) })
@@ -95,6 +98,15 @@ internal sealed class LayerCodec : Codec
             }
             writer.WriteEndArray();
         }
+        if (!layer.Masks.IsEmpty)
+        {
+            writer.WriteStartArray(Address.Masks);
+            foreach (var mask in layer.Masks)
+            {
+                Codecs.Of(typeof(Mask)).Write(writer, mask);
+            }
+            writer.WriteEndArray();
+        }
         writer.WriteEndObject();
     }
 
@@ -108,6 +120,7 @@ internal sealed class LayerCodec : Codec
         ValueSetJson.AddSchemas(properties, LayerValues.Module.Values);
         properties["content"] = new JsonObject { ["oneOf"] = new JsonArray([.. Modules<ContentKind>.All.Select(k => (JsonNode)ValueSetJson.Schema(k, [], book))]) };
         properties["effects"] = new JsonObject { ["type"] = "array", ["maxItems"] = Layer.MostEffects, ["items"] = Codecs.Of(typeof(Effect)).Schema(book) };
+        properties[Address.Masks] = new JsonObject { ["type"] = "array", ["maxItems"] = Layer.MostMasks, ["items"] = Codecs.Of(typeof(Mask)).Schema(book) };
         return new() { ["type"] = "object", ["additionalProperties"] = false, ["properties"] = properties, ["required"] = new JsonArray("id", "name", "content") };
     });
 
@@ -116,7 +129,8 @@ internal sealed class LayerCodec : Codec
         var lines = Members.Select(m => $"  {m.Name}{(m.Name is "id" or "name" ? "" : "?")}: {m.Codec.TypeScript(book)}")
             .Concat(LayerValues.Module.Values.Select(v => ValueSetJson.TypeScript(v, book)))
             .Append($"  content: {ContentUnion(book)}")
-            .Append($"  effects?: {Codecs.Of(typeof(Effect)).TypeScript(book)}[]");
+            .Append($"  effects?: {Codecs.Of(typeof(Effect)).TypeScript(book)}[]")
+            .Append($"  masks?: {Codecs.Of(typeof(Mask)).TypeScript(book)}[]");
         return $"export interface Layer {{\n{string.Join("\n", lines)}\n}}";
     });
 
@@ -132,34 +146,34 @@ internal sealed class LayerCodec : Codec
     private sealed record Member(string Name, Codec Codec, Func<Layer, object?> Get, Func<Layer, object, Layer> Set);
 }
 
-/// <summary>An effect in JSON: its id, its kind, and the values of the kind.</summary>
-internal sealed class EffectCodec : Codec
+/// <summary>A part of a layer in JSON, such as an effect: its id, its kind, and the values of the kind.</summary>
+internal sealed class PartCodec<TPart, TKind>(string name, Func<string, TKind, ValueSet, TPart> make, Func<TPart, (string Id, TKind Kind, ValueSet Values)> take) : Codec where TPart : class where TKind : Module
 {
     public override object Read(JsonPlace place)
     {
-        var kind = ValueSetJson.ReadKind<EffectKind>(place);
+        var kind = ValueSetJson.ReadKind<TKind>(place);
         if (!place.Json.TryGetProperty("id", out var id))
         {
-            throw place.Refused("\"id\" is missing.", "Give the effect an id of its own.");
+            throw place.Refused("\"id\" is missing.", $"Give the {name.ToLowerInvariant()} an id of its own.");
         }
-        return new Effect(place.Member("id", id).Text(), kind, ValueSetJson.Read(kind, place, ["id"]));
+        return make(place.Member("id", id).Text(), kind, ValueSetJson.Read(kind, place, ["id"]));
     }
 
     public override void Write(Utf8JsonWriter writer, object value)
     {
-        var effect = (Effect)value;
+        var (id, kind, values) = take((TPart)value);
         writer.WriteStartObject();
-        writer.WriteString("id", effect.Id);
-        writer.WriteString("kind", effect.Kind.Name);
-        ValueSetJson.Write(writer, effect.Values);
+        writer.WriteString("id", id);
+        writer.WriteString("kind", kind.Name);
+        ValueSetJson.Write(writer, values);
         writer.WriteEndObject();
     }
 
-    public override JsonObject Schema(SchemaBook book) => book.Refer("Effect", () => new()
+    public override JsonObject Schema(SchemaBook book) => book.Refer(name, () => new()
     {
-        ["oneOf"] = new JsonArray([.. Modules<EffectKind>.All.Select(k => (JsonNode)ValueSetJson.Schema(k, ["id"], book))]),
+        ["oneOf"] = new JsonArray([.. Modules<TKind>.All.Select(k => (JsonNode)ValueSetJson.Schema(k, ["id"], book))]),
     });
 
-    public override string TypeScript(TypeBook book) => book.Refer("Effect", () =>
-        $"export type Effect =\n{string.Join("\n", Modules<EffectKind>.All.Select(k => $"  | {ValueSetJson.TypeScript(k, ["id"], book)}"))}");
+    public override string TypeScript(TypeBook book) => book.Refer(name, () =>
+        $"export type {name} =\n{string.Join("\n", Modules<TKind>.All.Select(k => $"  | {ValueSetJson.TypeScript(k, ["id"], book)}"))}");
 }

@@ -285,6 +285,11 @@ public static class Touched
             }
             var reach = ReachOf(group, row);
             Put(row, group.Offset("reach"), new(reach.Left, reach.Top, reach.Right, reach.Bottom));
+            if (group.Word("blend") is "cutTo" or "cutOut")
+            {
+                // It takes away and adds nothing.
+                return;
+            }
             var grown = new Box(inside.Left - reach.Left, inside.Top - reach.Top, inside.Right + reach.Right, inside.Bottom + reach.Bottom);
             Touch(own is { } c ? c.Intersect(grown) : grown);
         }

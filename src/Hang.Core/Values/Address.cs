@@ -20,6 +20,9 @@ public readonly record struct Address(string Text)
     /// <summary>The first word of addresses into effects.</summary>
     public const string Effects = "effects";
 
+    /// <summary>The first word of addresses into masks.</summary>
+    public const string Masks = "masks";
+
     public string[] Words => Text.Split('/');
 
     public static bool TryParse(string text, out Address address)

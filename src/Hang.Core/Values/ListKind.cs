@@ -230,7 +230,9 @@ public sealed class StopsKind : ListKind
     protected override ImmutableArray<ItemPart> Parts { get; } = [new("at", 1, 0, 1), new("colour", 4, 0, 1, IsColour: true)];
 }
 
-/// <summary>The points of a path: each with the tangents to the handles before and after it, as vectors in pixels.</summary>
+/// <summary>
+/// The points of a path: each with the tangents to the handles before and after it, as vectors in pixels. A point whose "begins" is 1 begins another contour.
+/// </summary>
 public sealed class PointsKind : ListKind
 {
     private const double Far = 100_000;
@@ -242,5 +244,9 @@ public sealed class PointsKind : ListKind
     protected override int LeastItems => 2;
 
     protected override ImmutableArray<ItemPart> Parts { get; } =
-        [new("at", 2, -Far, Far), new("in", 2, -Far, Far, Optional: true), new("out", 2, -Far, Far, Optional: true)];
+        [new("at", 2, -Far, Far), new("in", 2, -Far, Far, Optional: true), new("out", 2, -Far, Far, Optional: true), new("begins", 1, 0, 1, Optional: true)];
+
+    /// <summary>Paths whose contours have as many points mix point by point; others change half-way.</summary>
+    public override Value Mix(in Value a, in Value b, double t) =>
+        Contents.PointPaths.LayoutOf(a.Numbers) == Contents.PointPaths.LayoutOf(b.Numbers) ? base.Mix(in a, in b, t) : t < 0.5 ? a : b;
 }

@@ -10,6 +10,7 @@ using Hang.Core.Values;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Core.Layers;
+using Hang.Core.Masks;
 using Hang.Core.Palettes;
 using Hang.Core.Motion;
 using Hang.Core.Phases;
@@ -67,7 +68,7 @@ public sealed record ValueInfo(
 public sealed record ModuleInfo(string Name, string Title, string Meaning, ImmutableArray<ValueInfo> Values, string? Sized, bool KeepsShape, bool IsGroup, bool IsInvisible, ImmutableArray<string> OfLayer);
 
 /// <summary>What does not change while the server runs.</summary>
-public sealed record Choices(ImmutableArray<FontFamily> Fonts, ImmutableArray<FeelChoice> Feels, ImmutableArray<ValueInfo> LayerValues, ImmutableArray<ModuleInfo> Contents, ImmutableArray<ModuleInfo> Effects, ImmutableArray<string> Blends, ImmutableArray<string> Rates, double ActionMargin, double GraphicsMargin, int WindowLength, ImmutableArray<ArrivalInfo> Arrivals);
+public sealed record Choices(ImmutableArray<FontFamily> Fonts, ImmutableArray<FeelChoice> Feels, ImmutableArray<ValueInfo> LayerValues, ImmutableArray<ModuleInfo> Contents, ImmutableArray<ModuleInfo> Effects, ImmutableArray<ModuleInfo> Masks, ImmutableArray<string> Blends, ImmutableArray<string> Rates, double ActionMargin, double GraphicsMargin, int WindowLength, ImmutableArray<ArrivalInfo> Arrivals);
 
 /// <summary>A ready-made way of coming on, as the bench needs to know it.</summary>
 /// <param name="DistanceUnit">What its distance means; null when it has none.</param>
@@ -113,6 +114,7 @@ public static class RackEndpoints
         [.. LayerValues.Module.Values.Select(Info)],
         [.. Modules<ContentKind>.All.Select(k => new ModuleInfo(k.Name, k.Title, k.Meaning, [.. k.Values.Select(Info)], k.Sized?.Name, k.KeepsShape, k.IsGroup, k.IsInvisible, [.. LayerValues.Module.Values.Where(v => !k.IsInvisible || LayerValues.IsPlace(v)).Select(v => v.Name)]))],
         [.. Modules<EffectKind>.All.Select(k => new ModuleInfo(k.Name, k.Title, k.Meaning, [.. k.Values.Select(Info)], null, false, false, false, []))],
+        [.. Modules<MaskKind>.All.Select(k => new ModuleInfo(k.Name, k.Title, k.Meaning, [.. k.Values.Select(Info)], null, false, false, false, []))],
         [.. Enum.GetValues<BlendMode>().Select(JsonName.Of)],
         [.. FrameRate.All.Select(r => r.ToString())],
         Core.Checks.SafeAreas.ActionMargin, Core.Checks.SafeAreas.GraphicsMargin, Core.Programs.FrameWindow.Standard,

@@ -6,6 +6,7 @@ import { choicesQuery } from '../api/choices'
 import { addPicture, Refused, type Schemas } from '../api/client'
 import type { Content, Layer } from '../live/document'
 import { useDocument } from '../stores/documentStore'
+import { useView } from '../stores/viewStore'
 
 /** Adds shapes, type, pictures and hooks, in the middle of the frame and of a size that suits it. */
 export function AddLayerBar() {
@@ -83,7 +84,12 @@ export function AddLayerBar() {
             <Menu.Positioner>
               <Menu.Content>
                 {more.map((shape) => (
-                  <Menu.Item key={shape.name} value={shape.name} title={shape.meaning} onSelect={() => void addShape(shape)}>
+                  <Menu.Item
+                    key={shape.name}
+                    value={shape.name}
+                    title={shape.meaning}
+                    onSelect={() => (shape.name === 'path' ? useView.getState().draw(true) : void addShape(shape))}
+                  >
                     {shape.title}
                   </Menu.Item>
                 ))}

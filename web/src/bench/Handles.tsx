@@ -14,8 +14,10 @@ import { follow } from './groups'
 import { beginDrag, moveEdits, resizeEdits, turnEdits, type DragStart } from './handleDrags'
 import { GradientHandles } from './GradientHandles'
 import { Hooks } from './Hooks'
+import { MaskHandles } from './MaskHandles'
 import { PathOverlay } from './PathOverlay'
 import { corners, layerAt, placeOf } from './picking'
+import { LayerPoints } from './PointsOverlay'
 import type { SnapLine } from './snapping'
 
 type Grip = 'move' | 'turn' | [number, number]
@@ -262,6 +264,8 @@ export function Handles({ scale }: { scale: number }) {
             </g>
           )
         })}
+      {still && selection.length === 1 && <MaskHandles id={selection[0]!} scale={scale} />}
+      {still && selection.length === 1 && <LayerPoints id={selection[0]!} scale={scale} />}
       {still && selection.length === 1 && <GradientHandles id={selection[0]!} scale={scale} />}
     </svg>
   )

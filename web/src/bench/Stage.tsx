@@ -6,6 +6,7 @@ import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
 import { useSelection } from '../stores/selectionStore'
 import { useView } from '../stores/viewStore'
+import { DrawPath } from './DrawPath'
 import { Handles } from './Handles'
 import { StageWall } from './StageWall'
 import { useStagePainting } from './useStagePainting'
@@ -19,7 +20,7 @@ export function Stage() {
   const moving = useRef<HTMLCanvasElement>(null)
   const exact = useRef<HTMLCanvasElement>(null)
   const { graphic } = usePick(useDocument, 'graphic')
-  const { zoom, safeAreas } = usePick(useView, 'zoom', 'safeAreas')
+  const { zoom, safeAreas, drawing } = usePick(useView, 'zoom', 'safeAreas', 'drawing')
   const { writing } = usePick(useSelection, 'writing')
   const margins = useQuery(choicesQuery).data
   const room = useSize(frame)
@@ -64,6 +65,7 @@ export function Stage() {
               </>
             )}
             <Handles scale={scale} />
+            {drawing && <DrawPath scale={scale} />}
             {writing && <WordsOnStage key={writing} id={writing} scale={scale} />}
           </Box>
         </Box>

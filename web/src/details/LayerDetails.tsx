@@ -13,6 +13,7 @@ import { Section } from './Section'
 import { EffectDetails } from './EffectDetails'
 import { FeatureTicks } from './FeatureTicks'
 import { GroupTools } from './GroupTools'
+import { MaskDetails } from './MaskDetails'
 import { MixDetails } from './MixDetails'
 import { ReadingNote } from './ReadingNote'
 import { TypeDetails, typeSettings } from './TypeDetails'
@@ -33,6 +34,7 @@ export const LayerDetails = memo(function LayerDetails({ id, choices }: { id: st
       </Section>
       {kind === 'type' && <ReadingNote />}
       <Values id={id} choices={choices} />
+      {!content?.isInvisible && <MaskDetails id={id} choices={choices} />}
       {!content?.isInvisible && <EffectDetails id={id} choices={choices} />}
       {!content?.isInvisible && <MixDetails id={id} choices={choices} />}
     </>

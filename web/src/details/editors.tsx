@@ -10,6 +10,7 @@ import { LayersEditor } from './LayersEditor'
 import { NumberField } from './NumberField'
 import { PaintEditor } from './PaintEditor'
 import { PictureField } from './PictureField'
+import { PointsEditor } from './PointsEditor'
 import { Tick } from '../shell/Tick'
 import { signOf } from './valueInfo'
 
@@ -28,7 +29,7 @@ export const editors: Record<string, ComponentType<EditorProps>> = {
   picture: PictureField,
   layers: LayersEditor,
   stops: AsText,
-  points: AsText,
+  points: PointsEditor,
 }
 
 function Numbers({ name, info, value, onPreview, onChange }: EditorProps) {

@@ -5,7 +5,7 @@ import type { Layer } from '../live/document'
 export interface Placed {
   address: string
   info: Schemas['ValueInfo']
-  /** The title of the effect that has it. */
+  /** The title of the effect or mask that has it. */
   effect?: string
 }
 
@@ -16,17 +16,20 @@ export function ownValues(layer: Layer, choices: Schemas['Choices']): Placed[] {
   return [...(content?.values ?? []), ...own].map((info) => ({ address: info.name, info }))
 }
 
-/** The values of a layer's effects. */
-export function effectValues(layer: Layer, choices: Schemas['Choices']): Placed[] {
-  return (layer.effects ?? []).flatMap((effect) => {
-    const kind = choices.effects.find((e) => e.name === effect.kind)
-    return (kind?.values ?? []).map((info) => ({ address: `effects/${effect.id}/${info.name}`, info, effect: kind!.title }))
-  })
+/** The values of a layer's effects and masks. */
+export function partValues(layer: Layer, choices: Schemas['Choices']): Placed[] {
+  return (['effects', 'masks'] as const).flatMap((list) =>
+    (layer[list] ?? []).flatMap((part) => {
+      const kind = choices[list].find((k) => k.name === part.kind)
+      const title = list === 'masks' ? `${kind?.title} mask` : (kind?.title ?? '')
+      return (kind?.values ?? []).map((info) => ({ address: `${list}/${part.id}/${info.name}`, info, effect: title }))
+    }),
+  )
 }
 
 /** Everything of a layer that can be keyed. */
 export const keyableValues = (layer: Layer, choices: Schemas['Choices']): Placed[] =>
-  [...ownValues(layer, choices), ...effectValues(layer, choices)].filter((v) => v.info.keyable)
+  [...ownValues(layer, choices), ...partValues(layer, choices)].filter((v) => v.info.keyable)
 
 /** As people name it: "Opacity", "Blur: radius". */
 export const labelOf = ({ info, effect }: Placed): string => (effect ? `${effect}: ${info.label.toLowerCase()}` : info.label)

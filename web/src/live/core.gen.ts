@@ -61,6 +61,7 @@ export interface Layer {
   mask?: Keyed<[number, number, number, number]>
   content: Content
   effects?: Effect[]
+  masks?: Mask[]
 }
 
 export type Content =
@@ -68,6 +69,7 @@ export type Content =
   | GroupContent
   | Hook
   | Line
+  | PathContent
   | PictureContent
   | Plate
   | Ring
@@ -127,6 +129,26 @@ export interface Line {
   headSize?: Keyed<number>
   drawnFrom?: Keyed<number>
   drawnTo?: Keyed<number>
+}
+
+/** A free path of points, filled and stroked. */
+export interface PathContent {
+  kind: 'path'
+  points?: Keyed<{ at: [number, number]; in?: [number, number]; out?: [number, number]; begins?: number }[]>
+  closed?: boolean
+  rule?: 'nonzero' | 'evenodd'
+  fill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
+  stroke?: Keyed<number>
+  strokeFill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
+  strokePlace?: 'centre' | 'inside' | 'outside'
+  strokeCap?: 'butt' | 'round' | 'square'
+  strokeJoin?: 'miter' | 'round' | 'bevel'
+  strokeMiter?: Keyed<number>
+  dashes?: [number, number]
+  dashPhase?: Keyed<number>
+  drawnFrom?: Keyed<number>
+  drawnTo?: Keyed<number>
+  drawnOffset?: Keyed<number>
 }
 
 /** A picture, stretched to a size. */
@@ -375,6 +397,51 @@ export interface Tint {
   amount?: Keyed<number>
 }
 
+export type Mask =
+  | BoxMask
+  | EllipseMask
+  | PathMask
+
+/** A rectangle. */
+export interface BoxMask {
+  kind: 'box'
+  id: string
+  on?: Keyed<boolean>
+  combine?: 'add' | 'subtract' | 'overlap'
+  inverted?: boolean
+  feather?: Keyed<number>
+  grow?: Keyed<number>
+  opacity?: Keyed<number>
+  box?: Keyed<[number, number, number, number]>
+  corner?: Keyed<number>
+}
+
+/** An ellipse. */
+export interface EllipseMask {
+  kind: 'ellipse'
+  id: string
+  on?: Keyed<boolean>
+  combine?: 'add' | 'subtract' | 'overlap'
+  inverted?: boolean
+  feather?: Keyed<number>
+  grow?: Keyed<number>
+  opacity?: Keyed<number>
+  box?: Keyed<[number, number, number, number]>
+}
+
+/** A path of points. */
+export interface PathMask {
+  kind: 'path'
+  id: string
+  on?: Keyed<boolean>
+  combine?: 'add' | 'subtract' | 'overlap'
+  inverted?: boolean
+  feather?: Keyed<number>
+  grow?: Keyed<number>
+  opacity?: Keyed<number>
+  points?: Keyed<{ at: [number, number]; in?: [number, number]; out?: [number, number]; begins?: number }[]>
+}
+
 export type Facing = 'fixed' | 'along' | 'upright'
 
 export interface IdleMotion {
@@ -425,16 +492,19 @@ export type Edit =
   | DuplicateLayers
   | GroupLayers
   | InsertEffect
+  | InsertMask
   | MakeRoles
   | MoveEffect
   | MoveIntoGroup
   | MoveKeys
+  | MoveMask
   | Nudge
   | OrderLayer
   | PasteKeys
   | RemoveEffect
   | RemoveKeys
   | RemoveLayers
+  | RemoveMask
   | RenameRole
   | ReverseKeys
   | SetBend
@@ -588,6 +658,13 @@ export interface InsertEffect {
   at?: number
 }
 
+export interface InsertMask {
+  do: 'insertMask'
+  layers: string[]
+  kind: string
+  at?: number
+}
+
 export interface MakeRoles {
   do: 'makeRoles'
 }
@@ -611,6 +688,13 @@ export interface MoveKeys {
   keys: KeyPlace[]
   by: number
   copy?: boolean
+}
+
+export interface MoveMask {
+  do: 'moveMask'
+  layer: string
+  mask: string
+  to: number
 }
 
 export interface Nudge {
@@ -655,6 +739,12 @@ export interface RemoveLayers {
   do: 'removeLayers'
   layers: string[]
   at?: number
+}
+
+export interface RemoveMask {
+  do: 'removeMask'
+  layer: string
+  mask: string
 }
 
 export interface RenameRole {

@@ -2,8 +2,12 @@ import type { Keyed, Keyframe, KeyPlace, Layer, PhaseLengths } from './core.gen'
 
 export type { Content, Edit, Effect, Graphic, IdleMotion, Keyframe, KeyPlace, Layer, PhaseLengths, PieceStagger } from './core.gen'
 
-/** Where addresses of effects' values begin. */
-const EFFECTS = 'effects'
+/** Lists of parts that have values of their own: addresses into them begin with the list and the part's id. */
+const LISTS = ['effects', 'masks'] as const
+
+type PartList = (typeof LISTS)[number]
+
+const isList = (word: string | undefined): word is PartList => LISTS.includes(word as PartList)
 
 /** A value as documents write it; which one, its kind tells. */
 export type PlainValue = number | string | boolean | number[] | Record<string, unknown> | unknown[]
@@ -24,8 +28,8 @@ export const keysIn = (channel: unknown): Keyframe[] => (keyed(channel) ? channe
 
 /** What a layer says of an address, such as position, fill or effects/e1/radius. */
 export function valueAt(layer: Layer, address: string): Channel | undefined {
-  const [first, effect, name] = address.split('/')
-  const holder = (first === EFFECTS ? layer.effects?.find((e) => e.id === effect) : first! in layer.content ? layer.content : layer) as
+  const [first, part, name] = address.split('/')
+  const holder = (isList(first) ? layer[first]?.find((p) => p.id === part) : first! in layer.content ? layer.content : layer) as
     Record<string, unknown> | undefined
   return holder?.[name ?? first!] as Channel | undefined
 }
@@ -35,7 +39,7 @@ export const keysOf = (layer: Layer, address: string): Keyframe[] => keysIn(valu
 /** The addresses of a layer that are keyed, in the order of its document. */
 export function keyedAddresses(layer: Layer): string[] {
   const of = (holder: object, head = '') => Object.entries(holder).flatMap(([name, value]) => (keyed(value) ? [head + name] : []))
-  return [...of(layer), ...of(layer.content), ...(layer.effects ?? []).flatMap((e) => of(e, `${EFFECTS}/${e.id}/`))]
+  return [...of(layer), ...of(layer.content), ...LISTS.flatMap((list) => (layer[list] ?? []).flatMap((p) => of(p, `${list}/${p.id}/`)))]
 }
 
 /** Places of all keyframes of a layer. */

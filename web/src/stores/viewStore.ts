@@ -24,6 +24,9 @@ interface View {
   toggleBlur: () => void
   key: (keying: Keying) => void
   drag: (dragging: boolean) => void
+  /** True while a path is drawn on the stage. */
+  drawing: boolean
+  draw: (drawing: boolean) => void
   /** Colours that were used lately, the last one first. */
   colours: string[]
   usedColour: (hex: string) => void
@@ -47,6 +50,8 @@ export const useView = create<View>((set) => ({
   toggleBlur: () => set((s) => ({ showBlur: !s.showBlur })),
   key: (keying) => set({ keying }),
   drag: (dragging) => set({ dragging }),
+  drawing: false,
+  draw: (drawing) => set({ drawing }),
   colours: [],
   usedColour: (hex) => set((s) => ({ colours: [hex, ...s.colours.filter((c) => c !== hex)].slice(0, MOST_COLOURS) })),
 }))

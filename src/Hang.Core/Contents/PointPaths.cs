@@ -1,0 +1,118 @@
+using System.Text;
+using Hang.Core.Geometry;
+using Hang.Core.Motion;
+using Hang.Core.PaintList;
+using Hang.Core.Values;
+
+namespace Hang.Core.Contents;
+
+/// <summary>
+/// Paths of points with tangents (<see cref="PointsKind"/>) as shapes: a cubic Bézier from each point to the next, its handles where the tangents reach. A
+/// value that is keyed through different numbers of points is several shapes, each for its moments.
+/// </summary>
+public static class PointPaths
+{
+    private const int Stride = 7;
+
+    /// <summary>A path as a shape.</summary>
+    /// <param name="Shows">Whether it is this one at a moment; null: always.</param>
+    public sealed record PointPath(string Verbs, bool IsSteady, Filler Write, Func<double, bool>? Shows);
+
+    /// <param name="channel">Of <see cref="PointsKind"/>.</param>
+    /// <param name="closed">True: each contour goes back to where it began.</param>
+    public static IEnumerable<PointPath> Of(Channel channel, bool closed)
+    {
+        var layouts = (channel.IsKeyed ? channel.Keys.Select(k => LayoutOf(k.Value.Numbers)) : [LayoutOf(channel.Constant.Numbers)]).Distinct().ToArray();
+        foreach (var layout in layouts)
+        {
+            yield return new(VerbsOf(layout, closed), !channel.IsKeyed, (time, v) =>
+            {
+                var numbers = channel.At(time).Numbers;
+                if (layouts.Length == 1 || LayoutOf(numbers) == layout)
+                {
+                    Write(numbers, closed, v);
+                }
+            }, layouts.Length == 1 ? null : time => LayoutOf(channel.At(time).Numbers) == layout);
+        }
+    }
+
+    /// <summary>The box around all points and handles at a moment.</summary>
+    public static Box BoxOf(Value value, bool closed)
+    {
+        var numbers = value.Numbers;
+        var verbs = VerbsOf(LayoutOf(numbers), closed);
+        var v = new float[Shape.Count(verbs)];
+        Write(numbers, closed, v);
+        return CurveBounds.Of(verbs, v);
+    }
+
+    /// <summary>A box as points without tangents, clockwise from its top left corner.</summary>
+    public static Value Box(double left, double top, double right, double bottom) => Of([(left, top), (right, top), (right, bottom), (left, bottom)]);
+
+    /// <summary>Points without tangents, as one contour.</summary>
+    public static Value Of(params (double X, double Y)[] points) => Value.Of(new NumberList([.. points.SelectMany(p => new[] { p.X, p.Y, 0, 0, 0, 0, 0 })]));
+
+    /// <summary>How many points each contour has, as text: what two values must share to change into each other.</summary>
+    public static string LayoutOf(NumberList numbers)
+    {
+        var counts = new StringBuilder();
+        var count = 0;
+        for (var i = 0; i < numbers.Count; i += Stride)
+        {
+            if (count > 0 && numbers[i + 6] >= 0.5)
+            {
+                counts.Append(count).Append(' ');
+                count = 0;
+            }
+            count++;
+        }
+        return counts.Append(count).ToString();
+    }
+
+    private static string VerbsOf(string layout, bool closed) => string.Concat(layout.Split(' ').Select(c =>
+    {
+        var count = int.Parse(c, System.Globalization.CultureInfo.InvariantCulture);
+        return closed ? $"M{new string('C', count)}Z" : $"M{new string('C', Math.Max(0, count - 1))}";
+    }));
+
+    private static void Write(NumberList n, bool closed, Span<float> v)
+    {
+        var (at, start) = (0, 0);
+        for (var i = 0; i < n.Count; i += Stride)
+        {
+            if (i > start && n[i + 6] >= 0.5)
+            {
+                if (closed)
+                {
+                    Curve(n, i - Stride, start, v[at..]);
+                    at += 6;
+                }
+                start = i;
+            }
+            if (i == start)
+            {
+                (v[at], v[at + 1]) = ((float)n[i], (float)n[i + 1]);
+                at += 2;
+                continue;
+            }
+            Curve(n, i - Stride, i, v[at..]);
+            at += 6;
+        }
+        if (closed && n.Count > 0)
+        {
+            Curve(n, n.Count - Stride, start, v[at..]);
+        }
+    }
+
+    private static void Curve(NumberList n, int a, int b, Span<float> v)
+    {
+        var (ax, ay, bx, by) = (n[a], n[a + 1], n[b], n[b + 1]);
+        var (ox, oy, ix, iy) = (n[a + 4], n[a + 5], n[b + 2], n[b + 3]);
+        if (ox == 0 && oy == 0 && ix == 0 && iy == 0)
+        {
+            // A straight line whose parameter runs evenly.
+            (ox, oy, ix, iy) = ((bx - ax) / 3, (by - ay) / 3, (ax - bx) / 3, (ay - by) / 3);
+        }
+        (v[0], v[1], v[2], v[3], v[4], v[5]) = ((float)(ax + ox), (float)(ay + oy), (float)(bx + ix), (float)(by + iy), (float)bx, (float)by);
+    }
+}

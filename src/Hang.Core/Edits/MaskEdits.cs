@@ -1,0 +1,92 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Hang.Core.Contents;
+using Hang.Core.Documents;
+using Hang.Core.Evaluation;
+using Hang.Core.Geometry;
+using Hang.Core.Json;
+using Hang.Core.Layers;
+using Hang.Core.Masks;
+using Hang.Core.Typesetting;
+using Hang.Core.Values;
+
+namespace Hang.Core.Edits;
+
+/// <summary>Gives layers a mask of a kind, behind those that they have. It is as large as the layer is at a frame.</summary>
+/// <param name="Kind">Name of the kind.</param>
+/// <param name="At">The frame shown.</param>
+public sealed record InsertMask(ImmutableArray<string> Layers, string Kind, int At = 0) : Edit
+{
+    public override string Describe(Graphic graphic) => $"Add a mask: {Modules<MaskKind>.Find(Kind)?.Title ?? Kind}";
+
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
+    {
+        var kind = Modules<MaskKind>.Find(Kind) ?? throw new ProblemException($"There is no mask \"{Quoted.Short(Kind)}\".", $"Use one of {string.Join(", ", Modules<MaskKind>.All.Select(k => k.Name))}.", field: "kind");
+        var evaluator = new Evaluator(graphic, shaper);
+        return Layers.Aggregate(graphic, (g, id) =>
+        {
+            var layer = g.Layer(id);
+            return g.With(layer with { Masks = layer.Masks.Add(new(FreeId(layer), kind, Fitted(kind, evaluator.Place(graphic.Layer(id), At).Box))) });
+        });
+    }
+
+    private static ValueSet Fitted(MaskKind kind, Box box)
+    {
+        var values = kind.Blank;
+        if (box.IsEmpty)
+        {
+            return values;
+        }
+        static double Round(double n) => Math.Round(n * 10) / 10;
+        var (l, t, r, b) = (Round(box.Left), Round(box.Top), Round(box.Right), Round(box.Bottom));
+        return kind is PathMask ? values.With(PathMask.Points, PointPaths.Box(l, t, r, b))
+            : values.Find("box") is { } spec ? values.With(spec, new Value(l, t, r, b)) : values;
+    }
+
+    private static string FreeId(Layer layer)
+    {
+        for (var n = 1; ; n++)
+        {
+            var id = string.Create(CultureInfo.InvariantCulture, $"m{n}");
+            if (layer.Masks.All(m => m.Id != id))
+            {
+                return id;
+            }
+        }
+    }
+}
+
+/// <summary>Takes a mask away, with its keyframes.</summary>
+/// <param name="Mask">Its id.</param>
+public sealed record RemoveMask(string Layer, string Mask) : Edit
+{
+    public override string Describe(Graphic graphic) => $"Take a mask from {NameOf(graphic, Layer)}";
+
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
+    {
+        var layer = graphic.Layer(Layer);
+        return graphic.With(layer with { Masks = layer.Masks.Remove(MaskPlaces.Demand(layer, Mask)) });
+    }
+}
+
+/// <summary>Moves a mask to another place in the order in which masks go together.</summary>
+/// <param name="To">Index that it has afterwards.</param>
+public sealed record MoveMask(string Layer, string Mask, int To) : Edit
+{
+    public override string Describe(Graphic graphic) => $"Reorder the masks of {NameOf(graphic, Layer)}";
+
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
+    {
+        var layer = graphic.Layer(Layer);
+        var mask = MaskPlaces.Demand(layer, Mask);
+        var rest = layer.Masks.Remove(mask);
+        return graphic.With(layer with { Masks = rest.Insert(Math.Clamp(To, 0, rest.Length), mask) });
+    }
+}
+
+internal static class MaskPlaces
+{
+    /// <exception cref="ProblemException">The layer has no such mask.</exception>
+    public static Mask Demand(Layer layer, string mask) => layer.Masks.FirstOrDefault(m => m.Id == mask)
+        ?? throw new ProblemException($"There is no mask \"{Quoted.Short(mask)}\".", "It may have been taken away; choose another.", layer.Name, "mask");
+}

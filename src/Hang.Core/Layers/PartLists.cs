@@ -1,0 +1,36 @@
+using System.Collections.Immutable;
+using Hang.Core.Values;
+
+namespace Hang.Core.Layers;
+
+/// <summary>A list of parts of a layer that have values of their own: its effects, its masks. Addresses lead into them by the list's name and the part's id.</summary>
+/// <param name="Name">The first word of addresses, and the member of documents.</param>
+/// <param name="Of">The parts of a layer, in order: id and values.</param>
+/// <param name="Put">The layer with other values of the part with an index.</param>
+internal sealed record PartList(string Name, Func<Layer, IReadOnlyList<(string Id, ValueSet Values)>> Of, Func<Layer, int, ValueSet, Layer> Put)
+{
+    public static ImmutableArray<PartList> All { get; } =
+    [
+        new(Address.Effects, l => l.Effects.IsEmpty ? [] : [.. l.Effects.Select(e => (e.Id, e.Values))], (l, i, values) => l with { Effects = l.Effects.SetItem(i, l.Effects[i] with { Values = values }) }),
+        new(Address.Masks, l => l.Masks.IsEmpty ? [] : [.. l.Masks.Select(m => (m.Id, m.Values))], (l, i, values) => l with { Masks = l.Masks.SetItem(i, l.Masks[i] with { Values = values }) }),
+    ];
+
+    /// <summary>The list that an address leads into, or null.</summary>
+    public static PartList? Find(string word) => word == All[0].Name ? All[0] : word == All[1].Name ? All[1] : null;
+
+    /// <summary>The index of a part, -1 for none.</summary>
+    public int IndexOf(Layer layer, string id)
+    {
+        var parts = Of(layer);
+        for (var i = 0; i < parts.Count; i++)
+        {
+            if (parts[i].Id == id)
+            {
+                return i;
+            }
+        }
+        return -1;
+    }
+
+    public Address At(string part, string value) => new($"{Name}/{part}/{value}");
+}

@@ -1,0 +1,30 @@
+using Hang.Core.Geometry;
+using Hang.Core.PaintList;
+using Hang.Core.Values;
+
+namespace Hang.Core.Masks;
+
+/// <summary>A rectangle.</summary>
+public sealed class BoxMask : MaskKind
+{
+    public static readonly ValueSpec Edges = new("box", "Box", NumbersKind.Box, "px", new(0, 0, 200, 100), "Left, top, right and bottom, in the layer's own pixels.") { Signs = ["←", "↑", "→", "↓"] };
+
+    public static readonly ValueSpec Corner = new("corner", "Corners", NumbersKind.Number, "px", new(0), "Radius of its corners.") { Least = 0, Most = 10_000, Signs = ["◜"] };
+
+    private BoxMask() : base("box", "Rectangle", "A rectangle.", Edges, Corner)
+    {
+    }
+
+    protected override IEnumerable<Contour> Contours(ValueSet values)
+    {
+        var (edges, corner) = (values[Edges], values[Corner]);
+        yield return new(Shape.RoundedBox, "nonzero", !edges.IsKeyed && !corner.IsKeyed, (time, v) =>
+        {
+            var radius = Math.Max(0, corner.NumberAt(time));
+            Shape.WriteRoundedBox(Upright(edges.At(time)), radius, radius, radius, radius, v);
+        });
+    }
+
+    /// <summary>The box of four edges, whichever is the lesser.</summary>
+    internal static Box Upright(in Value e) => new(Math.Min(e.X, e.Z), Math.Min(e.Y, e.W), Math.Max(e.X, e.Z), Math.Max(e.Y, e.W));
+}

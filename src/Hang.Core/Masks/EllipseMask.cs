@@ -1,0 +1,20 @@
+using Hang.Core.PaintList;
+using Hang.Core.Values;
+
+namespace Hang.Core.Masks;
+
+/// <summary>An ellipse, as large as its box.</summary>
+public sealed class EllipseMask : MaskKind
+{
+    public static readonly ValueSpec Edges = new("box", "Box", NumbersKind.Box, "px", new(0, 0, 200, 100), "Left, top, right and bottom, in the layer's own pixels.") { Signs = ["←", "↑", "→", "↓"] };
+
+    private EllipseMask() : base("ellipse", "Ellipse", "An ellipse.", Edges)
+    {
+    }
+
+    protected override IEnumerable<Contour> Contours(ValueSet values)
+    {
+        var edges = values[Edges];
+        yield return new(Shape.Ellipse, "nonzero", !edges.IsKeyed, (time, v) => Shape.WriteEllipse(BoxMask.Upright(edges.At(time)), v));
+    }
+}

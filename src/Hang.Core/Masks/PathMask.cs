@@ -1,0 +1,17 @@
+using Hang.Core.Contents;
+using Hang.Core.Values;
+
+namespace Hang.Core.Masks;
+
+/// <summary>A closed path of points with tangents.</summary>
+public sealed class PathMask : MaskKind
+{
+    public static readonly ValueSpec Points = new("points", "Points", PointsKind.Points, "px", PointPaths.Box(0, 0, 200, 100), "The points, in the layer's own pixels, each with its tangents.");
+
+    private PathMask() : base("path", "Path", "A path of points.", Points)
+    {
+    }
+
+    protected override IEnumerable<Contour> Contours(ValueSet values) =>
+        PointPaths.Of(values[Points], true).Select(p => new Contour(p.Verbs, "nonzero", p.IsSteady, p.Write, p.Shows));
+}

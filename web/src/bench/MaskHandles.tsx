@@ -1,0 +1,153 @@
+import { useRef } from 'react'
+import { invert, map, mapVector, type Point } from '../geometry/affine'
+import type { Edit } from '../live/document'
+import { usePointerDrag, type Pointer } from '../shell/usePointerDrag'
+import { useDocument } from '../stores/documentStore'
+import { usePick } from '../stores/pick'
+import { usePlayback } from '../stores/playbackStore'
+import { useView } from '../stores/viewStore'
+import { placeOf } from './picking'
+
+type Box = [left: number, top: number, right: number, bottom: number]
+
+/** Which edges move: -1 the left or top one, 1 the right or bottom one, 0 neither; null: all of them. */
+type Grip = [x: number, y: number] | null
+
+interface Drag {
+  address: string
+  box: Box
+  grip: Grip
+  from: Point
+  edit: Edit | null
+}
+
+const grips: [NonNullable<Grip>, string][] = [
+  [[-1, -1], 'top left'],
+  [[1, -1], 'top right'],
+  [[1, 1], 'bottom right'],
+  [[-1, 1], 'bottom left'],
+]
+
+/** The rectangles and ellipses that mask the selected layer: moved by their middle, sized by their corners. */
+export function MaskHandles({ id, scale }: { id: string; scale: number }) {
+  const { graphic, program, readings, painted } = usePick(useDocument, 'graphic', 'program', 'readings', 'painted')
+  const { preview, edit } = useDocument.getState()
+  const { frame } = usePick(usePlayback, 'frame')
+  void painted
+  const root = useRef<SVGGElement>(null)
+  const place = placeOf(program!, id, frame)
+  const layer = graphic!.layers.find((l) => l.id === id)
+  const stage = (e: Pointer): Point => {
+    const box = root.current!.ownerSVGElement!.getBoundingClientRect()
+    return { x: (e.clientX - box.left) / scale, y: (e.clientY - box.top) / scale }
+  }
+  const end = () => useView.getState().drag(false)
+  const bind = usePointerDrag<Drag, [address: string, box: Box, grip: Grip]>({
+    press: (e, [address, box, grip]) => {
+      e.stopPropagation()
+      return { address, box, grip, from: stage(e), edit: null }
+    },
+    move: (d, e) => {
+      useView.getState().drag(true)
+      const to = stage(e)
+      const by = mapVector(invert(place!.matrix), { x: to.x - d.from.x, y: to.y - d.from.y })
+      d.edit = { do: 'setValue', layer: id, address: d.address, value: moved(d.box, d.grip, by), at: frame }
+      preview(d.edit)
+    },
+    release: (d) => {
+      if (d.edit) void edit(d.edit).finally(end)
+      else end()
+    },
+    cancel: () => {
+      preview(null)
+      end()
+    },
+  })
+  if (!layer || layer.locked || !place) return null
+  const screen = (x: number, y: number): Point => {
+    const p = map(place.matrix, { x, y })
+    return { x: p.x * scale, y: p.y * scale }
+  }
+  const transform = `scale(${scale}) matrix(${place.matrix.join(' ')})`
+  return (
+    <g ref={root}>
+      {(layer.masks ?? []).map((mask, i) => {
+        const address = `masks/${mask.id}/box`
+        const box = readings[id]?.values[address] as Box | undefined
+        if (mask.kind === 'path' || !box) return null
+        const [l, t, r, b] = box
+        const middle = screen((l + r) / 2, (t + b) / 2)
+        return (
+          <g key={mask.id} role="group" aria-label={`Mask ${i + 1}`}>
+            {mask.kind === 'ellipse' ? (
+              <ellipse
+                cx={(l + r) / 2}
+                cy={(t + b) / 2}
+                rx={Math.abs(r - l) / 2}
+                ry={Math.abs(b - t) / 2}
+                transform={transform}
+                fill="none"
+                stroke="#17695E"
+                strokeDasharray="5 3"
+                vectorEffect="non-scaling-stroke"
+                pointerEvents="none"
+              />
+            ) : (
+              <polygon
+                points={`${l},${t} ${r},${t} ${r},${b} ${l},${b}`}
+                transform={transform}
+                fill="none"
+                stroke="#17695E"
+                strokeDasharray="5 3"
+                vectorEffect="non-scaling-stroke"
+                pointerEvents="none"
+              />
+            )}
+            <circle
+              cx={middle.x}
+              cy={middle.y}
+              r={6}
+              fill="white"
+              stroke="#17695E"
+              strokeWidth={1.5}
+              style={{ cursor: 'move' }}
+              role="button"
+              aria-label={`Move mask ${i + 1}`}
+              {...bind([address, box, null])}
+            />
+            {grips.map(([grip, name]) => {
+              const p = screen(grip[0] < 0 ? l : r, grip[1] < 0 ? t : b)
+              return (
+                <circle
+                  key={name}
+                  cx={p.x}
+                  cy={p.y}
+                  r={4}
+                  fill="white"
+                  stroke="#17695E"
+                  strokeWidth={1.5}
+                  style={{ cursor: grip[0] === grip[1] ? 'nwse-resize' : 'nesw-resize' }}
+                  role="button"
+                  aria-label={`Mask ${i + 1}, ${name}`}
+                  {...bind([address, box, grip])}
+                />
+              )
+            })}
+          </g>
+        )
+      })}
+    </g>
+  )
+}
+
+const rounded = (n: number) => Math.round(n * 2) / 2
+
+function moved([l, t, r, b]: Box, grip: Grip, by: Point): Box {
+  const [x, y] = grip ?? [0, 0]
+  return [
+    rounded(l + (!grip || x < 0 ? by.x : 0)),
+    rounded(t + (!grip || y < 0 ? by.y : 0)),
+    rounded(r + (!grip || x > 0 ? by.x : 0)),
+    rounded(b + (!grip || y > 0 ? by.y : 0)),
+  ]
+}

@@ -1,0 +1,21 @@
+import type { Schemas } from '../api/client'
+import { useDocument } from '../stores/documentStore'
+import { usePlayback } from '../stores/playbackStore'
+import { PartCards } from './PartCards'
+
+/** Shapes that decide where the layer shows, in the order in which they go together. */
+export function MaskDetails({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
+  const { edit } = useDocument.getState()
+  return (
+    <PartCards
+      id={id}
+      list="masks"
+      title="Masks"
+      kinds={choices.masks}
+      add="Add a mask"
+      onAdd={(kind) => void edit({ do: 'insertMask', layers: [id], kind, at: usePlayback.getState().frame })}
+      onMove={(mask, to) => void edit({ do: 'moveMask', layer: id, mask, to })}
+      onRemove={(mask) => void edit({ do: 'removeMask', layer: id, mask })}
+    />
+  )
+}
