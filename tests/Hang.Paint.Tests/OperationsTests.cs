@@ -180,6 +180,7 @@ public class OperationsTests
         {
             yield return (name, [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Cast, 10, 6, 2.5f, 2.5f, 0, 0, 0.4f, 0.6f, 1, grow)).Fill(Shape.Ellipse, red, Ellipse(40, 30, 110, 90)).End())]);
         }
+        yield return ("onto", [Plain(l => l.Group("normal", 1).Fill(Shape.Box, red, box).Group("onto", 0.7f).Fill(Shape.Ellipse, blue, Ellipse(60, 40, 160, 120)).End().End())]);
         yield return ("streak", [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Streak, 30, 12)).Fill(Shape.Ellipse, red, Ellipse(50, 30, 110, 90)).End())]);
         yield return ("trail", [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Trail, 40, 25, 0, 0, 0.4f, 0.6f, 0)).Fill(Shape.Ellipse, red, Ellipse(20, 20, 80, 70)).End())]);
         yield return ("trailOnly", [Plain(l => l.Group("normal", 0.8f, ListMaker.Step(Ops.Trail, -17, 30, 0, 0.4f, 0, 1, 1)).Fill(Shape.Box, blue, box).End())]);

@@ -16,17 +16,20 @@ internal static class Bevel
 
     public static readonly ValueSpec Strength = new("bevelStrength", "Strength", NumbersKind.Number, "", new(0.5), "How light and how dark they get.") { Part = Part, Least = 0, Most = 1, Factor = 100, Signs = ["◐"] };
 
-    public static readonly ValueSpec Light = new("bevelLight", "Light from", NumbersKind.Number, "°", new(-120), "Where the light comes from: degrees clockwise from the right.") { Part = Part, Signs = ["∠"] };
+    public static readonly ValueSpec Light = new("bevelLight", "Light from", NumbersKind.Number, "°", new(-120), "Where the light comes from, unless there is a lamp: degrees clockwise from the right.") { Part = Part, Signs = ["∠"] };
 
     public static ValueSpec[] Specs => [Width, Strength, Light];
 
-    public static void Write(StripWriter writer, ValueSet values, PlateShape shape)
+    public static bool IsThere(ValueSet values) => values[Width].IsKeyed || values[Width].Constant.X > 0;
+
+    /// <param name="lamp">Where a lamp's light comes from, which then counts; null where there can be none.</param>
+    public static void Write(StripWriter writer, ValueSet values, PlateShape shape, Func<double, double?>? lamp)
     {
-        var (width, strength, light) = (values[Width], values[Strength], values[Light]);
-        if (!width.IsKeyed && width.Constant.X <= 0)
+        if (!IsThere(values))
         {
             return;
         }
+        var (width, strength, light) = (values[Width], values[Strength], values[Light]);
         if (!shape.IsSharp)
         {
             // What stands out of a round corner is cut off.
@@ -37,7 +40,7 @@ internal static class Bevel
                 shape.Write(time, v[Ops.Clip["more"]..]);
             });
         }
-        var steady = shape.IsSteady && !width.IsKeyed && !strength.IsKeyed && !light.IsKeyed;
+        var steady = lamp is null && shape.IsSteady && !width.IsKeyed && !strength.IsKeyed && !light.IsKeyed;
         for (var i = 0; i < 4; i++)
         {
             var side = i;
@@ -49,7 +52,7 @@ internal static class Bevel
                 Inset(outer, Math.Max(0, width.NumberAt(time)), inner);
                 var (a, b) = (outer[side], outer[(side + 1) % 4]);
                 var length = Math.Sqrt((b.X - a.X) * (b.X - a.X) + (b.Y - a.Y) * (b.Y - a.Y));
-                var (sin, cos) = Math.SinCos(light.NumberAt(time) * Math.PI / 180);
+                var (sin, cos) = Math.SinCos((lamp?.Invoke(time) ?? light.NumberAt(time)) * Math.PI / 180);
                 // Clockwise on a screen, what is outside lies to the left of the way: (dy, -dx).
                 var facing = length > 0 ? ((b.Y - a.Y) * cos - (b.X - a.X) * sin) / length : 0;
                 var shade = facing > 0 ? 1 : 0f;

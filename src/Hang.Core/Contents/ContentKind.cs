@@ -34,6 +34,9 @@ public abstract class ContentKind : Module
     /// <summary>True when a corner dragged on the stage keeps the sides in proportion, as for a picture.</summary>
     public virtual bool KeepsShape => false;
 
+    /// <summary>True when what it shows depends on where light comes from.</summary>
+    public virtual bool IsLit(ValueSet values) => false;
+
     /// <summary>Rules beyond the ranges of the values.</summary>
     /// <exception cref="ProblemException">A rule is broken.</exception>
     public virtual void Demand(ValueSet values, Graphic graphic, string layer, string at)
@@ -52,6 +55,9 @@ public interface ISurroundings
 {
     /// <summary>Another layer's box in this one's coordinates: as large as it is at the moment, where it is at the end of Hold. Empty for one that is empty.</summary>
     Box BoxOf(string layer, double time);
+
+    /// <summary>The direction from the middle of a box of this layer to the lamp, degrees clockwise from the right in its coordinates; null without a lamp.</summary>
+    double? LightAt(in Box box, double time);
 
     /// <summary>True when another layer is as large at every moment.</summary>
     bool HasSteadyBox(string layer);

@@ -45,17 +45,19 @@ public sealed class Plate : ContentKind
 
     public override ValueSpec Sized => Size;
 
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper) => Draw(values, !values[Size].IsKeyed, time => Boxes.Of(values[Size].At(time)));
+    public override bool IsLit(ValueSet values) => Bevel.IsThere(values);
+
+    public override Drawing Draw(ValueSet values, ITypeShaper shaper) => Draw(values, !values[Size].IsKeyed, time => Boxes.Of(values[Size].At(time)), null);
 
     public override Drawing Draw(ValueSet values, ITypeShaper shaper, ISurroundings around)
     {
         var layers = LayersKind.IdsOf(values[FitTo].Constant);
         if (layers.IsEmpty)
         {
-            return Draw(values, shaper);
+            return Draw(values, !values[Size].IsKeyed, time => Boxes.Of(values[Size].At(time)), around);
         }
         var steady = layers.All(around.HasSteadyBox) && new[] { Size, FitRoom, FitLeast }.All(s => !values[s].IsKeyed);
-        return Draw(values, steady, time => Fitted(values, layers, around, time));
+        return Draw(values, steady, time => Fitted(values, layers, around, time), around);
     }
 
     private static ValueSpec Side(string name, string label) => new(name, label, FlagKind.Flag, "", new(1), "Whether this side lies where the layers' does; if not, where the plate's own size puts it.") { Part = Wording, Keyable = false };
@@ -87,13 +89,13 @@ public sealed class Plate : ContentKind
         return lowFollows == highFollows ? (low - missing / 2, high + missing / 2) : lowFollows ? (low - missing, high) : (low, high + missing);
     }
 
-    private static SimpleDrawing Draw(ValueSet values, bool isSteady, Func<double, Box> boxAt)
+    private static SimpleDrawing Draw(ValueSet values, bool isSteady, Func<double, Box> boxAt, ISurroundings? around)
     {
         var shape = new PlateShape(values, boxAt, isSteady);
         return new(isSteady, boxAt, writer =>
         {
             Stroke.Fill(writer, values, Colour, Line, shape.Verbs, shape.IsSteady, boxAt, shape.Write);
-            Bevel.Write(writer, values, shape);
+            Bevel.Write(writer, values, shape, around is null ? null : time => around.LightAt(boxAt(time), time));
             Stroke.Line(writer, values, Line, shape.IsSteady, boxAt, new(shape.Verbs, "nonzero", null, shape.Write), null);
         });
     }

@@ -1,4 +1,6 @@
+using Hang.Core.Geometry;
 using Hang.Core.PaintList;
+using Hang.Core.Time;
 using Hang.Core.Values;
 
 namespace Hang.Core.Effects;
@@ -17,6 +19,15 @@ public abstract class EffectKind : Module
 
     /// <summary>Adds the effect's steps.</summary>
     public abstract void Write(StepWriter writer, ValueSet values);
+
+    /// <summary>True for what paints onto the layer's picture instead of working on its pixels.</summary>
+    public virtual bool PaintsOnto => false;
+
+    /// <summary>Paints onto the layer's picture, in its coordinates; only what is there already takes it.</summary>
+    /// <param name="box">The layer's box at a moment.</param>
+    public virtual void PaintOnto(StripWriter writer, ValueSet values, Func<double, Box> box, FrameRate rate)
+    {
+    }
 
     /// <summary>Adds one step that acts while the effect is switched on.</summary>
     /// <param name="used">The values that the numbers come from.</param>

@@ -29,11 +29,13 @@ public sealed class Evaluator
         Graphic = graphic;
         var samePhases = previous?.Graphic.Phases == graphic.Phases;
         byId = new(graphic.Layers.Length, StringComparer.Ordinal);
+        var lamp = graphic.Layers.FirstOrDefault(l => l.Content.Kind is Lamp && !l.Hidden);
         foreach (var layer in graphic.Layers)
         {
             var old = previous?.byId.GetValueOrDefault(layer.Id);
             var pose = old is not null && samePhases && ReferenceEquals(old.Layer, layer) ? old.Pose : new LayerPose(layer, graphic.Phases);
-            var names = LayerReferences.Of(layer).Any();
+            var isLit = lamp is not null && layer.Content.Kind.IsLit(layer.Content.Values);
+            var names = isLit || LayerReferences.Of(layer).Any();
             Drawing? drawn = names ? null : old is not null && ReferenceEquals(old.Layer.Content, layer.Content) ? old.Drawing : Draw(layer, shaper);
             byId.Add(layer.Id, new(pose, self => drawn ?? Draw(layer, shaper, new Surroundings(self, id => byId.GetValueOrDefault(id)))) { RestFrame = Math.Clamp(graphic.Phases.LeaveStart - 1, 0, graphic.Phases.Total - 1) });
         }
@@ -42,6 +44,11 @@ public sealed class Evaluator
             var prepared = byId[layer.Id];
             prepared.Carrier = layer.Carrier is { } from ? byId.GetValueOrDefault(from) : null;
             prepared.Named.AddRange(LayerReferences.Of(layer).Select(r => byId.GetValueOrDefault(r.Id)).OfType<Prepared>());
+            if (lamp is not null && (LampLight.IsRaised(layer) || layer.Content.Kind.IsLit(layer.Content.Values)))
+            {
+                prepared.Lamp = byId[lamp.Id];
+                prepared.Named.Add(prepared.Lamp);
+            }
             prepared.Matte = layer.Matte is { } matte ? byId.GetValueOrDefault(matte.Layer) : null;
             if (layer.Group is { } group && byId.TryGetValue(group, out var held))
             {
@@ -142,7 +149,7 @@ public sealed class Evaluator
     public bool MayDiffer(int node, Evaluator other, int otherNode)
     {
         var (mine, theirs) = (nodes[node], other.nodes[otherNode]);
-        return !ReferenceEquals(mine.Strip, theirs.Strip) || Graphic.Phases != other.Graphic.Phases || Graphic.MotionBlur != other.Graphic.MotionBlur
+        return !ReferenceEquals(mine.Strip, theirs.Strip) || Graphic.Phases != other.Graphic.Phases || Graphic.Rate != other.Graphic.Rate || Graphic.MotionBlur != other.Graphic.MotionBlur
             || (mine.End - node) != (theirs.End - otherNode) || MayDiffer(mine.Layer, theirs.Layer, mine.End >= 0 || mine.Layer.Layer.Content.Kind.IsGroup);
     }
 

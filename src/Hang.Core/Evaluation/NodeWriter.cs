@@ -61,17 +61,29 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before)
 
     private void WritePlain(Prepared layer, string within, string blend)
     {
+        if (layer.Lamp is not null && LampLight.IsRaised(layer.Layer) && layer.Layer.Own[LayerValues.Onto].Constant.X != 0)
+        {
+            // Its shadow alone first, onto what is there: nothing is seen of it beside that.
+            var shadow = new StepWriter();
+            LampLight.Write(shadow, layer, true);
+            WriteWith(layer, $"{within}{layer.Layer.Id}/shadow/", "onto", shadow);
+        }
+        WriteWith(layer, within, blend, EffectsOf(layer));
+    }
+
+    private void WriteWith(Prepared layer, string within, string blend, StepWriter effects)
+    {
         if (layer.Layer.Content.Kind.IsGroup)
         {
-            WriteGroup(layer, within, blend);
+            WriteGroup(layer, within, blend, effects);
         }
         else if (layer.Drawing.Pieces.Count > 0)
         {
-            WritePieces(layer, within, blend);
+            WritePieces(layer, within, blend, effects);
         }
         else
         {
-            Whole(layer, within + layer.Layer.Id, layer.Drawing, 0, blend, EffectsOf(layer), null);
+            Whole(layer, within + layer.Layer.Id, layer.Drawing, 0, blend, effects, null);
         }
     }
 
@@ -85,17 +97,17 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before)
         Begin(writer, layer, drawing, delay);
         // One painted shape takes the opacity itself; several, or what is done to them, need a picture of their own.
         // Pieces are cut as a whole.
-        var masks = isPiece ? [] : layer.Layer.Masks;
-        var asPicture = steps.Steps.Count > 0 || blend != "normal" || content.Painting > 1 || !masks.IsEmpty;
+        var finish = isPiece ? Finish.None : Finish.Of(layer, graphic);
+        var asPicture = steps.Steps.Count > 0 || blend != "normal" || content.Painting > 1 || finish.IsThere;
         if (asPicture && content.Painting > 0)
         {
             OpenIn(writer, blend, steps);
         }
-        if (!masks.IsEmpty && content.Painting > 0)
+        if (finish.IsThere && content.Painting > 0)
         {
             OpenIn(writer, "normal", new StepWriter());
             writer.Append(content);
-            MaskWriter.Cut(writer, masks);
+            finish.Write(writer);
             writer.Close();
         }
         else
@@ -110,11 +122,10 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before)
         nodes.Add(new(layer, writer.Finish(id, layer.Layer.Id, before(id)), drawing, delay, opacity));
     }
 
-    private void WritePieces(Prepared layer, string within, string blend)
+    private void WritePieces(Prepared layer, string within, string blend, StepWriter effects)
     {
         var (id, pose, pieces) = (layer.Layer.Id, layer.Pose, layer.Drawing.Pieces);
         Marked(layer, within, layer.Drawing, null);
-        var effects = EffectsOf(layer);
         // What stands still is done to the whole; what is keyed runs late with each piece, as all else of it does.
         var onWhole = effects.IsSteady;
         (int Frame, double Opacity) last = (-1, 1);
@@ -146,7 +157,8 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before)
                 v[Ops.Group["opacity"]] = (float)most;
             });
         }
-        var masked = layer.Layer.Masks.IsEmpty ? null : Open(layer, $"{within}{id}/masked", "normal", new StepWriter());
+        var finish = Finish.Of(layer, graphic);
+        var masked = !finish.IsThere ? null : Open(layer, $"{within}{id}/masked", "normal", new StepWriter());
         for (var i = 0; i < pieces.Count; i++)
         {
             var delay = pieces[i].Delay;
@@ -161,7 +173,7 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before)
                 var world = layer.World(time);
                 (v[0], v[1], v[2], v[3], v[4], v[5], v[6]) = ((float)world.A, (float)world.B, (float)world.C, (float)world.D, (float)world.E, (float)world.F, 1);
             });
-            MaskWriter.Cut(cut, layer.Layer.Masks);
+            finish.Write(cut);
             cut.Close();
             nodes.Add(new(layer, cut.Finish($"{within}{id}/masks", id, before($"{within}{id}/masks")), null, 0, null));
             Shut(layer, $"{within}{id}/masked/end", masked);
@@ -172,14 +184,14 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before)
         }
     }
 
-    private void WriteGroup(Prepared group, string within, string blend)
+    private void WriteGroup(Prepared group, string within, string blend, StepWriter effects)
     {
         var id = group.Layer.Id;
-        var effects = EffectsOf(group);
         var writer = new StripWriter();
         Begin(writer, group, group.Drawing, 0);
-        OpenIn(writer, blend, effects, opaque: group.Pose.IsOpaque && !Blends(group) && group.Layer.Masks.IsEmpty);
-        if (!group.Layer.Masks.IsEmpty)
+        OpenIn(writer, blend, effects, opaque: group.Pose.IsOpaque && !Blends(group) && !Finish.Of(group, graphic).IsThere);
+        var finish = Finish.Of(group, graphic);
+        if (finish.IsThere)
         {
             OpenIn(writer, "normal", new StepWriter());
         }
@@ -200,9 +212,9 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before)
         }
         var closer = new StripWriter();
         closer.Close();
-        if (!group.Layer.Masks.IsEmpty)
+        if (finish.IsThere)
         {
-            MaskWriter.Cut(closer, group.Layer.Masks);
+            finish.Write(closer);
             closer.Close();
         }
         closer.Close();
@@ -269,6 +281,10 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before)
         foreach (var effect in layer.Layer.Effects)
         {
             effect.Kind.Write(steps, effect.Values);
+        }
+        if (layer.Layer.Own[LayerValues.Onto].Constant.X == 0)
+        {
+            LampLight.Write(steps, layer, false);
         }
         return steps;
     }

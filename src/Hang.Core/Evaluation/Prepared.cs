@@ -24,6 +24,9 @@ internal sealed class Prepared(LayerPose pose, Func<Prepared, Drawing> draw)
     /// <summary>The layers that it names.</summary>
     public List<Prepared> Named { get; } = [];
 
+    /// <summary>The lamp whose light it needs; null for none.</summary>
+    public Prepared? Lamp { get; set; }
+
     /// <summary>The layer whose picture is its matte.</summary>
     public Prepared? Matte { get; set; }
 

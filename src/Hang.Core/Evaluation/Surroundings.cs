@@ -9,6 +9,17 @@ namespace Hang.Core.Evaluation;
 /// </summary>
 internal sealed class Surroundings(Prepared self, Func<string, Prepared?> find) : ISurroundings
 {
+    public double? LightAt(in Box box, double time)
+    {
+        if (self.Lamp is not { } lamp)
+        {
+            return null;
+        }
+        var light = LampLight.PlaceOf(lamp, time);
+        var inside = self.World(time).Inverse.Map(light);
+        return Math.Atan2(inside.Y - (box.Top + box.Bottom) / 2, inside.X - (box.Left + box.Right) / 2) * 180 / Math.PI;
+    }
+
     public bool HasSteadyBox(string layer) => find(layer)?.HasSteadyBox ?? true;
 
     public Box BoxOf(string layer, double time)

@@ -18,12 +18,18 @@ public sealed class LayerValues : Module
 
     public static readonly ValueSpec Mask = new("mask", "Mask", NumbersKind.Box, "of box", new(0, 0, 1, 1), "The layer shows only inside these edges, given as fractions of its box from its top left corner.") { Least = -100, Most = 100, Factor = 100 };
 
-    private LayerValues() : base("layer", "Layer", "What every layer has.", Position, Scale, Turn, Pivot, Opacity, Mask)
+    private const string Lit = "Raised";
+
+    public static readonly ValueSpec Raise = new("raise", "Raise", NumbersKind.Number, "px", new(0), "How high it lies above what is behind it: under a lamp it throws a shadow, longer and softer the higher it is.") { Part = Lit, Least = 0, Most = 5000, Signs = ["⇧"] };
+
+    public static readonly ValueSpec Onto = new("shadowOnto", "Shadow falls", new ChoiceKind("anywhere", "onWhatLiesBehind"), "", default, "Where that shadow is seen: anywhere, or only on what is painted behind the layer.") { Part = Lit, Keyable = false };
+
+    private LayerValues() : base("layer", "Layer", "What every layer has.", Position, Scale, Turn, Pivot, Opacity, Mask, Raise, Onto)
     {
     }
 
     public static LayerValues Module { get; } = new();
 
     /// <summary>True for what tells where a layer is; the rest tells how it shows, which an invisible layer does not.</summary>
-    public static bool IsPlace(ValueSpec spec) => spec != Opacity && spec != Mask;
+    public static bool IsPlace(ValueSpec spec) => spec != Opacity && spec != Mask && spec.Part != Lit;
 }

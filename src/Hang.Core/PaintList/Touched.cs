@@ -285,9 +285,9 @@ public static class Touched
             }
             var reach = ReachOf(group, row);
             Put(row, group.Offset("reach"), new(reach.Left, reach.Top, reach.Right, reach.Bottom));
-            if (group.Word("blend") is "cutTo" or "cutOut")
+            if (group.Word("blend") is "cutTo" or "cutOut" or "onto")
             {
-                // It takes away and adds nothing.
+                // It takes away, or lies on what is there.
                 return;
             }
             var grown = new Box(inside.Left - reach.Left, inside.Top - reach.Top, inside.Right + reach.Right, inside.Bottom + reach.Bottom);

@@ -32,6 +32,9 @@ public readonly record struct FrameRate
     /// <summary>True for 30000/1001 and 60000/1001, the rates that SMPTE ST 12-1 counts with drop-frame.</summary>
     public bool IsDropFrame => Denominator == 1001 && Nominal % 30 == 0;
 
+    /// <summary>Frames a second.</summary>
+    public double PerSecond => (double)Numerator / Denominator;
+
     /// <summary>Seconds from the start of frame 0 to the start of <paramref name="frames"/>.</summary>
     public double Seconds(int frames) => (double)frames * Denominator / Numerator;
 

@@ -95,6 +95,7 @@ internal sealed class GroupLayer
     {
         "cutTo" => SKBlendMode.DstIn,
         "cutOut" => SKBlendMode.DstOut,
+        "onto" => SKBlendMode.SrcATop,
         "multiply" => SKBlendMode.Multiply,
         "screen" => SKBlendMode.Screen,
         "overlay" => SKBlendMode.Overlay,

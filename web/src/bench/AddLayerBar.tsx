@@ -1,6 +1,6 @@
 import { Button, Flex, Menu, Portal } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
-import { Anchor, ChevronDown, ImagePlus, RectangleHorizontal, Type } from 'lucide-react'
+import { Anchor, ChevronDown, ImagePlus, Lightbulb, RectangleHorizontal, Type } from 'lucide-react'
 import { useRef } from 'react'
 import { choicesQuery } from '../api/choices'
 import { addPicture, Refused, type Schemas } from '../api/client'
@@ -40,6 +40,7 @@ export function AddLayerBar() {
     })
   }
   const addHook = () => add({ name: 'Hook', position: [Math.round(width / 2), Math.round(height / 2)], content: { kind: 'hook' } })
+  const addLamp = () => add({ name: 'Lamp', position: [Math.round(width * 0.3), Math.round(height * 0.2)], content: { kind: 'lamp' } })
   const addPictureLayer = async (chosen: File) => {
     try {
       const picture = await addPicture(chosen)
@@ -112,6 +113,15 @@ export function AddLayerBar() {
         onClick={() => void addHook()}
       >
         <Anchor size={14} /> Hook
+      </Button>
+      <Button
+        size="xs"
+        variant="outline"
+        borderColor="line"
+        title="A point of light: raised layers throw shadows away from it"
+        onClick={() => void addLamp()}
+      >
+        <Lightbulb size={14} /> Lamp
       </Button>
       <input
         ref={file}

@@ -59,6 +59,8 @@ export interface Layer {
   pivot?: Keyed<[number, number]>
   opacity?: Keyed<number>
   mask?: Keyed<[number, number, number, number]>
+  raise?: Keyed<number>
+  shadowOnto?: 'anywhere' | 'onWhatLiesBehind'
   content: Content
   effects?: Effect[]
   masks?: Mask[]
@@ -68,6 +70,7 @@ export type Content =
   | Ellipse
   | GroupContent
   | Hook
+  | Lamp
   | Line
   | PathContent
   | PictureContent
@@ -113,6 +116,14 @@ export interface GroupContent {
 /** An invisible carrier: it shows nothing, and layers hang from it. */
 export interface Hook {
   kind: 'hook'
+}
+
+/** A point of light for the shadows of raised layers. */
+export interface Lamp {
+  kind: 'lamp'
+  height?: Keyed<number>
+  softness?: Keyed<number>
+  fill?: Keyed<string>
 }
 
 /** A line, an arrow or a leader with an elbow. */
@@ -273,6 +284,7 @@ export type Effect =
   | BrightnessContrast
   | DirectionalBlur
   | DropShadow
+  | Gleam
   | GradientMap
   | HueSaturation
   | InnerGlow
@@ -320,6 +332,20 @@ export interface DropShadow {
   grow?: Keyed<number>
   fill?: Keyed<string>
   only?: Keyed<boolean>
+}
+
+/** A band of light runs across. */
+export interface Gleam {
+  kind: 'gleam'
+  id: string
+  on?: Keyed<boolean>
+  begins?: number
+  lasts?: number
+  every?: number
+  angle?: Keyed<number>
+  width?: Keyed<number>
+  softness?: Keyed<number>
+  fill?: Keyed<string>
 }
 
 /** Colours by lightness. */

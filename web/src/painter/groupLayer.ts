@@ -81,6 +81,7 @@ function modeOf(ck: CanvasKit, blend: string): BlendMode {
   const modes: Record<string, BlendMode> = {
     cutTo: m.DstIn,
     cutOut: m.DstOut,
+    onto: m.SrcATop,
     multiply: m.Multiply,
     screen: m.Screen,
     overlay: m.Overlay,
