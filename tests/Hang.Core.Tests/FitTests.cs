@@ -92,6 +92,24 @@ public class FitTests
         Assert.Contains("depends on itself", Refused(Fitting("q"), Fitting("p") with { Id = "q" }).Problem.Message, StringComparison.Ordinal);
     }
 
+    /// <summary>A group's place depends on its members' boxes: whatever is grouped, no box may be asked for on the way to itself.</summary>
+    [Fact]
+    public void PlatesFitWithinAndAcrossGroups()
+    {
+        var group = Layer<GroupContent>("g").With("position", new Value(5, 7)).With("scale", Over(new(0, new(0.5, 0.5), Motion.Feel.Linear), new(20, new(1, 1), Motion.Feel.Linear)));
+        Assert.Equal(new Box(90, 100, 230, 260), Moved(BoxOf(Graphic(group, Fitting("t") with { Group = "g" }, Name("ab") with { Group = "g" }), at: 30), -5, -7));
+        Assert.Equal(new Box(90, 100, 230, 260), BoxOf(Graphic(group, Fitting("t") with { Group = "g" }, Name("ab")), at: 30));
+        Assert.Equal(new Box(95, 107, 235, 267), BoxOf(Graphic(group, Fitting("t"), Name("ab") with { Group = "g" }), at: 30));
+        // A second plate fits the first, and the words hang from it; all of it in a group that is turned.
+        var turned = group.With("turn", Const(30));
+        var second = Fitting("p") with { Id = "q", Group = "g" };
+        var all = Graphic(turned, Fitting("u") with { Group = "g" }, second, Name("ab") with { Id = "u", HangsFrom = "h" }, Hook("h") with { Group = "g" });
+        Assert.True(BoxOf(all, "q").Width > 0);
+        Assert.Throws<ProblemException>(() => GraphicRules.Demand(Graphic(group, Fitting("g") with { Group = "g" })));
+    }
+
+    private static Box Moved(Box box, double x, double y) => new(box.Left + x, box.Top + y, box.Right + x, box.Bottom + y);
+
     [Fact]
     public void ADeletedLayerIsFittedNoLongerAndACopiedGroupFitsItsOwn()
     {

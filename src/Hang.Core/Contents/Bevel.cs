@@ -41,16 +41,17 @@ internal static class Bevel
             });
         }
         var steady = lamp is null && shape.IsSteady && !width.IsKeyed && !strength.IsKeyed && !light.IsKeyed;
-        for (var i = 0; i < 4; i++)
+        var count = shape.CornerCount;
+        for (var i = 0; i < count; i++)
         {
             var side = i;
             writer.Add(Ops.Fill, [], [Shape.Box, "nonzero", "solid", "0"], Shape.Count(Shape.Box), steady, (time, v) =>
             {
-                Span<Point> outer = stackalloc Point[4];
-                Span<Point> inner = stackalloc Point[4];
+                Span<Point> outer = stackalloc Point[count];
+                Span<Point> inner = stackalloc Point[count];
                 shape.WriteCorners(time, outer);
                 Inset(outer, Math.Max(0, width.NumberAt(time)), inner);
-                var (a, b) = (outer[side], outer[(side + 1) % 4]);
+                var (a, b) = (outer[side], outer[(side + 1) % count]);
                 var length = Math.Sqrt((b.X - a.X) * (b.X - a.X) + (b.Y - a.Y) * (b.Y - a.Y));
                 var (sin, cos) = Math.SinCos((lamp?.Invoke(time) ?? light.NumberAt(time)) * Math.PI / 180);
                 // Clockwise on a screen, what is outside lies to the left of the way: (dy, -dx).
@@ -60,7 +61,7 @@ internal static class Bevel
                 var more = v[Ops.Fill["more"]..];
                 Put(more, 0, a);
                 Put(more, 1, b);
-                Put(more, 2, inner[(side + 1) % 4]);
+                Put(more, 2, inner[(side + 1) % count]);
                 Put(more, 3, inner[side]);
             });
         }
@@ -70,18 +71,23 @@ internal static class Bevel
         }
     }
 
-    /// <summary>Where the edges of a four-cornered shape meet when each is moved inwards, no further than to its middle.</summary>
+    /// <summary>Where the edges of a shape meet when each is moved inwards, no further than to its middle.</summary>
     private static void Inset(ReadOnlySpan<Point> outer, double by, Span<Point> inner)
     {
-        var (x, y) = ((outer[0].X + outer[1].X + outer[2].X + outer[3].X) / 4, (outer[0].Y + outer[1].Y + outer[2].Y + outer[3].Y) / 4);
-        for (var i = 0; i < 4; i++)
+        var (x, y, count) = (0.0, 0.0, outer.Length);
+        foreach (var p in outer)
         {
-            var (before, here, after) = (outer[(i + 3) % 4], outer[i], outer[(i + 1) % 4]);
+            (x, y) = (x + p.X / count, y + p.Y / count);
+        }
+        for (var i = 0; i < count; i++)
+        {
+            var (before, here, after) = (outer[(i + count - 1) % count], outer[i], outer[(i + 1) % count]);
             var (u, v) = (Unit(before, here), Unit(here, after));
             var cross = u.X * v.Y - u.Y * v.X;
             if (Math.Abs(cross) < 1e-9)
             {
-                inner[i] = here;
+                // Along a straight edge the way inwards is square to it.
+                inner[i] = new(here.X - by * u.Y, here.Y + by * u.X);
                 continue;
             }
             // Both edges moved by the same distance meet on the line that halves the corner.

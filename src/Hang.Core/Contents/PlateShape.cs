@@ -33,8 +33,8 @@ internal sealed class PlateShape
     /// <summary>True when it is the same at every moment.</summary>
     public bool IsSteady { get; }
 
-    /// <summary>True when its corners are those of the leaning box and nothing stands out of it.</summary>
-    public bool IsSharp => isPlain;
+    /// <summary>True when nothing of it is round or cut.</summary>
+    public bool IsSharp => isPlain || (!corners.IsKeyed && corners.Constant == default);
 
     public void Write(double time, Span<float> v)
     {
@@ -67,12 +67,24 @@ internal sealed class PlateShape
         }
     }
 
-    /// <summary>The corners of the leaning box, clockwise from the top left.</summary>
+    /// <summary>How many corners <see cref="WriteCorners"/> writes.</summary>
+    public int CornerCount => isPointed ? 6 : 4;
+
+    /// <summary>The corners of the leaning box and the points of its sides, clockwise from the top left.</summary>
     public void WriteCorners(double time, Span<Point> to)
     {
-        var (box, by) = (boxAt(time), lean.PointAt(time));
-        (to[0], to[1], to[2], to[3]) = (new(box.Left, box.Top), new(box.Right, box.Top), new(box.Right, box.Bottom), new(box.Left, box.Bottom));
-        for (var i = 0; i < 4 && leans; i++)
+        var (box, by, reach) = (boxAt(time), lean.PointAt(time), tips.PointAt(time));
+        var middle = (box.Top + box.Bottom) / 2;
+        if (isPointed)
+        {
+            (to[0], to[1], to[2], to[3], to[4], to[5]) =
+                (new(box.Left, box.Top), new(box.Right, box.Top), new(box.Right + reach.Y, middle), new(box.Right, box.Bottom), new(box.Left, box.Bottom), new(box.Left - reach.X, middle));
+        }
+        else
+        {
+            (to[0], to[1], to[2], to[3]) = (new(box.Left, box.Top), new(box.Right, box.Top), new(box.Right, box.Bottom), new(box.Left, box.Bottom));
+        }
+        for (var i = 0; i < CornerCount && leans; i++)
         {
             var (x, y) = Leaning(box, by, (float)to[i].X, (float)to[i].Y);
             to[i] = new(x, y);

@@ -27,10 +27,10 @@ internal static class Ties
         // Following a carrier and lying in a group are one relation for the place of a layer, so both together must not go in a circle.
         NoCircle(graphic, ids, l => l.Carrier is { } c ? [c] : [], "hangsFrom", "It follows itself, directly or through others.", "Hang it from a layer that does not follow it.");
         NoCircle(graphic, ids, l => l.Group is { } g ? [g] : [], "group", "The group is in itself, directly or through others.", "Take it out of that group.");
-        NoCircle(graphic, ids, l => [.. LayerReferences.Of(l).Select(r => r.Id)], "content", "It depends on itself, directly or through others.", "Choose a layer that does not depend on it.");
+        var members = graphic.Layers.ToLookup(l => l.Group ?? "", l => l.Id, StringComparer.Ordinal);
+        NoCircle(graphic, ids, l => [.. LayerReferences.Of(l).Select(r => r.Id), .. l.Content.Kind.IsGroup ? members[l.Id] : []], "content", "It depends on itself, directly or through others.", "Choose a layer that does not depend on it.");
         // What a picture is made of: a group of its members, a layer of its matte. Read the other way round.
-        var within = graphic.Layers.ToLookup(l => l.Group ?? "", l => l.Id, StringComparer.Ordinal);
-        NoCircle(graphic, ids, l => [.. l.Content.Kind.IsGroup ? within[l.Id] : [], .. l.Matte is { } m ? new[] { m.Layer } : []], "matte", "Its matte is made of the layer itself.", "Choose a matte that the layer is no part of.");
+        NoCircle(graphic, ids, l => [.. l.Content.Kind.IsGroup ? members[l.Id] : [], .. l.Matte is { } m ? new[] { m.Layer } : []], "matte", "Its matte is made of the layer itself.", "Choose a matte that the layer is no part of.");
     }
 
     private static void Known(Layer layer, string? id, Dictionary<string, int> ids, string at, string what, string remedy)

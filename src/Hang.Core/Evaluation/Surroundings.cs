@@ -32,21 +32,33 @@ internal sealed class Surroundings(Prepared self, Func<string, Prepared?> find) 
         return ToSelf(other) is var matrix && double.IsFinite(matrix.A + matrix.D + matrix.E + matrix.F) ? matrix.Map(box) : Box.Empty;
     }
 
+    /// <summary>From another layer's coordinates to this one's, by way of what both follow: no further, since a group's own place depends on how large its members are.</summary>
     private Matrix ToSelf(Prepared other)
     {
         var rest = self.RestFrame;
-        var matrix = Matrix.Identity;
-        for (var at = other; at is not null; at = at.Carrier)
+        var mine = new List<Prepared>();
+        for (var at = self; at is not null; at = at.Carrier)
         {
-            if (at == self)
-            {
-                // What follows this layer is in its coordinates already.
-                return matrix;
-            }
-            matrix = at.LocalAt(rest) * matrix;
+            mine.Add(at);
+        }
+        var matrix = Matrix.Identity;
+        var common = other;
+        for (; common is not null && !mine.Contains(common); common = common.Carrier)
+        {
+            matrix = (common == other ? common.LocalAt(rest) : RestOf(common)) * matrix;
         }
         var place = self.Layer.Own[Layers.LayerValues.Position].PointAt(rest);
-        var mine = (self.Carrier?.World(rest) ?? Matrix.Identity) * Matrix.Translate(place.X, place.Y);
-        return mine.Inverse * matrix;
+        var own = Matrix.Identity;
+        foreach (var at in mine.TakeWhile(m => m != common))
+        {
+            own = (at == self ? Matrix.Translate(place.X, place.Y) : RestOf(at)) * own;
+        }
+        return own.Inverse * matrix;
     }
+
+    /// <summary>
+    /// Where a carrier stands at the end of Hold. The box of a group, or of one that fits others itself, may depend on this layer, so scale and turn of
+    /// such a one are about its origin here; most stand upright then, and it makes no difference.
+    /// </summary>
+    private Matrix RestOf(Prepared carrier) => carrier.Layer.Content.Kind.IsGroup || carrier.Named.Count > 0 ? carrier.Pose.Local(new Point(0, 0), self.RestFrame) : carrier.LocalAt(self.RestFrame);
 }

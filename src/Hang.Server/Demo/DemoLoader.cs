@@ -11,8 +11,6 @@ public sealed class DemoLoader(PackageStore packages, RevisionStore revisions, P
 {
     private const string Loaded = "demo";
 
-    public const string PackageName = "Fernhollow Apiary";
-
     /// <param name="folder">The folder demo/.</param>
     public async Task LoadAsync(string folder)
     {
@@ -20,21 +18,27 @@ public sealed class DemoLoader(PackageStore packages, RevisionStore revisions, P
         {
             return;
         }
-        var package = await packages.AddAsync(PackageName);
-        foreach (var file in Directory.EnumerateFiles(folder, "*.hang").Order(StringComparer.Ordinal))
+        var demo = DemoPackage.In(folder);
+        var package = await packages.AddAsync(demo.Name);
+        foreach (var (_, graphic) in demo.Graphics)
         {
-            var graphic = GraphicJson.Read(await File.ReadAllBytesAsync(file));
-            foreach (var (hash, asset) in graphic.Assets)
-            {
-                await pictures.AddAsync(hash, asset, await File.ReadAllBytesAsync(Path.Combine(folder, asset.File!)));
-                graphic = graphic with { Assets = graphic.Assets.SetItem(hash, asset with { File = null }) };
-            }
-            await revisions.AddAsync(package, GraphicJson.Write(graphic), "Demo");
-            if (graphic.Palette is { } palette)
-            {
-                await packages.SetPaletteAsync(package, Codecs.Write(palette));
-            }
+            await revisions.AddAsync(package, GraphicJson.Write(await KeepPicturesAsync(demo, graphic, pictures)), "Demo");
+        }
+        if (demo.Graphics.Select(g => g.Graphic.Palette).FirstOrDefault(p => p is not null) is { } palette)
+        {
+            await packages.SetPaletteAsync(package, Codecs.Write(palette));
         }
         await packages.SetSettingAsync(Loaded, DateTime.UtcNow.ToString("O"));
+    }
+
+    /// <summary>A graphic of the demo with its pictures in the store.</summary>
+    internal static async Task<Graphic> KeepPicturesAsync(DemoPackage demo, Graphic graphic, PictureStore pictures, CancellationToken cancel = default)
+    {
+        foreach (var (hash, asset) in graphic.Assets)
+        {
+            await pictures.AddAsync(hash, asset, demo.Bytes(asset), cancel);
+            graphic = graphic with { Assets = graphic.Assets.SetItem(hash, asset with { File = null }) };
+        }
+        return graphic;
     }
 }

@@ -19,6 +19,7 @@ using Hang.Paint.Fonts;
 using Hang.Paint.Painting;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using Hang.Server.Demo;
 using Hang.Server.Hosting;
 using Hang.Server.Live;
 using Hang.Server.Safety;
@@ -46,7 +47,8 @@ public sealed record Naming(string Name);
 
 /// <summary>What a new graphic shall be.</summary>
 /// <param name="Rate">Such as "25" or "30000/1001".</param>
-public sealed record NewGraphic(string Name, GraphicKind Kind, int Width, int Height, string Rate, int Arrive, int Hold, int Leave);
+/// <param name="Start">Id of the starting point that it begins as, whose size and layers it takes; null: it begins empty.</param>
+public sealed record NewGraphic(string Name, GraphicKind Kind, int Width, int Height, string Rate, int Arrive, int Hold, int Leave, string? Start = null);
 
 /// <summary>A value, as the bench needs to know it.</summary>
 /// <param name="Kind">The kind of value, which tells what edits it.</param>
@@ -165,9 +167,17 @@ public static class RackEndpoints
         row.Id, facts.Name, facts.Kind, facts.Width, facts.Height, facts.Rate, facts.Frames,
         $"/api/graphics/{row.Id}/stills/{row.ChangedAt.Ticks}", row.ChangedAt, row.RemovedAt is not null, facts.Problem);
 
-    private static async Task<Guid> AddGraphicAsync(Guid id, NewGraphic wish, PackageStore packages, RevisionStore revisions, CancellationToken cancel)
+    private static async Task<Guid> AddGraphicAsync(
+        Guid id, NewGraphic wish, PackageStore packages, RevisionStore revisions, PictureStore pictures, LiveGraphics live, ServerOptions options, CancellationToken cancel)
     {
         var package = await DemandPackage(id, packages, cancel);
+        if (wish.Start is { } start)
+        {
+            var demo = DemoPackage.In(options.Demo);
+            var begun = await DemoLoader.KeepPicturesAsync(demo, demo.Graphic(start), pictures, cancel);
+            var rated = new Core.Edits.Several([new Core.Edits.ChangeGraphic(Kind: wish.Kind, Rate: FrameRate.Parse(wish.Rate)), new Core.Edits.SetPhases(new(wish.Arrive, wish.Hold, wish.Leave))]).ApplyTo(begun with { Name = wish.Name }, TypeShaper.Shipped);
+            return await AddToPackageAsync(package, rated, "New graphic", packages, revisions, live, cancel);
+        }
         var graphic = GraphicRules.Demand(new()
         {
             Version = Graphic.FormatVersion,
@@ -200,11 +210,16 @@ public static class RackEndpoints
         var graphic = await KeepPicturesAsync(GraphicJson.Read(body.ToArray()), pictures, cancel);
         // A font that does not ship would break every later still and edit.
         _ = new Evaluator(graphic, TypeShaper.Shipped);
-        // Roles that the package has are as it has them; those that it has not are new to it.
-        var own = PaletteOf(package);
+        return await AddToPackageAsync(package, graphic, "Opened a document", packages, revisions, live, cancel);
+    }
+
+    /// <summary>Adds a graphic that was made elsewhere. Roles that the package has are as it has them; those that it has not are new to it.</summary>
+    private static async Task<Guid> AddToPackageAsync(PackageRow package, Graphic graphic, string label, PackageStore packages, RevisionStore revisions, LiveGraphics live, CancellationToken cancel)
+    {
+        var (id, own) = (package.Id, PaletteOf(package));
         var together = own is null ? graphic.Palette : graphic.Palette is null ? own : own.With(graphic.Palette);
         graphic = Core.Palettes.Roles.Resolve(graphic with { Name = await FreeName(id, graphic.Name, packages, revisions, cancel), Palette = together });
-        var made = await revisions.AddAsync(id, GraphicJson.Write(graphic), "Opened a document", cancel);
+        var made = await revisions.AddAsync(id, GraphicJson.Write(graphic), label, cancel);
         if (together is not null && !together.DefinesTheSame(own))
         {
             await live.SpreadAsync(id, made, together);

@@ -46,8 +46,15 @@ export function NewGraphicDialog({ package: id, onClose }: { package: string; on
     </Labelled>
   )
   const total = wish.arrive + wish.hold + wish.leave
+  const begin = (start: Schemas['StartingPoint'] | null) => {
+    if (!start) return set({ start: null })
+    setOwn(false)
+    const { name, kind, width, height, rate, arrive, hold, leave } = start
+    setWish({ name, kind, width, height, rate, arrive, hold, leave, start: start.id })
+  }
   return (
     <Dialog title="New graphic" done="Make it" onClose={onClose} onDone={() => void make()}>
+      <StartingPoints chosen={wish.start ?? null} onChoose={begin} />
       <Grid templateColumns="1fr 1fr" columnGap="12px">
         <Labelled label="Name">
           <TextInput value={wish.name} onChange={(e) => set({ name: e.target.value })} />
@@ -55,20 +62,22 @@ export function NewGraphicDialog({ package: id, onClose }: { package: string; on
         <Labelled label="Kind">
           <Choice label="Kind" options={kinds} value={wish.kind} onChange={(e) => set({ kind: e.target.value as Wish['kind'] })} />
         </Labelled>
-        <Labelled label="Size">
-          <Choice
-            label="Size"
-            value={own ? 'own' : `${wish.width}x${wish.height}`}
-            options={[...sizes.map(([w, h]) => ({ value: `${w}x${h}`, label: `${w} × ${h}` })), { value: 'own', label: 'Own size' }]}
-            onChange={(e) => {
-              setOwn(e.target.value === 'own')
-              if (e.target.value !== 'own') {
-                const [width, height] = e.target.value.split('x').map(Number)
-                set({ width: width!, height: height! })
-              }
-            }}
-          />
-        </Labelled>
+        {!wish.start && (
+          <Labelled label="Size">
+            <Choice
+              label="Size"
+              value={own ? 'own' : `${wish.width}x${wish.height}`}
+              options={[...sizes.map(([w, h]) => ({ value: `${w}x${h}`, label: `${w} × ${h}` })), { value: 'own', label: 'Own size' }]}
+              onChange={(e) => {
+                setOwn(e.target.value === 'own')
+                if (e.target.value !== 'own') {
+                  const [width, height] = e.target.value.split('x').map(Number)
+                  set({ width: width!, height: height! })
+                }
+              }}
+            />
+          </Labelled>
+        )}
         <Labelled label="Rate">
           <Choice
             label="Rate"
@@ -99,5 +108,45 @@ export function NewGraphicDialog({ package: id, onClose }: { package: string; on
         </Box>
       )}
     </Dialog>
+  )
+}
+
+/** What the graphic begins as: nothing, or one of the demo, with what can be changed in it. */
+function StartingPoints({ chosen, onChoose }: { chosen: string | null; onChoose: (start: Schemas['StartingPoint'] | null) => void }) {
+  const starts = useQuery({ queryKey: ['starts'], queryFn: () => data(api.GET('/api/starts')), staleTime: Infinity }).data ?? []
+  if (starts.length === 0) return null
+  const start = starts.find((s) => s.id === chosen)
+  return (
+    <Box mb="8px">
+      <Grid templateColumns="repeat(4, 1fr)" gap="6px" role="radiogroup" aria-label="Begin with">
+        <Start name="Nothing" chosen={chosen === null} onClick={() => onChoose(null)} />
+        {starts.map((s) => (
+          <Start key={s.id} name={s.name} still={s.still} chosen={s.id === chosen} onClick={() => onChoose(s)} />
+        ))}
+      </Grid>
+      <Box color="soft" fontSize="12px" mt="3px" minH="18px">
+        {start ? `Can be changed: ${start.fields.join(', ') || 'everything'}` : ''}
+      </Box>
+    </Box>
+  )
+}
+
+function Start({ name, still, chosen, onClick }: { name: string; still?: string; chosen: boolean; onClick: () => void }) {
+  return (
+    <Box
+      asChild
+      border="2px solid"
+      borderColor={chosen ? 'accent' : 'line'}
+      borderRadius="5px"
+      overflow="hidden"
+      fontSize="12px"
+      textAlign="center"
+      cursor="pointer"
+    >
+      <button type="button" role="radio" aria-checked={chosen} aria-label={name} onClick={onClick}>
+        <Box aspectRatio="16 / 9" bg="#6B7A5E" style={still ? { backgroundImage: `url(${still})`, backgroundSize: 'cover' } : undefined} />
+        {name}
+      </button>
+    </Box>
   )
 }

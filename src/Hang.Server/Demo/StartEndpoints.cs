@@ -1,0 +1,44 @@
+using System.Collections.Immutable;
+using Hang.Core.Documents;
+using Hang.Core.Evaluation;
+using Hang.Paint.Painting;
+using Hang.Paint.Pictures;
+using Hang.Paint.Shaping;
+using Hang.Server.Hosting;
+using Hang.Server.Safety;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Hang.Server.Demo;
+
+/// <summary>A graphic that a new one can begin as.</summary>
+/// <param name="Fields">Names of what an editor can change in it.</param>
+/// <param name="Still">Address of its picture.</param>
+public sealed record StartingPoint(string Id, string Name, GraphicKind Kind, int Width, int Height, string Rate, int Arrive, int Hold, int Leave, ImmutableArray<string> Fields, string Still);
+
+/// <summary>Starting points of new graphics: those of the demo.</summary>
+public static class StartEndpoints
+{
+    private const int StillWidth = 320;
+
+    public static void Map(IEndpointRouteBuilder app)
+    {
+        var api = app.MapGroup("/api/starts").WithTags("Rack").Refuses();
+        api.MapGet("", (ServerOptions options) => DemoPackage.In(options.Demo).Graphics.Select(g => Point(g.Id, g.Graphic)).ToImmutableArray()).WithName("starts").WithSummary("What a new graphic can begin as.");
+        api.MapGet("/{start}/still", Still).WithName("startStill").WithSummary("A small picture of a starting point at the end of Hold.");
+    }
+
+    private static StartingPoint Point(string id, Graphic g) => new(
+        id, g.Name, g.Kind, g.Width, g.Height, g.Rate.ToString(), g.Phases.Arrive, g.Phases.Hold, g.Phases.Leave,
+        [.. g.Layers.Select(l => l.Field).OfType<string>().Distinct()], $"/api/starts/{id}/still");
+
+    private static FileContentHttpResult Still(string start, ServerOptions options)
+    {
+        var demo = DemoPackage.In(options.Demo);
+        var graphic = demo.Graphic(start);
+        var scale = (double)StillWidth / graphic.Width;
+        using var pictures = new PictureShelf(hash => demo.Bytes(graphic.Assets[hash]));
+        using var canvas = new FrameCanvas(StillWidth, (int)(graphic.Height * scale), scale, null, pictures);
+        canvas.Paint(new Evaluator(graphic, TypeShaper.Shipped).At(Math.Clamp(graphic.Phases.LeaveStart - 1, 0, graphic.Phases.Total - 1)));
+        return TypedResults.File(canvas.ToPng(), "image/png");
+    }
+}
