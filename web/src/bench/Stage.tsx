@@ -4,10 +4,13 @@ import { useLayoutEffect, useRef, useState, type RefObject } from 'react'
 import { choicesQuery } from '../api/choices'
 import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
+import { usePlayback } from '../stores/playbackStore'
 import { useSelection } from '../stores/selectionStore'
 import { useView } from '../stores/viewStore'
 import { DrawPath } from './DrawPath'
 import { Handles } from './Handles'
+import { LayerMenu } from './LayerMenu'
+import { layerAt } from './picking'
 import { StageWall } from './StageWall'
 import { useStagePainting } from './useStagePainting'
 import { WordsOnStage } from './WordsOnStage'
@@ -64,7 +67,11 @@ export function Stage() {
                 <SafeArea name="Graphics" margin={margins.graphicsMargin} />
               </>
             )}
-            <Handles scale={scale} />
+            <LayerMenu>
+              <div onContextMenu={(e) => chooseAt(e, scale)}>
+                <Handles scale={scale} />
+              </div>
+            </LayerMenu>
             {drawing && <DrawPath scale={scale} />}
             {writing && <WordsOnStage key={writing} id={writing} scale={scale} />}
           </Box>
@@ -72,6 +79,17 @@ export function Stage() {
       )}
     </Box>
   )
+}
+
+/** The right button is about what it is pressed on. */
+function chooseAt(e: React.MouseEvent, scale: number) {
+  const { graphic, program } = useDocument.getState()
+  const { selection, entered, select } = useSelection.getState()
+  const box = e.currentTarget.querySelector('svg')!.getBoundingClientRect()
+  const point = { x: (e.clientX - box.left) / scale, y: (e.clientY - box.top) / scale }
+  const hit = layerAt(graphic!, program!, usePlayback.getState().frame, point, entered)
+  if (!hit) select([])
+  else if (!selection.includes(hit)) select([hit])
 }
 
 function SafeArea({ name, margin }: { name: string; margin: number }) {

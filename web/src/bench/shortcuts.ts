@@ -19,6 +19,11 @@ export const shortcuts = [
   { keys: 'Ctrl wheel', does: 'Zoom the timeline; with Shift instead, move it' },
   { keys: 'Ctrl G / Ctrl Shift G', does: 'Group the selected layers; dissolve the selected groups' },
   { keys: 'Enter', does: 'Enter the selected group' },
+  { keys: 'Ctrl Shift A', does: 'Select all layers in sight' },
+  { keys: 'Page up / Page down', does: 'Layer forward or back; with Shift to the front or the back' },
+  { keys: 'F2', does: 'Rename the selected layer' },
+  { keys: 'Right button', does: 'What can be done with a layer' },
+  { keys: 'Double click', does: 'On words: write them; on a group: enter it; on a row: rename' },
   { keys: 'Escape', does: 'Select no keyframes; leave the group; select nothing' },
   { keys: '?', does: 'This list' },
 ]

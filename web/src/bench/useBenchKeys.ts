@@ -6,6 +6,8 @@ import { usePlayback } from '../stores/playbackStore'
 import { useSelection } from '../stores/selectionStore'
 import { copyToPlayhead } from './clipboard'
 import { isAsking } from '../shell/Dialog'
+import { useRows } from '../timeline/rowState'
+import { order, selectAll } from './arrange'
 import { dissolve, enter, group, leave } from './groups'
 
 const STEP = 10
@@ -66,6 +68,15 @@ export function useBenchKeys(onHelp: () => void) {
   on('o', () => playback().mark('end'))
   on('k', () => useView.getState().key(useView.getState().keying === 'playhead' ? 'whole' : 'playhead'))
   on('mod+a', () => selectAllKeys())
+  on('mod+shift+a', () => selectAll())
+  on('pageup', () => order('forward'))
+  on('pagedown', () => order('back'))
+  on('shift+pageup', () => order('front'))
+  on('shift+pagedown', () => order('behind'))
+  on('f2', () => {
+    const [only, more] = chosen().selection
+    if (only && !more) useRows.getState().rename(only)
+  })
   on('x', () => {
     const { selection } = chosen()
     if (selection.length > 0) void doc().edit({ do: 'splitLayers', layers: selection, at: playback().frame })

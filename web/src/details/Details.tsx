@@ -1,4 +1,4 @@
-import { Box, Tabs, Text } from '@chakra-ui/react'
+import { Box, Tabs } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { Schemas } from '../api/client'
 import { useDocument } from '../stores/documentStore'
@@ -9,6 +9,7 @@ import { GraphicDetails } from './GraphicDetails'
 import { KeyDetails } from './KeyDetails'
 import { LayerDetails } from './LayerDetails'
 import { MotionDetails } from './MotionDetails'
+import { SeveralDetails } from './SeveralDetails'
 
 type View = 'values' | 'motion'
 
@@ -34,10 +35,7 @@ export function Details({ choices }: { choices: Schemas['Choices'] }) {
             {selection.length === 1 ? (
               <LayerDetails key={selection[0]} id={selection[0]!} choices={choices} />
             ) : (
-              <Text color="soft">
-                {selection.length} layers selected. Drag them together on the stage or the timeline, or choose Motion to bring them on one
-                after the other.
-              </Text>
+              <SeveralDetails choices={choices} />
             )}
           </Tabs.Content>
           <Tabs.Content value="motion" p="0">

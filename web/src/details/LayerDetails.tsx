@@ -16,6 +16,7 @@ import { GroupTools } from './GroupTools'
 import { MaskDetails } from './MaskDetails'
 import { MixDetails } from './MixDetails'
 import { ReadingNote } from './ReadingNote'
+import { AlignDetails } from './SeveralDetails'
 import { TypeDetails, typeSettings } from './TypeDetails'
 import { ownValues, type Placed } from './valueInfo'
 import { ValueRow } from './ValueRow'
@@ -34,6 +35,7 @@ export const LayerDetails = memo(function LayerDetails({ id, choices }: { id: st
       </Section>
       {kind === 'type' && <ReadingNote />}
       <Values id={id} choices={choices} />
+      {!content?.isInvisible && <AlignDetails count={1} />}
       {!content?.isInvisible && <MaskDetails id={id} choices={choices} />}
       {!content?.isInvisible && <EffectDetails id={id} choices={choices} />}
       {!content?.isInvisible && <MixDetails id={id} choices={choices} />}

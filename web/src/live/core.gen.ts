@@ -508,6 +508,7 @@ export type Edit =
   | AddKey
   | AddLayer
   | AlignKeys
+  | AlignLayers
   | ApplyArrival
   | BendPath
   | ChangeGraphic
@@ -520,6 +521,7 @@ export type Edit =
   | InsertEffect
   | InsertMask
   | MakeRoles
+  | MatchSize
   | MoveEffect
   | MoveIntoGroup
   | MoveKeys
@@ -544,6 +546,7 @@ export type Edit =
   | Several
   | SlideLayers
   | SplitLayers
+  | SpreadLayers
   | StaggerKeys
   | StretchKeys
   | SwitchColourway
@@ -584,6 +587,19 @@ export interface KeyPlace {
   address: string
   at: number
 }
+
+export interface AlignLayers {
+  do: 'alignLayers'
+  layers: string[]
+  by: AlignBy
+  to?: AlignTo
+  at?: number
+  whole?: boolean
+}
+
+export type AlignBy = 'left' | 'centre' | 'right' | 'top' | 'middle' | 'bottom' | 'baseline' | 'capHeight'
+
+export type AlignTo = 'themselves' | 'frame' | 'safeArea'
 
 export interface ApplyArrival {
   do: 'applyArrival'
@@ -693,6 +709,14 @@ export interface InsertMask {
 
 export interface MakeRoles {
   do: 'makeRoles'
+}
+
+export interface MatchSize {
+  do: 'matchSize'
+  layers: string[]
+  height: boolean
+  at?: number
+  whole?: boolean
 }
 
 export interface MoveEffect {
@@ -852,6 +876,15 @@ export interface SplitLayers {
   do: 'splitLayers'
   layers: string[]
   at: number
+}
+
+export interface SpreadLayers {
+  do: 'spreadLayers'
+  layers: string[]
+  down: boolean
+  gap?: number
+  at?: number
+  whole?: boolean
 }
 
 export interface StaggerKeys {

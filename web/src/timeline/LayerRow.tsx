@@ -1,16 +1,16 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { ChevronDown, ChevronRight, Eye, EyeOff, Lock, LockOpen, Package, PackageOpen, Spline } from 'lucide-react'
-import { Fragment, memo, useState, type DragEvent, type MouseEvent, type ReactNode } from 'react'
+import { Fragment, memo, useEffect, useRef, useState, type DragEvent, type MouseEvent, type ReactNode } from 'react'
 import type { Schemas } from '../api/client'
 import { useDocument } from '../stores/documentStore'
 import { usePlayback } from '../stores/playbackStore'
 import { useSelection } from '../stores/selectionStore'
-import { enter, follow } from '../bench/groups'
+import { follow } from '../bench/groups'
 import { keyableValues, labelOf } from '../details/valueInfo'
 import type { ChangeLayer } from '../live/core.gen'
 import { keysOf, type Edit, type Layer } from '../live/document'
 import { several } from '../live/edits'
-import { Tool } from '../shell/controls'
+import { TextInput, Tool } from '../shell/controls'
 import { useRow, useRows } from './rowState'
 import { ShapeEditor } from './ShapeEditor'
 import { Strip } from './Strip'
@@ -125,6 +125,7 @@ const Names = memo(function Names({ id, name, hidden, locked, isGroup, isOpen, c
   const { edit } = useDocument.getState()
   const show = (part: Parameters<ReturnType<typeof useRows.getState>['change']>[1]) => useRows.getState().change(id, part)
   const change = (part: Partial<ChangeLayer>) => void edit({ do: 'changeLayer', layer: id, ...part })
+  const renaming = useRows((s) => s.renaming === id)
 
   const choose = (e: MouseEvent) => {
     const { selection, select } = useSelection.getState()
@@ -150,6 +151,10 @@ const Names = memo(function Names({ id, name, hidden, locked, isGroup, isOpen, c
       h="100%"
       draggable
       style={{ paddingLeft: depth * INDENT_PX }}
+      onContextMenu={() => {
+        const { selection, select } = useSelection.getState()
+        if (!selection.includes(id)) select([id])
+      }}
       onDragStart={(e) => e.dataTransfer.setData(DRAGGED, id)}
       onDragOver={(e) => {
         e.preventDefault()
@@ -172,28 +177,30 @@ const Names = memo(function Names({ id, name, hidden, locked, isGroup, isOpen, c
           {collapsed ? <Package size={13} /> : <PackageOpen size={13} />}
         </Tool>
       )}
-      <Box
-        asChild
-        flex="1"
-        minW="0"
-        textAlign="left"
-        truncate
-        opacity={hidden ? 0.5 : 1}
-        cursor="pointer"
-        fontWeight={isGroup ? '600' : undefined}
-      >
-        <button
-          title={carrier ? `${name}, hangs from ${carrier}` : name}
-          onClick={choose}
-          onDoubleClick={() => {
-            if (isGroup) enter(id)
-          }}
-          aria-label={name}
+      {renaming ? (
+        <NameField id={id} name={name} />
+      ) : (
+        <Box
+          asChild
+          flex="1"
+          minW="0"
+          textAlign="left"
+          truncate
+          opacity={hidden ? 0.5 : 1}
+          cursor="pointer"
+          fontWeight={isGroup ? '600' : undefined}
         >
-          {name}
-          {carrier && <Box as="span" color="soft" fontSize="10px">{` ↳ ${carrier}`}</Box>}
-        </button>
-      </Box>
+          <button
+            title={carrier ? `${name}, hangs from ${carrier}` : name}
+            onClick={choose}
+            onDoubleClick={() => useRows.getState().rename(id)}
+            aria-label={name}
+          >
+            {name}
+            {carrier && <Box as="span" color="soft" fontSize="10px">{` ↳ ${carrier}`}</Box>}
+          </button>
+        </Box>
+      )}
       <Tool
         label={hidden ? `Show ${name}` : `Hide ${name}`}
         minW="24px"
@@ -215,6 +222,36 @@ const Names = memo(function Names({ id, name, hidden, locked, isGroup, isOpen, c
     </Flex>
   )
 })
+
+/** The name being typed: Enter keeps it, Escape takes it back. */
+function NameField({ id, name }: { id: string; name: string }) {
+  const { edit } = useDocument.getState()
+  const { rename } = useRows.getState()
+  const field = useRef<HTMLInputElement>(null)
+  useEffect(() => {
+    field.current?.focus()
+    field.current?.select()
+  }, [])
+  return (
+    <TextInput
+      ref={field}
+      aria-label={`Name of ${name}`}
+      h="22px"
+      flex="1"
+      defaultValue={name}
+      onKeyDown={(e) => {
+        e.stopPropagation()
+        if (e.key === 'Escape') e.currentTarget.value = name
+        if (e.key === 'Enter' || e.key === 'Escape') e.currentTarget.blur()
+      }}
+      onBlur={(e) => {
+        const typed = e.target.value.trim()
+        if (typed && typed !== name) void edit({ do: 'changeLayer', layer: id, name: typed })
+        rename(null)
+      }}
+    />
+  )
+}
 
 /** What it means to drop a layer on another's row. */
 function dropped(dragged: string, targetId: string, way: 'before' | 'into'): Edit {

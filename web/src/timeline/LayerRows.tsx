@@ -3,6 +3,7 @@ import { useVirtualizer } from '@tanstack/react-virtual'
 import { useMemo, type RefObject } from 'react'
 import type { Schemas } from '../api/client'
 import { useDocument } from '../stores/documentStore'
+import { LayerMenu } from '../bench/LayerMenu'
 import { LayerRow } from './LayerRow'
 import { treeRows } from './layerTree'
 import { useRows } from './rowState'
@@ -38,26 +39,34 @@ export function LayerRows({ scale, choices, area }: Props) {
     )
   }
   return (
-    <Box role="list" aria-label="Layers" position="relative" style={{ height: virtual.getTotalSize() }}>
-      {virtual.getVirtualItems().map((item) => {
-        const { layer, depth } = rows[item.index]!
-        return (
-          <Box
-            key={item.key}
-            ref={virtual.measureElement}
-            data-index={item.index}
-            role="listitem"
-            aria-label={layer.name}
-            aria-level={depth + 1}
-            position="absolute"
-            left="0"
-            right="0"
-            style={{ top: item.start }}
-          >
-            <LayerRow layer={layer} depth={depth} carrier={layer.hangsFrom && names.get(layer.hangsFrom)} scale={scale} choices={choices} />
-          </Box>
-        )
-      })}
-    </Box>
+    <LayerMenu>
+      <Box role="list" aria-label="Layers" position="relative" style={{ height: virtual.getTotalSize() }}>
+        {virtual.getVirtualItems().map((item) => {
+          const { layer, depth } = rows[item.index]!
+          return (
+            <Box
+              key={item.key}
+              ref={virtual.measureElement}
+              data-index={item.index}
+              role="listitem"
+              aria-label={layer.name}
+              aria-level={depth + 1}
+              position="absolute"
+              left="0"
+              right="0"
+              style={{ top: item.start }}
+            >
+              <LayerRow
+                layer={layer}
+                depth={depth}
+                carrier={layer.hangsFrom && names.get(layer.hangsFrom)}
+                scale={scale}
+                choices={choices}
+              />
+            </Box>
+          )
+        })}
+      </Box>
+    </LayerMenu>
   )
 }

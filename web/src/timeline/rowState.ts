@@ -17,11 +17,16 @@ const fresh: RowState = { opened: null, all: false, shaped: null, collapsed: fal
 interface Rows {
   rows: Record<string, RowState>
   change: (layer: string, part: Partial<RowState>) => void
+  /** The layer whose name is being typed in its row. */
+  renaming: string | null
+  rename: (layer: string | null) => void
 }
 
 /** Rows come and go with scrolling; how they are shown stays. */
 export const useRows = create<Rows>((set) => ({
   rows: {},
+  renaming: null,
+  rename: (renaming) => set({ renaming }),
   change: (layer, part) => set((s) => ({ rows: { ...s.rows, [layer]: { ...(s.rows[layer] ?? fresh), ...part } } })),
 }))
 

@@ -1,0 +1,63 @@
+import { Menu, Portal } from '@chakra-ui/react'
+import type { ReactNode } from 'react'
+import { several } from '../live/edits'
+import { useDocument } from '../stores/documentStore'
+import { usePick } from '../stores/pick'
+import { usePlayback } from '../stores/playbackStore'
+import { useSelection } from '../stores/selectionStore'
+import { useRows } from '../timeline/rowState'
+import { order, selectAlike, selectAll } from './arrange'
+import { dissolve, group } from './groups'
+
+/** What the right button of the pointer offers for the selected layers. */
+export function LayerMenu({ children }: { children: ReactNode }) {
+  return (
+    <Menu.Root size="sm" lazyMount unmountOnExit>
+      <Menu.ContextTrigger asChild>{children}</Menu.ContextTrigger>
+      <Portal>
+        <Menu.Positioner>
+          <Menu.Content onPointerDown={(e) => e.stopPropagation()}>
+            <Items />
+          </Menu.Content>
+        </Menu.Positioner>
+      </Portal>
+    </Menu.Root>
+  )
+}
+
+function Items() {
+  const { graphic } = usePick(useDocument, 'graphic')
+  const { selection } = usePick(useSelection, 'selection')
+  const { edit } = useDocument.getState()
+  const chosen = graphic!.layers.filter((l) => selection.includes(l.id))
+  const change = (part: { hidden?: boolean; locked?: boolean }) =>
+    void edit(several(chosen.map((l) => ({ do: 'changeLayer' as const, layer: l.id, ...part }))))
+  const item = (name: string, act: () => void) => (
+    <Menu.Item key={name} value={name} onSelect={act}>
+      {name}
+    </Menu.Item>
+  )
+  if (chosen.length === 0) return item('Select all', selectAll)
+  const groups = chosen.filter((l) => l.content.kind === 'group')
+  return (
+    <>
+      {chosen.length === 1 && item('Rename', () => useRows.getState().rename(chosen[0]!.id))}
+      {item('Duplicate', () => void edit({ do: 'duplicateLayers', layers: selection }))}
+      {item('Delete', () => void edit({ do: 'removeLayers', layers: selection, at: usePlayback.getState().frame }))}
+      <Menu.Separator />
+      {item('To the front', () => order('front'))}
+      {item('Forward', () => order('forward'))}
+      {item('Back', () => order('back'))}
+      {item('To the back', () => order('behind'))}
+      <Menu.Separator />
+      {item('Group', () => void group())}
+      {groups.length > 0 && item('Dissolve', () => void dissolve(groups.map((g) => g.id)))}
+      {item(chosen.every((l) => l.hidden) ? 'Show' : 'Hide', () => change({ hidden: !chosen.every((l) => l.hidden) }))}
+      {item(chosen.every((l) => l.locked) ? 'Unlock' : 'Lock', () => change({ locked: !chosen.every((l) => l.locked) }))}
+      <Menu.Separator />
+      {item('Select all', selectAll)}
+      {item('Select all of this kind', () => selectAlike('kind'))}
+      {item('Select all of this colour', () => selectAlike('colour'))}
+    </>
+  )
+}

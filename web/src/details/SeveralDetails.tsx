@@ -1,0 +1,180 @@
+import { Box, Flex } from '@chakra-ui/react'
+import {
+  AlignCenterHorizontal,
+  AlignCenterVertical,
+  AlignEndHorizontal,
+  AlignEndVertical,
+  AlignHorizontalSpaceBetween,
+  AlignStartHorizontal,
+  AlignStartVertical,
+  AlignVerticalSpaceBetween,
+  Baseline,
+  CaseUpper,
+  MoveHorizontal,
+  MoveVertical,
+} from 'lucide-react'
+import { useState, type ReactNode } from 'react'
+import type { Schemas } from '../api/client'
+import { align, matchSize, spread } from '../bench/arrange'
+import type { AlignLayers } from '../live/core.gen'
+import type { Edit, PlainValue } from '../live/document'
+import { several } from '../live/edits'
+import { useLayerNames } from '../stores/ofLayer'
+import { useDocument } from '../stores/documentStore'
+import { usePick } from '../stores/pick'
+import { usePlayback } from '../stores/playbackStore'
+import { useSelection } from '../stores/selectionStore'
+import { Choice, Labelled, Tool } from '../shell/controls'
+import { Act } from './Act'
+import { editors } from './editors'
+import { NumberField } from './NumberField'
+import { Section } from './Section'
+import { ownValues, unitOf } from './valueInfo'
+
+type By = AlignLayers['by']
+type To = NonNullable<AlignLayers['to']>
+
+const ways: [By, string, ReactNode][] = [
+  ['left', 'Left edges', <AlignStartVertical key="l" size={15} />],
+  ['centre', 'Centres, across', <AlignCenterVertical key="c" size={15} />],
+  ['right', 'Right edges', <AlignEndVertical key="r" size={15} />],
+  ['top', 'Top edges', <AlignStartHorizontal key="t" size={15} />],
+  ['middle', 'Middles, down', <AlignCenterHorizontal key="m" size={15} />],
+  ['bottom', 'Bottom edges', <AlignEndHorizontal key="b" size={15} />],
+  ['baseline', 'Baselines', <Baseline key="bl" size={15} />],
+  ['capHeight', 'Heights of capitals', <CaseUpper key="ch" size={15} />],
+]
+
+/** Aligning by what is seen, for one layer or several. */
+export function AlignDetails({ count }: { count: number }) {
+  const [to, setTo] = useState<To>('themselves')
+  const target = count === 1 && to === 'themselves' ? 'frame' : to
+  return (
+    <Section title="Align">
+      <Box mb="4px">
+        <Choice
+          label="Align to"
+          value={target}
+          options={[
+            ...(count > 1 ? [{ value: 'themselves', label: 'To each other' }] : []),
+            { value: 'frame', label: 'To the frame' },
+            { value: 'safeArea', label: 'To the graphics safe area' },
+          ]}
+          onChange={(e) => setTo(e.target.value as To)}
+        />
+      </Box>
+      <Flex gap="2px" wrap="wrap">
+        {ways.map(([by, name, icon]) => (
+          <Tool key={by} label={`Align: ${name.toLowerCase()}`} minW="28px" h="26px" onClick={() => align(by, target)}>
+            {icon}
+          </Tool>
+        ))}
+      </Flex>
+    </Section>
+  )
+}
+
+/** Several layers together: aligned, set with even gaps, made as large, and their common values set at once. */
+export function SeveralDetails({ choices }: { choices: Schemas['Choices'] }) {
+  const { selection } = usePick(useSelection, 'selection')
+  const [gap, setGap] = useState(24)
+  return (
+    <>
+      <AlignDetails count={selection.length} />
+      <Section title="Gaps and sizes">
+        <Flex gap="2px" wrap="wrap" align="center">
+          <Tool label="Even gaps, across" minW="28px" h="26px" disabled={selection.length < 3} onClick={() => spread(false)}>
+            <AlignHorizontalSpaceBetween size={15} />
+          </Tool>
+          <Tool label="Even gaps, down" minW="28px" h="26px" disabled={selection.length < 3} onClick={() => spread(true)}>
+            <AlignVerticalSpaceBetween size={15} />
+          </Tool>
+          <Tool label="Make as wide as the widest" minW="28px" h="26px" onClick={() => matchSize(false)}>
+            <MoveHorizontal size={15} />
+          </Tool>
+          <Tool label="Make as high as the highest" minW="28px" h="26px" onClick={() => matchSize(true)}>
+            <MoveVertical size={15} />
+          </Tool>
+        </Flex>
+        <Flex gap="4px" mt="4px" align="center">
+          <NumberField label="Gap of the stack, px" prefix="↕" value={gap} onChange={setGap} />
+          <Act name="Stack down" title="One below the other with this gap" onClick={() => spread(true, gap)} />
+          <Act name="Across" title="Side by side with this gap" onClick={() => spread(false, gap)} />
+        </Flex>
+      </Section>
+      <Shared ids={selection} choices={choices} />
+    </>
+  )
+}
+
+/** The values that all of them have; where they differ, that is said, and setting one sets all. */
+function Shared({ ids, choices }: { ids: string[]; choices: Schemas['Choices'] }) {
+  const { graphic, readings } = usePick(useDocument, 'graphic', 'readings')
+  const { edit, preview } = useDocument.getState()
+  const layers = graphic!.layers.filter((l) => ids.includes(l.id))
+  const others = useLayerNames().filter((l) => !ids.includes(l.id))
+  if (layers.length === 0) return null
+  const values = layers.map((l) => new Map(ownValues(l, choices).map((v) => [v.address, v])))
+  const common = [...values[0]!.values()].filter(
+    (v) =>
+      v.info.part === '' &&
+      !['text', 'layers', 'points', 'picture'].includes(v.info.kind) &&
+      v.address !== 'position' &&
+      values.every((m) => m.get(v.address)?.info.kind === v.info.kind),
+  )
+  const valueOf = (id: string, address: string): PlainValue | undefined => {
+    const reading = readings[id]
+    const words = reading?.words[address]
+    return words === undefined ? reading?.values[address] : (JSON.parse(words) as PlainValue)
+  }
+  const each = (address: string, value: PlainValue): Edit =>
+    several(layers.map((l) => ({ do: 'setValue' as const, layer: l.id, address, value, at: usePlayback.getState().frame })))
+  const hangs = new Set(layers.map((l) => l.hangsFrom ?? ''))
+  return (
+    <Section title="All of them">
+      {common.map(({ address, info }) => {
+        const all = layers.map((l) => valueOf(l.id, address))
+        if (all.some((v) => v === undefined)) return null
+        const mixed = new Set(all.map((v) => JSON.stringify(v))).size > 1
+        const Editor = editors[info.kind]!
+        const unit = unitOf(info)
+        return (
+          <Flex key={address} mb="5px" gap="6px" align="start" role="group" aria-label={info.label}>
+            <Box w="80px" flexShrink={0} fontSize="12px" title={info.meaning}>
+              {info.label}
+              <Box as="span" color={mixed ? 'bad' : 'soft'} fontSize="10px" display="block">
+                {mixed ? 'mixed' : unit}
+              </Box>
+            </Box>
+            <Box flex="1" minW="0" opacity={mixed ? 0.65 : 1}>
+              <Editor
+                name={unit ? `${info.label}, ${unit}` : info.label}
+                info={info}
+                layerId={layers[0]!.id}
+                value={all[0]!}
+                onPreview={(v) => preview(v === null ? null : each(address, v))}
+                onChange={(v) => void edit(each(address, v))}
+              />
+            </Box>
+          </Flex>
+        )
+      })}
+      <Labelled label="Hang from">
+        <Choice
+          label="Hang from"
+          value={hangs.size === 1 ? [...hangs][0]! : 'mixed'}
+          options={[
+            ...(hangs.size > 1 ? [{ value: 'mixed', label: 'Mixed' }] : []),
+            { value: '', label: 'Nothing' },
+            ...others.map((l) => ({ value: l.id, label: l.name })),
+          ]}
+          onChange={(e) => {
+            if (e.target.value === 'mixed') return
+            const { frame } = usePlayback.getState()
+            void edit(several(layers.map((l) => ({ do: 'changeLayer' as const, layer: l.id, hangsFrom: e.target.value, at: frame }))))
+          }}
+        />
+      </Labelled>
+    </Section>
+  )
+}
