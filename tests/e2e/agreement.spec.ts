@@ -89,6 +89,17 @@ test('the stage at rest is the picture that the painter of files paints', async 
   await agrees(page, join(demoFolder, 'lower-third.hang'), [12, 44, 78, 200, 465])
 })
 
+// Every graphic of the demo: each has something of its own that both painters must do alike.
+for (const name of ['title', 'logo-sting', 'follow-button', 'callout', 'stinger', 'corner-bug']) {
+  test(`the demo's ${name} is the same on the stage and in the file`, async ({ page }) => {
+    test.setTimeout(180_000)
+    const [shelf] = await server.json<{ graphics: { id: string; name: string; frames: number }[] }[]>('/api/packages')
+    const graphic = shelf!.graphics.find((g) => g.name.toLowerCase().replaceAll(' ', '-') === name)!
+    await page.goto(`${server.url}/bench/${graphic.id}`)
+    await agrees(page, join(demoFolder, `${name}.hang`), Array.from({ length: 7 }, (_, i) => Math.round(((i + 0.6) / 7.2) * graphic.frames)))
+  })
+}
+
 test('motion blur, blur, letters and paths are the same on the stage and in the file', async ({ page }) => {
   const document = {
     hang: 1,

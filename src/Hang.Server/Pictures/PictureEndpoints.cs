@@ -1,5 +1,6 @@
 using Hang.Server.Safety;
 using Hang.Core;
+using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Paint.Pictures;
 using Hang.Store.Pictures;
@@ -17,7 +18,7 @@ public static class PictureEndpoints
     {
         var api = app.MapGroup("/api/pictures").WithTags("Pictures").Refuses();
         api.MapPost("/", AddAsync).WithName("addPicture").WithSummary("Takes a picture in; it is judged by its content.").Accepts<byte[]>("application/octet-stream", "image/png", "image/jpeg", "image/webp");
-        api.MapGet("/{hash}", Get).WithName("picture").WithSummary("A picture by its content hash.");
+        api.MapGet("/{hash}", Get).WithName("picture").WithSummary("A picture by its content hash, or without its ground.");
     }
 
     private static async Task<AddedPicture> AddAsync(string name, HttpRequest request, PictureStore store, CancellationToken cancel)
@@ -39,6 +40,15 @@ public static class PictureEndpoints
 
     private static async Task<Results<FileContentHttpResult, NotFound>> Get(string hash, PictureStore store, HttpResponse response, CancellationToken cancel)
     {
+        if (PictureId.Parse(hash) is { } cut)
+        {
+            if (store.Bytes(cut.Hash) is not { } whole)
+            {
+                return TypedResults.NotFound();
+            }
+            response.Headers.CacheControl = "private, max-age=31536000, immutable";
+            return TypedResults.File(PictureShelf.WithoutGround(cut, whole), "image/png");
+        }
         if (store.Bytes(hash) is not { } bytes || await store.FindAsync(hash, cancel) is not Asset asset)
         {
             return TypedResults.NotFound();

@@ -2,7 +2,7 @@ import { Box, Button, Flex, Spacer, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { ArrowLeft, Contrast, HelpCircle, Redo2, Share2, Undo2 } from 'lucide-react'
 import { useEffect, useState } from 'react'
-import { Link, useParams } from 'react-router'
+import { Link, useParams, useSearchParams } from 'react-router'
 import { useShallow } from 'zustand/react/shallow'
 import { choicesQuery } from '../api/choices'
 import { Details } from '../details/Details'
@@ -12,6 +12,7 @@ import { rateLabel } from '../shell/kinds'
 import { Timeline } from '../timeline/Timeline'
 import { AddLayerBar } from './AddLayerBar'
 import { useDocument } from '../stores/documentStore'
+import { usePlayback } from '../stores/playbackStore'
 import { usePick } from '../stores/pick'
 import { KeyboardHelp } from './KeyboardHelp'
 import { Stage } from './Stage'
@@ -35,6 +36,7 @@ export function Bench() {
   const [help, setHelp] = useState(false)
   const windowLength = choices.data?.windowLength
   useEffect(() => (id && windowLength ? open(id, windowLength) : undefined), [id, windowLength, open])
+  useOpeningFrame()
   useBenchKeys(() => setHelp(true))
   useClipboard()
 
@@ -196,4 +198,16 @@ function RefusalBar() {
       </Button>
     </Flex>
   )
+}
+
+/** From the rack a graphic opens in the middle of Hold, where it can be seen. */
+function useOpeningFrame() {
+  const [search] = useSearchParams()
+  const inHold = search.get('at') === 'hold'
+  const isThere = useDocument((s) => s.graphic !== null)
+  useEffect(() => {
+    if (!isThere || !inHold) return
+    const { arrive, hold } = useDocument.getState().graphic!.phases
+    usePlayback.getState().seek(arrive + Math.floor(hold / 2))
+  }, [isThere, inHold])
 }

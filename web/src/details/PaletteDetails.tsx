@@ -94,7 +94,7 @@ function Colourways({ palette }: { palette: Palette }) {
           <Trash2 size={13} />
         </Tool>
       </Flex>
-      <Typed key={palette.current} label="Name of the colourway" value={palette.current} onGive={rename} />
+      <Typed key={palette.current} label="Title of the colourway" value={palette.current} onGive={rename} />
     </>
   )
 }
@@ -110,7 +110,7 @@ function Role({ role, palette }: { role: string; palette: Palette }) {
         onPreview={(hex) => preview({ do: 'setPalette', palette: withColour(palette, role, hex) })}
         onChange={(hex) => void edit({ do: 'setPalette', palette: withColour(palette, role, hex) })}
       />
-      <Typed label={`Name of ${role}`} value={role} onGive={(name) => void edit({ do: 'renameRole', role, name: nameOf(name) })} />
+      <Typed label={`Title of ${role}`} value={role} onGive={(name) => void edit({ do: 'renameRole', role, name: nameOf(name) })} />
       <Tool
         label={`Take ${role} away; its colours stay`}
         minW="24px"

@@ -80,6 +80,9 @@ export function SeveralDetails({ choices }: { choices: Schemas['Choices'] }) {
   const [gap, setGap] = useState(24)
   return (
     <>
+      <Box color="soft" mb="6px">
+        {selection.length} layers selected
+      </Box>
       <AlignDetails count={selection.length} />
       <Section title="Gaps and sizes">
         <Flex gap="2px" wrap="wrap" align="center">

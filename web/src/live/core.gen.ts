@@ -167,6 +167,10 @@ export interface PictureContent {
   kind: 'picture'
   asset: string
   size?: Keyed<[number, number]>
+  knockOut?: boolean
+  ground?: string
+  tolerance?: number
+  oneColour?: Keyed<string>
 }
 
 /** A rectangle with corners and sides of its own, filled, bevelled and stroked. */
