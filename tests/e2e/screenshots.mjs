@@ -14,7 +14,9 @@ await page.waitForLoadState('networkidle')
 await shot('rack')
 
 await page.getByRole('button', { name: 'New graphic' }).click()
-await page.getByLabel('Rate').selectOption('60000/1001')
+await page.getByRole('radio', { name: 'Callout' }).click()
+await page.waitForLoadState('networkidle')
+await page.waitForTimeout(800)
 await shot('new-graphic')
 
 const seek = async (frame) => {
@@ -152,5 +154,28 @@ await page.getByRole('complementary', { name: 'Details' }).evaluate((e) => e.par
 await page.waitForTimeout(1200)
 await shot('shapes')
 await fetch(`${url}/api/graphics/${callout}`, { method: 'DELETE' })
+
+// Colours: a button's plate in another colourway, its fill a gradient with handles on the stage.
+const button = await (await fetch(`${url}/api/graphics/${shelf.graphics.find((g) => g.name === 'Follow button').id}/duplicate`, { method: 'POST' })).json()
+await page.goto(`${url}/bench/${button}?at=hold`)
+const layers = page.getByRole('list', { name: 'Layers' })
+await layers.getByRole('button', { name: 'Plate', exact: true }).click()
+await seek(60)
+await page.getByRole('combobox', { name: 'Colourway', exact: true }).selectOption('Heather')
+await layers.getByRole('button', { name: 'Plate', exact: true }).click()
+await page.getByRole('group', { name: 'Colour: kind' }).getByRole('button', { name: 'Runs along a line' }).click()
+await page.getByRole('complementary', { name: 'Details' }).evaluate((e) => e.parentElement.scrollTo(0, 250))
+await page.waitForTimeout(2000)
+await shot('colours')
+await fetch(`${url}/api/graphics/${button}`, { method: 'DELETE' })
+// Under a lamp: the stinger's mark over its panels, several layers arranged.
+const stinger = shelf.graphics.find((g) => g.name === 'Stinger').id
+await page.goto(`${url}/bench/${stinger}?at=hold`)
+await layers.getByRole('button', { name: 'Apiary mark', exact: true }).waitFor()
+await seek(22)
+await layers.getByRole('button', { name: 'Gold panel', exact: true }).click()
+await layers.getByRole('button', { name: 'Front panel', exact: true }).click({ modifiers: ['Shift'] })
+await page.waitForTimeout(1500)
+await shot('several')
 
 await browser.close()
