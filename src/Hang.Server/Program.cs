@@ -85,7 +85,7 @@ app.MapHealthChecks("/health/ready", new() { Predicate = c => c.Tags.Contains("r
 if (!options.WorkerOnly)
 {
     RackEndpoints.Map(app);
-StartEndpoints.Map(app);
+    StartEndpoints.Map(app);
     MotionEndpoints.Map(app);
     PictureEndpoints.Map(app);
     HandoffEndpoints.Map(app);

@@ -11,6 +11,8 @@ const graphic = shelf.graphics[0].id
 
 await page.goto(url)
 await page.waitForLoadState('networkidle')
+await page.waitForFunction(() => [...document.images].length > 5 && [...document.images].every((i) => i.complete && i.naturalWidth > 0))
+await page.waitForTimeout(500)
 await shot('rack')
 
 await page.getByRole('button', { name: 'New graphic' }).click()

@@ -19,7 +19,16 @@ public static class LetterCases
     /// <summary>What one letter becomes several for (Unicode's SpecialCasing.txt, unconditional mappings of Latin letters).</summary>
     private static readonly Dictionary<char, string> Several = new()
     {
-        ['ß'] = "SS", ['ŉ'] = "ʼN", ['ǰ'] = "J\u030C", ['ﬀ'] = "FF", ['ﬁ'] = "FI", ['ﬂ'] = "FL", ['ﬃ'] = "FFI", ['ﬄ'] = "FFL", ['ﬅ'] = "ST", ['ﬆ'] = "ST",
+        ['ß'] = "SS",
+        ['ŉ'] = "ʼN",
+        ['ǰ'] = "J\u030C",
+        ['ﬀ'] = "FF",
+        ['ﬁ'] = "FI",
+        ['ﬂ'] = "FL",
+        ['ﬃ'] = "FFI",
+        ['ﬄ'] = "FFL",
+        ['ﬅ'] = "ST",
+        ['ﬆ'] = "ST",
     };
 
     public static string Set(string words, LetterCase letters) => letters switch
