@@ -7,4 +7,7 @@ namespace Hang.Benchmarks;
 internal static class Demo
 {
     public static GraphicFile Open() => GraphicFile.Open(ProjectFolder.Demo, []);
+
+    /// <summary>The lower third as it was before it had gradients and roles: what the hand-written painter of <see cref="PaintMeasure"/> draws.</summary>
+    public static GraphicFile OpenPlain() => GraphicFile.Open(Path.Combine(ProjectFolder.Root, "benchmarks", "lower-third.hang"), []);
 }

@@ -120,6 +120,16 @@ public class GradientTests
         }
     }
 
+    /// <summary>A keyframe set on the way between two kinds is the nearer one, in memory as in the document.</summary>
+    [Fact]
+    public void AKeyframeBetweenTwoKindsIsTheNearerOne()
+    {
+        var (linear, radial) = (PaintKind.Of(Of(GradientType.Linear, 0, 0, 1, 1)), PaintKind.Of(Of(GradientType.Radial, 0.5, 0.5, 1, 0.5)));
+        var channel = Core.Motion.Channel.Of(PaintKind.Paint, [new(0, linear, Core.Motion.Feel.Linear), new(10, radial, Core.Motion.Feel.Linear)]);
+        Assert.Equal(linear, channel.WithKeyAt(4, Core.Motion.Feel.Linear).KeyAt(4)!.Value);
+        Assert.Equal(radial, channel.WithKeyAt(7, Core.Motion.Feel.Linear).KeyAt(7)!.Value);
+    }
+
     /// <summary>The line of a shape and words take gradients, too; those of words run over all of them.</summary>
     [Fact]
     public void LinesAndWordsTakeGradients()

@@ -23,7 +23,8 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before)
         }
         foreach (var node in nodes)
         {
-            node.Blurs = node.Strip.Paints && node.Layer.IsBlurred(graphic);
+            // What cuts a group is no picture of its own that could be smeared.
+            node.Blurs = node.Strip.Paints && node.Strip.IsMarked && node.Strip.Opens == 0 && node.Layer.IsBlurred(graphic);
         }
         return nodes.ToImmutable();
     }

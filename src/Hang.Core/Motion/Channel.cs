@@ -167,6 +167,8 @@ public sealed class Channel : IEquatable<Channel>
     /// one behind the last takes <paramref name="feel"/>.</summary>
     public Channel WithKey(int frame, Value value, Feel feel)
     {
+        // What can be seen half-way between two kinds of gradient cannot be written: the nearer one is.
+        value = value.Held is Crossing crossing ? PaintKind.Of(crossing.Nearer) : value;
         if (KeyAt(frame) is { } there)
         {
             return Of(Kind, Keys.Add(there with { Value = value }));
