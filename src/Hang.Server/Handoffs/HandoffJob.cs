@@ -30,6 +30,20 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
     /// <param name="stopping">The worker is being stopped, and another will take the handoff.</param>
     public async Task RunAsync(HandoffRun run, CancellationToken stopping)
     {
+        try
+        {
+            await DoAsync(run, stopping);
+        }
+        catch (OperationCanceledException) when (stopping.IsCancellationRequested)
+        {
+            // However early it is stopped, the handoff goes back into the line.
+            await store.PutBackAsync(run.Handoff, run.Number, CancellationToken.None);
+            throw;
+        }
+    }
+
+    private async Task DoAsync(HandoffRun run, CancellationToken stopping)
+    {
         var id = run.Handoff;
         if (await Patient(() => store.FindAsync(id, stopping), stopping) is not { } row)
         {
@@ -74,12 +88,7 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
                 log.LogInformation("Handoff {Handoff} done: {Verdict}", id, result.Proof.Verdict);
             }
         }
-        catch (OperationCanceledException) when (stopping.IsCancellationRequested)
-        {
-            await store.PutBackAsync(id, run.Number, CancellationToken.None);
-            throw;
-        }
-        catch (OperationCanceledException)
+        catch (OperationCanceledException) when (!stopping.IsCancellationRequested)
         {
             // Where another run has begun, this changes nothing of it.
             Delete(path);
@@ -91,13 +100,13 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
             log.LogWarning("Handoff {Handoff} failed: {Problem}", id, e.Problem);
             await EndAsync(id, run, HandoffState.Failed, problem: e.Problem.ToString());
         }
-        catch (Exception e) when (DiskProblems.Of(e) is { } problem)
+        catch (Exception e) when (e is not OperationCanceledException && DiskProblems.Of(e) is { } problem)
         {
             Delete(path);
             log.LogWarning(e, "Handoff {Handoff} failed", id);
             await EndAsync(id, run, HandoffState.Failed, problem: problem.ToString());
         }
-        catch (Exception e)
+        catch (Exception e) when (e is not OperationCanceledException)
         {
             Delete(path);
             log.LogError(e, "Handoff {Handoff} failed", id);

@@ -23,7 +23,8 @@ public sealed class HandoffWorker(HandoffStore store, HandoffJob job, HandoffNew
             try
             {
                 await store.EndCancelledAsync(Quiet, stoppingToken);
-                if (await store.TakeAsync(Quiet, stoppingToken) is { } run)
+                // Taken or not taken: a stop in between would leave it taken by nobody until it has been quiet for long.
+                if (await store.TakeAsync(Quiet, CancellationToken.None) is { } run)
                 {
                     await job.RunAsync(run, stoppingToken);
                     continue;
