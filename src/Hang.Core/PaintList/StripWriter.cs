@@ -84,9 +84,19 @@ public sealed class StripWriter
     public void Fill(string verbs, bool isSteady, Channel fill, Func<double, Box> box, Filler shape, string rule = "nonzero") => Inked(fill, ink =>
     {
         var more = Ops.Fill["more"] + ink.Each;
+        if (!ink.NeedsBox)
+        {
+            // One colour, as most are: the shortest way.
+            Add(Ops.Fill, [], [verbs, rule, ink.Paint, ink.StopsWord], Shape.Count(verbs), isSteady && ink.IsSteady, (time, v) =>
+            {
+                Colours.Put(fill.At(time), v);
+                shape(time, v[more..]);
+            });
+            return;
+        }
         Add(Ops.Fill, [], [verbs, rule, ink.Paint, ink.StopsWord], ink.Each + Shape.Count(verbs), isSteady && ink.IsSteady, (time, v) =>
         {
-            ink.Put(time, ink.NeedsBox ? box(time) : default, Ops.Fill, v);
+            ink.Put(time, box(time), Ops.Fill, v);
             shape(time, v[more..]);
         });
     });
