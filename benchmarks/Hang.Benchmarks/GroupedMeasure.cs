@@ -4,7 +4,6 @@ using Hang.Core.Effects;
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
-using Hang.Core.Phases;
 using Hang.Core.Values;
 using Hang.Paint.Painting;
 using Hang.Paint.Pictures;
@@ -69,17 +68,7 @@ internal static class GroupedMeasure
         var group = Making.Layer<GroupContent>("g")
             .With("position", Making.Over(new Keyframe(0, new(100, 700), Feel.Linear), new Keyframe(Frames - 1, new(180, 820), Feel.Linear)))
             .With("opacity", Making.Over(new Keyframe(0, new(0.2), Feel.Linear), new Keyframe(Frames - 1, new(0.9), Feel.Linear)));
-        return GraphicRules.Demand(new()
-        {
-            Version = Graphic.FormatVersion,
-            Name = "Grouped",
-            Kind = GraphicKind.LowerThird,
-            Width = 1920,
-            Height = 1080,
-            Rate = new(50),
-            Phases = new PhaseLengths(Frames, 1, 1),
-            Layers = [plate, shadowed, group],
-        });
+        return Benchmarks.Bare.Graphic("Grouped", Frames, plate, shadowed, group);
     }
 
     /// <summary>What a programmer would write for this one graphic; the shadow blurs as evenly as ours, by two blurs of whole widths.</summary>

@@ -5,7 +5,6 @@ using Hang.Core.Effects;
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
-using Hang.Core.Phases;
 using Hang.Core.Values;
 using Hang.Paint.Painting;
 using Hang.Paint.Pictures;
@@ -78,17 +77,7 @@ internal static class LookMeasure
     {
         var plate = Making.Layer<Plate>("p").With("size", new Value(Box.Width, Box.Height)).With("fill", new Value(0.9, 0.6, 0.1, 1))
             .With("position", Making.Over(new Keyframe(0, new(500, 400), Feel.Linear), new Keyframe(Frames - 1, new(500 + Frames - 1, 400), Feel.Linear)));
-        return GraphicRules.Demand(new()
-        {
-            Version = Graphic.FormatVersion,
-            Name = "Look",
-            Kind = GraphicKind.Bug,
-            Width = 1920,
-            Height = 1080,
-            Rate = new(50),
-            Phases = new PhaseLengths(Frames, 1, 1),
-            Layers = [look(plate)],
-        });
+        return Benchmarks.Bare.Graphic("Look", Frames, look(plate));
     }
 
     private static void Gradient(SKCanvas canvas)

@@ -66,10 +66,11 @@ public class FitTests
     [Fact]
     public void AProgramFollowsWhatThePlateFits()
     {
-        var graphic = Graphic(Hook("h"), Fitting("t"), Name("ab") with { HangsFrom = "h" }, Layer<Ellipse>("e") with { HangsFrom = "p" });
+        var lit = Layer<Plate>("b").With("bevel", Const(10));
+        var graphic = Graphic(Hook("h"), Fitting("t"), Name("ab") with { HangsFrom = "h" }, Layer<Ellipse>("e") with { HangsFrom = "p" }, lit, Layer<Lamp>("lamp").With("position", new Value(9, 9)));
         var cache = new ProgramCache(graphic, Shaper);
         _ = Enumerable.Range(0, cache.Evaluator.Strips.Length).Select(n => cache.Window(n, 0)).ToArray();
-        foreach (var edit in new[] { Set("t", "text", "\"abcdef\""), Set("t", "typeSize", "40"), Set("h", "position", "[40, 0]"), Set("p", "fitRoom", "[0, 0, 0, 0]"), Set("e", "position", "[1, 1]") })
+        foreach (var edit in new Edit[] { Set("t", "text", "\"abcdef\""), Set("t", "typeSize", "40"), Set("h", "position", "[40, 0]"), Set("p", "fitRoom", "[0, 0, 0, 0]"), Set("e", "position", "[1, 1]"), Set("lamp", "position", "[300, 5]"), new RemoveLayers(["lamp"]) })
         {
             graphic = edit.ApplyTo(graphic, Shaper);
             cache = cache.Next(graphic);

@@ -127,3 +127,34 @@ test('a red set becomes a blue set in one step, in the whole package', async ({ 
   await shows(page, 300, 300, [17, 68, 204, 255])
   await shows(page, 900, 300, [204, 34, 17, 128])
 })
+
+test('a logo on a flat ground is cut out and painted in a role', async ({ page }) => {
+  const bench = await open(page, 'Logo')
+  const disc = await page.evaluate(() => {
+    const canvas = window.document.createElement('canvas')
+    canvas.width = canvas.height = 200
+    const context = canvas.getContext('2d')!
+    context.fillStyle = '#FFFFFF'
+    context.fillRect(0, 0, 200, 200)
+    context.fillStyle = '#00AA00'
+    context.arc(100, 100, 80, 0, 7)
+    context.fill()
+    return canvas.toDataURL('image/png').split(',')[1]!
+  })
+  await page.getByLabel('Picture file').setInputFiles({ name: 'logo.png', mimeType: 'image/png', buffer: Buffer.from(disc, 'base64') })
+  await expect(page.getByRole('button', { name: 'logo', exact: true })).toBeVisible()
+  await bench.saved()
+  await shows(page, 550, 270, [255, 255, 255, 255])
+  await page.getByRole('button', { name: 'Show recolour' }).click()
+  await page.getByRole('checkbox', { name: 'Take the ground out' }).check()
+  await bench.saved()
+  await expect.poll(async () => (await pixel(page, 550, 270))[3]).toBe(0)
+  await shows(page, 640, 360, [0, 170, 0, 255])
+  const one = page.getByRole('group', { name: 'In one colour' }).getByRole('textbox')
+  await one.fill('@accent #FF0000')
+  await one.press('Enter')
+  await bench.saved()
+  // The package's accent counts, not the colour that was typed beside it.
+  await shows(page, 640, 360, [242, 165, 30, 255])
+  await expect.poll(async () => (await pixel(page, 550, 270))[3]).toBe(0)
+})

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using Hang.Core.Documents;
 using Hang.Core.Effects;
 using Hang.Core.Json;
@@ -25,20 +24,8 @@ public sealed record InsertEffect(ImmutableArray<string> Layers, string Kind, in
     /// <summary>The layer with one more effect.</summary>
     internal static Layer With(Layer layer, EffectKind kind, int? at, ValueSet values) => layer with
     {
-        Effects = layer.Effects.Insert(Math.Clamp(at ?? layer.Effects.Length, 0, layer.Effects.Length), new(FreeId(layer), kind, values)),
+        Effects = layer.Effects.Insert(Math.Clamp(at ?? layer.Effects.Length, 0, layer.Effects.Length), new(PartList.Effects.FreeId(layer), kind, values)),
     };
-
-    private static string FreeId(Layer layer)
-    {
-        for (var n = 1; ; n++)
-        {
-            var id = string.Create(CultureInfo.InvariantCulture, $"e{n}");
-            if (layer.Effect(id) is null)
-            {
-                return id;
-            }
-        }
-    }
 }
 
 /// <summary>Takes an effect away, with its keyframes.</summary>

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
@@ -26,7 +25,7 @@ public sealed record InsertMask(ImmutableArray<string> Layers, string Kind, int 
         return Layers.Aggregate(graphic, (g, id) =>
         {
             var layer = g.Layer(id);
-            return g.With(layer with { Masks = layer.Masks.Add(new(FreeId(layer), kind, Fitted(kind, evaluator.Place(graphic.Layer(id), At).Box))) });
+            return g.With(layer with { Masks = layer.Masks.Add(new(PartList.Masks.FreeId(layer), kind, Fitted(kind, evaluator.Place(graphic.Layer(id), At).Box))) });
         });
     }
 
@@ -41,18 +40,6 @@ public sealed record InsertMask(ImmutableArray<string> Layers, string Kind, int 
         var (l, t, r, b) = (Round(box.Left), Round(box.Top), Round(box.Right), Round(box.Bottom));
         return kind is PathMask ? values.With(PathMask.Points, PointPaths.Box(l, t, r, b))
             : values.Find("box") is { } spec ? values.With(spec, new Value(l, t, r, b)) : values;
-    }
-
-    private static string FreeId(Layer layer)
-    {
-        for (var n = 1; ; n++)
-        {
-            var id = string.Create(CultureInfo.InvariantCulture, $"m{n}");
-            if (layer.Masks.All(m => m.Id != id))
-            {
-                return id;
-            }
-        }
     }
 }
 

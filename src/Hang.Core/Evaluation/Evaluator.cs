@@ -36,7 +36,8 @@ public sealed class Evaluator
             var pose = old is not null && samePhases && ReferenceEquals(old.Layer, layer) ? old.Pose : new LayerPose(layer, graphic.Phases);
             var isLit = lamp is not null && layer.Content.Kind.IsLit(layer.Content.Values);
             var names = isLit || LayerReferences.Of(layer).Any();
-            Drawing? drawn = names ? null : old is not null && ReferenceEquals(old.Layer.Content, layer.Content) ? old.Drawing : Draw(layer, shaper);
+            // What was drawn with others in view holds on to them as they were.
+            Drawing? drawn = names ? null : old is not null && old.Named.Count == 0 && ReferenceEquals(old.Layer.Content, layer.Content) ? old.Drawing : Draw(layer, shaper);
             byId.Add(layer.Id, new(pose, self => drawn ?? Draw(layer, shaper, new Surroundings(self, id => byId.GetValueOrDefault(id)))) { RestFrame = Math.Clamp(graphic.Phases.LeaveStart - 1, 0, graphic.Phases.Total - 1) });
         }
         foreach (var layer in graphic.Layers)

@@ -190,8 +190,8 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before)
         var id = group.Layer.Id;
         var writer = new StripWriter();
         Begin(writer, group, group.Drawing, 0);
-        OpenIn(writer, blend, effects, opaque: group.Pose.IsOpaque && !Blends(group) && !Finish.Of(group, graphic).IsThere);
         var finish = Finish.Of(group, graphic);
+        OpenIn(writer, blend, effects, opaque: group.Pose.IsOpaque && !Blends(group) && !finish.IsThere);
         if (finish.IsThere)
         {
             OpenIn(writer, "normal", new StepWriter());

@@ -15,8 +15,12 @@ internal sealed record PartList(string Name, Func<Layer, IReadOnlyList<(string I
         new(Address.Masks, l => l.Masks.IsEmpty ? [] : [.. l.Masks.Select(m => (m.Id, m.Values))], (l, i, values) => l with { Masks = l.Masks.SetItem(i, l.Masks[i] with { Values = values }) }),
     ];
 
+    public static PartList Effects => All[0];
+
+    public static PartList Masks => All[1];
+
     /// <summary>The list that an address leads into, or null.</summary>
-    public static PartList? Find(string word) => word == All[0].Name ? All[0] : word == All[1].Name ? All[1] : null;
+    public static PartList? Find(string word) => word == Effects.Name ? Effects : word == Masks.Name ? Masks : null;
 
     /// <summary>The index of a part, -1 for none.</summary>
     public int IndexOf(Layer layer, string id)
@@ -30,6 +34,19 @@ internal sealed record PartList(string Name, Func<Layer, IReadOnlyList<(string I
             }
         }
         return -1;
+    }
+
+    /// <summary>An id that no part of the layer's list has: the list's first letter and a number.</summary>
+    public string FreeId(Layer layer)
+    {
+        for (var n = 1; ; n++)
+        {
+            var id = string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{Name[0]}{n}");
+            if (IndexOf(layer, id) < 0)
+            {
+                return id;
+            }
+        }
     }
 
     public Address At(string part, string value) => new($"{Name}/{part}/{value}");

@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using Hang.Core.Colour;
 using Hang.Core.Json;
 
 namespace Hang.Core.Values;
@@ -14,9 +13,9 @@ namespace Hang.Core.Values;
 public abstract class ListKind : ValueKind
 {
     /// <summary>A part of an item.</summary>
-    /// <param name="Count">Numbers; 4 and a colour are the straight components.</param>
+    /// <param name="Count">Numbers.</param>
     /// <param name="Optional">True when an item that does not mention it has zeros.</param>
-    protected sealed record ItemPart(string Name, int Count, double Least, double Most, bool IsColour = false, bool Optional = false);
+    protected sealed record ItemPart(string Name, int Count, double Least, double Most, bool Optional = false);
 
     protected abstract ImmutableArray<ItemPart> Parts { get; }
 
@@ -82,7 +81,7 @@ public abstract class ListKind : ValueKind
                 at += part.Count;
                 if (!part.Optional || own.Any(n => n != 0))
                 {
-                    parts.Add($"\"{part.Name}\": {WritePart(part, own)}");
+                    parts.Add($"\"{part.Name}\": {WritePart(own)}");
                 }
             }
             items[i] = $"{{ {string.Join(", ", parts)} }}";
@@ -114,7 +113,7 @@ public abstract class ListKind : ValueKind
         foreach (var part in Parts)
         {
             JsonObject One() => new() { ["type"] = "number", ["minimum"] = part.Least, ["maximum"] = part.Most };
-            properties[part.Name] = part.IsColour ? ColourKind.Pattern() : part.Count == 1 ? One() : new JsonObject { ["type"] = "array", ["items"] = One(), ["minItems"] = part.Count, ["maxItems"] = part.Count };
+            properties[part.Name] = part.Count == 1 ? One() : new JsonObject { ["type"] = "array", ["items"] = One(), ["minItems"] = part.Count, ["maxItems"] = part.Count };
         }
         return new()
         {
@@ -131,9 +130,9 @@ public abstract class ListKind : ValueKind
         };
     }
 
-    public override string TypeScript => $"{{ {string.Join("; ", Parts.Select(p => $"{p.Name}{(p.Optional ? "?" : "")}: {(p.IsColour ? "string" : p.Count == 1 ? "number" : $"[{string.Join(", ", Enumerable.Repeat("number", p.Count))}]")}"))} }}[]";
+    public override string TypeScript => $"{{ {string.Join("; ", Parts.Select(p => $"{p.Name}{(p.Optional ? "?" : "")}: {(p.Count == 1 ? "number" : $"[{string.Join(", ", Enumerable.Repeat("number", p.Count))}]")}"))} }}[]";
 
-    /// <summary>An item's part by "1/colour".</summary>
+    /// <summary>An item's part by "1/at".</summary>
     public override ValuePart? Part(Value whole, ReadOnlySpan<string> words)
     {
         if (words.Length != 2 || !int.TryParse(words[0], NumberStyles.None, CultureInfo.InvariantCulture, out var item) || item >= whole.Numbers.Count / Stride || Find(words[1]) is not var (part, offset))
@@ -146,7 +145,7 @@ public abstract class ListKind : ValueKind
         {
             own = own.With(i, whole.Numbers[at + i]);
         }
-        ValueKind kind = part.IsColour ? ColourKind.Colour : part.Count == 1 ? NumbersKind.Number : NumbersKind.Point;
+        ValueKind kind = part.Count == 1 ? NumbersKind.Number : NumbersKind.Point;
         return new(kind, own, put =>
         {
             var numbers = whole.Numbers.Span.ToArray();
@@ -188,15 +187,7 @@ public abstract class ListKind : ValueKind
 
     private static void ReadPart(ItemPart part, JsonPlace at, Span<double?> numbers)
     {
-        if (part.IsColour)
-        {
-            var colour = ColourKind.Colour.Read(at);
-            for (var i = 0; i < 4; i++)
-            {
-                numbers[i] = colour[i];
-            }
-        }
-        else if (part.Count == 1)
+        if (part.Count == 1)
         {
             numbers[0] = at.Number();
         }
@@ -214,20 +205,7 @@ public abstract class ListKind : ValueKind
         }
     }
 
-    private static string WritePart(ItemPart part, double[] own) => part.IsColour ? $"\"{new Rgba(own[0], own[1], own[2], own[3])}\""
-        : own.Length == 1 ? JsonSerializer.Serialize(own[0]) : $"[{string.Join(", ", own.Select(n => JsonSerializer.Serialize(n)))}]";
-}
-
-/// <summary>The stops of a gradient: where along it, 0..1, and the colour there (CSS Images 3, section 3.4).</summary>
-public sealed class StopsKind : ListKind
-{
-    public static StopsKind Stops { get; } = new();
-
-    public override string Name => "stops";
-
-    protected override int LeastItems => 1;
-
-    protected override ImmutableArray<ItemPart> Parts { get; } = [new("at", 1, 0, 1), new("colour", 4, 0, 1, IsColour: true)];
+    private static string WritePart(double[] own) => own.Length == 1 ? JsonSerializer.Serialize(own[0]) : $"[{string.Join(", ", own.Select(n => JsonSerializer.Serialize(n)))}]";
 }
 
 /// <summary>

@@ -12,6 +12,7 @@ public abstract class Module
     {
         (Name, Title, Meaning, Values) = (name, title, meaning, Number(values));
         Blank = ValueSet.Empty(Values);
+        NamesLayers = Values.Any(v => v.Kind is LayersKind);
     }
 
     public string Name { get; }
@@ -21,6 +22,9 @@ public abstract class Module
     public string Meaning { get; }
 
     public ImmutableArray<ValueSpec> Values { get; }
+
+    /// <summary>True when some of its values name other layers.</summary>
+    public bool NamesLayers { get; }
 
     /// <summary>The values of a part that says nothing.</summary>
     public ValueSet Blank { get; }

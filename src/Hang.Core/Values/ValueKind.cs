@@ -7,7 +7,7 @@ namespace Hang.Core.Values;
 /// <summary>A kind of value: how it mixes, is read and written, is checked, and describes itself.</summary>
 public abstract class ValueKind
 {
-    /// <summary>The kind's name for the front end: number, point, box, corners, colour, text, choice, flag, picture, stops, points.</summary>
+    /// <summary>The kind's name for the front end: number, point, size, box, corners, colour, paint, text, choice, flag, picture, layers, points.</summary>
     public abstract string Name { get; }
 
     /// <summary>Names of the numbers that can be shaped and traced one by one; empty for kinds that are not made of a few numbers.</summary>

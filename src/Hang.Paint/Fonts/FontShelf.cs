@@ -16,6 +16,7 @@ public sealed class FontShelf
     private readonly Dictionary<string, Family> families;
     private readonly ImmutableArray<Family> fallbacks;
     private readonly string folder;
+    private readonly Lazy<ImmutableArray<FontFamily>> listed;
 
     /// <param name="folder">Folder with fonts.json and the font files.</param>
     public FontShelf(string folder)
@@ -25,7 +26,7 @@ public sealed class FontShelf
             ?? throw new InvalidDataException("fonts.json is empty.");
         families = list.Families.ToDictionary(f => f.Name, StringComparer.Ordinal);
         fallbacks = [.. list.Fallbacks.Select(n => families[n]), .. list.Families.Where(f => !list.Fallbacks.Contains(f.Name))];
-        Families = [.. list.Families.Select(f => new FontFamily(f.Name, f.Character, [.. f.Faces.Select(x => x.Weight)], [.. Open(f, Usual).Features.Where(IsChoice)]))];
+        listed = new(() => [.. list.Families.Select(f => new FontFamily(f.Name, f.Character, [.. f.Faces.Select(x => x.Weight)], [.. Open(f, Usual).Features.Where(IsChoice)]))]);
     }
 
     private const int Usual = 400;
@@ -38,7 +39,8 @@ public sealed class FontShelf
     /// <summary>The fonts in the folder beside the program.</summary>
     public static FontShelf Shipped { get; } = new(Path.Combine(AppContext.BaseDirectory, "fonts"));
 
-    public ImmutableArray<FontFamily> Families { get; }
+    /// <summary>The families; their features are read when they are first asked for, which opens every font.</summary>
+    public ImmutableArray<FontFamily> Families => listed.Value;
 
     /// <summary>The face of a family whose weight is nearest; of two as near, the heavier for 500 and more (CSS Fonts 4, section 5.2, simplified).</summary>
     /// <exception cref="ProblemException">There is no such family.</exception>

@@ -31,7 +31,7 @@ public static class StartEndpoints
         id, g.Name, g.Kind, g.Width, g.Height, g.Rate.ToString(), g.Phases.Arrive, g.Phases.Hold, g.Phases.Leave,
         [.. g.Layers.Select(l => l.Field).OfType<string>().Distinct()], $"/api/starts/{id}/still");
 
-    private static FileContentHttpResult Still(string start, ServerOptions options)
+    private static FileContentHttpResult Still(string start, ServerOptions options, HttpResponse response)
     {
         var demo = DemoPackage.In(options.Demo);
         var graphic = demo.Graphic(start);
@@ -39,6 +39,8 @@ public static class StartEndpoints
         using var pictures = new PictureShelf(hash => demo.Bytes(graphic.Assets[hash]));
         using var canvas = new FrameCanvas(StillWidth, (int)(graphic.Height * scale), scale, null, pictures);
         canvas.Paint(new Evaluator(graphic, TypeShaper.Shipped).At(Math.Clamp(graphic.Phases.LeaveStart - 1, 0, graphic.Phases.Total - 1)));
+        // They change only with Hang itself.
+        response.Headers.CacheControl = "private, max-age=3600";
         return TypedResults.File(canvas.ToPng(), "image/png");
     }
 }

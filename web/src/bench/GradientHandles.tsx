@@ -2,13 +2,12 @@ import { useRef } from 'react'
 import { colourOf } from '../details/colourText'
 import { isGradient, type Gradient } from '../details/gradients'
 import { invert, map, type Point } from '../geometry/affine'
-import type { Edit, PlainValue } from '../live/document'
-import { usePointerDrag, type Pointer } from '../shell/usePointerDrag'
+import type { PlainValue } from '../live/document'
 import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
-import { useView } from '../stores/viewStore'
 import { placeOf } from './picking'
+import { useStageDrag } from './useStageDrag'
 
 /** Values of contents that may be gradients. */
 const addresses = ['fill', 'strokeFill'] as const
@@ -20,50 +19,33 @@ interface Drag {
   address: string
   gradient: Gradient
   part: Part
-  edit: Edit | null
 }
 
 /** The ways of the selected layer's gradients: their ends and stops to drag. */
 export function GradientHandles({ id, scale }: { id: string; scale: number }) {
   const { graphic, program, readings, painted } = usePick(useDocument, 'graphic', 'program', 'readings', 'painted')
-  const { preview, edit } = useDocument.getState()
   const { frame } = usePick(usePlayback, 'frame')
   void painted
   const root = useRef<SVGGElement>(null)
   const place = placeOf(program!, id, frame)
-  const end = () => useView.getState().drag(false)
-  const bind = usePointerDrag<Drag, [address: string, gradient: Gradient, part: Part]>({
-    press: (e, [address, gradient, part]) => {
-      e.stopPropagation()
-      return { address, gradient, part, edit: null }
-    },
-    move: (d, e) => {
-      useView.getState().drag(true)
-      const share = shareOf(e)
+  const bind = useStageDrag<Drag, [address: string, gradient: Gradient, part: Part]>(root, scale, {
+    press: ([address, gradient, part]) => ({ address, gradient, part }),
+    move: ({ address, gradient, part }, to, e) => {
+      const share = shareOf(to)
       const value =
-        typeof d.part === 'number'
-          ? withStop(d.gradient, d.part, share)
-          : { ...d.gradient, [d.part]: e.ctrlKey || e.metaKey ? share : snapped(share) }
-      d.edit = { do: 'setValue', layer: id, address: d.address, value, at: frame }
-      preview(d.edit)
-    },
-    release: (d) => {
-      if (d.edit) void edit(d.edit).finally(end)
-      else end()
-    },
-    cancel: () => {
-      preview(null)
-      end()
+        typeof part === 'number'
+          ? withStop(gradient, part, share)
+          : { ...gradient, [part]: e.ctrlKey || e.metaKey ? share : snapped(share) }
+      return { do: 'setValue', layer: id, address, value, at: frame }
     },
   })
   const layer = graphic!.layers.find((l) => l.id === id)
   const words = readings[id]?.words
   if (!layer || layer.locked || !place || !words) return null
 
-  /** Where the pointer is, as fractions of the layer's box. */
-  const shareOf = (e: Pointer): [number, number] => {
-    const box = root.current!.ownerSVGElement!.getBoundingClientRect()
-    const p = map(invert(place.matrix), { x: (e.clientX - box.left) / scale, y: (e.clientY - box.top) / scale })
+  /** A place of the graphic as fractions of the layer's box. */
+  const shareOf = (at: Point): [number, number] => {
+    const p = map(invert(place.matrix), at)
     return [fraction(p.x, place.left, place.right), fraction(p.y, place.top, place.bottom)]
   }
   const stage = ([x, y]: readonly [number, number]): Point => {

@@ -9,6 +9,7 @@ import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
 import { useSelection } from '../stores/selectionStore'
 import { useView } from '../stores/viewStore'
+import { useDoubleTap } from '../shell/useDoubleTap'
 import { usePointerDrag, type Pointer } from '../shell/usePointerDrag'
 import { follow } from './groups'
 import { beginDrag, moveEdits, resizeEdits, turnEdits, type DragStart } from './handleDrags'
@@ -35,9 +36,6 @@ const SNAP_PX = 6
 const TURN_PX = 26
 const START_PX = 3
 
-/** Two presses within this time are a double click. */
-const DOUBLE_MS = 450
-
 /** Frames and handles over the stage: select, move, resize, turn. While the pointer drags, edits are previewed; on release one is kept. */
 export function Handles({ scale }: { scale: number }) {
   const { graphic, program, readings, painted } = usePick(useDocument, 'graphic', 'program', 'readings', 'painted')
@@ -47,7 +45,7 @@ export function Handles({ scale }: { scale: number }) {
   const { playing, rehearsal } = usePick(usePlayback, 'playing', 'rehearsal')
   const choices = useQuery(choicesQuery).data
   const svg = useRef<SVGSVGElement>(null)
-  const tapped = useRef<{ id: string; time: number } | null>(null)
+  const isSecond = useDoubleTap<string>()
   const [lines, setLines] = useState<SnapLine[]>([])
   void painted
   const still = !playing && !rehearsal
@@ -72,9 +70,8 @@ export function Handles({ scale }: { scale: number }) {
       useSelection.getState().enter(null)
       return null
     }
-    // The second of two quick presses on a group goes into it. What holds the pointer gets no double click of its own.
-    const second = tapped.current?.id === hit && e.timeStamp - tapped.current.time < DOUBLE_MS
-    tapped.current = second ? null : { id: hit, time: e.timeStamp }
+    // The second of two quick presses on a group goes into it.
+    const second = isSecond(hit, e.timeStamp)
     if (second && graphic!.layers.some((l) => l.id === hit && l.content.kind === 'group')) {
       useSelection.getState().enter(hit)
       hit = layerAt(graphic!, program!, frame, point, hit)!

@@ -1,12 +1,10 @@
 import { useRef } from 'react'
 import { invert, map, mapVector, type Point } from '../geometry/affine'
-import type { Edit } from '../live/document'
-import { usePointerDrag, type Pointer } from '../shell/usePointerDrag'
 import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
-import { useView } from '../stores/viewStore'
 import { placeOf } from './picking'
+import { useStageDrag } from './useStageDrag'
 
 type Box = [left: number, top: number, right: number, bottom: number]
 
@@ -18,7 +16,6 @@ interface Drag {
   box: Box
   grip: Grip
   from: Point
-  edit: Edit | null
 }
 
 const grips: [NonNullable<Grip>, string][] = [
@@ -31,36 +28,16 @@ const grips: [NonNullable<Grip>, string][] = [
 /** The rectangles and ellipses that mask the selected layer: moved by their middle, sized by their corners. */
 export function MaskHandles({ id, scale }: { id: string; scale: number }) {
   const { graphic, program, readings, painted } = usePick(useDocument, 'graphic', 'program', 'readings', 'painted')
-  const { preview, edit } = useDocument.getState()
   const { frame } = usePick(usePlayback, 'frame')
   void painted
   const root = useRef<SVGGElement>(null)
   const place = placeOf(program!, id, frame)
   const layer = graphic!.layers.find((l) => l.id === id)
-  const stage = (e: Pointer): Point => {
-    const box = root.current!.ownerSVGElement!.getBoundingClientRect()
-    return { x: (e.clientX - box.left) / scale, y: (e.clientY - box.top) / scale }
-  }
-  const end = () => useView.getState().drag(false)
-  const bind = usePointerDrag<Drag, [address: string, box: Box, grip: Grip]>({
-    press: (e, [address, box, grip]) => {
-      e.stopPropagation()
-      return { address, box, grip, from: stage(e), edit: null }
-    },
-    move: (d, e) => {
-      useView.getState().drag(true)
-      const to = stage(e)
+  const bind = useStageDrag<Drag, [address: string, box: Box, grip: Grip]>(root, scale, {
+    press: ([address, box, grip], from) => ({ address, box, grip, from }),
+    move: (d, to) => {
       const by = mapVector(invert(place!.matrix), { x: to.x - d.from.x, y: to.y - d.from.y })
-      d.edit = { do: 'setValue', layer: id, address: d.address, value: moved(d.box, d.grip, by), at: frame }
-      preview(d.edit)
-    },
-    release: (d) => {
-      if (d.edit) void edit(d.edit).finally(end)
-      else end()
-    },
-    cancel: () => {
-      preview(null)
-      end()
+      return { do: 'setValue', layer: id, address: d.address, value: moved(d.box, d.grip, by), at: frame }
     },
   })
   if (!layer || layer.locked || !place) return null

@@ -5,16 +5,13 @@ import type { Program } from '../live/program'
 import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
-import { useView } from '../stores/viewStore'
-import { usePointerDrag, type Pointer } from '../shell/usePointerDrag'
+import { useDoubleTap } from '../shell/useDoubleTap'
 import { parentOf } from './handleDrags'
 import { placeOf } from './picking'
+import { useStageDrag } from './useStageDrag'
 
 /** Most dots of a trail; of a longer motion only the frames around the playhead are shown. */
 const MOST_DOTS = 400
-
-/** Two presses within this time are a double click. */
-const DOUBLE_MS = 450
 
 const isBent = (key: Keyframe) => key.tangentIn !== undefined || key.tangentOut !== undefined
 
@@ -22,53 +19,28 @@ interface Drag {
   key: Keyframe
   part: 'point' | 'in' | 'out'
   from: Point
-  edit: Edit | null
 }
 
 /** The path of the selected layer's position: its points and tangents to drag, and a trail of one dot a frame that shows the speed. */
 export function PathOverlay({ id, scale }: { id: string; scale: number }) {
   const { graphic, program, readings, painted } = usePick(useDocument, 'graphic', 'program', 'readings', 'painted')
-  const { preview, edit } = useDocument.getState()
+  const { edit } = useDocument.getState()
   const { frame } = usePick(usePlayback, 'frame')
   void painted
   const root = useRef<SVGGElement>(null)
-  const tapped = useRef<{ at: number; time: number } | null>(null)
+  const isSecond = useDoubleTap<number>()
   const layer = graphic!.layers.find((l) => l.id === id)
   const keys = layer ? keysOf(layer, 'position') : []
   const parentAt = (f: number) => parentOf(program!, layer!, f)
-  const stage = (e: Pointer): Point => {
-    const box = root.current!.ownerSVGElement!.getBoundingClientRect()
-    return { x: (e.clientX - box.left) / scale, y: (e.clientY - box.top) / scale }
-  }
-  /** The second of two quick presses rounds a point or makes it a corner. What holds the pointer gets no double click of its own. */
-  const tap = (key: Keyframe, time: number) => {
-    const second = tapped.current?.at === key.at && time - tapped.current.time < DOUBLE_MS
-    tapped.current = second ? null : { at: key.at, time }
-    if (second) void edit({ do: 'bendPath', layer: id, smooth: !isBent(key), at: key.at })
-  }
-  const end = () => useView.getState().drag(false)
-  const bind = usePointerDrag<Drag, [key: Keyframe, part: Drag['part']]>({
-    press: (e, [key, part]) => {
-      e.stopPropagation()
-      return { key, part, from: stage(e), edit: null }
-    },
-    move: (d, e) => {
-      useView.getState().drag(true)
-      const to = stage(e)
+  const bind = useStageDrag<Drag, [key: Keyframe, part: Drag['part']]>(root, scale, {
+    press: ([key, part], from) => ({ key, part, from }),
+    move: (d, to, e) => {
       const v = mapVector(invert(parentAt(d.key.at)), { x: to.x - d.from.x, y: to.y - d.from.y })
-      d.edit = d.part === 'point' ? moved(layer!, d.key, v) : bent(layer!, d.key, d.part, v, e.altKey)
-      preview(d.edit)
+      return d.part === 'point' ? moved(layer!, d.key, v) : bent(layer!, d.key, d.part, v, e.altKey)
     },
-    release: (d, e) => {
-      if (d.edit) void edit(d.edit).finally(end)
-      else {
-        if (d.part === 'point') tap(d.key, e.timeStamp)
-        end()
-      }
-    },
-    cancel: () => {
-      preview(null)
-      end()
+    // A double click rounds a point or makes it a corner.
+    tap: ({ key, part }, e) => {
+      if (part === 'point' && isSecond(key.at, e.timeStamp)) void edit({ do: 'bendPath', layer: id, smooth: !isBent(key), at: key.at })
     },
   })
   if (!layer || layer.locked || keys.length < 2) return null

@@ -2,15 +2,13 @@ import { useRef, useState } from 'react'
 import { invert, map, mapVector, type Point } from '../geometry/affine'
 import { nearestOn, pathText, split, toggled, without, type PathPoint } from '../geometry/pointPath'
 import { keysOf, valueAt, type Edit, type PlainValue } from '../live/document'
-import { usePointerDrag, type Pointer } from '../shell/usePointerDrag'
+import { useDoubleTap } from '../shell/useDoubleTap'
+import { usePointerDrag } from '../shell/usePointerDrag'
 import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
-import { useView } from '../stores/viewStore'
 import { placeOf } from './picking'
-
-/** Two presses within this time are a double click. */
-const DOUBLE_MS = 450
+import { stagePoint, useStageDrag } from './useStageDrag'
 
 type Part = 'at' | 'in' | 'out'
 
@@ -19,59 +17,39 @@ interface Drag {
   part: Part
   points: PathPoint[]
   from: Point
-  edit: Edit | null
 }
 
 /** The points of a path of the selected layer: dragged, made round or sharp by a double click, added by a press on the line, deleted by key. */
 export function PointsOverlay({ id, address, closed, scale }: { id: string; address: string; closed: boolean; scale: number }) {
   const { graphic, program, readings, painted } = usePick(useDocument, 'graphic', 'program', 'readings', 'painted')
-  const { preview, edit } = useDocument.getState()
+  const { edit } = useDocument.getState()
   const { frame } = usePick(usePlayback, 'frame')
   void painted
   const root = useRef<SVGGElement>(null)
-  const tapped = useRef<{ index: number; time: number } | null>(null)
+  const isSecond = useDoubleTap<number>()
   const [chosen, setChosen] = useState(-1)
   const layer = graphic!.layers.find((l) => l.id === id)
   const place = placeOf(program!, id, frame)
   const words = readings[id]?.words[address]
   const points = words ? (JSON.parse(words) as PathPoint[]) : []
-  const stage = (e: Pointer): Point => {
-    const box = root.current!.ownerSVGElement!.getBoundingClientRect()
-    return { x: (e.clientX - box.left) / scale, y: (e.clientY - box.top) / scale }
-  }
   const setting = (next: PathPoint[]): Edit => ({ do: 'setValue', layer: id, address, value: next as unknown as PlainValue, at: frame })
-  const end = () => useView.getState().drag(false)
-  const bind = usePointerDrag<Drag, [index: number, part: Part]>({
-    press: (e, [index, part]) => {
-      e.stopPropagation()
+  const bind = useStageDrag<Drag, [index: number, part: Part]>(root, scale, {
+    press: ([index, part], from) => {
       setChosen(index)
-      return { index, part, points, from: stage(e), edit: null }
+      return { index, part, points, from }
     },
-    move: (d, e) => {
-      useView.getState().drag(true)
-      const to = stage(e)
+    move: (d, to, e) => {
       const by = mapVector(invert(place!.matrix), { x: to.x - d.from.x, y: to.y - d.from.y })
-      d.edit = setting(moved(d, by, e.altKey))
-      preview(d.edit)
+      return setting(moved(d, by, e.altKey))
     },
-    release: (d, e) => {
-      if (d.edit) return void edit(d.edit).finally(end)
-      end()
-      if (d.part !== 'at') return
-      // What holds the pointer gets no double click of its own.
-      const second = tapped.current?.index === d.index && e.timeStamp - tapped.current.time < DOUBLE_MS
-      tapped.current = second ? null : { index: d.index, time: e.timeStamp }
-      if (second) void edit(setting(toggled(points, closed, d.index)))
-    },
-    cancel: () => {
-      preview(null)
-      end()
+    tap: ({ index, part }, e) => {
+      if (part === 'at' && isSecond(index, e.timeStamp)) void edit(setting(toggled(points, closed, index)))
     },
   })
   const bindLine = usePointerDrag<Point>({
     press: (e) => {
       e.stopPropagation()
-      return map(invert(place!.matrix), stage(e))
+      return map(invert(place!.matrix), stagePoint(root, scale, e))
     },
     move: () => undefined,
     release: (p) => {

@@ -5,7 +5,8 @@ import { usePick } from '../stores/pick'
 import { useSelection } from '../stores/selectionStore'
 import type { GraphicKind } from '../live/core.gen'
 import { totalFrames } from '../live/document'
-import { Choice, Labelled, TextInput } from '../shell/controls'
+import { CommittedInput } from '../shell/CommittedInput'
+import { Choice, Labelled } from '../shell/controls'
 import { kinds, rateLabel } from '../shell/kinds'
 import { TimeField } from '../time/TimeField'
 import { timecode } from '../time/timecode'
@@ -28,12 +29,7 @@ export function GraphicDetails({ choices }: { choices: Schemas['Choices'] }) {
     <>
       <Section title="Graphic">
         <Labelled label="Name">
-          <TextInput
-            key={g.name}
-            defaultValue={g.name}
-            onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
-            onBlur={(e) => e.target.value !== g.name && void edit({ do: 'changeGraphic', name: e.target.value })}
-          />
+          <CommittedInput value={g.name} onCommit={(name) => void edit({ do: 'changeGraphic', name })} />
         </Labelled>
         <Grid templateColumns="1fr 1fr" gap="6px">
           <Labelled label="Kind">

@@ -8,7 +8,8 @@ import { useLayerNames, useOfLayer } from '../stores/ofLayer'
 import { usePlayback } from '../stores/playbackStore'
 import type { ChangeLayer } from '../live/core.gen'
 import { keyPlaces, valueAt } from '../live/document'
-import { Choice, Labelled, TextInput, Tool } from '../shell/controls'
+import { CommittedInput } from '../shell/CommittedInput'
+import { Choice, Labelled, Tool } from '../shell/controls'
 import { Section } from './Section'
 import { EffectDetails } from './EffectDetails'
 import { FeatureTicks } from './FeatureTicks'
@@ -67,13 +68,13 @@ function Identity({ id, choices }: { id: string; choices: Schemas['Choices'] }) 
   return (
     <>
       <Labelled label="Name">
-        <Committed value={layer.name} onCommit={(name) => change({ name })} />
+        <CommittedInput value={layer.name} onCommit={(name) => change({ name })} />
       </Labelled>
       <TypeDetails id={id} choices={choices} />
       <Grid templateColumns="1fr 1fr" gap="6px">
         {fillable.includes(layer.kind) && (
           <Labelled label="Field for editors">
-            <Committed value={layer.field ?? ''} placeholder="none" onCommit={(field) => change({ field })} />
+            <CommittedInput value={layer.field ?? ''} placeholder="none" onCommit={(field) => change({ field })} />
           </Labelled>
         )}
         <Labelled label="Hangs from">
@@ -163,21 +164,5 @@ function KeySteps({ id }: { id: string }) {
         <ChevronRight size={14} />
       </Tool>
     </>
-  )
-}
-
-function Committed({ value, placeholder, onCommit }: { value: string; placeholder?: string; onCommit: (value: string) => void }) {
-  return (
-    <TextInput
-      key={value}
-      defaultValue={value}
-      placeholder={placeholder}
-      onKeyDown={(e) => {
-        if (e.key === 'Enter') e.currentTarget.blur()
-      }}
-      onBlur={(e) => {
-        if (e.target.value !== value) onCommit(e.target.value)
-      }}
-    />
   )
 }

@@ -35,7 +35,7 @@ export function PaintEditor({ name, value, onPreview, onChange }: EditorProps) {
         ))}
       </Flex>
       {gradient ? (
-        <GradientEditor name={name} gradient={gradient} onPreview={(g) => onPreview(plain(g))} onChange={(g) => onChange(plain(g))} />
+        <GradientEditor name={name} gradient={gradient} onPreview={(g) => onPreview(g && plain(g))} onChange={(g) => onChange(plain(g))} />
       ) : (
         <ColourEditor label="Colour" text={colourText(colourOf(value))} onPreview={onPreview} onChange={onChange} />
       )}
@@ -48,7 +48,8 @@ const plain = (gradient: Gradient): PlainValue => gradient as unknown as Record<
 interface GradientProps {
   name: string
   gradient: Gradient
-  onPreview: (gradient: Gradient) => void
+  /** Null ends it. */
+  onPreview: (gradient: Gradient | null) => void
   onChange: (gradient: Gradient) => void
 }
 
@@ -82,7 +83,7 @@ function GradientEditor({ name, gradient, onPreview, onChange }: GradientProps) 
       onPreview(d.made)
     },
     release: (d) => d.made && onChange(d.made),
-    cancel: () => onPreview(gradient),
+    cancel: () => onPreview(null),
   })
   const add = (at: number) => {
     const index = gradient.stops.filter((s) => s.at <= at).length

@@ -1,10 +1,11 @@
-import { Box, Flex, Input } from '@chakra-ui/react'
+import { Box, Flex } from '@chakra-ui/react'
 import { PaintBucket, Plus, Trash2 } from 'lucide-react'
-import { useRef, useState } from 'react'
+import { useParams } from 'react-router'
 import { api, data } from '../api/client'
 import type { Palette } from '../live/core.gen'
 import { useDocument } from '../stores/documentStore'
 import { ColourWell } from '../shell/ColourWell'
+import { CommittedInput } from '../shell/CommittedInput'
 import { Choice, Tool } from '../shell/controls'
 import { Act } from './Act'
 import { Section } from './Section'
@@ -49,6 +50,7 @@ const withColour = (palette: Palette, role: string, hex: string): Palette => ({
 
 function Colourways({ palette }: { palette: Palette }) {
   const { edit, refuse } = useDocument.getState()
+  const { graphic: id } = useParams()
   const rename = (name: string) =>
     void edit({
       do: 'setPalette',
@@ -56,7 +58,6 @@ function Colourways({ palette }: { palette: Palette }) {
     })
   const everywhere = async () => {
     try {
-      const id = location.pathname.split('/').at(-1)!
       const packages = await data(api.GET('/api/packages'))
       const of = packages.find((p) => p.graphics.some((g) => g.id === id))
       if (of) await data(api.POST('/api/packages/{id}/colourway', { params: { path: { id: of.id } }, body: { name: palette.current } }))
@@ -94,7 +95,7 @@ function Colourways({ palette }: { palette: Palette }) {
           <Trash2 size={13} />
         </Tool>
       </Flex>
-      <Typed key={palette.current} label="Title of the colourway" value={palette.current} onGive={rename} />
+      <CommittedInput key={palette.current} label="Title of the colourway" value={palette.current} onCommit={rename} />
     </>
   )
 }
@@ -110,7 +111,11 @@ function Role({ role, palette }: { role: string; palette: Palette }) {
         onPreview={(hex) => preview({ do: 'setPalette', palette: withColour(palette, role, hex) })}
         onChange={(hex) => void edit({ do: 'setPalette', palette: withColour(palette, role, hex) })}
       />
-      <Typed label={`Title of ${role}`} value={role} onGive={(name) => void edit({ do: 'renameRole', role, name: nameOf(name) })} />
+      <CommittedInput
+        label={`Title of ${role}`}
+        value={role}
+        onCommit={(name) => void edit({ do: 'renameRole', role, name: nameOf(name) })}
+      />
       <Tool
         label={`Take ${role} away; its colours stay`}
         minW="24px"
@@ -141,12 +146,12 @@ const nameOf = (typed: string) => typed.trim().replace(/\s+/g, '-')
 function NewRole({ palette }: { palette: Palette }) {
   const { edit } = useDocument.getState()
   return (
-    <Typed
+    <CommittedInput
       key={palette.roles.length}
       label="Add a role"
       placeholder="Add a role…"
       value=""
-      onGive={(typed) => {
+      onCommit={(typed) => {
         const name = nameOf(typed)
         void edit({
           do: 'setPalette',
@@ -156,41 +161,6 @@ function NewRole({ palette }: { palette: Palette }) {
             colourways: palette.colourways.map((c) => ({ ...c, colours: { ...c.colours, [name]: '#808080' } })),
           },
         })
-      }}
-    />
-  )
-}
-
-interface TypedProps {
-  label: string
-  value: string
-  placeholder?: string
-  onGive: (value: string) => void
-}
-
-/** A name that is given when the field is left or Enter pressed; Escape takes it back. */
-function Typed({ label, value, placeholder, onGive }: TypedProps) {
-  const [text, setText] = useState<string | null>(null)
-  const field = useRef<HTMLInputElement>(null)
-  return (
-    <Input
-      ref={field}
-      aria-label={label}
-      placeholder={placeholder}
-      size="xs"
-      h="24px"
-      mb="0"
-      bg="room"
-      borderColor="line"
-      value={text ?? value}
-      onChange={(e) => setText(e.target.value)}
-      onKeyDown={(e) => {
-        if (e.key === 'Enter') field.current?.blur()
-        if (e.key === 'Escape') setText(null)
-      }}
-      onBlur={() => {
-        if (text !== null && text.trim() !== '' && text !== value) onGive(text.trim())
-        setText(null)
       }}
     />
   )

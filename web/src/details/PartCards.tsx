@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import { ChevronDown, ChevronUp, X } from 'lucide-react'
 import type { ReactNode } from 'react'
 import type { Schemas } from '../api/client'
-import { valueAt, type Layer } from '../live/document'
+import type { Channel } from '../live/document'
 import { useOfLayer } from '../stores/ofLayer'
 import { Choice, Tool } from '../shell/controls'
 import { Section } from './Section'
@@ -23,9 +23,9 @@ interface Props {
 
 /** Parts of a layer that have values of their own, in their order: each with its values, moved and taken away. */
 export function PartCards({ id, list, title, kinds, add, tools, onAdd, onMove, onRemove }: Props) {
-  const layer = useOfLayer(id, ({ name, effects, masks, content }): Layer => ({ id, name, effects, masks, content }))
+  const layer = useOfLayer(id, ({ name, [list]: parts }) => ({ name, parts: parts ?? [] }))
   if (!layer) return null
-  const parts = layer[list] ?? []
+  const { parts } = layer
   return (
     <Section title={title} tools={parts.length > 0 ? tools : undefined}>
       {parts.map((part, i) => {
@@ -63,8 +63,8 @@ export function PartCards({ id, list, title, kinds, add, tools, onAdd, onMove, o
               </Tool>
             </Flex>
             {(kind?.values ?? []).map((info) => {
-              const address = `${list}/${part.id}/${info.name}`
-              return <ValueRow key={info.name} layerId={id} address={address} channel={valueAt(layer, address)} info={info} />
+              const channel = (part as unknown as Record<string, Channel | undefined>)[info.name]
+              return <ValueRow key={info.name} layerId={id} address={`${list}/${part.id}/${info.name}`} channel={channel} info={info} />
             })}
           </Box>
         )

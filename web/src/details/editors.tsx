@@ -28,7 +28,6 @@ export const editors: Record<string, ComponentType<EditorProps>> = {
   text: Words,
   picture: PictureField,
   layers: LayersEditor,
-  stops: AsText,
   points: PointsEditor,
 }
 
@@ -108,37 +107,6 @@ function Words({ name, value, onPreview, onChange }: EditorProps) {
       }}
       onKeyDown={(e) => {
         if (e.key === 'Escape') e.currentTarget.blur()
-      }}
-    />
-  )
-}
-
-/** A value without an editor of its own yet: as documents write it. */
-function AsText({ name, value, onChange }: EditorProps) {
-  const json = JSON.stringify(value)
-  const [text, setText] = useState<string | null>(null)
-  const [bad, setBad] = useState(false)
-  return (
-    <Textarea
-      size="xs"
-      rows={2}
-      bg="room"
-      borderColor={bad ? 'bad' : 'line'}
-      aria-label={name}
-      aria-invalid={bad}
-      value={text ?? json}
-      onChange={(e) => {
-        setText(e.target.value)
-        setBad(false)
-      }}
-      onBlur={() => {
-        if (text === null || text === json) return
-        try {
-          onChange(JSON.parse(text) as PlainValue)
-          setText(null)
-        } catch {
-          setBad(true)
-        }
       }}
     />
   )
