@@ -102,11 +102,18 @@ test('a red set becomes a blue set in one step, in the whole package', async ({ 
     ['green', '68', [17, 68, 17, 255]],
     ['blue', '204', [17, 68, 204, 255]],
   ] as const) {
-    const field = page.getByRole('spinbutton', { name: channel })
+    const field = page.getByRole('textbox', { name: channel, exact: true })
     await field.fill(value)
     await field.press('Enter')
     await shows(page, 300, 300, [...seen])
   }
+  // Typed one after the other, as fast as fingers go.
+  const channels = ['red', 'green', 'blue'].map((name) => page.getByRole('textbox', { name, exact: true }))
+  for (const [i, value] of ['30', '60', '90'].entries()) await channels[i]!.fill(value)
+  await channels[2]!.press('Enter')
+  await shows(page, 300, 300, [30, 60, 90, 255])
+  for (const [i, value] of ['17', '68', '204'].entries()) await channels[i]!.fill(value)
+  await channels[2]!.press('Enter')
   await page.keyboard.press('Escape')
   await bench.saved()
   await shows(page, 300, 300, [17, 68, 204, 255])

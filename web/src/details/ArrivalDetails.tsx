@@ -8,7 +8,7 @@ import type { ApplyArrival, ArrivalKind, StaggerOrder } from '../live/core.gen'
 import { Choice } from '../shell/controls'
 import { Section } from './Section'
 import { orders } from './orders'
-import { NumberField } from './NumberField'
+import { NumberField } from '../shell/NumberField'
 import { Tick } from '../shell/Tick'
 import { PieceControls } from './PieceDetails'
 

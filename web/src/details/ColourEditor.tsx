@@ -4,7 +4,7 @@ import { useDocument } from '../stores/documentStore'
 import { useView } from '../stores/viewStore'
 import { ColourWell } from '../shell/ColourWell'
 import { colourOf, colourText, typedColour, type ColourParts } from './colourText'
-import { NumberField } from './NumberField'
+import { NumberField } from '../shell/NumberField'
 
 interface Props {
   label: string

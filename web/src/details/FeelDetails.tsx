@@ -11,7 +11,7 @@ import { feelOf, keysOf } from '../live/document'
 import { TextInput, Tool } from '../shell/controls'
 import { Section } from './Section'
 import { FeelButton } from './FeelButton'
-import { NumberField } from './NumberField'
+import { NumberField } from '../shell/NumberField'
 
 /** The feel that follows the selected keyframes: chosen by name, worked out, or as CSS easing text. */
 export function FeelDetails({ choices }: { choices: Schemas['Choices'] }) {

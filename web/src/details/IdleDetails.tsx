@@ -6,7 +6,7 @@ import { totalFrames, type IdleMotion, type Layer } from '../live/document'
 import { Choice, Tool } from '../shell/controls'
 import { Section } from './Section'
 import { Act } from './Act'
-import { NumberField } from './NumberField'
+import { NumberField } from '../shell/NumberField'
 
 const kinds: Record<IdleMotion['kind'], { label: string; unit: string; amplitude: number }> = {
   pulse: { label: 'Pulse', unit: '%', amplitude: 8 },

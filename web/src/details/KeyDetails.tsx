@@ -11,7 +11,7 @@ import { TimeField } from '../time/TimeField'
 import { Act } from './Act'
 import { orders } from './orders'
 import { Section } from './Section'
-import { NumberField } from './NumberField'
+import { NumberField } from '../shell/NumberField'
 
 /** What can be done to the selected keyframes in time. */
 export function KeyDetails() {

@@ -8,7 +8,7 @@ import { ColourEditor } from './ColourEditor'
 import { colourOf, colourText } from './colourText'
 import type { EditorProps } from './editorProps'
 import { barOf, colourAt, gradientOf, isGradient, type Gradient, type GradientKind } from './gradients'
-import { NumberField } from './NumberField'
+import { NumberField } from '../shell/NumberField'
 
 const kinds: { kind: GradientKind | 'colour'; name: string; picture: string }[] = [
   { kind: 'colour', name: 'One colour', picture: 'currentColor' },

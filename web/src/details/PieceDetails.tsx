@@ -4,7 +4,7 @@ import { several } from '../live/edits'
 import type { Edit, Layer, PieceStagger } from '../live/document'
 import { Choice } from '../shell/controls'
 import { Section } from './Section'
-import { NumberField } from './NumberField'
+import { NumberField } from '../shell/NumberField'
 
 export const pieceKinds = [
   { value: 'whole', label: 'As one' },

@@ -27,7 +27,7 @@ import { useSelection } from '../stores/selectionStore'
 import { Choice, Labelled, Tool } from '../shell/controls'
 import { Act } from './Act'
 import { editors } from './editors'
-import { NumberField } from './NumberField'
+import { NumberField } from '../shell/NumberField'
 import { Section } from './Section'
 import { ownValues, unitOf } from './valueInfo'
 

@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Grid, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { api, data, Refused, type Schemas } from '../api/client'
-import { NumberField } from '../details/NumberField'
+import { NumberField } from '../shell/NumberField'
 import { Choice, Labelled } from '../shell/controls'
 import { timecode } from '../time/timecode'
 import { ColourWell } from '../shell/ColourWell'

@@ -1,5 +1,6 @@
 import { ColorPicker, Flex, HStack, parseColor, Portal, type Color, type ColorPickerRootProps } from '@chakra-ui/react'
 import { useState, type ReactNode } from 'react'
+import { NumberField } from './NumberField'
 
 type Format = NonNullable<ColorPickerRootProps['format']>
 
@@ -22,6 +23,14 @@ export function ColourWell({ label, hex, alpha = false, onPreview, onChange, chi
   /** While it is being chosen the picker keeps its own: a grey has no hue, and would lose it on the way through the document. */
   const [chosen, setChosen] = useState<Color | null>(null)
   const [format, setFormat] = useState<Format>('rgba')
+  const tried = (colour: Color) => {
+    setChosen(colour)
+    onPreview?.(textOf(colour))
+  }
+  const kept = (colour: Color) => {
+    setChosen(colour)
+    if (textOf(colour) !== hex.toUpperCase()) onChange(textOf(colour))
+  }
   return (
     <ColorPicker.Root
       size="xs"
@@ -35,13 +44,8 @@ export function ColourWell({ label, hex, alpha = false, onPreview, onChange, chi
         setOpen(e.open)
         setChosen(e.open ? parseColor(hex) : null)
       }}
-      onValueChange={(e) => {
-        setChosen(e.value)
-        onPreview?.(textOf(e.value))
-      }}
-      onValueChangeEnd={(e) => {
-        if (textOf(e.value) !== hex.toUpperCase()) onChange(textOf(e.value))
-      }}
+      onValueChange={(e) => tried(e.value)}
+      onValueChangeEnd={(e) => kept(e.value)}
     >
       <ColorPicker.Control>
         <ColorPicker.Trigger aria-label={label} h="24px" minW="34px" w="34px" borderColor="line" />
@@ -62,9 +66,7 @@ export function ColourWell({ label, hex, alpha = false, onPreview, onChange, chi
               </Flex>
             </HStack>
             <ColorPicker.FormatSelect />
-            <Channels format="rgba" parts={['red', 'green', 'blue']} alpha={alpha} />
-            <Channels format="hsla" parts={['hue', 'saturation', 'lightness']} alpha={alpha} />
-            <Channels format="hsba" parts={['hue', 'saturation', 'brightness']} alpha={alpha} />
+            <Channels format={format} colour={chosen ?? parseColor(hex)} alpha={alpha} onPreview={tried} onChange={kept} />
           </ColorPicker.Content>
         </ColorPicker.Positioner>
       </Portal>
@@ -72,17 +74,47 @@ export function ColourWell({ label, hex, alpha = false, onPreview, onChange, chi
   )
 }
 
-type Channel = Parameters<typeof ColorPicker.ChannelInput>[0]['channel']
+type Channel = Parameters<Color['getChannelValue']>[0]
 
-function Channels({ format, parts, alpha }: { format: Format; parts: Channel[]; alpha: boolean }) {
+const CHANNELS: Record<string, Channel[]> = {
+  rgba: ['red', 'green', 'blue'],
+  hsla: ['hue', 'saturation', 'lightness'],
+  hsba: ['hue', 'saturation', 'brightness'],
+}
+
+interface ChannelsProps {
+  format: Format
+  colour: Color
+  alpha: boolean
+  onPreview: (colour: Color) => void
+  onChange: (colour: Color) => void
+}
+
+/**
+ * The numbers of the colour. They are our own fields, since the library's write the colour into every one of them a frame after
+ * one is left: what has been typed into the next by then would be gone.
+ */
+function Channels({ format, colour, alpha, onPreview, onChange }: ChannelsProps) {
+  const inFormat = colour.toFormat(format)
   return (
-    <ColorPicker.View format={format}>
-      <HStack gap="4px">
-        {[...parts, ...(alpha ? (['alpha'] as const) : [])].map((channel) => (
-          <ColorPicker.ChannelInput key={channel} channel={channel} aria-label={channel} px="4px" textAlign="center" />
-        ))}
-      </HStack>
-    </ColorPicker.View>
+    <HStack gap="4px">
+      {[...CHANNELS[format]!, ...(alpha ? (['alpha'] as const) : [])].map((channel) => {
+        const { minValue, maxValue, step } = inFormat.getChannelRange(channel)
+        const set = (value: number) => inFormat.withChannelValue(channel, value)
+        return (
+          <NumberField
+            key={channel}
+            label={channel}
+            value={inFormat.getChannelValue(channel)}
+            min={minValue}
+            max={maxValue}
+            step={step}
+            onPreview={(value) => onPreview(set(value))}
+            onChange={(value) => onChange(set(value))}
+          />
+        )
+      })}
+    </HStack>
   )
 }
 
