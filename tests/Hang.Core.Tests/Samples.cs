@@ -42,9 +42,17 @@ internal static class Samples
         public ShapedLine Shape(string line, string family, int weight, bool spaced = false, string features = "") =>
             new([.. line.Select((_, i) => new ShapedGlyph(Box, i * 500, 0, i, i))], line.Length * 500, Math.Max(0, line.Length - 1), 800, 200, []);
 
+        public Geometry.IShapeCombiner Shapes { get; } = new FirstShape();
+
         public ImmutableArray<int> Breaks(string line) => [.. Enumerable.Range(1, Math.Max(0, line.Length - 1)).Where(i => line[i - 1] == ' ' && line[i] != ' ')];
 
         public ImmutableArray<(int Start, int Length)> Words(string line) =>
             [.. System.Text.RegularExpressions.Regex.Matches(line, @"\w+").Select(m => (m.Index, m.Length))];
+    }
+
+    /// <summary>Combines nothing: painters' tests look at what a combination looks like.</summary>
+    private sealed class FirstShape : Geometry.IShapeCombiner
+    {
+        public Geometry.ShapePath Combine(IReadOnlyList<(Geometry.ShapePath Path, string Rule)> shapes, Geometry.Combining how) => shapes[0].Path;
     }
 }

@@ -137,6 +137,9 @@ public class OperationsTests
         yield return ("clip", [Plain(l => l.Clip(Shape.Ellipse, "no", 1, Ellipse(30, 30, 140, 110)).Fill(Shape.Box, red, box))]);
         yield return ("clipInverse", [Plain(l => l.Clip(Shape.Ellipse, "yes", 1, Ellipse(30, 30, 100, 80)).Fill(Shape.Box, red, box))]);
         yield return ("clipOff", [Plain(l => l.Clip(Shape.Ellipse, "no", 0, Ellipse(30, 30, 60, 60)).Fill(Shape.Box, red, box))]);
+        float[] any = [1, 20, 20, 2, 130, 30, 4, 150, 100, 90, 100, 0.7f, 3, 40, 120, 20, 60, 6, 1, 60, 45, 5, 70, 20, 90, 90, 60, 80, 6, 0, 0, 0];
+        yield return ("fillAny", [Plain(l => l.Fill(Shape.Any, blue, any, "evenodd"))]);
+        yield return ("strokeAny", [Plain(l => l.Stroke(Shape.Any, "round", "miter", "", red, 7, any, 0.1f, 0.8f))]);
         yield return ("fillEvenOdd", [Plain(l => l.Fill("MLLLLZ", blue, [80, 8, 116, 112, 20, 46, 140, 46, 44, 112], "evenodd"))]);
         yield return ("fillCurves", [Plain(l => l.Fill("MQKCZ", red, [20, 100, 20, 20, 80, 20, 140, 20, 140, 70, 0.7f, 140, 110, 60, 60, 30, 110]))]);
         float[] stops = [0, 1, 0, 0, 1, 0.4f, 1, 1, 0, 0.5f, 1, 0, 0, 1, 1];
@@ -191,6 +194,14 @@ public class OperationsTests
         }
         yield return ("inner", [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Inner, 4, 5, 3, 3, 0, 0, 0, 0.7f)).Fill(Shape.Ellipse, red, Ellipse(30, 20, 130, 100)).End())]);
         yield return ("luma", [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Luma)).Fill(Shape.Box, red, box).Fill(Shape.Ellipse, white, Ellipse(60, 40, 150, 110)).End())]);
+        Listed Worked(float[] matrix, params (OpKind, float[])[] steps) => Plain(l => l.Place(matrix, 1).Group("normal", 0.9f, steps).Fill(Shape.Box, red, box).Fill(Shape.Ellipse, white, Ellipse(40, 35, 100, 80)).Fill(Shape.Ellipse, blue, Ellipse(60, 20, 150, 60)).End().End());
+        float[] upright = [1, 0, 0, 1, 0, 0], turned = [0.9f, 0.3f, -0.3f, 0.9f, 25, -12];
+        yield return ("grain", [Worked(upright, ListMaker.Step(Ops.Grain, 0.3f, 2, 12345, 1))]);
+        yield return ("grainColour", [Worked(upright, ListMaker.Step(Ops.Grain, 0.5f, 5, 7, 0))]);
+        yield return ("bendWave", [Worked(turned, ListMaker.Step(Ops.Bend, 0, 0, 0.6f, 0.8f, 60, 6, 0.3f, 0, 0))]);
+        yield return ("bendRound", [Worked(upright, ListMaker.Step(Ops.Bend, 80, 60, 1, 0, 30, 5, 0.1f, 90, 1))]);
+        yield return ("blocks", [Worked(upright, ListMaker.Step(Ops.Blocks, 12, 9, 3, 0))]);
+        yield return ("blocksTurned", [Worked(turned, ListMaker.Step(Ops.Soften, 3, 3), ListMaker.Step(Ops.Blocks, 10, 10, 0, 0), ListMaker.Step(Ops.Cast, 6, 6, 2.2f, 2.2f, 0, 0, 0, 0.7f, 0, 0))]);
         yield return ("twoSteps", [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Soften, 2.4f, 2.4f), ListMaker.Step(Ops.Cast, 8, 8, 2.2f, 2.2f, 0, 0, 0, 0.8f, 0, 0)).Fill(Shape.Box, red, box).End())]);
         yield return ("groupOverStrips",
         [

@@ -34,11 +34,7 @@ internal static class Bevel
         {
             // What stands out of a round corner is cut off.
             writer.Add(Ops.Place, [], [], 0, true, (_, v) => (v[0], v[3], v[6]) = (1, 1, 1));
-            writer.Add(Ops.Clip, [], [shape.Verbs, "nonzero", "no"], Shape.Count(shape.Verbs), shape.IsSteady, (time, v) =>
-            {
-                v[Ops.Clip["on"]] = 1;
-                shape.Write(time, v[Ops.Clip["more"]..]);
-            });
+            writer.Clip(new(shape.Verbs, shape.IsSteady, shape.Write), false);
         }
         var steady = lamp is null && shape.IsSteady && !width.IsKeyed && !strength.IsKeyed && !light.IsKeyed;
         var count = shape.CornerCount;

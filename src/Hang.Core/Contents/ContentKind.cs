@@ -34,6 +34,23 @@ public abstract class ContentKind : Module
     /// <summary>True when a corner dragged on the stage keeps the sides in proportion, as for a picture.</summary>
     public virtual bool KeepsShape => false;
 
+    /// <summary>True for what has an edge that lines and type can run along, and that shapes can be combined by.</summary>
+    public virtual bool HasEdge => false;
+
+    /// <summary>The values of another kind that look like this one's: those of the same name that mean the same.</summary>
+    /// <param name="other">Values of the other kind, to which they are added.</param>
+    public virtual ValueSet LookAs(ValueSet values, ValueSet other)
+    {
+        foreach (var (spec, channel) in values.Mentioned)
+        {
+            if (other.Find(spec.Name) is { } same && same.Kind == spec.Kind)
+            {
+                other = other.With(same, channel);
+            }
+        }
+        return other;
+    }
+
     /// <summary>True when what it shows depends on where light comes from.</summary>
     public virtual bool IsLit(ValueSet values) => false;
 
@@ -61,6 +78,16 @@ public interface ISurroundings
 
     /// <summary>True when another layer is as large at every moment.</summary>
     bool HasSteadyBox(string layer);
+
+    /// <summary>Another layer's edge at a moment with its fill rule, in this layer's coordinates, or in those that its position is given in; nothing when it has none.</summary>
+    /// <param name="inPlace">True: in its own, wherever it rests at the end of Hold. False: in those of what it follows, so that its position moves what is made of it.</param>
+    (ShapePath Path, string Rule) ShapeOf(string layer, double time, bool inPlace);
+
+    /// <summary>True when another layer's edge is the same at every moment, and in the same place.</summary>
+    bool IsStill(string layer);
+
+    /// <summary>Frames of the graphic.</summary>
+    int Frames { get; }
 }
 
 /// <summary>What a layer draws, ready to be read at many moments.</summary>
@@ -79,6 +106,9 @@ public abstract class Drawing
 
     /// <summary>Parts that move by themselves, some frames late; empty for what moves as one.</summary>
     public virtual IReadOnlyList<Piece> Pieces => [];
+
+    /// <summary>The edges of what it shows; none for what has none, as a picture.</summary>
+    public virtual IReadOnlyList<Edge> Edges => [];
 }
 
 /// <summary>A part of a drawing that moves by itself.</summary>
@@ -87,7 +117,7 @@ public sealed record Piece(Drawing Drawing, int Delay);
 
 /// <summary>A drawing of simple values: a box and one way to write it.</summary>
 /// <param name="isSteady">True when the box never changes.</param>
-public sealed class SimpleDrawing(bool isSteady, Func<double, Box> box, Action<StripWriter>? write) : Drawing
+public sealed class SimpleDrawing(bool isSteady, Func<double, Box> box, Action<StripWriter>? write, params Edge[] edges) : Drawing
 {
     private readonly Box first = box(0);
 
@@ -96,4 +126,6 @@ public sealed class SimpleDrawing(bool isSteady, Func<double, Box> box, Action<S
     public override Box BoxAt(double time) => isSteady ? first : box(time);
 
     public override void Write(StripWriter writer) => write?.Invoke(writer);
+
+    public override IReadOnlyList<Edge> Edges => edges;
 }

@@ -1,3 +1,4 @@
+using Hang.Core.Geometry;
 using Hang.Core.PaintList;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
@@ -11,20 +12,23 @@ public sealed class Ellipse : ContentKind
 
     public static readonly ValueSpec Colour = new("fill", "Colour", PaintKind.Paint, "", new(1, 1, 1, 1), "Colour, straight alpha, or gradient.");
 
-    private static readonly ValueSpec[] Line = Stroke.Specs();
+    private static readonly Stroke Line = new();
 
-    private Ellipse() : base("ellipse", "Ellipse", "An ellipse, filled and stroked.", [Size, Colour, .. Line])
+    private Ellipse() : base("ellipse", "Ellipse", "An ellipse, filled and stroked.", [Size, Colour, .. Line.Specs])
     {
     }
 
     public override ValueSpec Filled => Colour;
+
+    public override bool HasEdge => true;
 
     public override ValueSpec Sized => Size;
 
     public override Drawing Draw(ValueSet values, ITypeShaper shaper)
     {
         var size = values[Size];
-        return new SimpleDrawing(!size.IsKeyed, time => Boxes.Of(size.At(time)), writer =>
-            Stroke.Paint(writer, values, Colour, Line, Shape.Ellipse, !size.IsKeyed, time => Boxes.Of(size.At(time)), (time, v) => Shape.WriteEllipse(Boxes.Of(size.At(time)), v)));
+        Box BoxAt(double time) => Boxes.Of(size.At(time));
+        var edge = new Edge(Shape.Ellipse, !size.IsKeyed, (time, v) => Shape.WriteEllipse(BoxAt(time), v));
+        return new SimpleDrawing(!size.IsKeyed, BoxAt, writer => Line.Paint(writer, values, Colour, BoxAt, edge), edge);
     }
 }

@@ -17,20 +17,22 @@ public sealed class PathContent : ContentKind
 
     public static readonly ValueSpec Colour = new("fill", "Colour", PaintKind.Paint, "", new(1, 1, 1, 1), "Colour, straight alpha, or gradient.");
 
-    private static readonly ValueSpec[] Line = Stroke.Specs();
+    private static readonly Stroke Line = new();
 
-    private PathContent() : base("path", "Path", "A free path of points, filled and stroked.", [Points, Closed, Rule, Colour, .. Line])
+    private PathContent() : base("path", "Path", "A free path of points, filled and stroked.", [Points, Closed, Rule, Colour, .. Line.Specs])
     {
     }
 
     public override ValueSpec Filled => Colour;
+
+    public override bool HasEdge => true;
 
     public override Drawing Draw(ValueSet values, ITypeShaper shaper)
     {
         var (points, closed) = (values[Points], values[Closed].Constant.X != 0);
         var rule = Rules.Options[(int)values[Rule].Constant.X];
         Box BoxAt(double time) => PointPaths.BoxOf(points.At(time), closed);
-        var paths = PointPaths.Of(points, closed).ToArray();
+        var paths = PointPaths.Of(points, closed).Select(p => new Edge(p.Verbs, p.IsSteady, p.Write) { Rule = rule, Shows = p.Shows }).ToArray();
         return new SimpleDrawing(!points.IsKeyed, BoxAt, writer =>
         {
             foreach (var path in paths)
@@ -39,12 +41,12 @@ public sealed class PathContent : ContentKind
                 {
                     writer.Add(PaintList.Ops.Place, [], [], 0, false, (time, v) => (v[0], v[3], v[6]) = (1, 1, shows(time) ? 1 : 0));
                 }
-                Stroke.Paint(writer, values, Colour, Line, path.Verbs, path.IsSteady, BoxAt, path.Write, rule);
+                Line.Paint(writer, values, Colour, BoxAt, path);
                 if (path.Shows is not null)
                 {
                     writer.Close();
                 }
             }
-        });
+        }, paths);
     }
 }

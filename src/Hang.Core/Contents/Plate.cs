@@ -35,13 +35,15 @@ public sealed class Plate : ContentKind
 
     public static readonly ValueSpec FitLeft = Side("fitLeft", "Left follows"), FitTop = Side("fitTop", "Top follows"), FitRight = Side("fitRight", "Right follows"), FitBottom = Side("fitBottom", "Bottom follows");
 
-    private static readonly ValueSpec[] Line = Stroke.Specs();
+    private static readonly Stroke Line = new();
 
-    private Plate() : base("plate", "Plate", "A rectangle with corners and sides of its own, filled, bevelled and stroked.", [Size, Corners, Cut, Lean, Tips, Colour, FitTo, FitRoom, FitLeast, FitLeft, FitTop, FitRight, FitBottom, .. Bevel.Specs, .. Line])
+    private Plate() : base("plate", "Plate", "A rectangle with corners and sides of its own, filled, bevelled and stroked.", [Size, Corners, Cut, Lean, Tips, Colour, FitTo, FitRoom, FitLeast, FitLeft, FitTop, FitRight, FitBottom, .. Bevel.Specs, .. Line.Specs])
     {
     }
 
     public override ValueSpec Filled => Colour;
+
+    public override bool HasEdge => true;
 
     public override ValueSpec Sized => Size;
 
@@ -92,12 +94,13 @@ public sealed class Plate : ContentKind
     private static SimpleDrawing Draw(ValueSet values, bool isSteady, Func<double, Box> boxAt, ISurroundings? around)
     {
         var shape = new PlateShape(values, boxAt, isSteady);
+        var edge = new Edge(shape.Verbs, shape.IsSteady, shape.Write);
         return new(isSteady, boxAt, writer =>
         {
-            Stroke.Fill(writer, values, Colour, Line, shape.Verbs, shape.IsSteady, boxAt, shape.Write);
+            Line.Inside(writer, values, Colour, boxAt, edge);
             Bevel.Write(writer, values, shape, around is null ? null : time => around.LightAt(boxAt(time), time));
-            Stroke.Line(writer, values, Line, shape.IsSteady, boxAt, new(shape.Verbs, "nonzero", null, shape.Write), null);
-        });
+            Line.Along(writer, values, boxAt, edge, null);
+        }, edge);
     }
 }
 

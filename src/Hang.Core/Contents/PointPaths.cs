@@ -14,6 +14,9 @@ public static class PointPaths
 {
     private const int Stride = 7;
 
+    /// <summary>A piece that is shorter, in pixels, is none.</summary>
+    private const double Nothing = 1e-3;
+
     /// <summary>A path as a shape.</summary>
     /// <param name="Shows">Whether it is this one at a moment; null: always.</param>
     public sealed record PointPath(string Verbs, bool IsSteady, Filler Write, Func<double, bool>? Shows);
@@ -51,6 +54,37 @@ public static class PointPaths
 
     /// <summary>Points without tangents, as one contour.</summary>
     public static Value Of(params (double X, double Y)[] points) => Value.Of(new NumberList([.. points.SelectMany(p => new[] { p.X, p.Y, 0, 0, 0, 0, 0 })]));
+
+    /// <summary>A shape as points with tangents. A closed contour among open ones ends on a point where it begins.</summary>
+    /// <returns>The points, and whether each contour is closed.</returns>
+    public static (Value Points, bool IsClosed) Of(ShapePath path)
+    {
+        var contours = path.Contours();
+        var closed = contours.Count > 0 && contours.All(c => c.IsClosed);
+        var numbers = new List<double>();
+        foreach (var contour in contours)
+        {
+            // Pieces of no length would be corners of their own, which lines go round.
+            var pieces = contour.Pieces.Where((_, i) => contour.RangeOf(i) is var (begin, end) && end - begin > Nothing).ToArray();
+            var curves = pieces.SelectMany(p => ShapePath.Cubics(p).Select(c => (Curve: c, IsStraight: p is LineCurve))).ToList();
+            if (curves.Count == 0)
+            {
+                continue;
+            }
+            // The last one of a closed contour comes back to the first point.
+            var count = closed ? curves.Count : curves.Count + 1;
+            for (var i = 0; i < count; i++)
+            {
+                var (before, after) = (i > 0 ? curves[i - 1] : closed ? curves[^1] : default, i < curves.Count ? curves[i] : default);
+                var at = after.Curve?.A ?? before.Curve.D;
+                static double Round(double number) => Math.Round(number, 4);
+                var (inX, inY) = before.Curve is null || before.IsStraight ? (0, 0) : (before.Curve.C.X - at.X, before.Curve.C.Y - at.Y);
+                var (outX, outY) = after.Curve is null || after.IsStraight ? (0, 0) : (after.Curve.B.X - at.X, after.Curve.B.Y - at.Y);
+                numbers.AddRange([Round(at.X), Round(at.Y), Round(inX), Round(inY), Round(outX), Round(outY), i == 0 && numbers.Count > 0 ? 1 : 0]);
+            }
+        }
+        return (Value.Of(new NumberList([.. numbers])), closed);
+    }
 
     /// <summary>How many points each contour has, as text: what two values must share to change into each other.</summary>
     public static string LayoutOf(NumberList numbers)

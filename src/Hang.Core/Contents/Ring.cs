@@ -23,13 +23,15 @@ public sealed class Ring : ContentKind
 
     public static readonly ValueSpec Colour = new("fill", "Colour", PaintKind.Paint, "", new(1, 1, 1, 1), "Colour, straight alpha, or gradient.");
 
-    private static readonly ValueSpec[] Line = Stroke.Specs();
+    private static readonly Stroke Line = new();
 
-    private Ring() : base("ring", "Ring", "A ring, an arc or a wedge, filled and stroked.", [Size, Hole, Begin, Sweep, Colour, .. Line])
+    private Ring() : base("ring", "Ring", "A ring, an arc or a wedge, filled and stroked.", [Size, Hole, Begin, Sweep, Colour, .. Line.Specs])
     {
     }
 
     public override ValueSpec Filled => Colour;
+
+    public override bool HasEdge => true;
 
     public override ValueSpec Sized => Size;
 
@@ -37,11 +39,9 @@ public sealed class Ring : ContentKind
     {
         var (size, hole, begin, sweep) = (values[Size], values[Hole], values[Begin], values[Sweep]);
         var steady = !size.IsKeyed && !hole.IsKeyed && !begin.IsKeyed && !sweep.IsKeyed;
-        return new SimpleDrawing(!size.IsKeyed, time => Boxes.Of(size.At(time)), writer => Stroke.Paint(writer, values, Colour, Line, Verbs, steady, time => Boxes.Of(size.At(time)), (time, v) =>
-        {
-            var box = Boxes.Of(size.At(time));
-            Write(box, Math.Clamp(hole.NumberAt(time), 0, 1), begin.NumberAt(time), Math.Clamp(sweep.NumberAt(time), -360, 360), v);
-        }));
+        Box BoxAt(double time) => Boxes.Of(size.At(time));
+        var edge = new Edge(Verbs, steady, (time, v) => Write(BoxAt(time), Math.Clamp(hole.NumberAt(time), 0, 1), begin.NumberAt(time), Math.Clamp(sweep.NumberAt(time), -360, 360), v));
+        return new SimpleDrawing(!size.IsKeyed, BoxAt, writer => Line.Paint(writer, values, Colour, BoxAt, edge), edge);
     }
 
     private static void Write(in Box box, double hole, double begin, double sweep, Span<float> v)

@@ -1,3 +1,4 @@
+using Hang.Core.Geometry;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 
@@ -14,13 +15,15 @@ public sealed class Star : ContentKind
 
     public static readonly ValueSpec Colour = new("fill", "Colour", PaintKind.Paint, "", new(1, 1, 1, 1), "Colour, straight alpha, or gradient.");
 
-    private static readonly ValueSpec[] Line = Stroke.Specs();
+    private static readonly Stroke Line = new();
 
-    private Star() : base("star", "Star", "A star or a polygon, filled and stroked.", [Size, Points, Depth, Colour, .. Line])
+    private Star() : base("star", "Star", "A star or a polygon, filled and stroked.", [Size, Points, Depth, Colour, .. Line.Specs])
     {
     }
 
     public override ValueSpec Filled => Colour;
+
+    public override bool HasEdge => true;
 
     public override ValueSpec Sized => Size;
 
@@ -29,9 +32,10 @@ public sealed class Star : ContentKind
         var (size, depth) = (values[Size], values[Depth]);
         var count = (int)Math.Round(values[Points].Constant.X);
         var verbs = "M" + new string('L', 2 * count - 1) + "Z";
-        return new SimpleDrawing(!size.IsKeyed, time => Boxes.Of(size.At(time)), writer => Stroke.Paint(writer, values, Colour, Line, verbs, !size.IsKeyed && !depth.IsKeyed, time => Boxes.Of(size.At(time)), (time, v) =>
+        Box BoxAt(double time) => Boxes.Of(size.At(time));
+        var edge = new Edge(verbs, !size.IsKeyed && !depth.IsKeyed, (time, v) =>
         {
-            var box = Boxes.Of(size.At(time));
+            var box = BoxAt(time);
             var (rx, ry) = (box.Width / 2, box.Height / 2);
             // The middle of a regular polygon's edge lies cos(180° / n) of the radius from the centre.
             var inner = Math.Cos(Math.PI / count) * (1 - Math.Clamp(depth.NumberAt(time), 0, 1));
@@ -41,6 +45,7 @@ public sealed class Star : ContentKind
                 var r = i % 2 == 0 ? 1 : inner;
                 (v[2 * i], v[2 * i + 1]) = ((float)(rx + rx * r * sin), (float)(ry - ry * r * cos));
             }
-        }));
+        });
+        return new SimpleDrawing(!size.IsKeyed, BoxAt, writer => Line.Paint(writer, values, Colour, BoxAt, edge), edge);
     }
 }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
+using Hang.Core.Geometry;
 using Hang.Core.Json;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
@@ -47,17 +48,29 @@ public sealed class TypeContent : ContentKind
 
     public static readonly ValueSpec FitWidth = new("fitWidth", "Fit width", NumbersKind.Number, "px", new(600), "The width that the words are fitted into.") { Part = Setting, Keyable = false, Least = 1, Most = 20_000, Signs = ["W"] };
 
-    private const string Setting = "Setting", Ground = "Stripe";
+    private const string Setting = "Setting", Ground = "Stripe", OnPath = "On a path";
 
-    public static readonly ValueSpec Stripe = new("stripe", "Stripe", PaintKind.Paint, "", new(0, 0, 0, 0), "A stripe behind each line.") { Part = Ground };
+    public static readonly ValueSpec Along = new("along", "Runs along", LayersKind.Layers, "", Value.Of(""), "A shape whose edge the words run along; it may be hidden. None: they stand in lines.") { Part = OnPath, Keyable = false };
+
+    public static readonly ValueSpec AlongStart = new("alongStart", "Starts at", NumbersKind.Number, "of length", new(0), "Where on the edge the words are set to: their beginning, middle or end. Keyed, they travel.") { Part = OnPath, Least = -1000, Most = 1000, Factor = 100, Signs = ["⊢"] };
+
+    public static readonly ValueSpec AlongSide = new("alongSide", "Stands", new ChoiceKind("outside", "inside"), "", default, "On which side of the edge they stand; outside of one that is open is left of it.") { Part = OnPath, Keyable = false };
+
+    public static readonly ValueSpec AlongBackwards = new("alongBackwards", "Read backwards", FlagKind.Flag, "", new(0), "Whether the words run against the direction of the edge, as at the bottom of a badge.") { Part = OnPath, Keyable = false };
+
+    public static readonly ValueSpec AlongUpright = new("alongLetters", "Letters are", new ChoiceKind("turned", "upright"), "", default, "Whether letters turn with the edge or stay upright.") { Part = OnPath, Keyable = false };
+
+    public static readonly ValueSpec AlongGap = new("alongGap", "Off the edge", NumbersKind.Number, "px", new(0), "How far off the edge they stand.") { Part = OnPath, Least = -5000, Most = 5000, Signs = ["↥"] };
+
+    public static readonly ValueSpec Stripe = new("stripe", "Stripe", PaintKind.Paint, "", new(0, 0, 0, 0), "A stripe behind each line; none behind words on a path.") { Part = Ground };
 
     public static readonly ValueSpec StripeRoom = new("stripeRoom", "Room", NumbersKind.Size, "px", new(16, 2), "How far the stripe reaches beyond the line: at its ends, and above and below.") { Part = Ground, Least = -1000, Most = 1000, Signs = ["↔", "↕"] };
 
     public static readonly ValueSpec StripeCorners = new("stripeCorners", "Corners", NumbersKind.Number, "px", new(0), "Radius of its corners.") { Part = Ground, Least = 0, Most = 1000, Signs = ["◜"] };
 
-    internal static readonly ValueSpec[] Line = Stroke.Specs();
+    internal static readonly Stroke Line = new();
 
-    private TypeContent() : base("type", "Type", "Words in a font.", [Text, Family, Weight, Align, Pieces, Every, Order, Seed, TypeSize, Tracking, Leading, Colour, Over, Case, Numerals, Features, Fit, FitWidth, Stripe, StripeRoom, StripeCorners, .. Line])
+    private TypeContent() : base("type", "Type", "Words in a font.", [Text, Family, Weight, Align, Pieces, Every, Order, Seed, TypeSize, Tracking, Leading, Colour, Over, Case, Numerals, Features, Fit, FitWidth, Along, AlongStart, AlongGap, AlongSide, AlongBackwards, AlongUpright, Stripe, StripeRoom, StripeCorners, .. Line.Specs])
     {
     }
 
@@ -67,9 +80,16 @@ public sealed class TypeContent : ContentKind
         {
             throw new ProblemException($"\"{Quoted.Short(fault)}\" is no OpenType feature.", "Write tags of four letters with commas between, such as tnum, ss01, liga 0.", layer, $"{at}/features");
         }
+        if (LayersKind.IdsOf(values[Along].Constant).Length > 1)
+        {
+            throw new ProblemException("Words run along one edge.", "Choose one layer.", layer, $"{at}/along");
+        }
+        EdgesNeeded.Demand(values[Along], graphic, layer, $"{at}/along");
     }
 
     public override ValueSpec Filled => Text;
+
+    public override bool HasEdge => true;
 
     public override ValueSpec Sized => TypeSize;
 
@@ -100,7 +120,30 @@ public sealed class TypeContent : ContentKind
     /// <summary>The words at a moment.</summary>
     public static string TextAt(ValueSet values, double time) => values[Text].At(time).Text;
 
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper)
+    public override Drawing Draw(ValueSet values, ITypeShaper shaper) => Draw(values, shaper, null, true);
+
+    public override Drawing Draw(ValueSet values, ITypeShaper shaper, ISurroundings around)
+    {
+        if (LayersKind.IdsOf(values[Along].Constant) is not [var id, ..])
+        {
+            return Draw(values, shaper, null, true);
+        }
+        var still = around.IsStill(id);
+        (double Time, Course Course)? last = null;
+        return Draw(values, shaper, time =>
+        {
+            if (last is { } known && (still || known.Time == time))
+            {
+                return known.Course;
+            }
+            var course = around.ShapeOf(id, time, true).Path.Course();
+            last = (time, course);
+            return course;
+        }, still);
+    }
+
+    /// <param name="way">What the words run along; null: they stand in lines.</param>
+    private static Drawing Draw(ValueSet values, ITypeShaper shaper, Func<double, Course>? way, bool isStill)
     {
         var text = values[Text];
         var (family, weight, align) = (values[Family].Constant.Text, (int)values[Weight].Constant.X, (Alignment)(int)values[Align].Constant.X);
@@ -109,24 +152,31 @@ public sealed class TypeContent : ContentKind
         var spaced = values[Tracking].IsKeyed || values[Tracking].Constant.X != 0;
         var features = FeaturesOf(values);
         var set = wordings.ToImmutableDictionary(w => w, w => SetType.Of(Shown(w), family, weight, align, shaper, spaced, features), StringComparer.Ordinal);
+        var metrics = new TypeMetrics(values);
+        // The height of a flat capital is that of its ink.
+        var capitals = way is null ? 0 : -shaper.Shape("H", family, weight).Glyphs.Select(g => g.Outline.Bounds.Top).DefaultIfEmpty().Min();
         var stagger = StaggerOf(values);
         if (stagger is null)
         {
-            return new TypeDrawing(values, set, [], 0, Shown);
+            return Of(set, [], 0, null);
         }
         var pieces = wordings.SelectMany(wording =>
         {
             var split = set[wording].Split(Shown(wording), stagger.By, shaper);
             var ranks = stagger.Ranks(split.Length);
-            return split.Select((piece, i) => new Piece(new TypeDrawing(values, set.Where(s => s.Key == wording).ToImmutableDictionary(s => s.Key, _ => piece, StringComparer.Ordinal), [], ranks[i] * stagger.Every, Shown, set[wording]), ranks[i] * stagger.Every));
+            return split.Select((piece, i) => new Piece(Of(set.Where(s => s.Key == wording).ToImmutableDictionary(s => s.Key, _ => piece, StringComparer.Ordinal), [], ranks[i] * stagger.Every, set[wording]), ranks[i] * stagger.Every));
         });
-        return new TypeDrawing(values, set, [.. pieces], 0, Shown);
+        return Of(set, [.. pieces], 0, null);
+
+        Drawing Of(ImmutableDictionary<string, SetType> wordings, IReadOnlyList<Piece> parts, double delay, SetType? whole) => way is null
+            ? new TypeDrawing(values, metrics, wordings, parts, delay, Shown, whole)
+            : new TypeAlongPath(values, metrics, wordings, parts, delay, Shown, whole, way, isStill, capitals);
 
         // The words as they are set: in the letters that are wished, broken where they are wider than they may be.
         string Shown(string wording)
         {
             var words = LetterCases.Set(wording, (LetterCase)(int)values[Case].Constant.X);
-            if (FitOf(values) != LineFit.Wrap)
+            if (FitOf(values) != LineFit.Wrap || way is not null)
             {
                 return words;
             }

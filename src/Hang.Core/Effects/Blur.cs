@@ -14,7 +14,7 @@ public sealed class Blur : EffectKind
     {
     }
 
-    public override void Write(StepWriter writer, ValueSet values)
+    public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {
         var (radius, share) = (values[Radius], values[Share]);
         var sigma = Ops.Soften["sigma"];

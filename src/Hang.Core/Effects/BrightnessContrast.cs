@@ -14,7 +14,7 @@ public sealed class BrightnessContrast : EffectKind
     {
     }
 
-    public override void Write(StepWriter writer, ValueSet values)
+    public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {
         var (brightness, contrast) = (values[Brightness], values[Contrast]);
         var at = Ops.Recolour["matrix"];

@@ -14,7 +14,7 @@ public sealed class DirectionalBlur : EffectKind
     {
     }
 
-    public override void Write(StepWriter writer, ValueSet values)
+    public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {
         var (length, direction) = (values[Length], values[Direction]);
         var at = Ops.Streak["offset"];

@@ -22,7 +22,7 @@ public sealed class DropShadow : EffectKind
     {
     }
 
-    public override void Write(StepWriter writer, ValueSet values)
+    public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {
         var (distance, direction, softness, grow, colour, only) = (values[Distance], values[Direction], values[Softness], values[Grow], values[Colour], values[Only]);
         var (alone, larger) = (Ops.Cast["only"], Ops.Cast["grow"]);

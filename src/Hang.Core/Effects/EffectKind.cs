@@ -5,6 +5,12 @@ using Hang.Core.Values;
 
 namespace Hang.Core.Effects;
 
+/// <summary>Where the picture lies that an effect acts on.</summary>
+/// <param name="Box">The layer's box at a moment, in the coordinates that the effect's lengths are in.</param>
+/// <param name="IsSteady">True when that is the same at every moment.</param>
+/// <param name="Rate">Frames a second.</param>
+public sealed record EffectPlace(Func<double, Box> Box, bool IsSteady, FrameRate Rate);
+
 /// <summary>
 /// A kind of thing that is done to what a layer or group shows. A new kind is one class: its values and how it writes its steps. Every effect
 /// can be switched, and the switch be keyed.
@@ -18,7 +24,8 @@ public abstract class EffectKind : Module
     public ValueSpec Switch { get; }
 
     /// <summary>Adds the effect's steps.</summary>
-    public abstract void Write(StepWriter writer, ValueSet values);
+    /// <param name="place">Where what it acts on lies.</param>
+    public abstract void Write(StepWriter writer, ValueSet values, EffectPlace place);
 
     /// <summary>True for what paints onto the layer's picture instead of working on its pixels.</summary>
     public virtual bool PaintsOnto => false;
@@ -32,10 +39,11 @@ public abstract class EffectKind : Module
     /// <summary>Adds one step that acts while the effect is switched on.</summary>
     /// <param name="used">The values that the numbers come from.</param>
     /// <param name="fill">Writes the step's numbers but for "on".</param>
-    protected void Add(StepWriter writer, ValueSet values, OpKind step, ReadOnlySpan<ValueSpec> used, Filler fill)
+    /// <param name="moves">True when the numbers change though none of the values does.</param>
+    protected void Add(StepWriter writer, ValueSet values, OpKind step, ReadOnlySpan<ValueSpec> used, Filler fill, bool moves = false)
     {
         var on = values[Switch];
-        var steady = !on.IsKeyed;
+        var steady = !on.IsKeyed && !moves;
         foreach (var spec in used)
         {
             steady &= !values[spec].IsKeyed;

@@ -28,7 +28,7 @@ public sealed class Gleam : EffectKind
 
     public override bool PaintsOnto => true;
 
-    public override void Write(StepWriter writer, ValueSet values)
+    public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {
     }
 

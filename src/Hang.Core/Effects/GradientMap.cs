@@ -17,7 +17,7 @@ public sealed class GradientMap : EffectKind
     {
     }
 
-    public override void Write(StepWriter writer, ValueSet values)
+    public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {
         var ramp = values[Ramp];
         var (count, at) = (Ops.Map["count"], Ops.Map["stops"]);

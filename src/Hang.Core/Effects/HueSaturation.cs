@@ -16,7 +16,7 @@ public sealed class HueSaturation : EffectKind
     {
     }
 
-    public override void Write(StepWriter writer, ValueSet values)
+    public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {
         var (hue, saturation, lightness) = (values[Hue], values[Saturation], values[Lightness]);
         var at = Ops.Recolour["matrix"];

@@ -18,7 +18,7 @@ public sealed class InnerShadow : EffectKind
     {
     }
 
-    public override void Write(StepWriter writer, ValueSet values)
+    public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {
         var (distance, direction, softness, colour) = (values[Distance], values[Direction], values[Softness], values[Colour]);
         Add(writer, values, Ops.Inner, [Distance, Direction, Softness, Colour], (time, v) =>

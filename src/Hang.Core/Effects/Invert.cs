@@ -12,7 +12,7 @@ public sealed class Invert : EffectKind
     {
     }
 
-    public override void Write(StepWriter writer, ValueSet values)
+    public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {
         var amount = values[Amount];
         var at = Ops.Recolour["matrix"];

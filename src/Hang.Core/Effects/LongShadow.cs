@@ -18,7 +18,7 @@ public sealed class LongShadow : EffectKind
     {
     }
 
-    public override void Write(StepWriter writer, ValueSet values)
+    public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {
         var (length, direction, colour, only) = (values[Length], values[Direction], values[Colour], values[Only]);
         var (at, shade, alone) = (Ops.Trail["offset"], Ops.Trail["colour"], Ops.Trail["only"]);

@@ -14,7 +14,7 @@ public sealed class OuterGlow : EffectKind
     {
     }
 
-    public override void Write(StepWriter writer, ValueSet values)
+    public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {
         var (softness, colour) = (values[Softness], values[Colour]);
         Add(writer, values, Ops.Cast, [Softness, Colour], (time, v) => Shade.Put(Ops.Cast, v, 0, 0, softness.NumberAt(time), colour.At(time)));

@@ -14,7 +14,7 @@ public sealed class Tint : EffectKind
     {
     }
 
-    public override void Write(StepWriter writer, ValueSet values)
+    public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {
         var (colour, amount) = (values[Colour], values[Amount]);
         var at = Ops.Recolour["matrix"];

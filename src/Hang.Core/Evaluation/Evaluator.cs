@@ -38,7 +38,7 @@ public sealed class Evaluator
             var names = isLit || LayerReferences.Of(layer).Any();
             // What was drawn with others in view holds on to them as they were.
             Drawing? drawn = names ? null : old is not null && old.Named.Count == 0 && ReferenceEquals(old.Layer.Content, layer.Content) ? old.Drawing : Draw(layer, shaper);
-            byId.Add(layer.Id, new(pose, self => drawn ?? Draw(layer, shaper, new Surroundings(self, id => byId.GetValueOrDefault(id)))) { RestFrame = Math.Clamp(graphic.Phases.LeaveStart - 1, 0, graphic.Phases.Total - 1) });
+            byId.Add(layer.Id, new(pose, self => drawn ?? Draw(layer, shaper, new Surroundings(self, id => byId.GetValueOrDefault(id)))) { RestFrame = Math.Clamp(graphic.Phases.LeaveStart - 1, 0, graphic.Phases.Total - 1), Frames = graphic.Phases.Total });
         }
         foreach (var layer in graphic.Layers)
         {
@@ -140,11 +140,16 @@ public sealed class Evaluator
     /// <summary>How far a layer shows at a frame, 0..1.</summary>
     public double OpacityOf(Layer layer, int frame) => layer.ShowsAt(frame) ? byId[layer.Id].Pose.Opacity(frame) : 0;
 
+    /// <summary>The edges of what a layer shows at a moment as one shape with its fill rule, in the layer's coordinates; nothing for what has none.</summary>
+    public (ShapePath Path, string Rule) ShapeOf(Layer layer, double time) => byId[layer.Id].Drawing.Edges is { Count: > 0 } edges
+        ? (ShapePath.Of([.. edges.Select(e => e.At(time))]), edges[0].Rule)
+        : (ShapePath.Nothing, "nonzero");
+
     /// <summary>Where a caret stands in a layer's words at a moment, before each UTF-16 unit and at their end: x, top and bottom in the layer's coordinates. Empty for what has no words.</summary>
-    public IEnumerable<(double X, double Top, double Bottom)> Carets(Layer layer, double time) => byId[layer.Id].Drawing is TypeDrawing type ? type.CaretsAt(time) : [];
+    public IEnumerable<(double X, double Top, double Bottom)> Carets(Layer layer, double time) => byId[layer.Id].Drawing is IWording words ? words.CaretsAt(time) : [];
 
     /// <summary>Characters of a layer's words that no shipped font has.</summary>
-    public IEnumerable<string> MissingCharacters(Layer layer) => byId[layer.Id].Drawing is TypeDrawing type ? type.Missing : [];
+    public IEnumerable<string> MissingCharacters(Layer layer) => byId[layer.Id].Drawing is IWording words ? words.Missing : [];
 
     /// <summary>True when a node's numbers can differ from those that <paramref name="other"/> gives, at any frame.</summary>
     public bool MayDiffer(int node, Evaluator other, int otherNode)

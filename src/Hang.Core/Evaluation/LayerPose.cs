@@ -39,6 +39,9 @@ internal sealed class LayerPose
     /// <summary>True between the layer's in and out points.</summary>
     public bool ShowsAt(double time) => time >= shownFrom && time < shownTo;
 
+    /// <summary>True when the layer stands in the same place of its carrier at every moment, as long as its pivot does.</summary>
+    public bool IsStill => !position.IsKeyed && !scale.IsKeyed && !turn.IsKeyed && !about.IsKeyed && idles is null;
+
     /// <summary>True when the mask can ever cut anything off.</summary>
     public bool HasMask => mask.IsKeyed || mask.Constant != Unmasked;
 

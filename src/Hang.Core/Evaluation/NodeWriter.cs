@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Globalization;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
+using Hang.Core.Effects;
 using Hang.Core.Geometry;
 using Hang.Core.Layers;
 using Hang.Core.PaintList;
@@ -98,7 +99,7 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before)
         Begin(writer, layer, drawing, delay);
         // One painted shape takes the opacity itself; several, or what is done to them, need a picture of their own.
         // Pieces are cut as a whole.
-        var finish = isPiece ? Finish.None : Finish.Of(layer, graphic);
+        var finish = isPiece ? Finish.None : Finish.Of(layer, graphic, PlaceOf(layer));
         var asPicture = steps.Steps.Count > 0 || blend != "normal" || content.Painting > 1 || finish.IsThere;
         if (asPicture && content.Painting > 0)
         {
@@ -106,10 +107,9 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before)
         }
         if (finish.IsThere && content.Painting > 0)
         {
-            OpenIn(writer, "normal", new StepWriter());
+            finish.Open(writer);
             writer.Append(content);
-            finish.Write(writer);
-            writer.Close();
+            finish.Close(writer);
         }
         else
         {
@@ -158,7 +158,7 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before)
                 v[Ops.Group["opacity"]] = (float)most;
             });
         }
-        var finish = Finish.Of(layer, graphic);
+        var finish = Finish.Of(layer, graphic, PlaceOf(layer));
         var masked = !finish.IsThere ? null : Open(layer, $"{within}{id}/masked", "normal", new StepWriter());
         for (var i = 0; i < pieces.Count; i++)
         {
@@ -190,11 +190,11 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before)
         var id = group.Layer.Id;
         var writer = new StripWriter();
         Begin(writer, group, group.Drawing, 0);
-        var finish = Finish.Of(group, graphic);
+        var finish = Finish.Of(group, graphic, PlaceOf(group));
         OpenIn(writer, blend, effects, opaque: group.Pose.IsOpaque && !Blends(group) && !finish.IsThere);
         if (finish.IsThere)
         {
-            OpenIn(writer, "normal", new StepWriter());
+            finish.Open(writer);
         }
         // Mask and effects are the group's own; its members stand in the graphic's coordinates.
         writer.Add(Ops.Place, [], [], 0, false, (time, v) =>
@@ -215,8 +215,7 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before)
         closer.Close();
         if (finish.IsThere)
         {
-            finish.Write(closer);
-            closer.Close();
+            finish.Close(closer);
         }
         closer.Close();
         closer.Close();
@@ -276,12 +275,18 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before)
         writer.OpenGroup(blend, steps, true, (_, v) => (v[Ops.Group["on"]], v[Ops.Group["opacity"]]) = (on, 1));
     }
 
-    private static StepWriter EffectsOf(Prepared layer)
+    /// <summary>What is drawn in pieces is a picture in the graphic's own coordinates.</summary>
+    private EffectPlace PlaceOf(Prepared layer) => layer.Drawing.Pieces.Count > 0
+        ? new(time => layer.World(time).Map(layer.BoxAt(time)), false, graphic.Rate)
+        : new(layer.BoxAt, layer.Layer.Content.Kind.IsGroup || layer.HasSteadyBox, graphic.Rate);
+
+    private StepWriter EffectsOf(Prepared layer)
     {
         var steps = new StepWriter();
-        foreach (var effect in layer.Layer.Effects)
+        var place = PlaceOf(layer);
+        foreach (var effect in layer.Drawing.Pieces.Count > 0 ? layer.Layer.Effects : Finish.Last(layer.Layer))
         {
-            effect.Kind.Write(steps, effect.Values);
+            effect.Kind.Write(steps, effect.Values, place);
         }
         if (layer.Layer.Own[LayerValues.Onto].Constant.X == 0)
         {

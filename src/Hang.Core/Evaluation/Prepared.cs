@@ -36,6 +36,9 @@ internal sealed class Prepared(LayerPose pose, Func<Prepared, Drawing> draw)
     /// <summary>Frame at which a group's members rest: the last of Hold. A group's box is that of its members then, so that its pivot stands still.</summary>
     public int RestFrame { get; set; }
 
+    /// <summary>Frames of the graphic.</summary>
+    public int Frames { get; set; }
+
     public bool HasSteadyBox => Drawing.HasSteadyBox;
 
     public Box BoxAt(double time) => Layer.Content.Kind.IsGroup ? groupBox ??= Members.Aggregate(Box.Empty, (all, m) => all.Union(BoxOf(m))) : Drawing.BoxAt(time);

@@ -104,7 +104,7 @@ public abstract class MaskKind : Module
         {
             writer.Add(Ops.Place, [], [], 0, false, (time, v) => (v[0], v[3], v[6]) = (1, 1, shows(time) ? 1 : 0));
         }
-        writer.Fill(contour.Verbs, contour.IsSteady, White, _ => default, contour.Shape, contour.Rule);
+        writer.Fill(new Contents.Edge(contour.Verbs, contour.IsSteady, contour.Shape) { Rule = contour.Rule }, White, _ => default);
         if (grow.IsKeyed || grow.Constant.X != 0)
         {
             // A line of twice the distance round the edge, added to the shape or taken from it.

@@ -107,6 +107,18 @@ public static class Ops
     /// picture's alpha stays; that of the stops is how much of its own colour is replaced.</summary>
     public static OpKind Map { get; } = new("map", [], [], [new("on"), new("count"), new("stops", 40)]);
 
+    /// <summary>Noise by cells of "size" pixels, up to "amount" lighter or darker; "mono" 1: all three colours alike. "seed" is a whole number.</summary>
+    public static OpKind Grain { get; } = new("grain", [], [], [new("on"), new("amount"), new("size"), new("seed"), new("mono")]);
+
+    /// <summary>
+    /// Takes each place's colour from another: "height" · sin 2π (way / "length" - "phase") away. The way runs from "at" in the unit direction "along" and moves across it; or, "round" 1,
+    /// it is the distance from "at" and moves towards and from it, less and less until nothing at a distance of "fades" (0: everywhere alike).
+    /// </summary>
+    public static OpKind Bend { get; } = new("bend", [], [], [new("on"), new("at", 2), new("along", 2), new("length"), new("height"), new("phase"), new("fades"), new("round")]);
+
+    /// <summary>Gives each cell of a grid the mean of its colours; the grid has a corner "at".</summary>
+    public static OpKind Blocks { get; } = new("blocks", [], [], [new("on"), new("size", 2), new("at", 2)]);
+
     /// <summary>Steps of a group, in the order of their codes.</summary>
-    public static ImmutableArray<OpKind> Steps { get; } = [Soften, Recolour, Cast, Inner, Luma, Streak, Trail, Map];
+    public static ImmutableArray<OpKind> Steps { get; } = [Soften, Recolour, Cast, Inner, Luma, Streak, Trail, Map, Grain, Bend, Blocks];
 }

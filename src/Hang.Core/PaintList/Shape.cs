@@ -19,6 +19,48 @@ public static class Shape
     /// <summary>Verbs of an ellipse.</summary>
     public const string Ellipse = "MKKKKZ";
 
+    /// <summary>Verbs of a shape that is another at every moment: they stand among the numbers, each before its coordinates: 1 move, 2 line, 3 quadratic, 4 conic, 5 cubic, 6 close, 0 the end.</summary>
+    public const string Any = "*";
+
+    private const string Codes = " MLQKCZ";
+
+    /// <summary>Numbers that a shape takes as <see cref="Any"/>.</summary>
+    public static int CountAsAny(ShapePath path) => path.Verbs.Length + path.Numbers.Length;
+
+    /// <summary>Writes a shape as <see cref="Any"/>; what is left of the room is 0. A shape that has no room is left out.</summary>
+    public static void WriteAny(ShapePath path, Span<float> to)
+    {
+        to.Clear();
+        if (CountAsAny(path) > to.Length)
+        {
+            return;
+        }
+        var (at, from) = (0, 0);
+        foreach (var verb in path.Verbs)
+        {
+            to[at++] = Codes.IndexOf(verb, StringComparison.Ordinal);
+            var count = Count(verb);
+            path.Numbers.AsSpan(from, count).CopyTo(to[at..]);
+            (at, from) = (at + count, from + count);
+        }
+    }
+
+    /// <summary>The shape that is written as <see cref="Any"/>.</summary>
+    public static ShapePath Expand(ReadOnlySpan<float> numbers)
+    {
+        var (verbs, coordinates) = (new System.Text.StringBuilder(), new List<float>(numbers.Length));
+        for (var at = 0; at < numbers.Length && numbers[at] > 0;)
+        {
+            var verb = Codes[(int)numbers[at++]];
+            verbs.Append(verb);
+            for (var end = at + Count(verb); at < end; at++)
+            {
+                coordinates.Add(numbers[at]);
+            }
+        }
+        return new(verbs.ToString(), [.. coordinates]);
+    }
+
     /// <summary>Numbers that a verb takes.</summary>
     public static int Count(char verb) => verb switch { 'M' or 'L' => 2, 'Q' => 4, 'K' => 5, 'C' => 6, _ => 0 };
 
@@ -88,6 +130,11 @@ public static class Shape
     /// <summary>Box around all points and handles.</summary>
     public static Box Bounds(string verbs, ReadOnlySpan<float> numbers)
     {
+        if (verbs == Any)
+        {
+            var any = Expand(numbers);
+            return Bounds(any.Verbs, any.Numbers);
+        }
         var (l, t, r, b) = (double.PositiveInfinity, double.PositiveInfinity, double.NegativeInfinity, double.NegativeInfinity);
         var at = 0;
         foreach (var verb in verbs)

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using Hang.Core.Contents;
 using Hang.Core.Geometry;
 using Hang.Core.Motion;
 using Hang.Core.Typesetting;
@@ -81,24 +82,39 @@ public sealed class StripWriter
     /// <param name="verbs">See <see cref="Shape"/>.</param>
     /// <param name="isSteady">True when the shape and its box are the same at every moment.</param>
     /// <param name="box">Of the whole that is filled, which gradients run over.</param>
-    public void Fill(string verbs, bool isSteady, Channel fill, Func<double, Box> box, Filler shape, string rule = "nonzero") => Inked(fill, ink =>
+    public void Fill(string verbs, bool isSteady, Channel fill, Func<double, Box> box, Filler shape) => Fill(new Edge(verbs, isSteady, shape), fill, box);
+
+    /// <inheritdoc cref="Fill(string, bool, Channel, Func{double, Box}, Filler)"/>
+    public void Fill(Edge edge, Channel fill, Func<double, Box> box) => Inked(fill, ink =>
     {
+        if (edge.Outline is { } outline)
+        {
+            Keep(outline);
+        }
         var more = Ops.Fill["more"] + ink.Each;
+        var shape = edge.Write;
         if (!ink.NeedsBox)
         {
             // One colour, as most are: the shortest way.
-            Add(Ops.Fill, [], [verbs, rule, ink.Paint, ink.StopsWord], Shape.Count(verbs), isSteady && ink.IsSteady, (time, v) =>
+            Add(Ops.Fill, edge.Takes, [edge.Verbs, edge.Rule, ink.Paint, ink.StopsWord], edge.Count, edge.IsSteady && ink.IsSteady, (time, v) =>
             {
                 Colours.Put(fill.At(time), v);
                 shape(time, v[more..]);
             });
             return;
         }
-        Add(Ops.Fill, [], [verbs, rule, ink.Paint, ink.StopsWord], ink.Each + Shape.Count(verbs), isSteady && ink.IsSteady, (time, v) =>
+        Add(Ops.Fill, edge.Takes, [edge.Verbs, edge.Rule, ink.Paint, ink.StopsWord], ink.Each + edge.Count, edge.IsSteady && ink.IsSteady, (time, v) =>
         {
             ink.Put(time, box(time), Ops.Fill, v);
             shape(time, v[more..]);
         });
+    });
+
+    /// <summary>Clips all that follows in this level to a shape, or to what lies outside of it.</summary>
+    public void Clip(Edge edge, bool inverse) => Add(Ops.Clip, edge.Takes, [edge.Verbs, edge.Rule, inverse ? "yes" : "no"], edge.Count, edge.IsSteady, (time, v) =>
+    {
+        v[Ops.Clip["on"]] = 1;
+        edge.Write(time, v[Ops.Clip["more"]..]);
     });
 
     /// <summary>Fills glyphs.</summary>

@@ -113,6 +113,16 @@ public static class Touched
                 var (x, y) = (Math.Abs(row[at]) / 2 + Smeared, Math.Abs(row[at + 1]) / 2 + Smeared);
                 (left, top, right, bottom) = (left + x, top + y, right + x, bottom + y);
             }
+            else if (step.Kind == Ops.Bend)
+            {
+                var by = Math.Abs(row[step.Offset("height")]) + 2;
+                (left, top, right, bottom) = (left + by, top + by, right + by, bottom + by);
+            }
+            else if (step.Kind == Ops.Blocks)
+            {
+                var at = step.Offset("size");
+                (left, top, right, bottom) = (left + row[at] + 1, top + row[at + 1] + 1, right + row[at] + 1, bottom + row[at + 1] + 1);
+            }
             else if (step.Kind == Ops.Trail)
             {
                 var at = step.Offset("offset");

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Hang.Core.Geometry;
 
 namespace Hang.Core.Typesetting;
 
@@ -35,4 +36,7 @@ public interface ITypeShaper
     /// <summary>The words of a line: Unicode's word boundaries (UAX #29), without the segments between words that hold no letter or digit.</summary>
     /// <returns>Where each word begins, and the length of it, in UTF-16 units, rising.</returns>
     ImmutableArray<(int Start, int Length)> Words(string line);
+
+    /// <summary>What combines shapes, outlines of type among them.</summary>
+    IShapeCombiner Shapes { get; }
 }

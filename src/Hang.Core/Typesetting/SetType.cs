@@ -41,6 +41,12 @@ public sealed class SetType
     /// <summary>The glyphs as one resource.</summary>
     public GlyphRun Run { get; }
 
+    /// <summary>The greatest height of a line above its baseline, by its fonts, in thousandths of an em.</summary>
+    public double Ascent => lines.Max(l => l.Ascent);
+
+    /// <summary>The greatest depth of a line below its baseline.</summary>
+    public double Descent => lines.Max(l => l.Descent);
+
     /// <summary>Characters that no shipped font has.</summary>
     public ImmutableArray<string> Missing { get; }
 

@@ -22,7 +22,7 @@ public abstract class ListKind : ValueKind
     protected abstract int LeastItems { get; }
 
     /// <summary>Longest list.</summary>
-    public const int MostItems = 500;
+    public const int MostItems = 4000;
 
     /// <summary>Numbers of one item.</summary>
     public int Stride => Parts.Sum(p => p.Count);

@@ -17,8 +17,17 @@ internal sealed record DeviceStep(OpKind Kind, SKSize Sigma, SKPoint Offset, flo
     /// <summary>Below this a blur is not seen.</summary>
     private const float Nothing = 0.03f;
 
-    /// <summary>True when Skia's blur would be wrong.</summary>
-    public bool IsSmall => Sigma.Width is > 0 and < Small || Sigma.Height is > 0 and < Small;
+    /// <summary>For a step that is done by pixels: from the group's coordinates to pixels of the target.</summary>
+    public SKMatrix Device { get; init; }
+
+    /// <summary>True when Skia's blur would be wrong, or nothing of Skia's does it.</summary>
+    public bool NeedsPixels => IsSmall || PixelWork.Does(Kind);
+
+    /// <summary>How many pixels it carries what is there, at most.</summary>
+    public float Reach => PixelWork.Does(Kind) ? PixelWork.ReachOf(Kind, Numbers, Device)
+        : 3 * Math.Max(Sigma.Width, Sigma.Height) + Math.Max(Math.Abs(Offset.X), Math.Abs(Offset.Y)) + 3 * Math.Abs(Grow) + 1;
+
+    private bool IsSmall => Sigma.Width is > 0 and < Small || Sigma.Height is > 0 and < Small;
 
     /// <summary>The steps of a group that act.</summary>
     /// <param name="device">From the group's coordinates to pixels of the target.</param>
@@ -44,6 +53,11 @@ internal sealed record DeviceStep(OpKind Kind, SKSize Sigma, SKPoint Offset, flo
             if (step.Kind == Ops.Map)
             {
                 steps.Add(new(step.Kind, default, default, v.Slice(step.Offset("stops"), 5 * (int)v[step.Offset("count")]).ToArray(), false));
+                continue;
+            }
+            if (PixelWork.Does(step.Kind))
+            {
+                steps.Add(new(step.Kind, default, default, v.Slice(step.At, step.Kind.Size(0)).ToArray(), false) { Device = device });
                 continue;
             }
             if (step.Kind == Ops.Streak)

@@ -28,7 +28,7 @@ internal sealed class GroupLayer
         var blend = op.Word("blend") == "normal" ? mode : ModeOf(op.Word("blend"));
         var device = canvas.TotalMatrix;
         var steps = DeviceStep.Of(op, v, device);
-        if (steps.Count > 0 && steps.Any(s => s.IsSmall) && !bounds.IsEmpty)
+        if (steps.Count > 0 && steps.Any(s => s.NeedsPixels) && !bounds.IsEmpty)
         {
             var made = new PixelSteps(steps, device, bounds, canvas.DeviceClipBounds, opacity, blend);
             return new(made.Canvas, made, null, 0);

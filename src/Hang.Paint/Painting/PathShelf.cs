@@ -54,22 +54,33 @@ internal sealed class PathShelf : IDisposable
 
     private static SKPath Shaped(string verbs, ReadOnlySpan<float> n)
     {
+        if (verbs == Shape.Any)
+        {
+            var any = Shape.Expand(n);
+            return Shaped(any.Verbs, any.Numbers);
+        }
         using var builder = new SKPathBuilder();
         var i = 0;
         foreach (var verb in verbs)
         {
-            switch (verb)
-            {
-                case 'M': builder.MoveTo(n[i], n[i + 1]); break;
-                case 'L': builder.LineTo(n[i], n[i + 1]); break;
-                case 'Q': builder.QuadTo(n[i], n[i + 1], n[i + 2], n[i + 3]); break;
-                case 'K': builder.ConicTo(n[i], n[i + 1], n[i + 2], n[i + 3], n[i + 4]); break;
-                case 'C': builder.CubicTo(n[i], n[i + 1], n[i + 2], n[i + 3], n[i + 4], n[i + 5]); break;
-                default: builder.Close(); break;
-            }
+            Add(builder, verb, n[i..]);
             i += Shape.Count(verb);
         }
         return builder.Detach();
+    }
+
+    /// <summary>Adds a verb with its coordinates.</summary>
+    public static void Add(SKPathBuilder builder, char verb, ReadOnlySpan<float> n)
+    {
+        switch (verb)
+        {
+            case 'M': builder.MoveTo(n[0], n[1]); break;
+            case 'L': builder.LineTo(n[0], n[1]); break;
+            case 'Q': builder.QuadTo(n[0], n[1], n[2], n[3]); break;
+            case 'K': builder.ConicTo(n[0], n[1], n[2], n[3], n[4]); break;
+            case 'C': builder.CubicTo(n[0], n[1], n[2], n[3], n[4], n[5]); break;
+            default: builder.Close(); break;
+        }
     }
 
     private static SKPath OutlineOf(Outline outline) => Outlines.GetValue(outline, o =>

@@ -18,7 +18,7 @@ internal sealed class PixelSteps : IDisposable
     {
         this.steps = steps;
         paint = new() { BlendMode = blend, ColorF = new SKColorF(0, 0, 0, opacity) };
-        var reach = (int)Math.Ceiling(steps.Sum(s => 3 * Math.Max(s.Sigma.Width, s.Sigma.Height) + Math.Max(Math.Abs(s.Offset.X), Math.Abs(s.Offset.Y)) + 3 * Math.Abs(s.Grow) + 1));
+        var reach = (int)Math.Ceiling(steps.Sum(s => s.Reach));
         var whole = SKRectI.Round(GroupLayer.Rect(Map(device, bounds)));
         whole.Inflate(reach, reach);
         seen.Inflate(reach, reach);
@@ -95,6 +95,10 @@ internal sealed class PixelSteps : IDisposable
             }
             Replace(result);
         }
+        else if (PixelWork.Does(step.Kind))
+        {
+            Work(step);
+        }
         else if (step.Kind == Core.PaintList.Ops.Soften)
         {
             Soften(surface!, step.Sigma);
@@ -105,6 +109,15 @@ internal sealed class PixelSteps : IDisposable
             using var through = new SKPaint { ImageFilter = filter };
             Replace(Redrawn(surface!, through, default));
         }
+    }
+
+    private unsafe void Work(DeviceStep step)
+    {
+        Canvas.Flush();
+        using var pixmap = surface!.PeekPixels();
+        var pixels = new Span<byte>((void*)pixmap.GetPixels(), pixmap.RowBytes * pixmap.Height);
+        var m = step.Device;
+        PixelWork.Do(step.Kind, pixels, place.Width, place.Height, step.Numbers, new(m.ScaleX, m.SkewY, m.SkewX, m.ScaleY, m.TransX - place.Left, m.TransY - place.Top));
     }
 
     /// <summary>A picture grown; null when it stays as it is.</summary>

@@ -55,6 +55,8 @@ public sealed class TypeShaper(FontShelf shelf) : ITypeShaper
         return new(glyphs.ToImmutable(), pen, gaps, ascent, descent, [.. missing.Distinct()]);
     }
 
+    public Hang.Core.Geometry.IShapeCombiner Shapes { get; } = new ShapeCombiner();
+
     public ImmutableArray<(int Start, int Length)> Words(string line) => WordBreaks.Of(line);
 
     public ImmutableArray<int> Breaks(string line) => LineBreaks.Of(line);

@@ -67,6 +67,7 @@ export interface Layer {
 }
 
 export type Content =
+  | Combination
   | Ellipse
   | GroupContent
   | Hook
@@ -78,6 +79,41 @@ export type Content =
   | Ring
   | Star
   | TypeContent
+
+/** What several shapes make together, filled and stroked. */
+export interface Combination {
+  kind: 'combination'
+  of?: string[]
+  how?: 'unite' | 'cut' | 'overlap' | 'exclude'
+  fill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
+  stroke?: Keyed<number>
+  strokeFill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
+  strokePlace?: 'centre' | 'inside' | 'outside'
+  strokeCap?: 'butt' | 'round' | 'square'
+  strokeJoin?: 'miter' | 'round' | 'bevel'
+  strokeMiter?: Keyed<number>
+  dashes?: [number, number]
+  dashPhase?: Keyed<number>
+  drawnFrom?: Keyed<number>
+  drawnTo?: Keyed<number>
+  drawnOffset?: Keyed<number>
+  startHead?: 'none' | 'arrow' | 'dot'
+  endHead?: 'none' | 'arrow' | 'dot'
+  headSize?: Keyed<number>
+  taper?: Keyed<[number, number]>
+  taperTo?: Keyed<number>
+}
+
+export interface Keyframe<T = unknown> {
+  at: number
+  value: T
+  feel?: string | string[]
+  tangentIn?: [number, number]
+  tangentOut?: [number, number]
+}
+
+/** A value over time: constant, or keyed. */
+export type Keyed<T> = T | { keys: Keyframe<T>[] }
 
 /** An ellipse, filled and stroked. */
 export interface Ellipse {
@@ -95,18 +131,12 @@ export interface Ellipse {
   drawnFrom?: Keyed<number>
   drawnTo?: Keyed<number>
   drawnOffset?: Keyed<number>
+  startHead?: 'none' | 'arrow' | 'dot'
+  endHead?: 'none' | 'arrow' | 'dot'
+  headSize?: Keyed<number>
+  taper?: Keyed<[number, number]>
+  taperTo?: Keyed<number>
 }
-
-export interface Keyframe<T = unknown> {
-  at: number
-  value: T
-  feel?: string | string[]
-  tangentIn?: [number, number]
-  tangentOut?: [number, number]
-}
-
-/** A value over time: constant, or keyed. */
-export type Keyed<T> = T | { keys: Keyframe<T>[] }
 
 /** Layers that are painted as one picture. */
 export interface GroupContent {
@@ -135,11 +165,18 @@ export interface Line {
   width?: Keyed<number>
   fill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
   cap?: 'butt' | 'round' | 'square'
+  strokeJoin?: 'miter' | 'round' | 'bevel'
+  strokeMiter?: Keyed<number>
+  dashes?: [number, number]
+  dashPhase?: Keyed<number>
+  drawnFrom?: Keyed<number>
+  drawnTo?: Keyed<number>
+  drawnOffset?: Keyed<number>
   startHead?: 'none' | 'arrow' | 'dot'
   endHead?: 'none' | 'arrow' | 'dot'
   headSize?: Keyed<number>
-  drawnFrom?: Keyed<number>
-  drawnTo?: Keyed<number>
+  taper?: Keyed<[number, number]>
+  taperTo?: Keyed<number>
 }
 
 /** A free path of points, filled and stroked. */
@@ -160,6 +197,11 @@ export interface PathContent {
   drawnFrom?: Keyed<number>
   drawnTo?: Keyed<number>
   drawnOffset?: Keyed<number>
+  startHead?: 'none' | 'arrow' | 'dot'
+  endHead?: 'none' | 'arrow' | 'dot'
+  headSize?: Keyed<number>
+  taper?: Keyed<[number, number]>
+  taperTo?: Keyed<number>
 }
 
 /** A picture, stretched to a size. */
@@ -203,6 +245,11 @@ export interface Plate {
   drawnFrom?: Keyed<number>
   drawnTo?: Keyed<number>
   drawnOffset?: Keyed<number>
+  startHead?: 'none' | 'arrow' | 'dot'
+  endHead?: 'none' | 'arrow' | 'dot'
+  headSize?: Keyed<number>
+  taper?: Keyed<[number, number]>
+  taperTo?: Keyed<number>
 }
 
 /** A ring, an arc or a wedge, filled and stroked. */
@@ -224,6 +271,11 @@ export interface Ring {
   drawnFrom?: Keyed<number>
   drawnTo?: Keyed<number>
   drawnOffset?: Keyed<number>
+  startHead?: 'none' | 'arrow' | 'dot'
+  endHead?: 'none' | 'arrow' | 'dot'
+  headSize?: Keyed<number>
+  taper?: Keyed<[number, number]>
+  taperTo?: Keyed<number>
 }
 
 /** A star or a polygon, filled and stroked. */
@@ -244,6 +296,11 @@ export interface Star {
   drawnFrom?: Keyed<number>
   drawnTo?: Keyed<number>
   drawnOffset?: Keyed<number>
+  startHead?: 'none' | 'arrow' | 'dot'
+  endHead?: 'none' | 'arrow' | 'dot'
+  headSize?: Keyed<number>
+  taper?: Keyed<[number, number]>
+  taperTo?: Keyed<number>
 }
 
 /** Words in a font. */
@@ -267,6 +324,12 @@ export interface TypeContent {
   features?: string
   fit?: 'none' | 'shrink' | 'stretch' | 'wrap'
   fitWidth?: number
+  along?: string[]
+  alongStart?: Keyed<number>
+  alongGap?: Keyed<number>
+  alongSide?: 'outside' | 'inside'
+  alongBackwards?: boolean
+  alongLetters?: 'turned' | 'upright'
   stripe?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
   stripeRoom?: Keyed<[number, number]>
   stripeCorners?: Keyed<number>
@@ -281,6 +344,11 @@ export interface TypeContent {
   drawnFrom?: Keyed<number>
   drawnTo?: Keyed<number>
   drawnOffset?: Keyed<number>
+  startHead?: 'none' | 'arrow' | 'dot'
+  endHead?: 'none' | 'arrow' | 'dot'
+  headSize?: Keyed<number>
+  taper?: Keyed<[number, number]>
+  taperTo?: Keyed<number>
 }
 
 export type Effect =
@@ -290,13 +358,17 @@ export type Effect =
   | DropShadow
   | Gleam
   | GradientMap
+  | Grain
   | HueSaturation
   | InnerGlow
   | InnerShadow
   | Invert
   | LongShadow
+  | Mosaic
   | OuterGlow
+  | Ripple
   | Tint
+  | Wave
 
 /** A Gaussian blur. */
 export interface Blur {
@@ -360,6 +432,18 @@ export interface GradientMap {
   fill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
 }
 
+/** Noise as of film. */
+export interface Grain {
+  kind: 'grain'
+  id: string
+  on?: Keyed<boolean>
+  amount?: Keyed<number>
+  size?: Keyed<number>
+  mono?: boolean
+  every?: number
+  seed?: number
+}
+
 /** Turns hues, strengthens or weakens colours, lightens or darkens. */
 export interface HueSaturation {
   kind: 'hueSaturation'
@@ -409,6 +493,14 @@ export interface LongShadow {
   only?: Keyed<boolean>
 }
 
+/** Blocks of one colour. */
+export interface Mosaic {
+  kind: 'mosaic'
+  id: string
+  on?: Keyed<boolean>
+  size?: Keyed<[number, number]>
+}
+
 /** Light around the edges. */
 export interface OuterGlow {
   kind: 'outerGlow'
@@ -418,6 +510,19 @@ export interface OuterGlow {
   fill?: Keyed<string>
 }
 
+/** Bends in rings. */
+export interface Ripple {
+  kind: 'ripple'
+  id: string
+  on?: Keyed<boolean>
+  centre?: Keyed<[number, number]>
+  height?: Keyed<number>
+  length?: Keyed<number>
+  fades?: Keyed<number>
+  phase?: Keyed<number>
+  speed?: number
+}
+
 /** Makes all colours shades of one. */
 export interface Tint {
   kind: 'tint'
@@ -425,6 +530,18 @@ export interface Tint {
   on?: Keyed<boolean>
   fill?: Keyed<string>
   amount?: Keyed<number>
+}
+
+/** Bends in waves. */
+export interface Wave {
+  kind: 'wave'
+  id: string
+  on?: Keyed<boolean>
+  height?: Keyed<number>
+  length?: Keyed<number>
+  direction?: Keyed<number>
+  phase?: Keyed<number>
+  speed?: number
 }
 
 export type Mask =
@@ -518,12 +635,14 @@ export type Edit =
   | ChangeGraphic
   | ChangeLayer
   | ClearKeys
+  | CombineShapes
   | CopyEffects
   | DissolveGroups
   | DuplicateLayers
   | GroupLayers
   | InsertEffect
   | InsertMask
+  | MakePath
   | MakeRoles
   | MatchSize
   | MoveEffect
@@ -674,6 +793,15 @@ export interface ClearKeys {
   at: number
 }
 
+export interface CombineShapes {
+  do: 'combineShapes'
+  layers: string[]
+  how: Combining
+  at?: number
+}
+
+export type Combining = 'unite' | 'cut' | 'overlap' | 'exclude'
+
 export interface CopyEffects {
   do: 'copyEffects'
   from: string
@@ -708,6 +836,12 @@ export interface InsertMask {
   do: 'insertMask'
   layers: string[]
   kind: string
+  at?: number
+}
+
+export interface MakePath {
+  do: 'makePath'
+  layers: string[]
   at?: number
 }
 

@@ -4,7 +4,7 @@
 export const Code = { place: 0, mark: 1, clip: 2, group: 3, end: 4, fill: 5, stroke: 6, glyphs: 7, picture: 8, warp: 9 } as const
 
 /** Codes of a group's steps. */
-export const Step = { soften: 0, recolour: 1, cast: 2, inner: 3, luma: 4, streak: 5, trail: 6, map: 7 } as const
+export const Step = { soften: 0, recolour: 1, cast: 2, inner: 3, luma: 4, streak: 5, trail: 6, map: 7, grain: 8, bend: 9, blocks: 10 } as const
 
 /** Where the numbers of "place" lie, from the operation's own start. */
 export const place = { matrix: 0, opacity: 6 } as const
@@ -56,6 +56,15 @@ export const trail = { on: 0, offset: 1, colour: 3, only: 7 } as const
 
 /** Where the numbers of "map" lie, from the operation's own start. */
 export const map = { on: 0, count: 1, stops: 2 } as const
+
+/** Where the numbers of "grain" lie, from the operation's own start. */
+export const grain = { on: 0, amount: 1, size: 2, seed: 3, mono: 4 } as const
+
+/** Where the numbers of "bend" lie, from the operation's own start. */
+export const bend = { on: 0, at: 1, along: 3, length: 5, height: 6, phase: 7, fades: 8, round: 9 } as const
+
+/** Where the numbers of "blocks" lie, from the operation's own start. */
+export const blocks = { on: 0, size: 1, at: 3 } as const
 
 /** Where the words of "clip" stand. */
 export const clipWords = { verbs: 0, rule: 1, inverse: 2 } as const

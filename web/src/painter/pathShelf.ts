@@ -11,6 +11,8 @@ const COORDINATES = [2, 2, 4, 5, 6, 0]
 /** The same for the letters that stand for verbs where a shape is given by numbers. */
 const VERBS: Record<string, number> = { M: 0, L: 1, Q: 2, K: 3, C: 4, Z: 5 }
 
+const ANY = '*'
+
 const MORE: Record<number, number> = { [Code.clip]: clip.more, [Code.fill]: fill.more, [Code.stroke]: stroke.more }
 const WORDS: Record<number, { verbs: number; rule?: number }> = {
   [Code.clip]: clipWords,
@@ -54,8 +56,18 @@ export class PathShelf {
     const commands: number[] = []
     if (op.takes.length > 0) append(commands, program.outline(op.takes[0]!), 0, 0)
     else {
+      const letters = op.words[WORDS[op.code]!.verbs]!
       let at = 0
-      for (const letter of op.words[WORDS[op.code]!.verbs]!) {
+      // A shape that is another at every moment has its verbs among its numbers, counted from 1; 0 is its end.
+      if (letters === ANY) {
+        while (at < numbers.length && numbers[at]! > 0) {
+          const verb = numbers[at++]! - 1
+          commands.push(verb)
+          for (let n = COORDINATES[verb]!; n > 0; n--) commands.push(numbers[at++]!)
+        }
+        return commands
+      }
+      for (const letter of letters) {
         const verb = VERBS[letter]!
         commands.push(verb)
         for (let n = COORDINATES[verb]!; n > 0; n--) commands.push(numbers[at++]!)

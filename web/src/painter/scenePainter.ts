@@ -1,7 +1,9 @@
 import type { BlendMode, Canvas, CanvasKit, Image, Paint, Surface } from 'canvaskit-wasm'
 import type { OpHead, StripHead } from '../live/messages.gen'
 import type { Program } from '../live/program'
-import { around, blendOf, GroupLayer } from './groupLayer'
+import { blendOf } from './blends'
+import { around } from './boxes'
+import { openGroup, type OpenGroup } from './openGroup'
 import { Made } from './made'
 import { clip, clipWords, Code, glyphs, group, picture, warp, warpWords } from './ops.gen'
 import { setFill, setStroke, trimmed, unsetStroke } from './paints'
@@ -12,9 +14,10 @@ import { smear } from './smear'
 /** A level of the paint list that is open. */
 interface Level {
   /** The group that it is; undefined for a place. */
-  layer: GroupLayer | undefined
+  layer: OpenGroup | undefined
   /** What holds outside of it. */
   alpha: number
+  canvas: Canvas
 }
 
 /**
@@ -93,7 +96,7 @@ export class ScenePainter {
       this.skipping = 1
       return
     }
-    this.levels.push({ layer: undefined, alpha: this.alpha })
+    this.levels.push({ layer: undefined, alpha: this.alpha, canvas: this.canvas })
     this.canvas.save()
     this.canvas.concat([v[a]!, v[a + 2]!, v[a + 4]!, v[a + 1]!, v[a + 3]!, v[a + 5]!, 0, 0, 1])
     this.alpha = Math.fround(this.alpha * v[a + 6]!)
@@ -114,7 +117,9 @@ export class ScenePainter {
     }
     const isPicture = v[op.at + group.on] !== 0
     if (!isPicture) this.canvas.save()
-    this.levels.push({ layer: isPicture ? GroupLayer.open(this.ck, this.canvas, op, v, opacity, mode) : undefined, alpha: this.alpha })
+    const layer = isPicture ? openGroup(this.ck, this.canvas, op, v, opacity, mode) : undefined
+    this.levels.push({ layer, alpha: this.alpha, canvas: this.canvas })
+    if (layer) this.canvas = layer.canvas
     this.alpha = isPicture ? 1 : opacity
     return isPicture
   }
@@ -123,6 +128,7 @@ export class ScenePainter {
   private end(): boolean {
     const level = this.levels.pop()!
     this.alpha = level.alpha
+    this.canvas = level.canvas
     if (level.layer) level.layer.close(this.canvas)
     else this.canvas.restore()
     return level.layer !== undefined

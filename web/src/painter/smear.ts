@@ -1,5 +1,5 @@
 import type { Canvas, CanvasKit, Surface } from 'canvaskit-wasm'
-import { around, mapped } from './groupLayer'
+import { around, mapped } from './boxes'
 
 const PLACE_NUMBERS = 7
 

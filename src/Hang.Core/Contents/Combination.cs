@@ -1,0 +1,99 @@
+using Hang.Core.Documents;
+using Hang.Core.Geometry;
+using Hang.Core.PaintList;
+using Hang.Core.Typesetting;
+using Hang.Core.Values;
+
+namespace Hang.Core.Contents;
+
+/// <summary>
+/// What other shapes make together: united, cut from each other, where they overlap or where they do not. They go on living: what is keyed of them moves it. It
+/// stands where they stand; its own position moves it from there.
+/// </summary>
+public sealed class Combination : ContentKind
+{
+    /// <summary>Moments at which a shape that moves is looked at, to see how much room it needs.</summary>
+    private const int MostLooks = 300;
+
+    public static readonly ValueSpec Shapes = new("of", "Made of", LayersKind.Layers, "", Value.Of(""), "The shapes that it is made of. They may be hidden.") { Keyable = false };
+
+    public static readonly ChoiceKind Ways = new("unite", "cut", "overlap", "exclude");
+
+    public static readonly ValueSpec How = new("how", "How", Ways, "", default, "All of them together; the backmost without the others; where all overlap; where an odd number of them is.") { Keyable = false };
+
+    public static readonly ValueSpec Colour = new("fill", "Colour", PaintKind.Paint, "", new(1, 1, 1, 1), "Colour, straight alpha, or gradient.");
+
+    private static readonly Stroke Line = new();
+
+    private Combination() : base("combination", "Combination", "What several shapes make together, filled and stroked.", [Shapes, How, Colour, .. Line.Specs])
+    {
+    }
+
+    public override ValueSpec Filled => Colour;
+
+    public override bool HasEdge => true;
+
+    public override void Demand(ValueSet values, Graphic graphic, string layer, string at) => EdgesNeeded.Demand(values[Shapes], graphic, layer, $"{at}/of");
+
+    public override Drawing Draw(ValueSet values, ITypeShaper shaper) => new SimpleDrawing(true, _ => Box.Empty, null);
+
+    public override Drawing Draw(ValueSet values, ITypeShaper shaper, ISurroundings around)
+    {
+        var layers = LayersKind.IdsOf(values[Shapes].Constant);
+        var how = (Combining)(int)values[How].Constant.X;
+        var steady = layers.All(around.IsStill);
+        (double Time, ShapePath Path)? last = null;
+        ShapePath PathAt(double time)
+        {
+            if (last is { } known && (steady || known.Time == time))
+            {
+                return known.Path;
+            }
+            var shapes = layers.Select(id => around.ShapeOf(id, time, false)).ToArray();
+            var path = shapes.Length == 0 ? ShapePath.Nothing : shaper.Shapes.Combine(shapes, how);
+            last = (time, path);
+            return path;
+        }
+        Box BoxAt(double time) => PathAt(time).Bounds();
+        Edge edge;
+        if (steady)
+        {
+            var path = PathAt(0);
+            edge = Edge.Of(path) with { Rule = "evenodd" };
+        }
+        else
+        {
+            var step = Math.Max(1, (around.Frames + MostLooks - 1) / MostLooks);
+            var room = 0;
+            for (var frame = 0; frame < around.Frames; frame += step)
+            {
+                room = Math.Max(room, Shape.CountAsAny(PathAt(frame)));
+            }
+            // Between the moments that were looked at it may need a little more.
+            room += room / 2 + 32;
+            edge = new(Shape.Any, false, (time, v) =>
+            {
+                var path = PathAt(time);
+                Shape.WriteAny(Shape.CountAsAny(path) <= v.Length ? path : PathAt(Math.Floor(time / step) * step), v);
+            })
+            { Rule = "evenodd", Room = room };
+        }
+        return new SimpleDrawing(steady, BoxAt, writer => Line.Paint(writer, values, Colour, BoxAt, edge), edge);
+    }
+}
+
+/// <summary>Layers that are named for their edges.</summary>
+internal static class EdgesNeeded
+{
+    /// <exception cref="ProblemException">One of them has none.</exception>
+    public static void Demand(Motion.Channel layers, Graphic graphic, string layer, string at)
+    {
+        foreach (var id in LayersKind.IdsOf(layers.Constant))
+        {
+            if (graphic.Layers.FirstOrDefault(l => l.Id == id) is { Content.Kind.HasEdge: false } other)
+            {
+                throw new ProblemException($"{other.Name} has no edge.", "Choose a shape, a path or type.", layer, at);
+            }
+        }
+    }
+}

@@ -1,0 +1,19 @@
+import type { BlendMode, Canvas, CanvasKit } from 'canvaskit-wasm'
+import type { OpHead } from '../live/messages.gen'
+import { GroupLayer } from './groupLayer'
+import { PixelGroup } from './pixelGroup'
+import { isPixelWork } from './pixelWork'
+
+/** A group that is being painted. */
+export interface OpenGroup {
+  /** What its content is painted on. */
+  canvas: Canvas
+  /** Mixes the group in. */
+  close(onto: Canvas): void
+}
+
+/** Begins a group. @param opacity of the whole. @param mode how the whole is mixed in when the group says "normal". */
+export const openGroup = (ck: CanvasKit, canvas: Canvas, op: OpHead, v: Float32Array, opacity: number, mode: BlendMode): OpenGroup =>
+  op.steps.some((step) => v[step.at] !== 0 && isPixelWork(step))
+    ? PixelGroup.open(ck, canvas, op, v, opacity, mode)
+    : GroupLayer.open(ck, canvas, op, v, opacity, mode)
