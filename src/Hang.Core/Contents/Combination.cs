@@ -15,7 +15,7 @@ public sealed class Combination : ContentKind
     /// <summary>Moments at which a shape that moves is looked at, to see how much room it needs.</summary>
     private const int MostLooks = 300;
 
-    public static readonly ValueSpec Shapes = new("of", "Made of", LayersKind.Layers, "", Value.Of(""), "The shapes that it is made of. They may be hidden.") { Keyable = false };
+    public static readonly ValueSpec Shapes = new("of", "Made of", LayersKind.Edges, "", Value.Of(""), "The shapes that it is made of. They may be hidden.") { Keyable = false };
 
     public static readonly ChoiceKind Ways = new("unite", "cut", "overlap", "exclude");
 

@@ -50,7 +50,7 @@ public sealed class TypeContent : ContentKind
 
     private const string Setting = "Setting", Ground = "Stripe", OnPath = "On a path";
 
-    public static readonly ValueSpec Along = new("along", "Runs along", LayersKind.Layers, "", Value.Of(""), "A shape whose edge the words run along; it may be hidden. None: they stand in lines.") { Part = OnPath, Keyable = false };
+    public static readonly ValueSpec Along = new("along", "Runs along", LayersKind.Edge, "", Value.Of(""), "A shape whose edge the words run along; it may be hidden. None: they stand in lines.") { Part = OnPath, Keyable = false };
 
     public static readonly ValueSpec AlongStart = new("alongStart", "Starts at", NumbersKind.Number, "of length", new(0), "Where on the edge the words are set to: their beginning, middle or end. Keyed, they travel.") { Part = OnPath, Least = -1000, Most = 1000, Factor = 100, Signs = ["⊢"] };
 

@@ -52,6 +52,27 @@ public sealed record MotionBlur(bool On, [property: Within(0, 720)] double Angle
     public static MotionBlur Usual { get; } = new(false, 180);
 }
 
+/// <summary>Lines that things are arranged by.</summary>
+/// <param name="Upright">Where upright ones stand: pixels from the left edge.</param>
+/// <param name="Level">Where level ones lie: pixels from the top edge.</param>
+public sealed record GuideLines([property: Most(GuideLines.MostLines)] ImmutableArray<double> Upright, [property: Most(GuideLines.MostLines)] ImmutableArray<double> Level)
+{
+    public const int MostLines = 100;
+
+    /// <exception cref="ProblemException">One lies too far out.</exception>
+    public void Demand()
+    {
+        if (Upright.Concat(Level).Any(l => !(Math.Abs(l) <= Values.ValueSpec.Far)))
+        {
+            throw new ProblemException("A guide lies too far out.", "Put it within the frame.", field: "guides");
+        }
+    }
+
+    public bool Equals(GuideLines? other) => other is not null && Upright.SequenceEqual(other.Upright) && Level.SequenceEqual(other.Level);
+
+    public override int GetHashCode() => HashCode.Combine(Upright.Length, Level.Length);
+}
+
 /// <summary>An animated graphic: the whole document. Immutable; an edit makes a new one.</summary>
 public sealed record Graphic
 {
@@ -86,6 +107,9 @@ public sealed record Graphic
 
     /// <summary>Motion blur of the whole graphic. Absent: off.</summary>
     public MotionBlur? MotionBlur { get; init; }
+
+    /// <summary>Lines to arrange by, which are never painted. Absent: none.</summary>
+    public GuideLines? Guides { get; init; }
 
     /// <summary>Roles and colourways of the package that it belongs to. Absent: none.</summary>
     public Palettes.Palette? Palette { get; init; }

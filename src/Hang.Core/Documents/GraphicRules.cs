@@ -41,6 +41,7 @@ public static class GraphicRules
             throw new ProblemException(string.Create(CultureInfo.InvariantCulture, $"A shutter angle of {blur.Angle}° is not possible."), "Use 0 to 720; 180 is usual.", field: "/motionBlur/angle");
         }
         graphic.Palette?.Demand();
+        graphic.Guides?.Demand();
         foreach (var (hash, asset) in graphic.Assets)
         {
             var at = $"/assets/{Quoted.Short(hash)}";

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Time;
 using Hang.Core.Typesetting;
@@ -24,4 +25,15 @@ public sealed record ChangeGraphic(
             MotionBlur = MotionBlur is null ? graphic.MotionBlur : MotionBlur == MotionBlur.Usual ? null : MotionBlur,
         };
     }
+}
+
+/// <summary>Sets the lines that things are arranged by.</summary>
+/// <param name="Upright">Pixels from the left edge.</param>
+/// <param name="Level">Pixels from the top edge.</param>
+public sealed record SetGuides(ImmutableArray<double> Upright, ImmutableArray<double> Level) : Edit
+{
+    public override string Describe(Graphic graphic) => "Move the guides";
+
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
+        graphic with { Guides = Upright.IsEmpty && Level.IsEmpty ? null : new(Upright, Level) };
 }

@@ -136,13 +136,13 @@ public sealed record OrderLayer(string Layer, int To) : Edit
 /// <param name="MatteBy">What of the matte decides.</param>
 /// <param name="At">The frame shown, at which the place is kept.</param>
 public sealed record ChangeLayer(
-    string Layer, string? Name = null, string? Field = null, bool? Hidden = null, bool? Locked = null, string? HangsFrom = null,
+    string Layer, string? Name = null, string? Field = null, bool? Hidden = null, bool? Locked = null, bool? Guide = null, string? HangsFrom = null,
     Facing? Facing = null, BlendMode? Blend = null, string? Matte = null, MatteBy? MatteBy = null, bool? MatteInverted = null, int At = 0) : Edit
 {
     public override string Describe(Graphic graphic)
     {
         var name = NameOf(graphic, Layer);
-        return Name is not null ? $"Rename {name}" : Hidden is { } h ? (h ? $"Hide {name}" : $"Show {name}") : Locked is { } l ? (l ? $"Lock {name}" : $"Unlock {name}") : Blend is not null ? $"Blend of {name}" : Matte is not null ? $"Matte of {name}" : $"Change {name}";
+        return Name is not null ? $"Rename {name}" : Hidden is { } h ? (h ? $"Hide {name}" : $"Show {name}") : Guide is { } g ? (g ? $"Draw after {name}" : $"Show {name} in the file") : Locked is { } l ? (l ? $"Lock {name}" : $"Unlock {name}") : Blend is not null ? $"Blend of {name}" : Matte is not null ? $"Matte of {name}" : $"Change {name}";
     }
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
@@ -153,7 +153,9 @@ public sealed record ChangeLayer(
             Name = Name ?? layer.Name,
             Field = Field is null ? layer.Field : Field.Trim().Length > 0 ? Field.Trim() : null,
             Hidden = Hidden ?? layer.Hidden,
-            Locked = Locked ?? layer.Locked,
+            // What one draws after is not taken hold of by mistake.
+            Locked = Locked ?? (Guide == true || layer.Locked),
+            Guide = Guide ?? layer.Guide,
             Facing = Facing ?? layer.Facing,
             Blend = Blend ?? layer.Blend,
             Matte = Matte is null ? layer.Matte : Matte.Length > 0 ? new(Matte, MatteBy ?? Layers.MatteBy.Alpha, MatteInverted ?? false) : null,

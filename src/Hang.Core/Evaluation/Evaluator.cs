@@ -23,8 +23,10 @@ public sealed class Evaluator
     private readonly float[] standing;
     private readonly bool hasGroups;
 
+    /// <param name="previous">The one before an edit; what cannot have changed is taken over.</param>
+    /// <param name="guides">True: layers that are drawn after are seen, as on the stage.</param>
     /// <exception cref="ProblemException">A type layer names a family that does not ship.</exception>
-    public Evaluator(Graphic graphic, ITypeShaper shaper, Evaluator? previous = null)
+    public Evaluator(Graphic graphic, ITypeShaper shaper, Evaluator? previous = null, bool guides = false)
     {
         Graphic = graphic;
         var samePhases = previous?.Graphic.Phases == graphic.Phases;
@@ -57,7 +59,7 @@ public sealed class Evaluator
             }
         }
         var strips = previous?.nodes.ToDictionary(n => n.Strip.Id, n => n.Strip, StringComparer.Ordinal);
-        nodes = new NodeWriter(graphic, id => strips?.GetValueOrDefault(id)).Write(graphic.Layers.Select(l => byId[l.Id]));
+        nodes = new NodeWriter(graphic, id => strips?.GetValueOrDefault(id), guides).Write(graphic.Layers.Select(l => byId[l.Id]));
         ordered = [.. nodes];
         standing = [.. nodes.SelectMany(n => n.Standing)];
         hasGroups = nodes.Any(n => n.End >= 0);

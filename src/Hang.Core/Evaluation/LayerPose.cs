@@ -14,6 +14,9 @@ namespace Hang.Core.Evaluation;
 /// </summary>
 internal sealed class LayerPose
 {
+    /// <summary>How far a layer shows that is there to draw after.</summary>
+    private const double Dimmed = 0.4;
+
     private static readonly Value Unmasked = LayerValues.Mask.Default;
     private readonly Channel position, scale, turn, about, opacity, mask;
     private readonly PhaseLengths phases;
@@ -48,7 +51,7 @@ internal sealed class LayerPose
     public bool HasSteadyMask => !mask.IsKeyed;
 
     /// <summary>True when the opacity is 1 at every moment, apart from the in and out points.</summary>
-    public bool IsOpaque => !opacity.IsKeyed && opacity.Constant.X == 1 && Layer.Idles is null;
+    public bool IsOpaque => !Layer.Guide && !opacity.IsKeyed && opacity.Constant.X == 1 && Layer.Idles is null;
 
     /// <summary>True when the opacity is the same at every moment, apart from the in and out points.</summary>
     public bool HasSteadyOpacity => !opacity.IsKeyed && Layer.Idles is null;
@@ -67,7 +70,7 @@ internal sealed class LayerPose
     public double Opacity(double time)
     {
         var value = opacity.NumberAt(time);
-        return Math.Clamp(idles is null ? value : value * Idle(time).Opacity, 0, 1);
+        return Math.Clamp(idles is null ? value : value * Idle(time).Opacity, 0, 1) * (Layer.Guide ? Dimmed : 1);
     }
 
     /// <summary>How far from the box a mask's edge runs that lies on the box's own, in the layer's pixels.</summary>

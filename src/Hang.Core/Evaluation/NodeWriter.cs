@@ -11,7 +11,8 @@ namespace Hang.Core.Evaluation;
 
 /// <summary>Writes the paint list of a graphic: the nodes of each layer, groups around their members, mattes within what they cut.</summary>
 /// <param name="before">Strips of the graphic before an edit, by id; those that stay the same are kept.</param>
-internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before)
+/// <param name="guides">True: layers that are drawn after are seen.</param>
+internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before, bool guides)
 {
     private readonly ImmutableArray<Node>.Builder nodes = ImmutableArray.CreateBuilder<Node>();
     private readonly HashSet<string> mattes = graphic.Layers.Select(l => l.Matte?.Layer).OfType<string>().ToHashSet(StringComparer.Ordinal);
@@ -33,7 +34,7 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before)
     /// <param name="within">Beginning of the ids of all nodes; not empty within a matte.</param>
     private void Write(Prepared layer, string within)
     {
-        if (layer.Layer.Hidden)
+        if (layer.Layer.Hidden || (layer.Layer.Guide && !guides))
         {
             return;
         }
@@ -43,7 +44,7 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before)
             Marked(layer, within, layer.Drawing, null);
             return;
         }
-        if (layer.Matte is not { } matte || matte.Layer.Hidden)
+        if (layer.Matte is not { } matte || matte.Layer.Hidden || (matte.Layer.Guide && !guides))
         {
             WritePlain(layer, within, BlendOf(layer.Layer));
             return;

@@ -37,6 +37,9 @@ public sealed record Layer
     /// <summary>True: the stage does not select it.</summary>
     public bool Locked { get; init; }
 
+    /// <summary>True: it is there to draw after. The stage shows it dimmed; no file ever has it.</summary>
+    public bool Guide { get; init; }
+
     /// <summary>In point: the first frame in which the layer shows. Null: from the graphic's first.</summary>
     public int? In { get; init; }
 

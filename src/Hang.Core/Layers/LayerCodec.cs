@@ -21,6 +21,7 @@ internal sealed class LayerCodec : Codec
         new("group", Codecs.Of(typeof(string)), l => l.Group, (l, v) => l with { Group = (string)v }),
         new("hidden", Codecs.Of(typeof(bool)), l => l.Hidden ? true : null, (l, v) => l with { Hidden = (bool)v }),
         new("locked", Codecs.Of(typeof(bool)), l => l.Locked ? true : null, (l, v) => l with { Locked = (bool)v }),
+        new("guide", Codecs.Of(typeof(bool)), l => l.Guide ? true : null, (l, v) => l with { Guide = (bool)v }),
         new("in", Codecs.Of(typeof(int)), l => l.In, (l, v) => l with { In = (int)v }),
         new("out", Codecs.Of(typeof(int)), l => l.Out, (l, v) => l with { Out = (int)v }),
         new("facing", Codecs.Of(typeof(Facing)), l => l.Facing == Facing.Fixed ? null : l.Facing, (l, v) => l with { Facing = (Facing)v }),

@@ -17,7 +17,7 @@ public sealed class ProgramCache
     public ProgramCache(Graphic graphic, ITypeShaper shaper, ProgramCache? previous = null, IReadOnlyCollection<int>? held = null)
     {
         this.shaper = shaper;
-        Evaluator = new(graphic, shaper, previous?.Evaluator);
+        Evaluator = new(graphic, shaper, previous?.Evaluator, guides: true);
         if (previous is not null && previous.Graphic.Phases.Total == graphic.Phases.Total)
         {
             TakeOver(previous, held);

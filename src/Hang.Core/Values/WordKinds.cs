@@ -115,12 +115,20 @@ public sealed class PictureKind : ValueKind
 /// <summary>Some layers of the graphic, by their ids.</summary>
 public sealed class LayersKind : ValueKind
 {
+    private LayersKind(string name) => Name = name;
+
     /// <summary>Most layers of one value.</summary>
     public const int Most = 50;
 
-    public static LayersKind Layers { get; } = new();
+    public static LayersKind Layers { get; } = new("layers");
 
-    public override string Name => "layers";
+    /// <summary>Layers that have an edge.</summary>
+    public static LayersKind Edges { get; } = new("edges");
+
+    /// <summary>One layer that has an edge, or none.</summary>
+    public static LayersKind Edge { get; } = new("edge");
+
+    public override string Name { get; }
 
     public override bool Mixes => false;
 

@@ -8,6 +8,8 @@ using Hang.Core.Layers;
 using Hang.Core.Palettes;
 using Hang.Core.Programs;
 using Hang.Core.Values;
+using Hang.Paint.Checks;
+using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
 using Hang.Server.Safety;
 using Hang.Store.Revisions;
@@ -225,6 +227,16 @@ public sealed class LiveGraphic
         return evaluator.Graphic.Layers.FirstOrDefault(l => l.Id == layer) is { } found
             ? [.. evaluator.Carets(found, Math.Clamp(frame, 0, evaluator.Graphic.Phases.Total - 1)).Select(c => new[] { c.X, c.Top, c.Bottom })]
             : [];
+    }
+
+    /// <summary>What a person should know before an edit is made; null when there is nothing.</summary>
+    public string? Foresee(string connection, Edit edit) => edit.Note(Seen(connection).Graphic);
+
+    /// <summary>How a layer's colour stands out from what is behind it at a frame, previews included; null for one without.</summary>
+    public ContrastBehind? Contrast(string connection, string layer, int frame, PictureShelf pictures)
+    {
+        var graphic = Seen(connection).Graphic;
+        return graphic.Layers.Any(l => l.Id == layer) ? ContrastBehind.Of(graphic, layer, Math.Clamp(frame, 0, graphic.Phases.Total - 1), TypeShaper.Shipped, pictures) : null;
     }
 
     /// <summary>Whether the words can be read in the time they stand.</summary>

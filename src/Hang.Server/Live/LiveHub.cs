@@ -3,6 +3,7 @@ using System.Text.Json;
 using Hang.Core;
 using Hang.Core.Json;
 using Hang.Core.Values;
+using Hang.Paint.Pictures;
 using Hang.Server.Handoffs;
 using Hang.Server.Hosting;
 using Microsoft.AspNetCore.SignalR;
@@ -13,7 +14,7 @@ namespace Hang.Server.Live;
 /// The live line between a bench and its graphic. Patches are pushed as "patched", remarks on an edit as "noted", the reading time as "reading", and the
 /// graphic's removal as "removed"; calls answer with a refusal or with nothing.
 /// </summary>
-public sealed class LiveHub(LiveGraphics graphics, IHubContext<LiveHub> hub, ILogger<LiveHub> log) : Hub
+public sealed class LiveHub(LiveGraphics graphics, PictureShelf pictures, IHubContext<LiveHub> hub, ILogger<LiveHub> log) : Hub
 {
     private const string Watched = "graphic";
     private const int MostSession = 64;
@@ -61,6 +62,13 @@ public sealed class LiveHub(LiveGraphics graphics, IHubContext<LiveHub> hub, ILo
 
     /// <summary>Where a caret stands in a layer's words at a frame, as JSON: x, top and bottom before each UTF-16 unit and at their end.</summary>
     public async Task<string> Carets(string layer, int frame) => Context.Items.ContainsKey(Watched) ? JsonSerializer.Serialize((await Mine()).Carets(Context.ConnectionId, layer, frame), ReportJson.Options) : "[]";
+
+    /// <summary>What a person should know before an edit is made, as JSON: words, or null.</summary>
+    public async Task<string> Foresee(string edit) => Context.Items.ContainsKey(Watched) ? JsonSerializer.Serialize((await Mine()).Foresee(Context.ConnectionId, Core.Edits.Edit.Read(edit)), ReportJson.Options) : "null";
+
+    /// <summary>How a layer's colour stands out from what is behind it at a frame, as JSON: ratio and covered, or null.</summary>
+    public async Task<string> Contrast(string layer, int frame) =>
+        Context.Items.ContainsKey(Watched) ? JsonSerializer.Serialize((await Mine()).Contrast(Context.ConnectionId, layer, frame, pictures), ReportJson.Options) : "null";
 
     /// <summary>Asks how long the words need to be read and how long they stand; it is pushed as JSON when it has been found, and holds up no other call.</summary>
     public Task<Refusal?> Reading() => Answer(async () =>

@@ -67,7 +67,7 @@ public sealed record ValueInfo(
 /// <param name="Sized">Name of the value that a corner drags on the stage; null for none.</param>
 /// <param name="KeepsShape">True when a corner keeps the sides in proportion.</param>
 /// <param name="OfLayer">Names of the values that a layer with such a content has besides; empty for an effect.</param>
-public sealed record ModuleInfo(string Name, string Title, string Meaning, ImmutableArray<ValueInfo> Values, string? Sized, bool KeepsShape, bool IsGroup, bool IsInvisible, ImmutableArray<string> OfLayer);
+public sealed record ModuleInfo(string Name, string Title, string Meaning, ImmutableArray<ValueInfo> Values, string? Sized, bool KeepsShape, bool IsGroup, bool IsInvisible, bool HasEdge, ImmutableArray<string> OfLayer);
 
 /// <summary>What does not change while the server runs.</summary>
 public sealed record Choices(ImmutableArray<FontFamily> Fonts, ImmutableArray<FeelChoice> Feels, ImmutableArray<ValueInfo> LayerValues, ImmutableArray<ModuleInfo> Contents, ImmutableArray<ModuleInfo> Effects, ImmutableArray<ModuleInfo> Masks, ImmutableArray<string> Blends, ImmutableArray<string> Rates, double ActionMargin, double GraphicsMargin, int WindowLength, ImmutableArray<ArrivalInfo> Arrivals);
@@ -114,9 +114,9 @@ public static class RackEndpoints
         FontShelf.Shipped.Families,
         [.. NamedFeels.All.Select(f => new FeelChoice(f.Name, f.Feel.Css))],
         [.. LayerValues.Module.Values.Select(Info)],
-        [.. Modules<ContentKind>.All.Select(k => new ModuleInfo(k.Name, k.Title, k.Meaning, [.. k.Values.Select(Info)], k.Sized?.Name, k.KeepsShape, k.IsGroup, k.IsInvisible, [.. LayerValues.Module.Values.Where(v => !k.IsInvisible || LayerValues.IsPlace(v)).Select(v => v.Name)]))],
-        [.. Modules<EffectKind>.All.Select(k => new ModuleInfo(k.Name, k.Title, k.Meaning, [.. k.Values.Select(Info)], null, false, false, false, []))],
-        [.. Modules<MaskKind>.All.Select(k => new ModuleInfo(k.Name, k.Title, k.Meaning, [.. k.Values.Select(Info)], null, false, false, false, []))],
+        [.. Modules<ContentKind>.All.Select(k => new ModuleInfo(k.Name, k.Title, k.Meaning, [.. k.Values.Select(Info)], k.Sized?.Name, k.KeepsShape, k.IsGroup, k.IsInvisible, k.HasEdge, [.. LayerValues.Module.Values.Where(v => !k.IsInvisible || LayerValues.IsPlace(v)).Select(v => v.Name)]))],
+        [.. Modules<EffectKind>.All.Select(k => new ModuleInfo(k.Name, k.Title, k.Meaning, [.. k.Values.Select(Info)], null, false, false, false, false, []))],
+        [.. Modules<MaskKind>.All.Select(k => new ModuleInfo(k.Name, k.Title, k.Meaning, [.. k.Values.Select(Info)], null, false, false, false, false, []))],
         [.. Enum.GetValues<BlendMode>().Select(JsonName.Of)],
         [.. FrameRate.All.Select(r => r.ToString())],
         Core.Checks.SafeAreas.ActionMargin, Core.Checks.SafeAreas.GraphicsMargin, Core.Programs.FrameWindow.Standard,

@@ -141,5 +141,7 @@ export function AddLayerBar() {
 
 /** What shows something by itself: neither words nor a picture nor other layers. */
 function isShape(content: Schemas['ModuleInfo']): boolean {
-  return !content.isInvisible && !content.isGroup && !content.values.some((v) => v.kind === 'picture' || v.kind === 'text')
+  return (
+    !content.isInvisible && !content.isGroup && !content.values.some((v) => v.kind === 'picture' || v.kind === 'text' || v.kind === 'edges')
+  )
 }

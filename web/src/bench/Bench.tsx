@@ -23,6 +23,7 @@ import { usePlaying } from './usePlaying'
 import { useReadings } from './useReadings'
 import { notes } from '../shell/notes'
 import { BenchPanels } from './BenchPanels'
+import { OpenQuestion } from './OpenQuestion'
 import { useWindows } from './useWindows'
 
 /** The screen on which one graphic is made: stage, timeline, details. */
@@ -86,6 +87,7 @@ export function Bench() {
       />
       <NoteOfEdit />
       <Upkeep />
+      <OpenQuestion />
       {help && <KeyboardHelp onClose={() => setHelp(false)} />}
     </Flex>
   )

@@ -19,7 +19,8 @@ import { MaskHandles } from './MaskHandles'
 import { PathOverlay } from './PathOverlay'
 import { corners, layerAt, placeOf } from './picking'
 import { LayerPoints } from './PointsOverlay'
-import type { SnapLine } from './snapping'
+import type { Gap, SnapLine, SnapTargets } from './snapping'
+import { targetsOf } from './targets'
 
 type Grip = 'move' | 'turn' | [number, number]
 
@@ -28,6 +29,8 @@ interface Drag {
   starts: DragStart[]
   edits: Edit[]
   moved: boolean
+  /** What it is drawn to, found when it begins to move. */
+  targets?: SnapTargets
   /** The type layer whose words are written when nothing is dragged after all. Not before: a press takes the keys from what had them. */
   writes?: string
 }
@@ -47,6 +50,7 @@ export function Handles({ scale }: { scale: number }) {
   const svg = useRef<SVGSVGElement>(null)
   const isSecond = useDoubleTap<string>()
   const [lines, setLines] = useState<SnapLine[]>([])
+  const [gaps, setGaps] = useState<Gap[]>([])
   void painted
   const still = !playing && !rehearsal
   // While it plays nothing of this is shown, so nothing is drawn again with every frame.
@@ -106,15 +110,21 @@ export function Handles({ scale }: { scale: number }) {
     if (!d.moved) useView.getState().drag(true)
     d.moved = true
     if (d.grip === 'move') {
-      const margins = choices ? [choices.actionMargin, choices.graphicsMargin] : []
-      const { edits, snapped } = moveEdits(d.starts, to, graphic!, frame, {
+      const { edits, snapped } = moveEdits(d.starts, to, frame, {
         free: e.ctrlKey || e.metaKey,
         straight: e.shiftKey,
-        margins,
+        targets: (d.targets ??= targetsOf(
+          graphic!,
+          program!,
+          frame,
+          d.starts.map((s) => s.layer.id),
+          choices ? [choices.actionMargin, choices.graphicsMargin] : [],
+        )),
         reach: SNAP_PX / scale,
       })
       d.edits = edits
       setLines(snapped.lines)
+      setGaps(snapped.gaps)
     } else if (d.grip === 'turn') {
       d.edits = turnEdits(d.starts[0]!, to, frame, e.shiftKey)
     } else {
@@ -124,8 +134,12 @@ export function Handles({ scale }: { scale: number }) {
   }
 
   const end = () => useView.getState().drag(false)
-  const release = (d: Drag) => {
+  const unsnap = () => {
     setLines([])
+    setGaps([])
+  }
+  const release = (d: Drag) => {
+    unsnap()
     if (d.moved && d.edits.length > 0) void edit(several(d.edits)).finally(end)
     else {
       end()
@@ -133,7 +147,7 @@ export function Handles({ scale }: { scale: number }) {
     }
   }
   const cancel = () => {
-    setLines([])
+    unsnap()
     preview(null)
     end()
   }
@@ -170,6 +184,9 @@ export function Handles({ scale }: { scale: number }) {
           stroke="#E5007D"
           strokeWidth={1}
         />
+      ))}
+      {gaps.map((g, i) => (
+        <EvenGap key={i} gap={g} scale={scale} />
       ))}
       {still && entered && <EnteredGroup id={entered} scale={scale} />}
       {still && <Hooks scale={scale} />}
@@ -265,6 +282,35 @@ export function Handles({ scale }: { scale: number }) {
       {still && selection.length === 1 && <LayerPoints id={selection[0]!} scale={scale} />}
       {still && selection.length === 1 && <GradientHandles id={selection[0]!} scale={scale} />}
     </svg>
+  )
+}
+
+/** A gap that is as wide as another, with its width. */
+function EvenGap({ gap: { axis, from, to, across }, scale }: { gap: Gap; scale: number }) {
+  const at = (along: number, off = 0) =>
+    axis === 'x' ? `${along * scale},${across * scale + off}` : `${across * scale + off},${along * scale}`
+  const middle = ((from + to) / 2) * scale
+  return (
+    <g data-testid="even-gap" pointerEvents="none">
+      <path
+        d={`M${at(from, -5)}L${at(from, 5)}M${at(from)}L${at(to)}M${at(to, -5)}L${at(to, 5)}`}
+        fill="none"
+        stroke="#E5007D"
+        strokeWidth={1}
+      />
+      <text
+        x={axis === 'x' ? middle : across * scale + 8}
+        y={axis === 'x' ? across * scale - 6 : middle + 4}
+        textAnchor={axis === 'x' ? 'middle' : 'start'}
+        fontSize="12"
+        fill="#E5007D"
+        stroke="white"
+        strokeWidth="3"
+        paintOrder="stroke"
+      >
+        {Math.round(to - from)}
+      </text>
+    </g>
   )
 }
 

@@ -1,5 +1,7 @@
 import { Menu, Portal } from '@chakra-ui/react'
+import { useQuery } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
+import { choicesQuery } from '../api/choices'
 import { several } from '../live/edits'
 import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
@@ -8,6 +10,7 @@ import { useSelection } from '../stores/selectionStore'
 import { useRows } from '../timeline/rowState'
 import { order, selectAlike, selectAll } from './arrange'
 import { dissolve, group } from './groups'
+import { combine, combinings, hasEdge, makePaths } from './shapes'
 
 /** What the right button of the pointer offers for the selected layers. */
 export function LayerMenu({ children }: { children: ReactNode }) {
@@ -29,8 +32,9 @@ function Items() {
   const { graphic } = usePick(useDocument, 'graphic')
   const { selection } = usePick(useSelection, 'selection')
   const { edit } = useDocument.getState()
+  const contents = useQuery(choicesQuery).data?.contents ?? []
   const chosen = graphic!.layers.filter((l) => selection.includes(l.id))
-  const change = (part: { hidden?: boolean; locked?: boolean }) =>
+  const change = (part: { hidden?: boolean; locked?: boolean; guide?: boolean }) =>
     void edit(several(chosen.map((l) => ({ do: 'changeLayer' as const, layer: l.id, ...part }))))
   const item = (name: string, act: () => void) => (
     <Menu.Item key={name} value={name} onSelect={act}>
@@ -38,6 +42,7 @@ function Items() {
     </Menu.Item>
   )
   if (chosen.length === 0) return item('Select all', selectAll)
+  const edged = chosen.filter((l) => hasEdge(l, contents))
   const groups = chosen.filter((l) => l.content.kind === 'group')
   return (
     <>
@@ -51,9 +56,14 @@ function Items() {
       {item('To the back', () => order('behind'))}
       <Menu.Separator />
       {item('Group', () => void group())}
+      {edged.length > 1 && edged.length === chosen.length && combinings.map(({ how, name }) => item(name, () => void combine(how)))}
+      {edged.length === chosen.length && !chosen.every((l) => l.content.kind === 'path') && item('Make a path', () => void makePaths())}
       {groups.length > 0 && item('Dissolve', () => void dissolve(groups.map((g) => g.id)))}
       {item(chosen.every((l) => l.hidden) ? 'Show' : 'Hide', () => change({ hidden: !chosen.every((l) => l.hidden) }))}
       {item(chosen.every((l) => l.locked) ? 'Unlock' : 'Lock', () => change({ locked: !chosen.every((l) => l.locked) }))}
+      {item(chosen.every((l) => l.guide) ? 'Show in the file' : 'Only to draw after', () =>
+        change({ guide: !chosen.every((l) => l.guide) }),
+      )}
       <Menu.Separator />
       {item('Select all', selectAll)}
       {item('Select all of this kind', () => selectAlike('kind'))}

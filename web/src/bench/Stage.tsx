@@ -11,6 +11,7 @@ import { DrawPath } from './DrawPath'
 import { Handles } from './Handles'
 import { LayerMenu } from './LayerMenu'
 import { layerAt } from './picking'
+import { Grid, Guides, Rulers } from './Rulers'
 import { StageWall } from './StageWall'
 import { useStagePainting } from './useStagePainting'
 import { WordsOnStage } from './WordsOnStage'
@@ -22,8 +23,9 @@ export function Stage() {
   const frame = useRef<HTMLDivElement>(null)
   const moving = useRef<HTMLCanvasElement>(null)
   const exact = useRef<HTMLCanvasElement>(null)
+  const stage = useRef<HTMLDivElement>(null)
   const { graphic } = usePick(useDocument, 'graphic')
-  const { zoom, safeAreas, drawing } = usePick(useView, 'zoom', 'safeAreas', 'drawing')
+  const { zoom, safeAreas, drawing, rulers, grid } = usePick(useView, 'zoom', 'safeAreas', 'drawing', 'rulers', 'grid')
   const { writing } = usePick(useSelection, 'writing')
   const margins = useQuery(choicesQuery).data
   const room = useSize(frame)
@@ -34,49 +36,53 @@ export function Stage() {
   const height = (graphic?.height ?? 0) * scale
 
   return (
-    <Box
-      ref={frame}
-      flex="1"
-      minH="0"
-      overflow={zoom === 'fit' ? 'hidden' : 'auto'}
-      bg="sunk"
-      position="relative"
-      onPointerDown={() => useSelection.getState().select([])}
-    >
-      {graphic && room.width > 0 && (
-        <Box
-          minW="100%"
-          minH="100%"
-          w="max-content"
-          h="max-content"
-          display="grid"
-          placeItems="center"
-          p={zoom === 'fit' ? 0 : `${MARGIN}px`}
-        >
-          <Box position="relative" style={{ width, height }} boxShadow="0 0 0 1px rgba(128,128,128,.6)" data-testid="stage">
-            <StageWall />
-            <canvas
-              ref={moving}
-              aria-hidden
-              style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', visibility: 'hidden' }}
-            />
-            <canvas ref={exact} role="img" aria-label="Stage" style={{ position: 'absolute', inset: 0, width: '100%', height: '100%' }} />
-            {safeAreas && margins && (
-              <>
-                <SafeArea name="Action" margin={margins.actionMargin} />
-                <SafeArea name="Graphics" margin={margins.graphicsMargin} />
-              </>
-            )}
-            <LayerMenu>
-              <div onContextMenu={(e) => chooseAt(e, scale)}>
-                <Handles scale={scale} />
-              </div>
-            </LayerMenu>
-            {drawing && <DrawPath scale={scale} />}
-            {writing && <WordsOnStage key={writing} id={writing} scale={scale} />}
+    <Box flex="1" minH="0" position="relative">
+      <Box
+        ref={frame}
+        position="absolute"
+        inset="0"
+        overflow={zoom === 'fit' ? 'hidden' : 'auto'}
+        bg="sunk"
+        onPointerDown={() => useSelection.getState().select([])}
+      >
+        {graphic && room.width > 0 && (
+          <Box
+            minW="100%"
+            minH="100%"
+            w="max-content"
+            h="max-content"
+            display="grid"
+            placeItems="center"
+            p={zoom === 'fit' ? 0 : `${MARGIN}px`}
+          >
+            <Box ref={stage} position="relative" style={{ width, height }} boxShadow="0 0 0 1px rgba(128,128,128,.6)" data-testid="stage">
+              <StageWall />
+              <canvas
+                ref={moving}
+                aria-hidden
+                style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', visibility: 'hidden' }}
+              />
+              <canvas ref={exact} role="img" aria-label="Stage" style={{ position: 'absolute', inset: 0, width: '100%', height: '100%' }} />
+              {safeAreas && margins && (
+                <>
+                  <SafeArea name="Action" margin={margins.actionMargin} />
+                  <SafeArea name="Graphics" margin={margins.graphicsMargin} />
+                </>
+              )}
+              {grid > 0 && <Grid step={grid} scale={scale} />}
+              <LayerMenu>
+                <div onContextMenu={(e) => chooseAt(e, scale)}>
+                  <Handles scale={scale} />
+                </div>
+              </LayerMenu>
+              {rulers && <Guides scale={scale} />}
+              {drawing && <DrawPath scale={scale} />}
+              {writing && <WordsOnStage key={writing} id={writing} scale={scale} />}
+            </Box>
           </Box>
-        </Box>
-      )}
+        )}
+      </Box>
+      {graphic && room.width > 0 && rulers && <Rulers frame={frame} stage={stage} scale={scale} />}
     </Box>
   )
 }

@@ -1,6 +1,6 @@
 import type { Wall } from '../stores/viewStore'
 import { Box, Flex, Spacer, Text } from '@chakra-ui/react'
-import { Scan, Wind } from 'lucide-react'
+import { Ruler, Scan, Wind } from 'lucide-react'
 import { Choice, Tool } from '../shell/controls'
 import { usePick } from '../stores/pick'
 import { ColourWell } from '../shell/ColourWell'
@@ -15,12 +15,23 @@ const walls: { value: Wall; label: string }[] = [
   { value: 'footage', label: 'Footage' },
 ]
 
+const grids = [0, 8, 10, 16, 20, 40, 60, 80, 120]
+
 const zooms = ['fit', '0.25', '0.5', '1', '2', '4']
 
 /** What is seen behind the graphic, how large, and with which guides. */
 export function StageBar() {
-  const { wall, wallColour, safeAreas, zoom, showBlur } = usePick(useView, 'wall', 'wallColour', 'safeAreas', 'zoom', 'showBlur')
-  const { setWall, setWallColour, toggleBlur, toggleSafeAreas, zoomTo } = useView.getState()
+  const { wall, wallColour, safeAreas, rulers, grid, zoom, showBlur } = usePick(
+    useView,
+    'wall',
+    'wallColour',
+    'safeAreas',
+    'rulers',
+    'grid',
+    'zoom',
+    'showBlur',
+  )
+  const { setWall, setWallColour, toggleBlur, toggleSafeAreas, toggleRulers, setGrid, zoomTo } = useView.getState()
   return (
     <Flex h="34px" flexShrink={0} align="center" gap="8px" px="12px" borderBottom="1px solid" borderColor="line">
       <Text color="soft" fontSize="12px" flexShrink={0}>
@@ -48,6 +59,17 @@ export function StageBar() {
       <Tool label="Safe areas (EBU R 95)" on={safeAreas} onClick={toggleSafeAreas}>
         <Scan size={15} />
       </Tool>
+      <Tool label="Rulers and guides: drag guides out of the rulers" on={rulers} onClick={toggleRulers}>
+        <Ruler size={15} />
+      </Tool>
+      <Box w="92px">
+        <Choice
+          label="Grid"
+          value={String(grid)}
+          options={grids.map((g) => ({ value: String(g), label: g === 0 ? 'No grid' : `Grid ${g} px` }))}
+          onChange={(e) => setGrid(Number(e.target.value))}
+        />
+      </Box>
       <Box w="84px">
         <Choice
           label="Zoom"

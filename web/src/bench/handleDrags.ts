@@ -4,7 +4,8 @@ import { carrierOf, type Edit, type Graphic, type Layer } from '../live/document
 import type { LayerInspection } from '../live/messages.gen'
 import type { Program } from '../live/program'
 import { corners, placeOf, type Place } from './picking'
-import { snap, type Snapped } from './snapping'
+import { pairOf, useView } from '../stores/viewStore'
+import { snap, type Snapped, type SnapTargets } from './snapping'
 
 /** What a drag began with. */
 export interface DragStart {
@@ -47,25 +48,17 @@ const round = (n: number, to = 1) => Math.round(n / to) * to
 export interface MoveOptions {
   free: boolean
   straight: boolean
-  margins: number[]
+  targets: SnapTargets
   reach: number
 }
 
-/** Moves layers with the pointer; the first one is drawn to the frame's edges, centre and safe areas. */
-export function moveEdits(
-  starts: DragStart[],
-  to: Point,
-  graphic: Graphic,
-  frame: number,
-  options: MoveOptions,
-): { edits: Edit[]; snapped: Snapped } {
+/** Moves layers with the pointer; the first one is drawn to what there is to be drawn to. */
+export function moveEdits(starts: DragStart[], to: Point, frame: number, options: MoveOptions): { edits: Edit[]; snapped: Snapped } {
   const first = starts[0]!
   let by = { x: to.x - first.point.x, y: to.y - first.point.y }
   if (options.straight) by = Math.abs(by.x) > Math.abs(by.y) ? { x: by.x, y: 0 } : { x: 0, y: by.y }
   const moved = corners(first.place).map((p) => ({ x: p.x + by.x, y: p.y + by.y }))
-  const snapped = options.free
-    ? { by: { x: 0, y: 0 }, lines: [] }
-    : snap(moved, graphic.width, graphic.height, options.margins, options.reach)
+  const snapped = options.free ? { by: { x: 0, y: 0 }, lines: [], gaps: [] } : snap(moved, options.targets, options.reach)
   by = { x: by.x + snapped.by.x, y: by.y + snapped.by.y }
   const edits = starts.map((start): Edit => {
     const d = mapVector(invert(start.parent), by)
@@ -100,7 +93,8 @@ export function resizeEdits(start: DragStart, to: Point, hx: number, hy: number,
   let kx = hx === 0 ? 1 : Math.max(0.01, (hx > 0 ? local.x - place.left : place.right - local.x) / width)
   let ky = hy === 0 ? 1 : Math.max(0.01, (hy > 0 ? local.y - place.top : place.bottom - local.y) / height)
   const isCorner = hx !== 0 && hy !== 0
-  const even = sized ? sized.components.length === 1 || (content.keepsShape && isCorner) : isCorner
+  const locked = sized !== undefined && useView.getState().locked.includes(pairOf(layer.id, sized.name))
+  const even = sized ? sized.components.length === 1 || locked || (content.keepsShape && isCorner) : isCorner
   if (even) kx = ky = hx !== 0 ? kx : ky
   const set = (address: string, value: number | number[]): Edit => ({ do: 'setValue', layer: layer.id, address, value, at: frame })
   if (!sized) {

@@ -4,10 +4,13 @@ import { useDocument } from '../stores/documentStore'
 import { useView } from '../stores/viewStore'
 import { ColourWell } from '../shell/ColourWell'
 import { colourOf, colourText, typedColour, type ColourParts } from './colourText'
+import { ContrastNote } from './ContrastNote'
 import { NumberField } from '../shell/NumberField'
 
 interface Props {
   label: string
+  /** The layer whose filling it is; its contrast is then said. */
+  layerId?: string
   /** As documents write it. */
   text: string
   onPreview: (text: string) => void
@@ -15,7 +18,7 @@ interface Props {
 }
 
 /** A colour: a well to choose from, its text to type, and of a role how far it is shifted. */
-export function ColourEditor({ label, text, onPreview, onChange }: Props) {
+export function ColourEditor({ label, layerId, text, onPreview, onChange }: Props) {
   const colour = colourOf(text)
   /** What is being typed: a change from elsewhere that arrives meanwhile does not take it away. */
   const [typed, setTyped] = useState<string | null>(null)
@@ -30,13 +33,20 @@ export function ColourEditor({ label, text, onPreview, onChange }: Props) {
       <Flex gap="6px" align="center">
         <ColourWell label={label} hex={colour.hex} alpha onPreview={onPreview} onChange={keep}>
           {(close) => (
-            <Swatches
-              colour={colour}
-              onChoose={(next) => {
-                close()
-                keep(next)
-              }}
-            />
+            <>
+              <Swatches
+                colour={colour}
+                onChoose={(next) => {
+                  close()
+                  keep(next)
+                }}
+              />
+              {layerId && (
+                <Box maxW="220px">
+                  <ContrastNote layerId={layerId} />
+                </Box>
+              )}
+            </>
           )}
         </ColourWell>
         <Input

@@ -12,6 +12,7 @@ import { TimeField } from '../time/TimeField'
 import { timecode } from '../time/timecode'
 import { Section } from './Section'
 import { NumberField } from '../shell/NumberField'
+import { GuideDetails } from './GuideDetails'
 import { PaletteDetails } from './PaletteDetails'
 import { Tick } from '../shell/Tick'
 import { ReadingNote } from './ReadingNote'
@@ -66,6 +67,7 @@ export function GraphicDetails({ choices }: { choices: Schemas['Choices'] }) {
           />
         </Flex>
       </Section>
+      <GuideDetails />
       <Section title="Phases, frames">
         {(['arrive', 'hold', 'leave'] as const).map((phase) => (
           <Flex key={phase} align="center" gap="8px" mb="4px">

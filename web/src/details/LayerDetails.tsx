@@ -10,6 +10,8 @@ import type { ChangeLayer } from '../live/core.gen'
 import { keyPlaces, valueAt } from '../live/document'
 import { CommittedInput } from '../shell/CommittedInput'
 import { Choice, Labelled, Tool } from '../shell/controls'
+import { makePaths } from '../bench/shapes'
+import { Act } from './Act'
 import { Section } from './Section'
 import { EffectDetails } from './EffectDetails'
 import { FeatureTicks } from './FeatureTicks'
@@ -33,6 +35,15 @@ export const LayerDetails = memo(function LayerDetails({ id, choices }: { id: st
       <Section title={content?.title ?? kind}>
         <Identity id={id} choices={choices} />
         {content?.isGroup && <GroupTools id={id} />}
+        {content?.hasEdge && kind !== 'path' && (
+          <Box mt="6px">
+            <Act
+              name="Make a path"
+              title="Turns it into points that can be moved; what is lost by it is said first"
+              onClick={() => void makePaths()}
+            />
+          </Box>
+        )}
       </Section>
       {kind === 'type' && <ReadingNote />}
       <Values id={id} choices={choices} />

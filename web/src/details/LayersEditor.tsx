@@ -1,12 +1,15 @@
 import { Box } from '@chakra-ui/react'
+import { useQuery } from '@tanstack/react-query'
+import { choicesQuery } from '../api/choices'
+import { Choice } from '../shell/controls'
 import { useLayerNames } from '../stores/ofLayer'
 import { Tick } from '../shell/Tick'
 import type { EditorProps } from './editorProps'
 
 /** Some layers of the graphic: each with a box to tick. */
-export function LayersEditor({ layerId, value, onChange }: EditorProps) {
+export function LayersEditor({ layerId, value, info, onChange }: EditorProps) {
   const chosen = value as string[]
-  const others = useLayerNames().filter((l) => l.id !== layerId && l.kind !== 'hook')
+  const others = useOthers(layerId, info.kind === 'edges')
   if (others.length === 0) return <Box color="soft">There are no others yet.</Box>
   return (
     <Box maxH="110px" overflowY="auto" border="1px solid" borderColor="line" borderRadius="4px" bg="room" p="4px">
@@ -18,5 +21,26 @@ export function LayersEditor({ layerId, value, onChange }: EditorProps) {
         </Box>
       ))}
     </Box>
+  )
+}
+
+/** One layer that has an edge, or none. */
+export function EdgeEditor({ name, layerId, value, onChange }: EditorProps) {
+  const others = useOthers(layerId, true)
+  return (
+    <Choice
+      label={name}
+      value={(value as string[])[0] ?? ''}
+      options={[{ value: '', label: 'Nothing' }, ...others.map((l) => ({ value: l.id, label: l.name }))]}
+      onChange={(e) => onChange(e.target.value ? [e.target.value] : [])}
+    />
+  )
+}
+
+/** The other layers, or those of them that have an edge. */
+function useOthers(layerId: string, withEdge: boolean) {
+  const contents = useQuery(choicesQuery).data?.contents ?? []
+  return useLayerNames().filter(
+    (l) => l.id !== layerId && (withEdge ? contents.find((c) => c.name === l.kind)?.hasEdge === true : l.kind !== 'hook'),
   )
 }

@@ -18,7 +18,7 @@ const kinds: { kind: GradientKind | 'colour'; name: string; picture: string }[] 
 ]
 
 /** What an area is filled with: one colour, or colours that run into each other. */
-export function PaintEditor({ name, value, onPreview, onChange }: EditorProps) {
+export function PaintEditor({ name, info, layerId, value, onPreview, onChange }: EditorProps) {
   const gradient = isGradient(value) ? (value as Gradient) : null
   const shown = gradient?.gradient ?? 'colour'
   const choose = (kind: GradientKind | 'colour') => {
@@ -37,7 +37,13 @@ export function PaintEditor({ name, value, onPreview, onChange }: EditorProps) {
       {gradient ? (
         <GradientEditor name={name} gradient={gradient} onPreview={(g) => onPreview(g && plain(g))} onChange={(g) => onChange(plain(g))} />
       ) : (
-        <ColourEditor label="Colour" text={colourText(colourOf(value))} onPreview={onPreview} onChange={onChange} />
+        <ColourEditor
+          label="Colour"
+          layerId={info.name === 'fill' ? layerId : undefined}
+          text={colourText(colourOf(value))}
+          onPreview={onPreview}
+          onChange={onChange}
+        />
       )}
     </Box>
   )

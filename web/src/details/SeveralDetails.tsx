@@ -16,6 +16,7 @@ import {
 import { useState, type ReactNode } from 'react'
 import type { Schemas } from '../api/client'
 import { align, matchSize, spread } from '../bench/arrange'
+import { combine, combinings, hasEdge, type Combining } from '../bench/shapes'
 import type { AlignLayers } from '../live/core.gen'
 import type { Edit, PlainValue } from '../live/document'
 import { several } from '../live/edits'
@@ -105,8 +106,44 @@ export function SeveralDetails({ choices }: { choices: Schemas['Choices'] }) {
           <Act name="Across" title="Side by side with this gap" onClick={() => spread(false, gap)} />
         </Flex>
       </Section>
+      <CombineDetails choices={choices} />
       <Shared ids={selection} choices={choices} />
     </>
+  )
+}
+
+/** Shapes made into one, as long as all of them have an edge. */
+function CombineDetails({ choices }: { choices: Schemas['Choices'] }) {
+  const { selection } = usePick(useSelection, 'selection')
+  const { graphic } = usePick(useDocument, 'graphic')
+  if (!graphic!.layers.filter((l) => selection.includes(l.id)).every((l) => hasEdge(l, choices.contents))) return null
+  return (
+    <Section title="Combine">
+      <Flex gap="2px">
+        {combinings.map(({ how, name, hint }) => (
+          <Tool key={how} label={`${name}: ${hint.toLowerCase()}`} minW="28px" h="26px" onClick={() => void combine(how)}>
+            <CombiningSign how={how} />
+          </Tool>
+        ))}
+      </Flex>
+    </Section>
+  )
+}
+
+/** Two squares, and what is left of them. */
+function CombiningSign({ how }: { how: Combining }) {
+  const [back, front] = ['M2 2h8v8h-8z', 'M6 6h8v8h-8z']
+  const area = {
+    unite: 'M2 2h8v4h4v8h-8v-4h-4z',
+    cut: 'M2 2h8v4h-4v4h-4z',
+    overlap: 'M6 6h4v4h-4z',
+    exclude: 'M2 2h8v4h-4v4h-4zM10 6h4v8h-8v-4h4z',
+  }[how]
+  return (
+    <svg width="16" height="16" aria-hidden>
+      <path d={`${back}${front}`} fill="none" stroke="currentColor" opacity="0.45" />
+      <path d={area} fill="currentColor" />
+    </svg>
   )
 }
 
@@ -121,7 +158,7 @@ function Shared({ ids, choices }: { ids: string[]; choices: Schemas['Choices'] }
   const common = [...values[0]!.values()].filter(
     (v) =>
       v.info.part === '' &&
-      !['text', 'layers', 'points', 'picture'].includes(v.info.kind) &&
+      !['text', 'layers', 'edges', 'edge', 'points', 'picture'].includes(v.info.kind) &&
       v.address !== 'position' &&
       values.every((m) => m.get(v.address)?.info.kind === v.info.kind),
   )

@@ -1,12 +1,14 @@
 import { Box, Flex, Textarea } from '@chakra-ui/react'
+import { Link2, Link2Off } from 'lucide-react'
 import { useRef, useState, type ComponentType } from 'react'
 import type { PlainValue } from '../live/document'
-import { Choice } from '../shell/controls'
+import { Choice, Tool } from '../shell/controls'
+import { pairOf, useView } from '../stores/viewStore'
 import { ColourEditor } from './ColourEditor'
 import { colourOf, colourText } from './colourText'
 import type { EditorProps } from './editorProps'
 import { inWords } from './inWords'
-import { LayersEditor } from './LayersEditor'
+import { EdgeEditor, LayersEditor } from './LayersEditor'
 import { NumberField } from '../shell/NumberField'
 import { PaintEditor } from './PaintEditor'
 import { PictureField } from './PictureField'
@@ -28,13 +30,22 @@ export const editors: Record<string, ComponentType<EditorProps>> = {
   text: Words,
   picture: PictureField,
   layers: LayersEditor,
+  edges: LayersEditor,
+  edge: EdgeEditor,
   points: PointsEditor,
 }
 
-function Numbers({ name, info, value, onPreview, onChange }: EditorProps) {
+/** Pairs of numbers that are the same thing across and down. */
+const withRatio = ['size', 'scale']
+
+function Numbers({ name, info, layerId, value, onPreview, onChange }: EditorProps) {
   const numbers = value as number[]
+  const pair = pairOf(layerId, info.name)
+  const locked = useView((s) => s.locked.includes(pair))
   const withPart = (i: number, v: number): PlainValue => {
-    const next = numbers.map((old, j) => (j === i ? v / info.factor : old))
+    const set = v / info.factor
+    const by = locked && numbers[i] !== 0 ? set / numbers[i]! : 1
+    const next = numbers.map((old, j) => (j === i ? set : Math.round(old * by * 1e4) / 1e4))
     return next.length === 1 ? next[0]! : next
   }
   return (
@@ -53,6 +64,17 @@ function Numbers({ name, info, value, onPreview, onChange }: EditorProps) {
           />
         </Box>
       ))}
+      {withRatio.includes(info.name) && numbers.length === 2 && (
+        <Tool
+          label={locked ? 'Width and height keep their ratio' : 'Keep the ratio of width and height'}
+          on={locked}
+          minW="24px"
+          h="24px"
+          onClick={() => useView.getState().lock(pair)}
+        >
+          {locked ? <Link2 size={13} /> : <Link2Off size={13} />}
+        </Tool>
+      )}
     </Flex>
   )
 }

@@ -124,6 +124,16 @@ export class LiveConnection {
     return (await this.ask<number[][]>('Carets', layer, frame)) ?? []
   }
 
+  /** What a person should know before an edit is made; null when there is nothing. */
+  async foresee(edit: Edit): Promise<string | null> {
+    return (await this.ask<string | null>('Foresee', JSON.stringify(edit))) ?? null
+  }
+
+  /** How a layer's colour stands out from what is behind it; null for one without. */
+  async contrast(layer: string, frame: number): Promise<{ ratio: number; covered: number } | null> {
+    return (await this.ask<{ ratio: number; covered: number } | null>('Contrast', layer, frame)) ?? null
+  }
+
   /** A value's components over frames from one to before another: for each component its numbers. */
   async trace(layer: string, address: string, from: number, to: number): Promise<number[][]> {
     return (await this.ask<number[][]>('Trace', layer, address, from, to)) ?? []

@@ -9,6 +9,7 @@ export interface Graphic {
   rate: string
   phases: PhaseLengths
   motionBlur?: MotionBlur
+  guides?: GuideLines
   palette?: Palette
   layers: Layer[]
   assets?: Record<string, Asset>
@@ -25,6 +26,11 @@ export interface PhaseLengths {
 export interface MotionBlur {
   on: boolean
   angle: number
+}
+
+export interface GuideLines {
+  upright: number[]
+  level: number[]
 }
 
 export interface Palette {
@@ -46,6 +52,7 @@ export interface Layer {
   group?: string
   hidden?: boolean
   locked?: boolean
+  guide?: boolean
   in?: number
   out?: number
   facing?: Facing
@@ -660,6 +667,7 @@ export type Edit =
   | ReverseKeys
   | SetBend
   | SetFeel
+  | SetGuides
   | SetIdles
   | SetMotionBlur
   | SetPalette
@@ -777,6 +785,7 @@ export interface ChangeLayer {
   field?: string
   hidden?: boolean
   locked?: boolean
+  guide?: boolean
   hangsFrom?: string
   facing?: Facing
   blend?: BlendMode
@@ -959,6 +968,12 @@ export interface SetFeel {
   keys: KeyPlace[]
   feel: string
   part?: number
+}
+
+export interface SetGuides {
+  do: 'setGuides'
+  upright: number[]
+  level: number[]
 }
 
 export interface SetIdles {

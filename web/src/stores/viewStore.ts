@@ -11,6 +11,12 @@ interface View {
   wall: Wall
   wallColour: string
   safeAreas: boolean
+  /** Rulers along the stage, from which guides are drawn; the guides themselves are seen with them. */
+  rulers: boolean
+  /** Pixels from line to line of a grid over the stage; 0: none. */
+  grid: number
+  /** Addresses of pairs of numbers, behind their layer's id, whose ratio stays when one of them is changed. */
+  locked: string[]
   zoom: Zoom
   /** Motion blur on the stage; the file has it either way. */
   showBlur: boolean
@@ -20,6 +26,9 @@ interface View {
   setWall: (wall: Wall) => void
   setWallColour: (colour: string) => void
   toggleSafeAreas: () => void
+  toggleRulers: () => void
+  setGrid: (grid: number) => void
+  lock: (pair: string) => void
   zoomTo: (zoom: Zoom) => void
   toggleBlur: () => void
   key: (keying: Keying) => void
@@ -32,6 +41,9 @@ interface View {
   usedColour: (hex: string) => void
 }
 
+/** How a pair of numbers of a layer is called in what is locked. */
+export const pairOf = (layer: string, name: string) => `${layer} ${name}`
+
 const MOST_COLOURS = 14
 
 /** How the graphic is looked at and worked on; nothing of it is in the document. */
@@ -39,6 +51,9 @@ export const useView = create<View>((set) => ({
   wall: 'checker',
   wallColour: '#5A6B4A',
   safeAreas: false,
+  rulers: false,
+  grid: 0,
+  locked: [],
   zoom: 'fit',
   showBlur: true,
   keying: 'playhead',
@@ -46,6 +61,9 @@ export const useView = create<View>((set) => ({
   setWall: (wall) => set({ wall }),
   setWallColour: (wallColour) => set({ wallColour }),
   toggleSafeAreas: () => set((s) => ({ safeAreas: !s.safeAreas })),
+  toggleRulers: () => set((s) => ({ rulers: !s.rulers })),
+  setGrid: (grid) => set({ grid }),
+  lock: (pair) => set((s) => ({ locked: s.locked.includes(pair) ? s.locked.filter((p) => p !== pair) : [...s.locked, pair] })),
   zoomTo: (zoom) => set({ zoom }),
   toggleBlur: () => set((s) => ({ showBlur: !s.showBlur })),
   key: (keying) => set({ keying }),

@@ -49,6 +49,7 @@ export const LayerRow = memo(function LayerRow({ layer, depth, carrier, scale, c
       name={layer.name}
       hidden={layer.hidden ?? false}
       locked={layer.locked ?? false}
+      guide={layer.guide ?? false}
       isGroup={isGroup}
       isOpen={isOpen}
       collapsed={collapsed}
@@ -112,6 +113,7 @@ interface NameProps {
   name: string
   hidden: boolean
   locked: boolean
+  guide: boolean
   isGroup: boolean
   isOpen: boolean
   collapsed: boolean
@@ -121,7 +123,7 @@ interface NameProps {
 }
 
 /** The left part of a row: the layer's name, and what is switched there. */
-const Names = memo(function Names({ id, name, hidden, locked, isGroup, isOpen, collapsed, depth, carrier, onDropHere }: NameProps) {
+const Names = memo(function Names({ id, name, hidden, locked, guide, isGroup, isOpen, collapsed, depth, carrier, onDropHere }: NameProps) {
   const { edit } = useDocument.getState()
   const show = (part: Parameters<ReturnType<typeof useRows.getState>['change']>[1]) => useRows.getState().change(id, part)
   const change = (part: Partial<ChangeLayer>) => void edit({ do: 'changeLayer', layer: id, ...part })
@@ -197,6 +199,11 @@ const Names = memo(function Names({ id, name, hidden, locked, isGroup, isOpen, c
             aria-label={name}
           >
             {name}
+            {guide && (
+              <Box as="span" color="soft" fontSize="10px">
+                {' · not in the file'}
+              </Box>
+            )}
             {carrier && <Box as="span" color="soft" fontSize="10px">{` ↳ ${carrier}`}</Box>}
           </button>
         </Box>
