@@ -56,11 +56,11 @@ public sealed class TypeContent : ContentKind
 
     public static readonly ValueSpec AlongSide = new("alongSide", "Stands", new ChoiceKind("outside", "inside"), "", default, "On which side of the edge they stand; outside of one that is open is left of it.") { Part = OnPath, Keyable = false };
 
-    public static readonly ValueSpec AlongBackwards = new("alongBackwards", "Read backwards", FlagKind.Flag, "", new(0), "Whether the words run against the direction of the edge, as at the bottom of a badge.") { Part = OnPath, Keyable = false };
+    public static readonly ValueSpec AlongBackwards = new("alongBackwards", "Backwards", FlagKind.Flag, "", new(0), "Whether the words run against the direction of the edge, as at the bottom of a badge.") { Part = OnPath, Keyable = false };
 
     public static readonly ValueSpec AlongUpright = new("alongLetters", "Letters are", new ChoiceKind("turned", "upright"), "", default, "Whether letters turn with the edge or stay upright.") { Part = OnPath, Keyable = false };
 
-    public static readonly ValueSpec AlongGap = new("alongGap", "Off the edge", NumbersKind.Number, "px", new(0), "How far off the edge they stand.") { Part = OnPath, Least = -5000, Most = 5000, Signs = ["↥"] };
+    public static readonly ValueSpec AlongGap = new("alongGap", "Gap", NumbersKind.Number, "px", new(0), "How far off the edge they stand.") { Part = OnPath, Least = -5000, Most = 5000, Signs = ["↥"] };
 
     public static readonly ValueSpec Stripe = new("stripe", "Stripe", PaintKind.Paint, "", new(0, 0, 0, 0), "A stripe behind each line; none behind words on a path.") { Part = Ground };
 

@@ -98,7 +98,7 @@ function Ruler({ axis, origin, stage, scale }: RulerProps) {
         : { bottom: '0', w: `${THICK}px`, borderRight: '1px solid' })}
       {...bind()}
     >
-      <svg width="100%" height="100%" fontSize="10" fill="currentColor" stroke="none" style={{ fontVariantNumeric: 'tabular-nums' }}>
+      <svg width="100%" height="100%" fill="currentColor" style={{ fontSize: 10, fontVariantNumeric: 'tabular-nums' }}>
         {ticks.map((t) => {
           const at = start + t * scale
           return across ? (
