@@ -5,6 +5,7 @@ using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
+using Hang.Paint.Fonts;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
 
@@ -35,6 +36,7 @@ public sealed class GraphicFile : IDisposable
     public static GraphicFile Open(string path, IEnumerable<string> fields, string? colourway = null)
     {
         var graphic = GraphicJson.Read(ReadFile(path));
+        TakeFonts(graphic);
         graphic = colourway is null ? graphic : new SwitchColourway(colourway).ApplyTo(graphic, TypeShaper.Shipped);
         var bytes = graphic.Assets.ToDictionary(a => a.Key, a => Picture(path, a.Key, a.Value), StringComparer.Ordinal);
         foreach (var field in fields)
@@ -62,6 +64,19 @@ public sealed class GraphicFile : IDisposable
             value = picture.Hash;
         }
         return FieldValues.Fill(graphic, name, value);
+    }
+
+    /// <summary>Puts the fonts that a document carries on the shelf.</summary>
+    private static void TakeFonts(Graphic graphic)
+    {
+        foreach (var (hash, font) in graphic.Fonts ?? System.Collections.Immutable.ImmutableSortedDictionary<string, FontAsset>.Empty)
+        {
+            if (font.Data is { } data)
+            {
+                var file = FontFile.Read(font.Name, Base64.Read(font.Name, data, $"/fonts/{hash}/data"));
+                FontShelf.Shipped.Add(file.Hash == hash ? file : throw new ProblemException($"The font {font.Name} is not the one that the document was made with.", "Save the document again.", field: $"/fonts/{hash}"));
+            }
+        }
     }
 
     private static byte[] Picture(string document, string hash, Asset asset)

@@ -3,6 +3,7 @@ using Hang.Core.Documents;
 using Hang.Core.Json;
 using Hang.Paint.Pictures;
 using Hang.Server.Demo;
+using Hang.Server.Fonts;
 using Hang.Server.Handoffs;
 using Hang.Server.Hosting;
 using Hang.Server.Live;
@@ -14,6 +15,7 @@ using Hang.Store;
 using Hang.Store.Files;
 using Hang.Store.Handoffs;
 using Hang.Store.Feels;
+using Hang.Store.Fonts;
 using Hang.Store.Packages;
 using Hang.Store.Pictures;
 using Hang.Store.Revisions;
@@ -42,7 +44,7 @@ builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = GraphicJson.
 // The host is also built while the API's description is generated; nothing here may reach for the database.
 builder.Services.AddNpgsqlDataSource(options.Database.Length > 0 ? options.Database : "Host=localhost");
 builder.Services.AddSingleton<IFileStore>(_ => new FolderFileStore(options.Files.Length > 0 ? options.Files : Path.Combine(Path.GetTempPath(), "hang-files")));
-builder.Services.AddSingleton<PackageStore>().AddSingleton<FeelStore>().AddSingleton(s => new RevisionStore(s.GetRequiredService<Npgsql.NpgsqlDataSource>(), options.KeepRevisions)).AddSingleton<PictureStore>().AddSingleton<HandoffStore>();
+builder.Services.AddSingleton<PackageStore>().AddSingleton<FeelStore>().AddSingleton(s => new RevisionStore(s.GetRequiredService<Npgsql.NpgsqlDataSource>(), options.KeepRevisions)).AddSingleton<PictureStore>().AddSingleton<FontStore>().AddSingleton<PackageFonts>().AddSingleton<HandoffStore>();
 builder.Services.AddSingleton(s => new PictureShelf(s.GetRequiredService<PictureStore>().Bytes));
 builder.Services.AddSingleton<LiveGraphics>().AddSingleton<DemoLoader>().AddSingleton<HandoffJob>();
 builder.Services.AddHealthChecks().AddNpgSql(tags: ["ready"]).AddCheck<DiskHealth>("disk", tags: ["ready"]).AddCheck<EncoderHealth>("ffmpeg", tags: ["ready"]).AddCheck<QueueHealth>("queue", tags: ["ready"]);
@@ -76,6 +78,7 @@ if (options.Database.Length > 0)
 }
 
 var app = builder.Build();
+app.Services.GetRequiredService<PackageFonts>().Serve();
 app.UseExceptionHandler();
 app.UseSerilogRequestLogging(o => o.GetLevel = (context, _, _) => context.Response.StatusCode >= 500 ? Serilog.Events.LogEventLevel.Warning : context.Request.Path.StartsWithSegments("/api") ? Serilog.Events.LogEventLevel.Information : Serilog.Events.LogEventLevel.Debug);
 app.UseMiddleware<OwnPagesOnly>();
@@ -88,6 +91,7 @@ if (!options.WorkerOnly)
     StartEndpoints.Map(app);
     MotionEndpoints.Map(app);
     PictureEndpoints.Map(app);
+    FontEndpoints.Map(app);
     HandoffEndpoints.Map(app);
     app.MapOpenApi();
     app.MapHub<LiveHub>("/live");

@@ -8,7 +8,15 @@ test.afterAll(() => server.stop())
 
 interface Documented {
   guides?: { upright: number[]; level: number[] }
-  layers: { id: string; name: string; hidden?: boolean; locked?: boolean; guide?: boolean; content: { kind: string }; values: Record<string, unknown> }[]
+  layers: {
+    id: string
+    name: string
+    hidden?: boolean
+    locked?: boolean
+    guide?: boolean
+    content: { kind: string }
+    values: Record<string, unknown>
+  }[]
 }
 
 const shape = (kind: string, id: string, x: number, y: number, w: number, h: number, fill = '#CC2211') => ({
@@ -81,7 +89,12 @@ test('a hole is cut out of a plate, goes on living, and is baked', async ({ page
 })
 
 test('words run along a circle, and are made a path', async ({ page }) => {
-  const words = { id: 't', name: 'Words', position: [640, 360], content: { kind: 'type', text: 'IIIII', family: 'Inter', weight: 900, align: 'centre', typeSize: 80, fill: '#FFFFFF' } }
+  const words = {
+    id: 't',
+    name: 'Words',
+    position: [640, 360],
+    content: { kind: 'type', text: 'IIIII', family: 'Inter', weight: 900, align: 'centre', typeSize: 80, fill: '#FFFFFF' },
+  }
   const { bench, document } = await open(page, 'Badge', [{ ...shape('ellipse', 'e', 440, 160, 400, 400), hidden: true }, words])
   await select(page, 'Words')
   await page.getByRole('button', { name: 'Show on a path' }).click()
@@ -105,7 +118,9 @@ test('words run along a circle, and are made a path', async ({ page }) => {
   await expect.poll(() => alpha(page, 640, 557)).toBeGreaterThan(100)
 })
 
-test('guides are drawn out of the rulers, moved, typed and taken away; layers are drawn to them, to a grid and to even gaps', async ({ page }) => {
+test('guides are drawn out of the rulers, moved, typed and taken away; layers are drawn to them, to a grid and to even gaps', async ({
+  page,
+}) => {
   const { bench, document } = await open(page, 'Guided', [
     shape('plate', 'a', 100, 100, 100, 100),
     shape('plate', 'b', 400, 100, 100, 100),
@@ -124,7 +139,9 @@ test('guides are drawn out of the rulers, moved, typed and taken away; layers ar
   await bench.saved()
   expect((await document()).guides!.upright).toEqual([701])
   // Its left edge is let go two or three pixels beside the guide, and lies on it.
-  await bench.drag(await bench.at(810, 350, 1280), await bench.at(753, 450, 1280), async () => expect(page.getByTestId('snap-line')).not.toHaveCount(0))
+  await bench.drag(await bench.at(810, 350, 1280), await bench.at(753, 450, 1280), async () =>
+    expect(page.getByTestId('snap-line')).not.toHaveCount(0),
+  )
   expect(((await position()) as number[])[0]).toBe(701)
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: 'Delete upright guide 1' }).click()
@@ -132,7 +149,9 @@ test('guides are drawn out of the rulers, moved, typed and taken away; layers ar
   expect((await document()).guides).toBeUndefined()
   // Beside two others 200 px apart it goes 200 px from the second.
   const c = (await position()) as number[]
-  await bench.drag(await bench.at(c[0]! + 50, c[1]! + 50, 1280), await bench.at(752, 150, 1280), async () => expect(page.getByTestId('even-gap')).toHaveCount(2))
+  await bench.drag(await bench.at(c[0]! + 50, c[1]! + 50, 1280), await bench.at(752, 150, 1280), async () =>
+    expect(page.getByTestId('even-gap')).toHaveCount(2),
+  )
   expect(await position()).toEqual([700, 100])
   await page.getByRole('combobox', { name: 'Grid' }).selectOption('60')
   await expect(page.getByTestId('grid')).toBeVisible()
@@ -143,7 +162,12 @@ test('guides are drawn out of the rulers, moved, typed and taken away; layers ar
 test('width and height keep their ratio, contrast is a number, and what is only drawn after is in no file', async ({ page, request }) => {
   const { bench, id, document } = await open(page, 'Looked at', [
     shape('plate', 'a', 100, 100, 600, 300, '#FFFFFF'),
-    { id: 't', name: 'Words', position: [200, 260], content: { kind: 'type', text: 'Name', family: 'Inter', weight: 700, typeSize: 80, fill: '#767676' } },
+    {
+      id: 't',
+      name: 'Words',
+      position: [200, 260],
+      content: { kind: 'type', text: 'Name', family: 'Inter', weight: 700, typeSize: 80, fill: '#767676' },
+    },
   ])
   const layer = async (l: string) => (await document()).layers.find((x) => x.id === l)!
   await select(page, 'Plate a')
@@ -163,12 +187,15 @@ test('width and height keep their ratio, contrast is a number, and what is only 
   await expect.poll(() => alpha(page, 820, 450)).toBe(102)
   const [shelf] = await server.json<{ graphics: { id: string; still: string }[] }[]>('/api/packages')
   const still = await request.get(server.url + shelf!.graphics.find((g) => g.id === id)!.still)
-  const seen = await page.evaluate(async (bytes) => {
-    const image = await createImageBitmap(new Blob([new Uint8Array(bytes)]))
-    const canvas = new OffscreenCanvas(image.width, image.height)
-    const context = canvas.getContext('2d')!
-    context.drawImage(image, 0, 0)
-    return context.getImageData(Math.round((820 / 1280) * image.width), Math.round((450 / 720) * image.height), 1, 1).data[3]
-  }, [...(await still.body())])
+  const seen = await page.evaluate(
+    async (bytes) => {
+      const image = await createImageBitmap(new Blob([new Uint8Array(bytes)]))
+      const canvas = new OffscreenCanvas(image.width, image.height)
+      const context = canvas.getContext('2d')!
+      context.drawImage(image, 0, 0)
+      return context.getImageData(Math.round((820 / 1280) * image.width), Math.round((450 / 720) * image.height), 1, 1).data[3]
+    },
+    [...(await still.body())],
+  )
   expect(seen).toBe(0)
 })

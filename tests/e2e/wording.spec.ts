@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import { BenchPage } from './benchPage'
 import { HangServer } from './server'
@@ -116,4 +118,30 @@ test('type gets an outline, capitals and a width to fit into', async ({ page }) 
   }>(`/api/graphics/${id}/inspection/30`)
   const bounds = layers.find((l) => l.id === 't')!.bounds
   expect(bounds[2]! - bounds[0]!).toBeCloseTo(600, 0)
+})
+
+test('a font is added from a file, and one that is none is refused with words', async ({ page }) => {
+  const id = await server.addDocument({ ...document, name: 'Own font' })
+  const bench = new BenchPage(page)
+  await page.goto(`${server.url}/bench/${id}`)
+  await bench.rests()
+  await page.getByRole('button', { name: 'Name', exact: true }).first().click()
+  const file = page.getByLabel('Font file')
+  await file.setInputFiles({ name: 'notes.ttf', mimeType: 'font/ttf', buffer: Buffer.from('these are notes and no font') })
+  await expect(page.getByRole('alert')).toContainText('notes.ttf is no font that Hang can read')
+  // A shipped font under another name stands in for one of the studio's own.
+  const font = readFileSync(join(import.meta.dirname, '../../fonts/quicksand/Quicksand-Regular.ttf'))
+  for (const encoding of ['latin1', 'utf16le'] as const) {
+    const [from, to] = ['Quicksand', 'Meadowand'].map((n) =>
+      encoding === 'latin1' ? Buffer.from(n, encoding) : Buffer.from(n, encoding).swap16(),
+    )
+    for (let at = 0; (at = font.indexOf(from!, at)) >= 0;) to!.copy(font, at)
+  }
+  await file.setInputFiles({ name: 'meadow.ttf', mimeType: 'font/ttf', buffer: font })
+  await bench.saved()
+  await expect(page.getByRole('combobox', { name: 'Font' })).toHaveValue('Meadowand')
+  await page.reload()
+  await bench.rests()
+  await page.getByRole('button', { name: 'Name', exact: true }).first().click()
+  await expect(page.getByRole('combobox', { name: 'Font' }).locator('option', { hasText: 'Meadowand (own)' })).toHaveCount(1)
 })

@@ -43,6 +43,23 @@ public sealed record Asset
     public string? File { get; init; }
 }
 
+/// <summary>A font that somebody added, as a document carries it to another place; under its content hash.</summary>
+public sealed record FontAsset
+{
+    /// <summary>File name it came with.</summary>
+    public required string Name { get; init; }
+
+    /// <summary>The family that type names it by.</summary>
+    public required string Family { get; init; }
+
+    /// <summary>CSS font weight.</summary>
+    [Within(1, 1000)]
+    public required int Weight { get; init; }
+
+    /// <summary>The OpenType file, base64 (RFC 4648). Absent: its maker does not allow that.</summary>
+    public string? Data { get; init; }
+}
+
 /// <summary>Motion blur: the picture is the mean over the time in which a shutter is open, from the frame's own moment on.</summary>
 /// <param name="On">True: every layer that does not say otherwise is blurred by its motion; false: only layers that ask for it.</param>
 /// <param name="Angle">Shutter angle in degrees, 0..720; 360 is open for a whole frame.</param>
@@ -120,6 +137,9 @@ public sealed record Graphic
 
     /// <summary>Pictures by content hash: "sha256-" and 64 hexadecimal digits.</summary>
     public ImmutableSortedDictionary<string, Asset> Assets { get; init; } = ImmutableSortedDictionary.Create<string, Asset>(StringComparer.Ordinal);
+
+    /// <summary>Fonts that type uses and that do not ship with Hang, by content hash, in a document that is carried elsewhere. Absent: none.</summary>
+    public ImmutableSortedDictionary<string, FontAsset>? Fonts { get; init; }
 
     /// <summary>The layer with that id.</summary>
     /// <exception cref="ProblemException">There is none.</exception>

@@ -42,6 +42,10 @@ public static class GraphicRules
         }
         graphic.Palette?.Demand();
         graphic.Guides?.Demand();
+        foreach (var hash in graphic.Fonts?.Keys.Where(h => !GraphicJson.IsHash(h)) ?? [])
+        {
+            throw new ProblemException($"\"{Quoted.Short(hash)}\" is no content hash.", "Fonts go under \"sha256-\" and 64 hexadecimal digits.", field: "fonts");
+        }
         foreach (var (hash, asset) in graphic.Assets)
         {
             var at = $"/assets/{Quoted.Short(hash)}";

@@ -18,11 +18,20 @@ public sealed class FontFace
     private readonly double perUnit;
 
     /// <exception cref="InvalidDataException">The file is no font.</exception>
-    public FontFace(string path)
+    public FontFace(string path) : this(SKTypeface.FromFile(path) ?? throw new InvalidDataException($"{path} is no font."), Blob.FromFile(path))
     {
-        var typeface = SKTypeface.FromFile(path) ?? throw new InvalidDataException($"{path} is no font.");
+    }
+
+    /// <param name="file">An OpenType file.</param>
+    /// <exception cref="InvalidDataException">It is no font.</exception>
+    public FontFace(byte[] file) : this(SKTypeface.FromData(SKData.CreateCopy(file)) ?? throw new InvalidDataException("This is no font."), Blob.FromStream(new MemoryStream(file)))
+    {
+    }
+
+    private FontFace(SKTypeface typeface, Blob blob)
+    {
         skia = new SKFont(typeface, typeface.UnitsPerEm) { Hinting = SKFontHinting.None, Subpixel = true, LinearMetrics = true };
-        var face = new Face(Blob.FromFile(path), 0);
+        var face = new Face(blob, 0);
         harfbuzz = new Font(face);
         harfbuzz.SetScale(typeface.UnitsPerEm, typeface.UnitsPerEm);
         harfbuzz.SetFunctionsOpenType();

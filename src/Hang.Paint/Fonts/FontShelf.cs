@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Text.Json;
 using Hang.Core;
@@ -10,10 +11,11 @@ namespace Hang.Paint.Fonts;
 /// <param name="Features">OpenType features that a person may want to set.</param>
 public sealed record FontFamily(string Name, string Character, ImmutableArray<int> Weights, ImmutableArray<string> Features);
 
-/// <summary>The fonts that ship with Hang, opened when first used. System fonts are never used, so that every machine paints the same.</summary>
+/// <summary>The fonts that ship with Hang, opened when first used, and those that somebody has added. System fonts are never used, so that every machine paints the same.</summary>
 public sealed class FontShelf
 {
     private readonly Dictionary<string, Family> families;
+    private readonly ConcurrentDictionary<(string Family, int Weight), Lazy<FontFace>> own = new();
     private readonly ImmutableArray<Family> fallbacks;
     private readonly string folder;
     private readonly Lazy<ImmutableArray<FontFamily>> listed;
@@ -44,9 +46,46 @@ public sealed class FontShelf
 
     /// <summary>The face of a family whose weight is nearest; of two as near, the heavier for 500 and more (CSS Fonts 4, section 5.2, simplified).</summary>
     /// <exception cref="ProblemException">There is no such family.</exception>
-    public FontFace Face(string family, int weight) => families.TryGetValue(family, out var found)
-        ? Open(found, weight)
-        : throw new ProblemException($"The font \"{family}\" does not ship with Hang.", $"Choose one of {string.Join(", ", families.Keys)}.", field: "family");
+    public FontFace Face(string family, int weight)
+    {
+        if (families.TryGetValue(family, out var found))
+        {
+            return Open(found, weight);
+        }
+        if (Own(family, weight) is { } given)
+        {
+            return given;
+        }
+        foreach (var font in Elsewhere?.Invoke(family) ?? [])
+        {
+            Add(font);
+        }
+        return Own(family, weight)
+            ?? throw new ProblemException($"The font \"{family}\" is not here: it does not ship with Hang, and nobody has added it.", $"Add it, or choose one of {string.Join(", ", families.Keys)}.", field: "family");
+    }
+
+    /// <summary>Where to look for a family that is not on the shelf: the fonts of it that somebody has added. Null: nowhere.</summary>
+    public Func<string, IEnumerable<FontFile>>? Elsewhere { get; set; }
+
+    /// <summary>Puts a font on the shelf.</summary>
+    /// <exception cref="ProblemException">A family of that name ships with Hang.</exception>
+    public void Add(FontFile font)
+    {
+        if (families.ContainsKey(font.Family))
+        {
+            throw new ProblemException($"{font.Family} ships with Hang already.", "Choose it from the list of fonts.", field: "font");
+        }
+        own[(font.Family, font.Weight)] = new(() => new FontFace(font.Bytes));
+    }
+
+    /// <summary>Features of an added family, as <see cref="FontFamily.Features"/>.</summary>
+    public ImmutableArray<string> FeaturesOf(string family) => [.. Face(family, Usual).Features.Where(IsChoice)];
+
+    private FontFace? Own(string family, int weight)
+    {
+        var best = own.Keys.Where(k => k.Family == family).OrderBy(k => Math.Abs(k.Weight - weight)).ThenBy(k => weight >= 500 ? -k.Weight : k.Weight).Select(k => (int?)k.Weight).FirstOrDefault();
+        return best is { } found ? own[(family, found)].Value : null;
+    }
 
     /// <summary>The faces to look for a character in when the chosen one lacks it, in order.</summary>
     public IEnumerable<FontFace> Fallbacks(int weight) => fallbacks.Select(f => Open(f, weight));

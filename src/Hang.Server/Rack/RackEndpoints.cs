@@ -21,10 +21,12 @@ using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
 using Hang.Server.Demo;
 using Hang.Server.Hosting;
+using Hang.Server.Fonts;
 using Hang.Server.Live;
 using Hang.Server.Safety;
 using Hang.Server.Motion;
 using Hang.Store.Feels;
+using Hang.Store.Fonts;
 using Hang.Store.Packages;
 using Hang.Store.Pictures;
 using Hang.Store.Revisions;
@@ -202,12 +204,13 @@ public static class RackEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<Guid> ImportAsync(Guid id, HttpRequest request, PackageStore packages, RevisionStore revisions, PictureStore pictures, LiveGraphics live, CancellationToken cancel)
+    private static async Task<Guid> ImportAsync(Guid id, HttpRequest request, PackageStore packages, RevisionStore revisions, PictureStore pictures, PackageFonts fonts, LiveGraphics live, CancellationToken cancel)
     {
         var package = await DemandPackage(id, packages, cancel);
         using var body = new MemoryStream();
         await request.Body.CopyToAsync(body, cancel);
         var graphic = await KeepPicturesAsync(GraphicJson.Read(body.ToArray()), pictures, cancel);
+        graphic = await fonts.KeepAsync(id, graphic, cancel);
         // A font that does not ship would break every later still and edit.
         _ = new Evaluator(graphic, TypeShaper.Shipped);
         return await AddToPackageAsync(package, graphic, "Opened a document", packages, revisions, live, cancel);
@@ -263,7 +266,7 @@ public static class RackEndpoints
         return await CopyAsync(row.PackageId, GraphicJson.Read(row.Document), packages, revisions, cancel);
     }
 
-    private static async Task<Guid> DuplicatePackageAsync(Guid id, PackageStore packages, RevisionStore revisions, FeelStore feels, CancellationToken cancel)
+    private static async Task<Guid> DuplicatePackageAsync(Guid id, PackageStore packages, RevisionStore revisions, FeelStore feels, FontStore fonts, CancellationToken cancel)
     {
         var package = await DemandPackage(id, packages, cancel);
         var copy = await packages.AddAsync(LayerNames.Free(package.Name, (await packages.ListAsync(cancel)).Select(p => p.Name)), cancel);
@@ -273,6 +276,7 @@ public static class RackEndpoints
         }
         await packages.SetPaletteAsync(copy, package.Palette, cancel);
         await feels.CopyAsync(id, copy, cancel);
+        await fonts.CopyAsync(id, copy, cancel);
         return copy;
     }
 
@@ -290,9 +294,9 @@ public static class RackEndpoints
         return TypedResults.File(canvas.ToPng(), "image/png");
     }
 
-    private static async Task<FileContentHttpResult> DocumentAsync(Guid id, RevisionStore revisions, PictureStore pictures, CancellationToken cancel)
+    private static async Task<FileContentHttpResult> DocumentAsync(Guid id, RevisionStore revisions, PictureStore pictures, PackageFonts fonts, CancellationToken cancel)
     {
-        var graphic = GraphicJson.Read((await revisions.DemandHeadAsync(id, cancel)).Document);
+        var graphic = fonts.WithFonts(GraphicJson.Read((await revisions.DemandHeadAsync(id, cancel)).Document));
         var used = graphic.Layers.SelectMany(l => l.Mentioned()).Where(v => v.Spec.Kind is PictureKind).Select(v => v.Channel.Constant.Text).ToHashSet(StringComparer.Ordinal);
         graphic = graphic with
         {

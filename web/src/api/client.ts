@@ -26,6 +26,17 @@ export async function data<T>(answer: Promise<{ data?: T; error?: unknown; respo
 }
 
 /** Takes in a picture file; the server checks it by its content. */
+/** Gives a font to a graphic's package. */
+export async function addFont(graphic: string, file: File): Promise<Schemas['OwnFont']> {
+  const response = await fetch(`/api/graphics/${graphic}/fonts?name=${encodeURIComponent(file.name)}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/octet-stream' },
+    body: file,
+  })
+  const body = (await response.json().catch(() => undefined)) as unknown
+  return data(Promise.resolve({ data: body as Schemas['OwnFont'], error: body, response }))
+}
+
 export async function addPicture(file: File): Promise<Schemas['AddedPicture']> {
   const response = await fetch(`/api/pictures?name=${encodeURIComponent(file.name)}`, {
     method: 'POST',

@@ -1,5 +1,6 @@
 import { Flex } from '@chakra-ui/react'
 import type { Schemas } from '../api/client'
+import { useFamilies } from '../api/fonts'
 import { useDocument } from '../stores/documentStore'
 import { useOfLayer } from '../stores/ofLayer'
 import { Tick } from '../shell/Tick'
@@ -37,10 +38,11 @@ const elsewhere = ['tnum', 'pnum', 'onum', 'lnum']
 /** The OpenType features of the font, each to tick. */
 export function FeatureTicks({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
   const { edit } = useDocument.getState()
+  const families = useFamilies(choices)
   const content = useOfLayer(id, ({ content: c }) =>
     c.kind === 'type' ? { family: c.family ?? 'Inter', features: c.features ?? '' } : null,
   )
-  const tags = choices.fonts.find((f) => f.name === content?.family)?.features.filter((t) => !elsewhere.includes(t)) ?? []
+  const tags = families.find((f) => f.name === content?.family)?.features.filter((t) => !elsewhere.includes(t)) ?? []
   if (!content || tags.length === 0) return null
   const set = new Map(
     content.features.split(',').flatMap((part): [string, string][] => {

@@ -1,8 +1,12 @@
-import { Grid } from '@chakra-ui/react'
+import { Flex, Grid } from '@chakra-ui/react'
+import { FilePlus2 } from 'lucide-react'
+import { useRef } from 'react'
+import { addFont, Refused } from '../api/client'
+import { useFamilies, useNewFonts } from '../api/fonts'
 import type { Schemas } from '../api/client'
 import { useDocument } from '../stores/documentStore'
 import { useOfLayer } from '../stores/ofLayer'
-import { Choice, Labelled } from '../shell/controls'
+import { Choice, Labelled, Tool } from '../shell/controls'
 
 const weightNames: Record<number, string> = {
   100: 'Thin',
@@ -21,21 +25,25 @@ export const typeSettings = ['family', 'weight', 'align', 'pieces', 'every', 'or
 /** The font of a type layer, and to which side its lines are set. */
 export function TypeDetails({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
   const { edit } = useDocument.getState()
+  const families = useFamilies(choices)
   const content = useOfLayer(id, ({ content: c }) => (c.kind === 'type' ? { family: c.family, weight: c.weight, align: c.align } : null))
   if (!content) return null
   const { family: chosen = 'Inter', weight = 400, align = 'left' } = content
-  const family = choices.fonts.find((f) => f.name === chosen)
+  const family = families.find((f) => f.name === chosen)
   const set = (address: string, value: string | number) => void edit({ do: 'setValue', layer: id, address, value, at: 0 })
   return (
     <>
       <Labelled label="Font">
-        <Choice
-          label="Font"
-          value={chosen}
-          options={choices.fonts.map((f) => ({ value: f.name, label: `${f.name} (${f.character})` }))}
-          title={family?.character}
-          onChange={(e) => set('family', e.target.value)}
-        />
+        <Flex gap="4px">
+          <Choice
+            label="Font"
+            value={chosen}
+            options={families.map((f) => ({ value: f.name, label: `${f.name} (${f.character})` }))}
+            title={family?.character}
+            onChange={(e) => set('family', e.target.value)}
+          />
+          <AddFont onAdded={(f) => set('family', f)} />
+        </Flex>
       </Labelled>
       <Grid templateColumns="1fr 1fr" gap="6px">
         <Labelled label="Weight">
@@ -61,6 +69,43 @@ export function TypeDetails({ id, choices }: { id: string; choices: Schemas['Cho
           />
         </Labelled>
       </Grid>
+    </>
+  )
+}
+
+/** Takes a font file into the package, and sets the layer in it. */
+function AddFont({ onAdded }: { onAdded: (family: string) => void }) {
+  const file = useRef<HTMLInputElement>(null)
+  const { graphic, again } = useNewFonts()
+  const take = async (chosen: File) => {
+    const { refuse, tell } = useDocument.getState()
+    try {
+      const font = await addFont(graphic!, chosen)
+      await again()
+      onAdded(font.name)
+      if (!font.carried) tell(`${font.name} stays with this package: its maker does not allow it to lie in documents that are passed on.`)
+    } catch (e) {
+      const refused = e instanceof Refused ? e : new Refused('The font could not be sent.', 'Try again.')
+      refuse({ message: refused.message, remedy: refused.remedy })
+    }
+  }
+  return (
+    <>
+      <Tool label="Add a font: TTF, OTF or WOFF2" minW="24px" h="24px" onClick={() => file.current?.click()}>
+        <FilePlus2 size={14} />
+      </Tool>
+      <input
+        ref={file}
+        type="file"
+        accept=".ttf,.otf,.woff2"
+        hidden
+        aria-label="Font file"
+        onChange={(e) => {
+          const chosen = e.target.files?.[0]
+          e.target.value = ''
+          if (chosen) void take(chosen)
+        }}
+      />
     </>
   )
 }

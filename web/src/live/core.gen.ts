@@ -13,6 +13,7 @@ export interface Graphic {
   palette?: Palette
   layers: Layer[]
   assets?: Record<string, Asset>
+  fonts?: Record<string, FontAsset>
 }
 
 export type GraphicKind = 'lowerThird' | 'title' | 'logoSting' | 'button' | 'callout' | 'stinger' | 'bug' | 'credits' | 'countdown'
@@ -628,6 +629,13 @@ export interface Asset {
   height: number
   data?: string
   file?: string
+}
+
+export interface FontAsset {
+  name: string
+  family: string
+  weight: number
+  data?: string
 }
 
 export type Edit =
