@@ -11,6 +11,7 @@ var measures = new (string Name, Func<Task<Measure>> Run)[]
     ("paint", PaintMeasure.RunAsync),
     ("grouped", GroupedMeasure.RunAsync),
     ("look", LookMeasure.RunAsync),
+    ("package", PackageMeasure.RunAsync),
     ("evaluate", EvaluateMeasure.RunAsync),
     ("blur", BlurMeasure.RunAsync),
     ("program", ProgramMeasure.RunAsync),

@@ -1,4 +1,5 @@
 using System.CommandLine;
+using System.Globalization;
 using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Handoff;
@@ -7,37 +8,44 @@ using Hang.Media.Rendering;
 
 namespace Hang.Cli.Commands;
 
-/// <summary><c>hang frame</c>: one frame as a PNG still.</summary>
+/// <summary><c>hang frame</c>: one frame as a PNG still, or several, each with its number in its name.</summary>
 internal static class FrameCommand
 {
     public static Command Make()
     {
         var file = Words.File();
-        var at = Words.At();
+        var at = new Option<int[]>("--at") { Description = "Frame, from 0; several may be given.", Required = true, AllowMultipleArgumentsPerToken = true };
         var output = Words.Out();
         var set = Words.Set();
         var colourway = Words.Colourway();
         var backing = Words.Backing();
-        var command = new Command("frame", "Paints one frame as PNG.") { file, at, output, set, colourway, backing };
+        var command = new Command("frame", "Paints one frame as PNG, or several.") { file, at, output, set, colourway, backing };
         command.SetAction(async (words, cancel) =>
         {
             using var graphic = GraphicFile.Open(words.GetRequiredValue(file), words.GetRequiredValue(set), words.GetValue(colourway));
-            var frame = InTime(graphic.Graphic, words.GetRequiredValue(at));
-            var plan = new HandoffPlan(FileKind.Png, words.GetRequiredValue(backing), frame, frame).Demand(graphic.Graphic);
-            using var painted = new PaintedFrame(graphic.Graphic.Width, graphic.Graphic.Height, plan, graphic.Pictures);
-            painted.Paint(graphic.Evaluator.At(frame));
-            try
+            var frames = words.GetRequiredValue(at).Select(f => InTime(graphic.Graphic, f)).ToArray();
+            foreach (var frame in frames)
             {
-                await File.WriteAllBytesAsync(words.GetRequiredValue(output), PngEncoder.Encode(painted), cancel);
-            }
-            catch (Exception e) when (e is IOException or UnauthorizedAccessException)
-            {
-                throw new ProblemException($"The still could not be written: {e.Message}", "Choose another folder.", field: "--out");
+                var plan = new HandoffPlan(FileKind.Png, words.GetRequiredValue(backing), frame, frame).Demand(graphic.Graphic);
+                using var painted = new PaintedFrame(graphic.Graphic.Width, graphic.Graphic.Height, plan, graphic.Pictures);
+                painted.Paint(graphic.Evaluator.At(frame));
+                try
+                {
+                    await File.WriteAllBytesAsync(NameOf(words.GetRequiredValue(output), frame, frames.Length > 1), PngEncoder.Encode(painted), cancel);
+                }
+                catch (Exception e) when (e is IOException or UnauthorizedAccessException)
+                {
+                    throw new ProblemException($"The still could not be written: {e.Message}", "Choose another folder.", field: "--out");
+                }
             }
             return 0;
         });
         return command;
     }
+
+    private static string NameOf(string output, int frame, bool isNumbered) => isNumbered
+        ? Path.Combine(Path.GetDirectoryName(output) ?? "", string.Create(CultureInfo.InvariantCulture, $"{Path.GetFileNameWithoutExtension(output)}-{frame}{Path.GetExtension(output)}"))
+        : output;
 
     /// <exception cref="ProblemException">The graphic has no such frame.</exception>
     public static int InTime(Graphic graphic, int frame) => frame >= 0 && frame < graphic.Phases.Total

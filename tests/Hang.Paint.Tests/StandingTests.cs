@@ -1,0 +1,53 @@
+using Hang.Core.Contents;
+using Hang.Core.Effects;
+using Hang.Core.Evaluation;
+using Hang.Core.Layers;
+using Hang.Core.Phases;
+using Hang.Core.Values;
+using Hang.Paint.Shaping;
+using static Hang.Paint.Tests.Painted;
+using static Hang.Tests.Shared.Making;
+
+namespace Hang.Paint.Tests;
+
+/// <summary>What stands still is not painted again: its scenes are equal, frame after frame.</summary>
+public class StandingTests
+{
+    public static TheoryData<string> Effects => [.. Modules<EffectKind>.All.Select(e => e.Name)];
+
+    public static TheoryData<string> Contents => [.. Modules<ContentKind>.All.Select(c => c.Name)];
+
+    [Theory]
+    [MemberData(nameof(Effects))]
+    public void NoEffectRepaintsWhileItStandsStill(string name)
+    {
+        var kind = Modules<EffectKind>.All.Single(e => e.Name == name);
+        var plate = Plate("p", 20, 20, 60, 40, "#C7851F");
+        var group = Layer<GroupContent>("g");
+        Layer With(Layer layer) => layer with { Effects = [new("e", kind, kind.Blank)] };
+        Stands(With(plate));
+        Stands(With(group), plate with { Group = "g" });
+        Stands(With(Type("Hive").With("pieces", "letter")));
+    }
+
+    [Theory]
+    [MemberData(nameof(Contents))]
+    public void NoContentRepaintsWhileItStandsStill(string name)
+    {
+        var kind = Modules<ContentKind>.All.Single(c => c.Name == name);
+        var content = new Content(kind, kind.Blank);
+        Stands(new Layer { Id = "a", Name = "A", Content = kind is TypeContent ? content.With(TypeContent.Text, Value.Of("Hive")) : content });
+    }
+
+    private static void Stands(params Layer[] layers)
+    {
+        var graphic = Graphic(120, 90, layers) with { Phases = new PhaseLengths(50, 100, 10), Rate = new(25) };
+        var evaluator = new Evaluator(graphic, TypeShaper.Shipped);
+        // After two seconds everything that runs once by itself has run.
+        var first = evaluator.At(60);
+        for (var frame = 61; frame < 150; frame += 7)
+        {
+            Assert.True(first.Nodes.Zip(evaluator.At(frame).Nodes).All(n => n.First.SameAs(n.Second)), $"Frame {frame} is another one.");
+        }
+    }
+}
