@@ -20,7 +20,7 @@ internal sealed class LayerPose
     private static readonly Value Unmasked = LayerValues.Mask.Default;
     private readonly Channel position, scale, turn, about, opacity, mask;
     private readonly PhaseLengths phases;
-    private readonly bool upright;
+    private readonly bool upright, isGuide;
     // Copies of what the layer says, so that reading a frame does not go to the layer itself.
     private readonly Facing facing;
     private readonly ImmutableList<IdleMotion>? idles;
@@ -32,7 +32,7 @@ internal sealed class LayerPose
         var own = layer.Own;
         (position, scale, turn, about) = (own[LayerValues.Position], own[LayerValues.Scale], own[LayerValues.Turn], own[LayerValues.Pivot]);
         (opacity, mask) = (own[LayerValues.Opacity], own[LayerValues.Mask]);
-        (facing, idles) = (layer.Facing, layer.Idles);
+        (facing, idles, isGuide) = (layer.Facing, layer.Idles, layer.Guide);
         (shownFrom, shownTo) = (layer.In ?? 0, layer.Out is { } last ? last + 1 : double.PositiveInfinity);
         upright = layer.Facing == Facing.Fixed && layer.Idles is null && !turn.IsKeyed && turn.Constant.X == 0 && !scale.IsKeyed && scale.Constant is { X: 1, Y: 1 };
     }
@@ -51,7 +51,7 @@ internal sealed class LayerPose
     public bool HasSteadyMask => !mask.IsKeyed;
 
     /// <summary>True when the opacity is 1 at every moment, apart from the in and out points.</summary>
-    public bool IsOpaque => !Layer.Guide && !opacity.IsKeyed && opacity.Constant.X == 1 && Layer.Idles is null;
+    public bool IsOpaque => !isGuide && !opacity.IsKeyed && opacity.Constant.X == 1 && Layer.Idles is null;
 
     /// <summary>True when the opacity is the same at every moment, apart from the in and out points.</summary>
     public bool HasSteadyOpacity => !opacity.IsKeyed && Layer.Idles is null;
@@ -70,7 +70,8 @@ internal sealed class LayerPose
     public double Opacity(double time)
     {
         var value = opacity.NumberAt(time);
-        return Math.Clamp(idles is null ? value : value * Idle(time).Opacity, 0, 1) * (Layer.Guide ? Dimmed : 1);
+        var shown = Math.Clamp(idles is null ? value : value * Idle(time).Opacity, 0, 1);
+        return isGuide ? shown * Dimmed : shown;
     }
 
     /// <summary>How far from the box a mask's edge runs that lies on the box's own, in the layer's pixels.</summary>
