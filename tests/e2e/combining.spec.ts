@@ -174,6 +174,13 @@ test('width and height keep their ratio, contrast is a number, and what is only 
   await page.getByRole('button', { name: 'Keep the ratio of width and height' }).first().click()
   await bench.type('Size, px width', 800)
   expect((await layer('a')).values.size).toEqual([800, 400])
+  // All corners at once, and then one of its own.
+  await page.getByRole('button', { name: 'Set all corners together' }).click()
+  await bench.type('Corners, px top left', 24)
+  expect((await layer('a')).values.corners).toEqual([24, 24, 24, 24])
+  await page.getByRole('button', { name: 'All corners are set together' }).click()
+  await bench.type('Corners, px top left', 0)
+  expect((await layer('a')).values.corners).toEqual([0, 24, 24, 24])
   // WCAG's own example: #767676 on white is 4.54 : 1.
   await select(page, 'Words')
   await page.getByRole('button', { name: 'Colour', exact: true }).click()

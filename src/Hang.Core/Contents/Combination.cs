@@ -42,18 +42,8 @@ public sealed class Combination : ContentKind
         var layers = LayersKind.IdsOf(values[Shapes].Constant);
         var how = (Combining)(int)values[How].Constant.X;
         var steady = layers.All(around.IsStill);
-        (double Time, ShapePath Path)? last = null;
-        ShapePath PathAt(double time)
-        {
-            if (last is { } known && (steady || known.Time == time))
-            {
-                return known.Path;
-            }
-            var shapes = layers.Select(id => around.ShapeOf(id, time, false)).ToArray();
-            var path = shapes.Length == 0 ? ShapePath.Nothing : shaper.Shapes.Combine(shapes, how);
-            last = (time, path);
-            return path;
-        }
+        var last = new LastAsked<ShapePath>(time => layers.IsEmpty ? ShapePath.Nothing : shaper.Shapes.Combine([.. layers.Select(id => around.ShapeOf(id, time, false))], how), steady);
+        ShapePath PathAt(double time) => last.At(time);
         Box BoxAt(double time) => PathAt(time).Bounds();
         Edge edge;
         if (steady)

@@ -10,7 +10,7 @@ namespace Hang.Core.Contents;
 /// <param name="Write">Writes its coordinates.</param>
 public sealed record Edge(string Verbs, bool IsSteady, Filler Write)
 {
-    private (double Time, Course Course)? last;
+    private LastAsked<Course>? course;
 
     /// <summary>What lies inside where contours cross: nonzero or evenodd.</summary>
     public string Rule { get; init; } = "nonzero";
@@ -50,14 +50,5 @@ public sealed record Edge(string Verbs, bool IsSteady, Filler Write)
     }
 
     /// <summary>The shape at a moment, to be read by length. What was asked for last is kept.</summary>
-    public Course CourseAt(double time)
-    {
-        if (last is { } known && (IsSteady || known.Time == time))
-        {
-            return known.Course;
-        }
-        var course = At(time).Course();
-        last = (time, course);
-        return course;
-    }
+    public Course CourseAt(double time) => (course ??= new(t => At(t).Course(), IsSteady)).At(time);
 }

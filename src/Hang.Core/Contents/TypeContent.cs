@@ -129,17 +129,7 @@ public sealed class TypeContent : ContentKind
             return Draw(values, shaper, null, true);
         }
         var still = around.IsStill(id);
-        (double Time, Course Course)? last = null;
-        return Draw(values, shaper, time =>
-        {
-            if (last is { } known && (still || known.Time == time))
-            {
-                return known.Course;
-            }
-            var course = around.ShapeOf(id, time, true).Path.Course();
-            last = (time, course);
-            return course;
-        }, still);
+        return Draw(values, shaper, new LastAsked<Course>(time => around.ShapeOf(id, time, true).Path.Course(), still).At, still);
     }
 
     /// <param name="way">What the words run along; null: they stand in lines.</param>

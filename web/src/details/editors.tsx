@@ -41,11 +41,12 @@ const withRatio = ['size', 'scale']
 function Numbers({ name, info, layerId, value, onPreview, onChange }: EditorProps) {
   const numbers = value as number[]
   const pair = pairOf(layerId, info.name)
+  const together = info.kind === 'corners'
   const locked = useView((s) => s.locked.includes(pair))
   const withPart = (i: number, v: number): PlainValue => {
     const set = v / info.factor
     const by = locked && numbers[i] !== 0 ? set / numbers[i]! : 1
-    const next = numbers.map((old, j) => (j === i ? set : Math.round(old * by * 1e4) / 1e4))
+    const next = numbers.map((old, j) => (j === i || (locked && together) ? set : Math.round(old * by * 1e4) / 1e4))
     return next.length === 1 ? next[0]! : next
   }
   return (
@@ -64,9 +65,17 @@ function Numbers({ name, info, layerId, value, onPreview, onChange }: EditorProp
           />
         </Box>
       ))}
-      {withRatio.includes(info.name) && numbers.length === 2 && (
+      {(together || (withRatio.includes(info.name) && numbers.length === 2)) && (
         <Tool
-          label={locked ? 'Width and height keep their ratio' : 'Keep the ratio of width and height'}
+          label={
+            together
+              ? locked
+                ? 'All corners are set together'
+                : 'Set all corners together'
+              : locked
+                ? 'Width and height keep their ratio'
+                : 'Keep the ratio of width and height'
+          }
           on={locked}
           minW="24px"
           h="24px"
