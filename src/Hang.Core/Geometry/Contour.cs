@@ -6,7 +6,11 @@ public sealed class Contour
     /// <summary>Parts of a curve within which its speed hardly changes.</summary>
     private const int Parts = 8;
     private const int MostSteps = 12;
+    private const int MostHalvings = 12;
     private const double Close = 1e-9;
+
+    /// <summary>Shorter curves, in pixels, are measured as if they were as long.</summary>
+    private const double Least = 0.01;
     private readonly double[][] travelled;
     private readonly double[] ends;
 
@@ -81,11 +85,12 @@ public sealed class Contour
     }
 
     /// <summary>One application of the rule where it and its halves agree, as nearly everywhere; near a cusp as many as it takes.</summary>
-    private static double LengthOf(ICurve curve, double from, double to)
+    /// <param name="left">How often it may still be halved: of very short curves the arithmetic itself is not that exact.</param>
+    private static double LengthOf(ICurve curve, double from, double to, int left = MostHalvings)
     {
         var (whole, middle) = (ArcLength.Rule(curve, from, to), (from + to) / 2);
         var halves = ArcLength.Rule(curve, from, middle) + ArcLength.Rule(curve, middle, to);
-        return Math.Abs(whole - halves) <= Close * Math.Abs(halves) ? halves : ArcLength.Of(curve, from, to);
+        return left == 0 || !(Math.Abs(whole - halves) > Close * Math.Max(halves, Least)) ? halves : LengthOf(curve, from, middle, left - 1) + LengthOf(curve, middle, to, left - 1);
     }
 
     /// <summary>The curve's parameter after a length: Newton's method within the part that holds it.</summary>
