@@ -21,7 +21,7 @@ internal static class BlurMeasure
         var evaluator = new Evaluator(graphic, TypeShaper.Shipped);
         var scenes = Enumerable.Range(1, graphic.Phases.Arrive - 2).Select(evaluator.At).Where(s => s.Nodes.Any(n => n.Moments.Length > 0)).ToArray();
         var combs = scenes.Select(s => s.Nodes.Select(Thinned).ToImmutableArray()).ToArray();
-        using var canvas = new FrameCanvas(graphic.Width, graphic.Height, 1, null, file.Pictures);
+        using var canvas = new FrameCanvas(graphic.Width, graphic.Height, null, file.Pictures);
         using var surface = SKSurface.Create(new SKImageInfo(graphic.Width, graphic.Height, SKColorType.Rgba8888, SKAlphaType.Premul));
         using var painter = new ScenePainter(file.Pictures);
         var (ours, comb) = Measure.Alternate(

@@ -24,7 +24,7 @@ internal static class GroupedMeasure
     {
         using var pictures = new PictureShelf(_ => null);
         var evaluator = new Evaluator(Make(), TypeShaper.Shipped);
-        using var ours = new FrameCanvas(1920, 1080, 1, null, pictures);
+        using var ours = new FrameCanvas(1920, 1080, null, pictures);
         using var surface = SKSurface.Create(new SKImageInfo(1920, 1080, SKColorType.Rgba8888, SKAlphaType.Premul));
         var (a, b) = Measure.Alternate(
             Rounds,

@@ -23,7 +23,7 @@ internal static class PackageMeasure
             using var painter = new ScenePainter(graphic.Pictures);
             var scenes = frames.Select(graphic.Evaluator.At).ToArray();
             var recorded = scenes.Select(s => Recorded(painter, s, graphic.Graphic.Width, graphic.Graphic.Height)).ToArray();
-            using var canvas = new FrameCanvas(graphic.Graphic.Width, graphic.Graphic.Height, 1, null, graphic.Pictures);
+            using var canvas = new FrameCanvas(graphic.Graphic.Width, graphic.Graphic.Height, null, graphic.Pictures);
             using var surface = SKSurface.Create(new SKImageInfo(graphic.Graphic.Width, graphic.Graphic.Height, SKColorType.Rgba8888, SKAlphaType.Premul));
             var (a, b) = Measure.Alternate(
                 Rounds,

@@ -21,7 +21,7 @@ internal static class PaintMeasure
             distinct.Add(frame);
             frame += times;
         }
-        using var ours = new FrameCanvas(1920, 1080, 1, null, graphic.Pictures);
+        using var ours = new FrameCanvas(1920, 1080, null, graphic.Pictures);
         using var bare = new HandWritten(graphic.Pictures.Get(graphic.Graphic.Assets.Keys.Single()));
         var (a, b) = Measure.Alternate(
             Rounds,

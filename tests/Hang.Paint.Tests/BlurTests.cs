@@ -35,7 +35,7 @@ public class BlurTests
         var samples = evaluator.At(frame).Nodes.Single().Moments;
         Assert.InRange(samples.Length, 9, 10);
         using var blurred = Painted.Paint(graphic, frame);
-        using var sharp = new FrameCanvas(320, 120, 1, null, new PictureShelf(_ => null));
+        using var sharp = new FrameCanvas(320, 120, null, new PictureShelf(_ => null));
         var sum = new double[blurred.Pixels.Length];
         foreach (var moment in samples)
         {
@@ -187,7 +187,7 @@ public class BlurTests
         var mean = new double[canvas.Pixels.Length];
         foreach (var moment in node.Moments)
         {
-            using var one = new FrameCanvas(240, 80, 1, null, new PictureShelf(_ => null));
+            using var one = new FrameCanvas(240, 80, null, new PictureShelf(_ => null));
             one.Paint(new Scene(240, 80, [new DrawNode(node.Strip, moment, [])]));
             for (var i = 0; i < mean.Length; i++)
             {

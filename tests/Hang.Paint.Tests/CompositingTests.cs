@@ -54,7 +54,7 @@ public class CompositingTests
         using var png = bitmap.Encode(SKEncodedImageFormat.Png, 100);
         using var pictures = new PictureShelf(_ => png.ToArray());
         var layer = Layer<PictureContent>("p").With("asset", "x").With("position", new Value(10, 10)).With("size", new Value(80, 20)).With("opacity", new Value(0.5));
-        using var canvas = new FrameCanvas(100, 40, 1, null, pictures);
+        using var canvas = new FrameCanvas(100, 40, null, pictures);
         canvas.Paint(new Evaluator(Graphic(100, 40, layer), TypeShaper.Shipped).At(0));
         Assert.Equal(0, At(canvas, 8, 20)[3]);
         Assert.InRange(At(canvas, 15, 20)[0], 126, 129);

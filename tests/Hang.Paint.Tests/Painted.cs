@@ -45,7 +45,7 @@ internal static class Painted
 
     public static FrameCanvas Paint(Graphic graphic, int frame = 0, double scale = 1)
     {
-        var canvas = new FrameCanvas((int)(graphic.Width * scale), (int)(graphic.Height * scale), scale, null, new PictureShelf(_ => null));
+        var canvas = new FrameCanvas((int)(graphic.Width * scale), (int)(graphic.Height * scale), null, new PictureShelf(_ => null));
         canvas.Paint(new Evaluator(graphic, TypeShaper.Shipped).At(frame));
         return canvas;
     }

@@ -66,10 +66,10 @@ public class PainterTests
         plate = plate.With("position", Over([new(0, new(0, 20), Feel.Linear), new(29, new(150, 90), Feel.Linear)]));
         var evaluator = new Evaluator(Graphic(200, 150, plate, Type("Honey")), TypeShaper.Shipped);
         using var pictures = new PictureShelf(_ => null);
-        using var used = new FrameCanvas(200, 150, 1, null, pictures);
+        using var used = new FrameCanvas(200, 150, null, pictures);
         foreach (var frame in new[] { 0, 13, 29, 5 })
         {
-            using var fresh = new FrameCanvas(200, 150, 1, null, pictures);
+            using var fresh = new FrameCanvas(200, 150, null, pictures);
             used.Paint(evaluator.At(frame));
             fresh.Paint(evaluator.At(frame));
             Assert.True(used.Pixels.SequenceEqual(fresh.Pixels), $"frame {frame}");
@@ -91,5 +91,15 @@ public class PainterTests
                 Assert.True(inside || At(canvas, x, y)[3] == 0, $"{x}, {y}");
             }
         }
+    }
+
+    /// <summary>At 0.33 a graphic of 1920 x 1080 is 633.6 x 356.4: the picture of 634 x 356 is covered to its last pixel.</summary>
+    [Fact]
+    public void APictureOfAnySizeIsCoveredToItsEdges()
+    {
+        using var canvas = new FrameCanvas(634, 356, null, new PictureShelf(_ => null));
+        canvas.Paint(new Evaluator(Graphic(1920, 1080, Plate("p", 0, 0, 1920, 1080, "#FF0000")), TypeShaper.Shipped).At(0));
+        Assert.Equal([255, 0, 0, 255], At(canvas, 633, 355));
+        Assert.Equal([255, 0, 0, 255], At(canvas, 0, 0));
     }
 }

@@ -31,7 +31,7 @@ public class RecolourTests
 
     private static FrameCanvas Paint(Layer layer)
     {
-        var canvas = new FrameCanvas(120, 120, 1, null, new PictureShelf(h => h == Hash ? Disc() : null));
+        var canvas = new FrameCanvas(120, 120, null, new PictureShelf(h => h == Hash ? Disc() : null));
         canvas.Paint(new Evaluator(Graphic(120, 120, layer), TypeShaper.Shipped).At(0));
         return canvas;
     }

@@ -80,6 +80,9 @@ public sealed class ShellTests : IDisposable
     [InlineData(2, "frame", "DEMO", "-o", "x.png", "--at", "soon")]
     [InlineData(2, "paint", "DEMO")]
     [InlineData(1, "render", "DEMO", "-o", "x.mp4")]
+    [InlineData(1, "render", "DEMO", "-o", "x.avi")]
+    [InlineData(1, "render", "DEMO", "-o", "x")]
+    [InlineData(1, "render", "DEMO", "-o", "x.mov", "--kind", "png")]
     [InlineData(1, "frame", "DEMO", "-o", "x.png", "--at", "480")]
     [InlineData(1, "frame", "nosuch.hang", "-o", "x.png", "--at", "0")]
     [InlineData(1, "check", "DEMO", "--set", "Nope=1")]
@@ -102,6 +105,10 @@ public sealed class ShellTests : IDisposable
         var made = JsonDocument.Parse(output).RootElement;
         Assert.Equal((6, 480, "prores"), (made.GetProperty("frames").GetInt32(), made.GetProperty("width").GetInt32(), made.GetProperty("kind").GetString()));
         Assert.True(File.Exists(path));
+        // It was proved, too.
+        Assert.True(made.GetProperty("holds").GetBoolean(), made.GetProperty("verdict").GetString());
+        var unproved = await Hang("render", Demo, "-o", Path.Combine(folder, "b.mov"), "--range", "24-26", "--scale", "0.25", "--json", "--no-proof");
+        Assert.Equal(JsonValueKind.Null, JsonDocument.Parse(unproved.Out).RootElement.GetProperty("holds").ValueKind);
     }
 
     [Fact]

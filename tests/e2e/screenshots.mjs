@@ -180,4 +180,42 @@ await layers.getByRole('button', { name: 'Front panel', exact: true }).click({ m
 await page.waitForTimeout(1500)
 await shot('several')
 
+// A badge: words along a circle, a hole cut out of a disc, an arrow that tapers; rulers, a guide and a grid over it.
+const badge = await (
+  await fetch(`${url}/api/packages/${shelf.id}/documents`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({
+      hang: 2,
+      name: 'Harvest badge',
+      kind: 'bug',
+      width: 1920,
+      height: 1080,
+      rate: '50',
+      phases: { arrive: 40, hold: 120, leave: 40 },
+      guides: { upright: [960], level: [540] },
+      layers: [
+        { id: 'disc', name: 'Disc', hidden: true, position: [560, 140], content: { kind: 'ellipse', size: [800, 800], fill: '#4A2C12' } },
+        { id: 'comb', name: 'Comb', hidden: true, position: [790, 370], content: { kind: 'star', size: [340, 340], points: 6, depth: 0 } },
+        { id: 'cut', name: 'Disc without comb', content: { kind: 'combination', of: ['disc', 'comb'], how: 'cut', fill: '#4A2C12', stroke: 10, strokeFill: '#F2A71B' }, effects: [{ id: 'e1', kind: 'grain', amount: 0.08 }] },
+        { id: 'way', name: 'Way of the words', hidden: true, position: [660, 240], content: { kind: 'ellipse', size: [600, 600] } },
+        { id: 'above', name: 'Upper words', position: [960, 240], content: { kind: 'type', text: 'HEATHER HARVEST', family: 'Manrope', weight: 800, align: 'centre', typeSize: 74, tracking: 80, fill: '#FFF6E0', along: ['way'] } },
+        { id: 'below', name: 'Lower words', position: [960, 840], content: { kind: 'type', text: 'FERNHOLLOW APIARY', family: 'Manrope', weight: 600, align: 'centre', typeSize: 52, tracking: 120, fill: '#F2A71B', along: ['way'], alongStart: 0.5, alongBackwards: true } },
+        { id: 'arrow', name: 'Arrow', position: [880, 460], content: { kind: 'ellipse', size: [160, 160], fill: '#00000000', stroke: 18, strokeFill: '#F2A71B', endHead: 'arrow', headSize: 3, taper: [1, 0], drawnTo: 0.8 } },
+      ],
+      assets: {},
+    }),
+  })
+).json()
+await page.goto(`${url}/bench/${badge}`)
+await page.getByRole('button', { name: 'Upper words', exact: true }).waitFor()
+await seek(100)
+await page.getByRole('button', { name: /^Rulers and guides/ }).click()
+await page.getByRole('combobox', { name: 'Grid' }).selectOption('120')
+await page.getByRole('button', { name: 'Upper words', exact: true }).click()
+await page.getByText('On a path', { exact: true }).scrollIntoViewIfNeeded()
+await page.mouse.move(500, 560)
+await page.waitForTimeout(1500)
+await shot('badge')
+await fetch(`${url}/api/graphics/${badge}`, { method: 'DELETE' })
 await browser.close()

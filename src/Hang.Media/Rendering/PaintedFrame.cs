@@ -20,7 +20,7 @@ public sealed class PaintedFrame : IDisposable
     public PaintedFrame(int width, int height, HandoffPlan plan, PictureShelf pictures)
     {
         (Width, Height) = (width, height);
-        canvas = new(width, height, plan.Scale, plan.Backing.Behind(), pictures);
+        canvas = new(width, height, plan.Backing.Behind(), pictures);
         straight = plan.HasAlpha ? GC.AllocateUninitializedArray<byte>(width * height * 4) : null;
         straight?.AsSpan().Clear();
     }

@@ -35,7 +35,7 @@ public sealed record ContrastBehind(double Ratio, double Covered)
             return null;
         }
         var scale = Math.Min(1, Most / (double)graphic.Width);
-        using var canvas = new FrameCanvas(Math.Max(1, (int)(graphic.Width * scale)), Math.Max(1, (int)(graphic.Height * scale)), scale, null, pictures);
+        using var canvas = new FrameCanvas(Math.Max(1, (int)(graphic.Width * scale)), Math.Max(1, (int)(graphic.Height * scale)), null, pictures);
         canvas.Paint(new Evaluator(Behind(graphic, layer), shaper).At(frame));
         var (left, top) = ((int)(box.Left * scale), (int)(box.Top * scale));
         var (right, bottom) = (Math.Min(canvas.Width, Math.Max(left + 1, (int)Math.Ceiling(box.Right * scale))), Math.Min(canvas.Height, Math.Max(top + 1, (int)Math.Ceiling(box.Bottom * scale))));

@@ -17,14 +17,12 @@ public sealed unsafe class FrameCanvas : IDisposable
     private readonly SKSurface surface;
     private readonly byte* pixels;
     private readonly SKColor behind;
-    private readonly double scale;
 
     /// <param name="width">Of the picture in pixels.</param>
-    /// <param name="scale">Pixels of the picture per pixel of the graphic.</param>
     /// <param name="backing">Opaque colour behind the graphic, or null for none.</param>
-    public FrameCanvas(int width, int height, double scale, Rgba? backing, PictureShelf pictures)
+    public FrameCanvas(int width, int height, Rgba? backing, PictureShelf pictures)
     {
-        (Width, Height, this.scale) = (width, height, scale);
+        (Width, Height) = (width, height);
         painter = new(pictures);
         pixels = (byte*)NativeMemory.AllocZeroed((nuint)width * (nuint)height, 4);
         surface = SKSurface.Create(new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Premul), (IntPtr)pixels, width * 4)
@@ -43,10 +41,11 @@ public sealed unsafe class FrameCanvas : IDisposable
     /// <summary>The rows of the picture from the top, 4 bytes a pixel, without padding.</summary>
     public Span<byte> Pixels => new(pixels, Width * Height * 4);
 
-    /// <summary>Paints a scene; everything else becomes the backing.</summary>
+    /// <summary>Paints a scene as large as the picture, whose sides are whole pixels: it is never short of a part of one. Everything else becomes the backing.</summary>
     public void Paint(Scene scene)
     {
-        var bounds = Scaled(scene.Bounds);
+        var (x, y) = (Width / (double)scene.Width, Height / (double)scene.Height);
+        var bounds = Scaled(scene.Bounds, x, y);
         var touched = bounds.Union(InUse);
         if (touched.IsEmpty)
         {
@@ -56,7 +55,7 @@ public sealed unsafe class FrameCanvas : IDisposable
         canvas.Save();
         canvas.ClipRect(new SKRect((float)touched.Left, (float)touched.Top, (float)touched.Right, (float)touched.Bottom));
         canvas.Clear(behind);
-        canvas.Scale((float)scale);
+        canvas.Scale((float)x, (float)y);
         painter.Paint(canvas, scene);
         canvas.Restore();
         canvas.Flush();
@@ -78,7 +77,7 @@ public sealed unsafe class FrameCanvas : IDisposable
         NativeMemory.Free(pixels);
     }
 
-    private Box Scaled(Box box) => box.IsEmpty ? Box.Empty : new Box(
-        Math.Floor(box.Left * scale) - 1, Math.Floor(box.Top * scale) - 1, Math.Ceiling(box.Right * scale) + 1, Math.Ceiling(box.Bottom * scale) + 1)
+    private Box Scaled(Box box, double x, double y) => box.IsEmpty ? Box.Empty : new Box(
+        Math.Floor(box.Left * x) - 1, Math.Floor(box.Top * y) - 1, Math.Ceiling(box.Right * x) + 1, Math.Ceiling(box.Bottom * y) + 1)
         .Intersect(new(0, 0, Width, Height));
 }
