@@ -71,4 +71,26 @@ public class ArrangeTests
         Assert.Equal(new Value(200, 30), graphic.Layer("a").Channel("size").Constant);
         Assert.Equal(100, graphic.Layer("t").Channel("typeSize").Constant.X);
     }
+
+    [Fact]
+    public void GuidesAreKeptInTheDocumentAndDemanded()
+    {
+        var graphic = new SetGuides([320, 960.5], [540]).ApplyTo(Graphic(Type("t", "ab")), Shaper);
+        Assert.Equal(graphic.Guides, GraphicJson.Read(GraphicJson.Write(graphic)).Guides);
+        Assert.Null(new SetGuides([], []).ApplyTo(graphic, Shaper).Guides);
+        Assert.Throws<ProblemException>(() => new SetGuides([.. Enumerable.Repeat(1.0, 101)], []).ApplyTo(graphic, Shaper));
+        Assert.Throws<ProblemException>(() => new SetGuides([double.NaN], []).ApplyTo(graphic, Shaper));
+    }
+
+    [Fact]
+    public void WhatIsDrawnAfterIsLockedAndInNoFile()
+    {
+        var graphic = new ChangeLayer("t", Guide: true).ApplyTo(Graphic(Type("t", "ab")), Shaper);
+        Assert.True(graphic.Layer("t").Locked);
+        Assert.True(GraphicJson.Read(GraphicJson.Write(graphic)).Layer("t").Guide);
+        Assert.Empty(new Evaluator(graphic, Shaper).Strips);
+        var stage = new Evaluator(graphic, Shaper, guides: true);
+        Assert.Equal(0.4f, stage.At(0).Nodes[0].Values[6]);
+        Assert.NotEmpty(new Evaluator(new ChangeLayer("t", Guide: false).ApplyTo(graphic, Shaper), Shaper).Strips);
+    }
 }

@@ -76,9 +76,13 @@ public sealed record GuideLines([property: Most(GuideLines.MostLines)] Immutable
 {
     public const int MostLines = 100;
 
-    /// <exception cref="ProblemException">One lies too far out.</exception>
+    /// <exception cref="ProblemException">One lies too far out, or there are too many.</exception>
     public void Demand()
     {
+        if (Upright.Length > MostLines || Level.Length > MostLines)
+        {
+            throw new ProblemException($"There are more than {MostLines} guides of one kind.", "Take some away.", field: "guides");
+        }
         if (Upright.Concat(Level).Any(l => !(Math.Abs(l) <= Values.ValueSpec.Far)))
         {
             throw new ProblemException("A guide lies too far out.", "Put it within the frame.", field: "guides");
