@@ -78,6 +78,38 @@ public sealed class DeliveryTests : IDisposable
         Assert.True(proof.Holds, proof.Verdict);
     }
 
+    /// <summary>Wrong words are few pixels of a frame: they are found where they stand. One full stop more, or one letter other.</summary>
+    [Theory]
+    [InlineData("Maren Oakhollow", true)]
+    [InlineData("Maren Oakhollow.", false)]
+    [InlineData("Maren Oakhollew", false)]
+    public async Task AnMp4WithOtherWordsIsRefused(string words, bool holds)
+    {
+        Evaluator With(string text) => new(
+            new Graphic
+            {
+                Version = Graphic.FormatVersion,
+                Name = "Words",
+                Kind = GraphicKind.LowerThird,
+                Width = 640,
+                Height = 360,
+                Rate = new(25),
+                Phases = new(2, 6, 2),
+                Layers =
+                [
+                    Layer<Plate>("p").With("position", new Value(40, 220)).With("size", new Value(520, 90)).With("fill", new Value(0.29, 0.17, 0.07, 1)),
+                    TypeOf("t", text).With("position", new Value(60, 280)).With("typeSize", new Value(46)).With("fill", new Value(1, 0.96, 0.88, 1)),
+                ],
+            },
+            TypeShaper.Shipped);
+        var meant = With("Maren Oakhollow");
+        var plan = HandoffPlan.Whole(meant.Graphic, FileKind.Mp4, new(BackingKind.Solid, "#204020"));
+        var path = Path.Combine(folder, $"{words.Length}{holds}.mp4");
+        await Renderer.RenderAsync(With(words), plan, pictures, path, "a");
+        var proof = (await Prover.ProveAsync(meant, plan, pictures, path)).Proof;
+        Assert.True(proof.Holds == holds, $"{proof.Verdict} {proof.Frames.Max(f => f.WorstBlock)}");
+    }
+
     [Fact]
     public async Task AProofFindsAFileThatIsNotWhatWasMeant()
     {

@@ -11,9 +11,9 @@ namespace Hang.Media.Proofs;
 internal static class DecodedFrames
 {
     public static IAsyncEnumerable<IDecodedFrame> ReadAsync(string path, FileKind kind, int width, int height, CancellationToken cancel) =>
-        kind == FileKind.Png ? StillsAsync(path, cancel) : VideoAsync(path, width, height, cancel);
+        kind == FileKind.Png ? StillsAsync(path, cancel) : VideoAsync(path, kind, width, height, cancel);
 
-    private static async IAsyncEnumerable<IDecodedFrame> VideoAsync(string path, int width, int height, [EnumeratorCancellation] CancellationToken cancel)
+    private static async IAsyncEnumerable<IDecodedFrame> VideoAsync(string path, FileKind kind, int width, int height, [EnumeratorCancellation] CancellationToken cancel)
     {
         await using var ffmpeg = FfmpegProcess.Start("ffmpeg", ["-hide_banner", "-loglevel", "error", "-i", path, "-map", "0:v:0", "-fps_mode", "passthrough", "-f", "rawvideo", "-pix_fmt", "yuva444p12le", "pipe:1"]);
         await using var killed = ffmpeg.KilledBy(cancel);
@@ -26,7 +26,7 @@ internal static class DecodedFrames
             {
                 break;
             }
-            yield return new PlanarFrame(planes, width, height);
+            yield return new PlanarFrame(planes, width, height, kind == FileKind.Mp4);
         }
         await ffmpeg.FinishAsync(cancel);
     }

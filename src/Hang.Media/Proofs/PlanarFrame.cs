@@ -7,7 +7,8 @@ namespace Hang.Media.Proofs;
 /// A decoded video frame: planes Y', Cb, Cr and alpha of 12 bits, narrow range, converted to R'G'B' in floating point by
 /// ITU-R BT.709-6 (items 3.2 to 3.5). Alpha is full range.
 /// </summary>
-internal sealed class PlanarFrame(byte[] planes, int width, int height) : IDecodedFrame
+/// <param name="judgesBlocks">True: luma is judged block by block, as it must be where colour has less resolution.</param>
+internal sealed class PlanarFrame(byte[] planes, int width, int height, bool judgesBlocks) : IDecodedFrame
 {
     // Narrow range of 12 bits: Y' 256..3760, Cb and Cr 256..3840 about 2048 (BT.709-6, item 3.5, for n = 12).
     private const float Luma = 255f / (3760 - 256);
@@ -17,6 +18,7 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height) : IDecod
     private const float GreenFromCb = -0.1873f;
     private const float GreenFromCr = -0.4681f;
     private const float BlueFromCb = 1.8556f;
+    private const int Block = 8;
     private readonly int count = width * height;
 
     public FrameError Compare(ReadOnlySpan<byte> meant, int frame)
@@ -50,7 +52,34 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height) : IDecod
             sum += er + eg + eb;
             i++;
         }
-        return new(frame, worst, sum / (3.0 * count), worstAlpha, sumAlpha / count);
+        return new(frame, worst, sum / (3.0 * count), worstAlpha, sumAlpha / count, judgesBlocks ? WorstBlock(pixels) : 0);
+    }
+
+    /// <summary>The largest mean difference of luma within a block; blocks at the right and bottom edge may be smaller.</summary>
+    private double WorstBlock(ReadOnlySpan<uint> meant)
+    {
+        var luma = Plane(0);
+        var across = (width + Block - 1) / Block;
+        Span<float> sums = new float[across];
+        var worst = 0.0;
+        for (var row = 0; row < height; row++)
+        {
+            for (var x = 0; x < width; x++)
+            {
+                var p = meant[row * width + x];
+                var should = 0.2126f * (p & 0xFF) + 0.7152f * ((p >> 8) & 0xFF) + 0.0722f * ((p >> 16) & 0xFF);
+                sums[x / Block] += MathF.Abs((luma[row * width + x] - 256) * Luma - should);
+            }
+            if (row % Block == Block - 1 || row == height - 1)
+            {
+                for (var i = 0; i < across; i++)
+                {
+                    worst = Math.Max(worst, sums[i] / (Math.Min(Block, width - i * Block) * (row % Block + 1)));
+                }
+                sums.Clear();
+            }
+        }
+        return worst;
     }
 
     public (double Least, double Greatest) AlphaRange()

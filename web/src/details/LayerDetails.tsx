@@ -1,5 +1,5 @@
 import { Box, Grid } from '@chakra-ui/react'
-import { ChevronDown, ChevronLeft, ChevronRight } from 'lucide-react'
+import { ChevronDown, ChevronLeft, ChevronRight, Spline } from 'lucide-react'
 import { memo, useState, type ReactNode } from 'react'
 import type { Schemas } from '../api/client'
 import { useDocument } from '../stores/documentStore'
@@ -11,7 +11,6 @@ import { keyPlaces, valueAt } from '../live/document'
 import { CommittedInput } from '../shell/CommittedInput'
 import { Choice, Labelled, Tool } from '../shell/controls'
 import { makePaths } from '../bench/shapes'
-import { Act } from './Act'
 import { Section } from './Section'
 import { EffectDetails } from './EffectDetails'
 import { FeatureTicks } from './FeatureTicks'
@@ -32,18 +31,20 @@ export const LayerDetails = memo(function LayerDetails({ id, choices }: { id: st
   return (
     <>
       <Findings id={id} />
-      <Section title={content?.title ?? kind}>
+      <Section
+        title={content?.title ?? kind}
+        tools={
+          content?.hasEdge &&
+          kind !== 'path' && (
+            // What is lost by it is said first.
+            <Tool label="Make a path" minW="24px" h="24px" onClick={() => void makePaths()}>
+              <Spline size={14} />
+            </Tool>
+          )
+        }
+      >
         <Identity id={id} choices={choices} />
         {content?.isGroup && <GroupTools id={id} />}
-        {content?.hasEdge && kind !== 'path' && (
-          <Box mt="6px">
-            <Act
-              name="Make a path"
-              title="Turns it into points that can be moved; what is lost by it is said first"
-              onClick={() => void makePaths()}
-            />
-          </Box>
-        )}
       </Section>
       {kind === 'type' && <ReadingNote />}
       <Values id={id} choices={choices} />

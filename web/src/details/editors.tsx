@@ -50,21 +50,23 @@ function Numbers({ name, info, layerId, value, onPreview, onChange }: EditorProp
     return next.length === 1 ? next[0]! : next
   }
   return (
-    <Flex gap="4px" wrap="wrap">
-      {numbers.map((v, i) => (
-        <Box key={i} flex={numbers.length === 4 ? '1 0 45%' : '1'} minW="0">
-          <NumberField
-            label={numbers.length === 1 ? name : `${name} ${info.components[i]}`}
-            prefix={signOf(info, i)}
-            value={v * info.factor}
-            step={info.step}
-            min={info.least * info.factor}
-            max={info.most * info.factor}
-            onPreview={(n) => onPreview(withPart(i, n))}
-            onChange={(n) => onChange(withPart(i, n))}
-          />
-        </Box>
-      ))}
+    <Flex gap="4px" align="center">
+      <Flex gap="4px" wrap="wrap" flex="1" minW="0">
+        {numbers.map((v, i) => (
+          <Box key={i} flex={numbers.length === 4 ? '1 0 45%' : '1'} minW="0">
+            <NumberField
+              label={numbers.length === 1 ? name : `${name} ${info.components[i]}`}
+              prefix={signOf(info, i)}
+              value={v * info.factor}
+              step={info.step}
+              min={info.least * info.factor}
+              max={info.most * info.factor}
+              onPreview={(n) => onPreview(withPart(i, n))}
+              onChange={(n) => onChange(withPart(i, n))}
+            />
+          </Box>
+        ))}
+      </Flex>
       {(together || (withRatio.includes(info.name) && numbers.length === 2)) && (
         <Tool
           label={
