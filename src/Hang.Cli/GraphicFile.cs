@@ -73,8 +73,7 @@ public sealed class GraphicFile : IDisposable
         {
             if (font.Data is { } data)
             {
-                var file = FontFile.Read(font.Name, Base64.Read(font.Name, data, $"/fonts/{hash}/data"));
-                FontShelf.Shipped.Add(file.Hash == hash ? file : throw new ProblemException($"The font {font.Name} is not the one that the document was made with.", "Save the document again.", field: $"/fonts/{hash}"));
+                FontShelf.Shipped.Add(FontFile.Read(hash, font, data));
             }
         }
     }

@@ -32,7 +32,7 @@ public sealed class PathContent : ContentKind
         var (points, closed) = (values[Points], values[Closed].Constant.X != 0);
         var rule = Rules.Options[(int)values[Rule].Constant.X];
         Box BoxAt(double time) => PointPaths.BoxOf(points.At(time), closed);
-        var paths = PointPaths.Of(points, closed).Select(p => new Edge(p.Verbs, p.IsSteady, p.Write) { Rule = rule, Shows = p.Shows }).ToArray();
+        var paths = PointPaths.Of(points, closed).Select(p => p with { Rule = rule }).ToArray();
         return new SimpleDrawing(!points.IsKeyed, BoxAt, writer =>
         {
             foreach (var path in paths)

@@ -17,13 +17,10 @@ public static class PointPaths
     /// <summary>A piece that is shorter, in pixels, is none.</summary>
     private const double Nothing = 1e-3;
 
-    /// <summary>A path as a shape.</summary>
-    /// <param name="Shows">Whether it is this one at a moment; null: always.</param>
-    public sealed record PointPath(string Verbs, bool IsSteady, Filler Write, Func<double, bool>? Shows);
-
+    /// <summary>The shapes of a path over time.</summary>
     /// <param name="channel">Of <see cref="PointsKind"/>.</param>
     /// <param name="closed">True: each contour goes back to where it began.</param>
-    public static IEnumerable<PointPath> Of(Channel channel, bool closed)
+    public static IEnumerable<Edge> Of(Channel channel, bool closed)
     {
         var layouts = (channel.IsKeyed ? channel.Keys.Select(k => LayoutOf(k.Value.Numbers)) : [LayoutOf(channel.Constant.Numbers)]).Distinct().ToArray();
         foreach (var layout in layouts)
@@ -35,7 +32,10 @@ public static class PointPaths
                 {
                     Write(numbers, closed, v);
                 }
-            }, layouts.Length == 1 ? null : time => LayoutOf(channel.At(time).Numbers) == layout);
+            })
+            {
+                Shows = layouts.Length == 1 ? null : time => LayoutOf(channel.At(time).Numbers) == layout,
+            };
         }
     }
 

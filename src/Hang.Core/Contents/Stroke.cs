@@ -70,7 +70,7 @@ internal sealed class Stroke
     /// <summary>True when a shape has a line at any moment.</summary>
     public bool IsThere(ValueSet values) => values[Width].IsKeyed || values[Width].Constant.X > 0;
 
-    /// <summary>True when the line of a shape moves by itself: what is drawn of it, or its dashes.</summary>
+    /// <summary>True when the line does not move by itself: neither what is drawn of it, nor its dashes.</summary>
     private bool IsSteady(ValueSet values) => new[] { Width, Miter, DashPhase, From, To, Offset, HeadSize, Taper, TaperTo }.All(s => !values[s].IsKeyed);
 
     /// <summary>Strokes an edge.</summary>

@@ -1,3 +1,4 @@
+using Hang.Core.Contents;
 using Hang.Core.Geometry;
 using Hang.Core.PaintList;
 using Hang.Core.Values;
@@ -15,10 +16,10 @@ public sealed class BoxMask : MaskKind
     {
     }
 
-    protected override IEnumerable<Contour> Contours(ValueSet values)
+    protected override IEnumerable<Edge> Contours(ValueSet values)
     {
         var (edges, corner) = (values[Edges], values[Corner]);
-        yield return new(Shape.RoundedBox, "nonzero", !edges.IsKeyed && !corner.IsKeyed, (time, v) =>
+        yield return new(Shape.RoundedBox, !edges.IsKeyed && !corner.IsKeyed, (time, v) =>
         {
             var radius = Math.Max(0, corner.NumberAt(time));
             Shape.WriteRoundedBox(Upright(edges.At(time)), radius, radius, radius, radius, v);

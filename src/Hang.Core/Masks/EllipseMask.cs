@@ -1,3 +1,4 @@
+using Hang.Core.Contents;
 using Hang.Core.PaintList;
 using Hang.Core.Values;
 
@@ -12,9 +13,9 @@ public sealed class EllipseMask : MaskKind
     {
     }
 
-    protected override IEnumerable<Contour> Contours(ValueSet values)
+    protected override IEnumerable<Edge> Contours(ValueSet values)
     {
         var edges = values[Edges];
-        yield return new(Shape.Ellipse, "nonzero", !edges.IsKeyed, (time, v) => Shape.WriteEllipse(BoxMask.Upright(edges.At(time)), v));
+        yield return new(Shape.Ellipse, !edges.IsKeyed, (time, v) => Shape.WriteEllipse(BoxMask.Upright(edges.At(time)), v));
     }
 }

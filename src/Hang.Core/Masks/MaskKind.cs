@@ -1,3 +1,4 @@
+using Hang.Core.Contents;
 using Hang.Core.Motion;
 using Hang.Core.PaintList;
 using Hang.Core.Values;
@@ -31,14 +32,7 @@ public abstract class MaskKind : Module
     public ValueSpec Opacity { get; }
 
     /// <summary>The shape at every moment: each with the moments at which it is the one, all of them if there is one.</summary>
-    protected abstract IEnumerable<Contour> Contours(ValueSet values);
-
-    /// <summary>A shape given by numbers.</summary>
-    /// <param name="Verbs">See <see cref="Shape"/>.</param>
-    /// <param name="Rule">nonzero or evenodd.</param>
-    /// <param name="IsSteady">True when it is the same at every moment.</param>
-    /// <param name="Shows">Null: always.</param>
-    protected internal sealed record Contour(string Verbs, string Rule, bool IsSteady, Filler Shape, Func<double, bool>? Shows = null);
+    protected abstract IEnumerable<Edge> Contours(ValueSet values);
 
     /// <summary>How a mask goes together with those before it.</summary>
     public static MaskCombination CombinationOf(ValueSet values, MaskKind kind) => (MaskCombination)(int)values[kind.Combine].Constant.X;
@@ -98,25 +92,25 @@ public abstract class MaskKind : Module
     /// <summary>Fills all that can ever be seen.</summary>
     internal static void Everything(Span<float> v) => Shape.WriteBox(new Geometry.Box(-Far, -Far, Far, Far), v);
 
-    private static void WriteContour(StripWriter writer, Contour contour, Channel grow)
+    private static void WriteContour(StripWriter writer, Edge contour, Channel grow)
     {
         if (contour.Shows is { } shows)
         {
             writer.Add(Ops.Place, [], [], 0, false, (time, v) => (v[0], v[3], v[6]) = (1, 1, shows(time) ? 1 : 0));
         }
-        writer.Fill(new Contents.Edge(contour.Verbs, contour.IsSteady, contour.Shape) { Rule = contour.Rule }, White, _ => default);
+        writer.Fill(contour, White, _ => default);
         if (grow.IsKeyed || grow.Constant.X != 0)
         {
             // A line of twice the distance round the edge, added to the shape or taken from it.
-            Edge(true);
-            Edge(false);
+            Grown(true);
+            Grown(false);
         }
         if (contour.Shows is not null)
         {
             writer.Close();
         }
 
-        void Edge(bool outwards)
+        void Grown(bool outwards)
         {
             if (!grow.IsKeyed && grow.Constant.X > 0 != outwards)
             {
@@ -131,7 +125,7 @@ public abstract class MaskKind : Module
                 v[at["width"]] = (float)(2 * By(time));
                 v[at["miter"]] = 4;
                 (v[at["trim"]], v[at["trim"] + 1]) = (0, 1);
-                contour.Shape(time, v[at["more"]..]);
+                contour.Write(time, v[at["more"]..]);
             });
             writer.Close();
         }

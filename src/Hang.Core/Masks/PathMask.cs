@@ -12,6 +12,5 @@ public sealed class PathMask : MaskKind
     {
     }
 
-    protected override IEnumerable<Contour> Contours(ValueSet values) =>
-        PointPaths.Of(values[Points], true).Select(p => new Contour(p.Verbs, "nonzero", p.IsSteady, p.Write, p.Shows));
+    protected override IEnumerable<Edge> Contours(ValueSet values) => PointPaths.Of(values[Points], true);
 }

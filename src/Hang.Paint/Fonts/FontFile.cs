@@ -1,6 +1,7 @@
 using System.Buffers.Binary;
 using System.Security.Cryptography;
 using Hang.Core;
+using Hang.Core.Documents;
 using Hang.Core.Json;
 using SkiaSharp;
 
@@ -54,6 +55,16 @@ public sealed record FontFile(string Hash, string Name, string Family, int Weigh
             throw new ProblemException($"{shown} has a name of {family.Length} characters.", "Use a font with a shorter name.", field: "font");
         }
         return new("sha256-" + Convert.ToHexStringLower(SHA256.HashData(bytes)), name, family, Math.Clamp(typeface.FontWeight, 1, 1000), EmbeddingOf(shown, typeface), bytes);
+    }
+
+    /// <summary>A font that a document carries.</summary>
+    /// <param name="data">Its file, base64.</param>
+    /// <exception cref="ProblemException">It is not what it says it is.</exception>
+    public static FontFile Read(string hash, FontAsset font, string data)
+    {
+        var file = Read(font.Name, Base64.Read(font.Name, data, $"/fonts/{hash}/data"));
+        return file.Hash == hash && file.Family == font.Family ? file
+            : throw new ProblemException($"The font {Quoted.Short(font.Name)} is not the one that the document was made with.", "Save the document again.", field: $"/fonts/{hash}");
     }
 
     private static byte[] Unpacked(string shown, byte[] file)

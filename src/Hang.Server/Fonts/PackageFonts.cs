@@ -51,19 +51,10 @@ public sealed class PackageFonts(FontStore store, ILogger<PackageFonts> log)
         {
             if (font.Data is { } data)
             {
-                await AddAsync(package, Carried(hash, font, data), cancel);
+                await AddAsync(package, FontFile.Read(hash, font, data), cancel);
             }
         }
         return graphic with { Fonts = null };
-    }
-
-    /// <summary>A font that a document carries.</summary>
-    /// <exception cref="ProblemException">It is not what it says it is.</exception>
-    private static FontFile Carried(string hash, FontAsset font, string data)
-    {
-        var file = FontFile.Read(font.Name, Base64.Read(font.Name, data, $"/fonts/{hash}/data"));
-        return file.Hash == hash && file.Family == font.Family ? file
-            : throw new ProblemException($"The font {Quoted.Short(font.Name)} is not the one that the document was made with.", "Save the document again.", field: $"/fonts/{hash}");
     }
 
     private static IEnumerable<string> Families(Graphic graphic) => graphic.Layers.Where(l => l.Content.Kind is TypeContent).Select(l => l.Content.Values[TypeContent.Family].Constant.Text).Distinct();

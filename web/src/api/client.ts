@@ -25,24 +25,19 @@ export async function data<T>(answer: Promise<{ data?: T; error?: unknown; respo
   return data as T
 }
 
-/** Takes in a picture file; the server checks it by its content. */
-/** Gives a font to a graphic's package. */
-export async function addFont(graphic: string, file: File): Promise<Schemas['OwnFont']> {
-  const response = await fetch(`/api/graphics/${graphic}/fonts?name=${encodeURIComponent(file.name)}`, {
+/** Sends a file as it is; the server judges it by its content. */
+async function send<T>(path: string, file: File): Promise<T> {
+  const response = await fetch(`${path}?name=${encodeURIComponent(file.name)}`, {
     method: 'POST',
     headers: { 'content-type': 'application/octet-stream' },
     body: file,
   })
   const body = (await response.json().catch(() => undefined)) as unknown
-  return data(Promise.resolve({ data: body as Schemas['OwnFont'], error: body, response }))
+  return data(Promise.resolve({ data: body as T, error: body, response }))
 }
 
-export async function addPicture(file: File): Promise<Schemas['AddedPicture']> {
-  const response = await fetch(`/api/pictures?name=${encodeURIComponent(file.name)}`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/octet-stream' },
-    body: file,
-  })
-  const body = (await response.json().catch(() => undefined)) as unknown
-  return data(Promise.resolve({ data: body as Schemas['AddedPicture'], error: body, response }))
-}
+/** Gives a font to a graphic's package. */
+export const addFont = (graphic: string, file: File) => send<Schemas['OwnFont']>(`/api/graphics/${graphic}/fonts`, file)
+
+/** Takes in a picture file. */
+export const addPicture = (file: File) => send<Schemas['AddedPicture']>('/api/pictures', file)
