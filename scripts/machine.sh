@@ -30,5 +30,5 @@ install_runtime() {
 }
 
 install_test_tools() {
-  install_missing "chromium=/usr/bin/chromium" "pngcheck=/usr/bin/pngcheck" "libharfbuzz-bin=/usr/bin/hb-shape" "curl=/usr/bin/curl" "shellcheck=/usr/bin/shellcheck"
+  install_missing "chromium=/usr/bin/chromium" "pngcheck=/usr/bin/pngcheck" "mediainfo=/usr/bin/mediainfo" "libharfbuzz-bin=/usr/bin/hb-shape" "curl=/usr/bin/curl" "shellcheck=/usr/bin/shellcheck"
 }

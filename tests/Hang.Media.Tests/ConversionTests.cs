@@ -57,7 +57,7 @@ public class ConversionTests
     [Fact]
     public void StillsAreComparedToTheByte()
     {
-        var still = new StillFrame([10, 20, 30, 255, 0, 0, 0, 0]);
+        var still = new StillFrame([10, 20, 30, 255, 0, 0, 0, 0], 2);
         Assert.Equal(0, still.Compare([10, 20, 30, 255, 99, 99, 99, 0], 0).WorstColour);
         Assert.Equal(3, still.Compare([10, 23, 30, 255, 0, 0, 0, 0], 0).WorstColour);
         Assert.Equal(1, still.Compare([10, 20, 30, 254, 0, 0, 0, 0], 0).WorstAlpha);

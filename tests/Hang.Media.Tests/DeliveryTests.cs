@@ -58,9 +58,9 @@ public sealed class DeliveryTests : IDisposable
         Assert.True(proof.Holds, proof.Verdict);
         Assert.Equal((0, 0), (proof.WorstColour, proof.WorstAlpha));
         await ZipFile.ExtractToDirectoryAsync(path, folder);
-        Assert.True(File.Exists(Path.Combine(folder, "still_00005.png")) && File.Exists(Path.Combine(folder, "still_00014.png")));
+        Assert.True(File.Exists(Path.Combine(folder, "still", "still_00005.png")) && File.Exists(Path.Combine(folder, "still", "still_00014.png")));
         // ISO/IEC 15948 by pngcheck, Debian's package.
-        using var check = Process.Start(new ProcessStartInfo("pngcheck", ["-q", .. Directory.GetFiles(folder, "*.png")]))!;
+        using var check = Process.Start(new ProcessStartInfo("pngcheck", ["-q", .. Directory.GetFiles(Path.Combine(folder, "still"), "*.png")]))!;
         await check.WaitForExitAsync();
         Assert.Equal(0, check.ExitCode);
     }

@@ -28,7 +28,7 @@ public sealed class HandoffStoreTests : IAsyncDisposable
     public async Task VersionsOfFilesCountUpAndAreNeverGivenTwice()
     {
         var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d", "made");
-        var ids = await Task.WhenAll(Enumerable.Range(0, 8).Select(_ => handoffs.AddAsync(graphic, "P", "G", "d", "{}", 10, "p_g", v => $"p_g_v{v:000}.mov")));
+        var ids = await Task.WhenAll(Enumerable.Range(0, 8).Select(_ => handoffs.AddAsync(new NewHandoff(graphic, "P", "G", "d", "{}", 10, "p_g", v => ($"p_g_v{v:000}.mov", null)))));
         var names = (await handoffs.ListAsync(graphic)).Select(h => h.FileName).Order();
         Assert.Equal(Enumerable.Range(1, 8).Select(v => $"p_g_v{v:000}.mov"), names);
         Assert.Equal(8, ids.Distinct().Count());
@@ -38,7 +38,7 @@ public sealed class HandoffStoreTests : IAsyncDisposable
     public async Task AHandoffIsBegunCountedCancelledAndRunAgain()
     {
         var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d", "made");
-        var id = await handoffs.AddAsync(graphic, "P", "G", "doc", "{\"kind\": \"png\"}", 10, "x", v => $"x{v}");
+        var id = await handoffs.AddAsync(new NewHandoff(graphic, "P", "G", "doc", "{\"kind\": \"png\"}", 10, "x", v => ($"x{v}", null)));
         var dead = TimeSpan.FromSeconds(-1);
         Assert.Equal(new(id, 1, 1), await handoffs.TakeAsync(dead));
         Assert.False(await handoffs.ProgressAsync(id, 1, HandoffState.Rendering, 4));
@@ -73,7 +73,7 @@ public sealed class HandoffStoreTests : IAsyncDisposable
         List<Guid> asked = [];
         for (var i = 0; i < 12; i++)
         {
-            asked.Add(await handoffs.AddAsync(graphic, "P", "G", "doc", "{}", 10, "many", v => $"many{v}"));
+            asked.Add(await handoffs.AddAsync(new NewHandoff(graphic, "P", "G", "doc", "{}", 10, "many", v => ($"many{v}", null))));
         }
         Assert.Equal(asked[0], (await handoffs.TakeAsync(TimeSpan.FromMinutes(1)))!.Handoff);
         var taken = await Task.WhenAll(Enumerable.Range(0, 16).Select(_ => handoffs.TakeAsync(TimeSpan.FromMinutes(1))));
@@ -84,7 +84,7 @@ public sealed class HandoffStoreTests : IAsyncDisposable
     public async Task AHandoffWhoseWorkerDiedBeforeItHeardOfBeingCancelledIsEnded()
     {
         var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d", "made");
-        var id = await handoffs.AddAsync(graphic, "P", "G", "doc", "{\"kind\": \"png\"}", 10, "dead", v => $"dead{v}");
+        var id = await handoffs.AddAsync(new NewHandoff(graphic, "P", "G", "doc", "{\"kind\": \"png\"}", 10, "dead", v => ($"dead{v}", null)));
         await handoffs.TakeAsync(TimeSpan.Zero);
         Assert.True(await handoffs.CancelAsync(id));
         await handoffs.EndCancelledAsync(TimeSpan.FromMinutes(1));

@@ -3,7 +3,7 @@ using System.Globalization;
 using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Handoff;
-using Hang.Media.Encoding;
+using Hang.Media.Stills;
 using Hang.Media.Rendering;
 
 namespace Hang.Cli.Commands;

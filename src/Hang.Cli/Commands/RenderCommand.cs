@@ -4,7 +4,6 @@ using System.Text.Json;
 using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Handoff;
-using Hang.Core.Json;
 using Hang.Media.Proofs;
 using Hang.Media.Rendering;
 
@@ -21,48 +20,64 @@ internal static class RenderCommand
         var colourway = Words.Colourway();
         var backing = Words.Backing();
         var range = Words.Range();
-        var kind = new Option<FileKind>("--kind") { Description = "png, prores or mp4; else by the ending of OUT." };
+        var kind = new Option<FileKind>("--kind") { Description = "Kind of file, else by the ending of OUT: " + string.Join(", ", FileKinds.All.Select(k => $"{JsonName.Of(k.Kind)} ({k.Name})")) + "." };
         var scale = new Option<double>("--scale") { Description = "Size of the file as a fraction of the graphic's.", DefaultValueFactory = _ => 1 };
         var workers = new Option<int?>("--workers") { Description = "Painting threads; the pixels do not depend on it." };
+        var premultiplied = new Option<bool>("--premultiplied") { Description = "Multiplies colour by alpha, where the kind allows it; else alpha is straight." };
+        var number = new Option<int?>("--number") { Description = "Number of a sequence's first still; else its frame in the graphic." };
+        var timecode = new Option<string?>("--timecode") { Description = "Timecode of the first frame; else that of its frame in the graphic." };
+        var once = new Option<bool>("--once") { Description = "A kind that players repeat is shown once." };
         var noProof = new Option<bool>("--no-proof") { Description = "Does not decode the file again to compare it with what was meant." };
         var json = new Option<bool>("--json") { Description = "Says what was made as JSON." };
-        var command = new Command("render", "Renders a graphic into a file.") { file, output, kind, range, backing, scale, set, colourway, workers, noProof, json };
+        var command = new Command("render", "Renders a graphic into a file.") { file, output, kind, range, backing, scale, set, colourway, premultiplied, number, timecode, once, workers, noProof, json };
         command.SetAction(async (words, cancel) =>
         {
             using var graphic = GraphicFile.Open(words.GetRequiredValue(file), words.GetRequiredValue(set), words.GetValue(colourway));
             var path = words.GetRequiredValue(output);
             var chosen = KindOf(path, words.GetResult(kind) is null ? null : words.GetRequiredValue(kind));
-            var plan = HandoffPlan.Whole(graphic.Graphic, chosen, words.GetRequiredValue(backing)) with { Scale = words.GetRequiredValue(scale) };
+            var plan = HandoffPlan.Whole(graphic.Graphic, chosen, words.GetRequiredValue(backing)) with
+            {
+                Scale = words.GetRequiredValue(scale),
+                Premultiplied = words.GetValue(premultiplied),
+                FirstNumber = words.GetValue(number),
+                Timecode = words.GetValue(timecode),
+                Once = words.GetValue(once),
+            };
             if (words.GetValue(range) is { } r)
             {
                 plan = plan with { From = r.From, To = r.To };
             }
+            else if (chosen == FileKind.Still)
+            {
+                // A graphic is seen as it is meant at the end of Hold.
+                plan = plan with { From = graphic.Graphic.Phases.HoldLast, To = graphic.Graphic.Phases.HoldLast };
+            }
+            plan = plan.Demand(graphic.Graphic);
+            path = path.TrimEnd('/');
             var watch = Stopwatch.StartNew();
             var stem = FileNames.Plain(graphic.Graphic.Name);
-            await Renderer.RenderAsync(graphic.Evaluator, plan, graphic.Pictures, path, stem, words.GetValue(workers), cancel: cancel);
+            var card = NameCard.Of(graphic.Graphic, plan, graphic.Graphic.Name, DateTimeOffset.UtcNow);
+            await Renderer.RenderAsync(graphic.Evaluator, plan, graphic.Pictures, path, stem, words.GetValue(workers), card: card, cancel: cancel);
             var (width, height) = plan.Size(graphic.Graphic);
             var seconds = watch.Elapsed.TotalSeconds;
             var proof = words.GetValue(noProof) ? null : (await Prover.ProveAsync(graphic.Evaluator, plan, graphic.Pictures, path, null, cancel)).Proof;
             Console.WriteLine(words.GetValue(json)
-                ? JsonSerializer.Serialize(new { file = path, kind = JsonName.Of(plan.Kind), frames = plan.Frames, width, height, rate = graphic.Graphic.Rate.ToString(), seconds, holds = proof?.Holds, verdict = proof?.Verdict })
+                ? JsonSerializer.Serialize(new { file = path, kind = JsonName.Of(plan.Kind), frames = plan.Frames, width, height, rate = card.Rate.ToString(), alpha = card.Alpha, timecode = card.Timecode, seconds, holds = proof?.Holds, verdict = proof?.Verdict, differing = proof?.Differing, worstColour = proof?.WorstColour, meanColour = proof?.MeanColour, worstAlpha = proof?.WorstAlpha, worstBlock = proof?.Frames.Max(f => f.WorstBlock) })
                 : $"{path}: {plan.Frames} frames of {width} x {height} in {seconds:0.0} s ({plan.Frames / seconds:0} frames a second){(proof is null ? "" : $"\n{proof.Verdict}")}");
             return proof is null or { Holds: true } ? 0 : 1;
         });
         return command;
     }
 
-    private static readonly (string Ending, FileKind Kind)[] Endings = [(".mov", FileKind.Prores), (".mp4", FileKind.Mp4), (".zip", FileKind.Png)];
-
-    /// <summary>The kind that an ending says; it must be the one that is asked for.</summary>
+    /// <summary>The kind that a path says: by its ending, or, for a folder, the one that is asked for.</summary>
     /// <exception cref="ProblemException">It says none, or another one.</exception>
     private static FileKind KindOf(string path, FileKind? asked)
     {
-        var ending = Path.GetExtension(path).ToLowerInvariant();
-        if (Endings.FirstOrDefault(e => e.Ending == ending) is not { Ending: not null } found)
+        if (!path.EndsWith('/'))
         {
-            throw new ProblemException(ending.Length == 0 ? "The file's name has no ending." : $"{Quoted.Short(ending)} is no ending of a file that Hang makes.", $"End it with {string.Join(", ", Endings.Select(e => $"{e.Ending} ({JsonName.Of(e.Kind)})"))}.", field: "--out");
+            return FileKinds.ByEnding(Path.GetExtension(path), asked);
         }
-        return asked is null || asked == found.Kind ? found.Kind
-            : throw new ProblemException($"A file of kind {JsonName.Of(asked.Value)} does not end with {ending}.", $"End it with {Endings.First(e => e.Kind == asked).Ending}, or leave --kind out.", field: "--kind");
+        return FileKinds.Of(asked ?? FileKind.Png) is { IsSequence: true } facts ? facts.Kind
+            : throw new ProblemException($"{path} is a folder, and a file of kind {JsonName.Of(asked!.Value)} is none.", $"End it with .{FileKinds.Of(asked.Value).Ending}.", field: "--out");
     }
 }

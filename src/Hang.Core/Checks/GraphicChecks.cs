@@ -16,7 +16,7 @@ public static class GraphicChecks
     {
         var graphic = evaluator.Graphic;
         var findings = ImmutableArray.CreateBuilder<Problem>();
-        var rest = Math.Clamp(graphic.Phases.LeaveStart - 1, 0, graphic.Phases.Total - 1);
+        var rest = graphic.Phases.HoldLast;
         var safe = SafeAreas.Graphics(graphic.Width, graphic.Height);
         var outside = TypeOutside(evaluator.At(rest), safe);
         foreach (var layer in graphic.Layers.Where(l => !l.Hidden))

@@ -40,7 +40,7 @@ public sealed class Evaluator
             var names = isLit || LayerReferences.Of(layer).Any();
             // What was drawn with others in view holds on to them as they were.
             Drawing? drawn = names ? null : old is not null && old.Named.Count == 0 && ReferenceEquals(old.Layer.Content, layer.Content) ? old.Drawing : Draw(layer, shaper);
-            byId.Add(layer.Id, new(pose, self => drawn ?? Draw(layer, shaper, new Surroundings(self, id => byId.GetValueOrDefault(id)))) { RestFrame = Math.Clamp(graphic.Phases.LeaveStart - 1, 0, graphic.Phases.Total - 1), Frames = graphic.Phases.Total });
+            byId.Add(layer.Id, new(pose, self => drawn ?? Draw(layer, shaper, new Surroundings(self, id => byId.GetValueOrDefault(id)))) { RestFrame = graphic.Phases.HoldLast, Frames = graphic.Phases.Total });
         }
         foreach (var layer in graphic.Layers)
         {

@@ -1,20 +1,14 @@
-using System.Globalization;
 using System.Text;
 
 namespace Hang.Core.Handoff;
 
-/// <summary>Names of delivered files: package_graphic_v001 and counting, of characters that every file system takes.</summary>
+/// <summary>Parts of the names of delivered files, of characters that every file system takes.</summary>
 public static class FileNames
 {
     private const int MostPart = 60;
 
-    /// <param name="version">1 or more.</param>
-    /// <param name="extension">Without the dot.</param>
-    public static string Of(string package, string graphic, int version, string extension) =>
-        string.Create(CultureInfo.InvariantCulture, $"{Plain(package)}_{Plain(graphic)}_v{version:000}.{extension}");
-
     /// <summary>The extension for a kind of file, without the dot.</summary>
-    public static string Extension(FileKind kind) => kind switch { FileKind.Png => "zip", FileKind.Prores => "mov", _ => "mp4" };
+    public static string Extension(FileKind kind) => FileKinds.Of(kind).Ending;
 
     /// <summary>Lower-case letters and digits of any script, everything else as single hyphens.</summary>
     public static string Plain(string name)

@@ -1,21 +1,10 @@
+using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using Hang.Core.Colour;
 using Hang.Core.Documents;
+using Hang.Core.Time;
 
 namespace Hang.Core.Handoff;
-
-/// <summary>The kinds of file that Hang hands off.</summary>
-public enum FileKind
-{
-    /// <summary>A sequence of PNG stills (ISO/IEC 15948) in a zip; straight alpha.</summary>
-    Png,
-
-    /// <summary>MOV with ProRes 4444 (SMPTE RDD 36); straight alpha of 16 bits.</summary>
-    Prores,
-
-    /// <summary>MP4 with H.264, 4:2:0, no alpha.</summary>
-    Mp4,
-}
 
 /// <summary>What is rendered behind a graphic.</summary>
 public enum BackingKind
@@ -47,13 +36,36 @@ public sealed record Backing(BackingKind Kind, string? Colour = null)
 /// <param name="Scale">Size of the file as a fraction of the graphic's, 0.05..2.</param>
 public sealed record HandoffPlan(FileKind Kind, Backing Backing, int From, int To, double Scale = 1)
 {
+    /// <summary>The greatest number that a still of a sequence may have.</summary>
+    public const int MostNumber = 9_999_999;
+
+    /// <summary>True: colour is multiplied by alpha in the file.</summary>
+    public bool Premultiplied { get; init; }
+
+    /// <summary>Number of a sequence's first still, 0..<see cref="MostNumber"/>; null for its frame in the graphic.</summary>
+    public int? FirstNumber { get; init; }
+
+    /// <summary>Timecode of the file's first frame (SMPTE ST 12-1); null for that of the frame in the graphic.</summary>
+    public string? Timecode { get; init; }
+
+    /// <summary>True: a kind that players repeat is shown once.</summary>
+    public bool Once { get; init; }
+
     /// <summary>Number of frames in the file.</summary>
     [JsonIgnore]
-    public int Frames => (To - From) / Every + 1;
+    public int Frames => Only.IsDefaultOrEmpty ? (To - From) / Every + 1 : Only.Length;
 
-    /// <summary>Takes only every n-th frame, n being 1 or more; a forecast samples with it.</summary>
+    /// <summary>Takes only every n-th frame, n being 1 or more: for a kind that holds fewer frames a second.</summary>
     [JsonIgnore]
     public int Every { get; init; } = 1;
+
+    /// <summary>Takes only these frames of the graphic, in rising order: a forecast samples with it. Empty for all.</summary>
+    [JsonIgnore]
+    public ImmutableArray<int> Only { get; init; } = [];
+
+    /// <summary>The frame of the graphic that is shown at a place in the file.</summary>
+    /// <param name="index">0..<see cref="Frames"/> - 1.</param>
+    public int FrameAt(int index) => Only.IsDefaultOrEmpty ? From + index * Every : Only[index];
 
     /// <summary>True when the file carries alpha.</summary>
     [JsonIgnore]
@@ -65,7 +77,28 @@ public sealed record HandoffPlan(FileKind Kind, Backing Backing, int From, int T
     /// <summary>Width and height of the file in pixels.</summary>
     public (int Width, int Height) Size(Graphic graphic) => (Side(graphic.Width), Side(graphic.Height));
 
-    /// <summary>Returns the plan, unchanged.</summary>
+    /// <summary>Frames a second of the file: the graphic's, or a whole part of it where the kind holds no more.</summary>
+    public FrameRate Rate(FrameRate rate)
+    {
+        var thin = Thinning(rate);
+        return rate.Numerator % thin == 0 ? new(rate.Numerator / thin, rate.Denominator) : new(rate.Numerator, rate.Denominator * thin);
+    }
+
+    /// <summary>The frame that the file's first timecode names.</summary>
+    /// <exception cref="ProblemException"><see cref="Timecode"/> is none of this rate.</exception>
+    public int FirstTimecode(FrameRate rate)
+    {
+        try
+        {
+            return Timecode is null ? From : Time.Timecode.Parse(Timecode, rate);
+        }
+        catch (ProblemException e)
+        {
+            throw new ProblemException(e.Problem with { Field = "timecode" });
+        }
+    }
+
+    /// <summary>The plan as it is carried out: with every second frame where the kind holds no more.</summary>
     /// <exception cref="ProblemException">The plan cannot be carried out for this graphic.</exception>
     public HandoffPlan Demand(Graphic graphic)
     {
@@ -78,22 +111,19 @@ public sealed record HandoffPlan(FileKind Kind, Backing Backing, int From, int T
         {
             throw new ProblemException($"A scale of {Scale} is outside what Hang renders.", "Use 0.05 to 2.", field: "scale");
         }
+        if (FirstNumber is < 0 or > MostNumber)
+        {
+            throw new ProblemException($"Stills cannot be counted from {FirstNumber}.", $"Count from 0 to {MostNumber}.", field: "firstNumber");
+        }
+        _ = FirstTimecode(graphic.Rate);
         _ = Backing.Behind();
         var (width, height) = Size(graphic);
-        if (Kind == FileKind.Mp4 && HasAlpha)
-        {
-            throw new ProblemException(
-                "MP4 with H.264 cannot be transparent: the format has no alpha.",
-                "Choose a solid or key colour as backing, or take MOV with ProRes 4444 for real transparency.", field: "backing");
-        }
-        if (Kind == FileKind.Mp4 && (width % 2 != 0 || height % 2 != 0))
-        {
-            throw new ProblemException(
-                $"MP4 with H.264 needs even sides; this file would be {width} x {height}.",
-                "Change the size or scale to an even one, or take MOV or PNG.", field: "kind");
-        }
-        return this;
+        FileKinds.Demand(this, width, height);
+        var thin = Thinning(graphic.Rate);
+        return Every % thin == 0 ? this : this with { Every = Every * thin };
     }
+
+    private int Thinning(FrameRate rate) => (int)Math.Ceiling(rate.PerSecond / FileKinds.Of(Kind).MostRate - 1e-9);
 
     private int Side(int side) => Math.Max(1, (int)Math.Round(side * Scale));
 }

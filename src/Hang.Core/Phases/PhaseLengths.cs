@@ -31,6 +31,10 @@ public sealed record PhaseLengths(int Arrive, int Hold, int Leave)
     [JsonIgnore]
     public int LeaveStart => Arrive + Hold;
 
+    /// <summary>Last frame of Hold, where a graphic is seen as it is meant; without Hold, the frame before Leave.</summary>
+    [JsonIgnore]
+    public int HoldLast => Math.Clamp(LeaveStart - 1, 0, Total - 1);
+
     /// <summary>The phase that a frame lies in.</summary>
     public Phase At(int frame) => frame < HoldStart ? Phase.Arrive : frame < LeaveStart ? Phase.Hold : Phase.Leave;
 

@@ -30,5 +30,5 @@ public sealed record FileProbe(
     }
 
     /// <summary>True when the pixel format has an alpha plane.</summary>
-    public bool HasAlpha => PixelFormat.StartsWith("yuva", StringComparison.Ordinal) || PixelFormat is "rgba" or "argb";
+    public bool HasAlpha => PixelFormat.StartsWith("yuva", StringComparison.Ordinal) || PixelFormat is "rgba" or "argb" or "bgra" or "gbrap";
 }

@@ -18,7 +18,6 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, bool jud
     private const float GreenFromCb = -0.1873f;
     private const float GreenFromCr = -0.4681f;
     private const float BlueFromCb = 1.8556f;
-    private const int Block = 8;
     private readonly int count = width * height;
 
     public FrameError Compare(ReadOnlySpan<byte> meant, int frame)
@@ -55,31 +54,37 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, bool jud
         return new(frame, worst, sum / (3.0 * count), worstAlpha, sumAlpha / count, judgesBlocks ? WorstBlock(pixels) : 0);
     }
 
-    /// <summary>The largest mean difference of luma within a block; blocks at the right and bottom edge may be smaller.</summary>
+    /// <summary>The largest mean difference of luma or alpha within a block.</summary>
     private double WorstBlock(ReadOnlySpan<uint> meant)
     {
         var luma = Plane(0);
-        var across = (width + Block - 1) / Block;
-        Span<float> sums = new float[across];
-        var worst = 0.0;
+        var alpha = Plane(3);
+        var (blocks, alphas) = (new LumaBlocks(width), new LumaBlocks(width));
         for (var row = 0; row < height; row++)
         {
             for (var x = 0; x < width; x++)
             {
                 var p = meant[row * width + x];
-                var should = 0.2126f * (p & 0xFF) + 0.7152f * ((p >> 8) & 0xFF) + 0.0722f * ((p >> 16) & 0xFF);
-                sums[x / Block] += MathF.Abs((luma[row * width + x] - 256) * Luma - should);
+                blocks.Add(x, MathF.Abs((luma[row * width + x] - 256) * Luma - LumaBlocks.Luma(p)) * (p >> 24) / 255);
+                alphas.Add(x, MathF.Abs(alpha[row * width + x] * Alpha - (p >> 24)));
             }
-            if (row % Block == Block - 1 || row == height - 1)
-            {
-                for (var i = 0; i < across; i++)
-                {
-                    worst = Math.Max(worst, sums[i] / (Math.Min(Block, width - i * Block) * (row % Block + 1)));
-                }
-                sums.Clear();
-            }
+            blocks.EndRow(row == height - 1);
+            alphas.EndRow(row == height - 1);
         }
-        return worst;
+        return Math.Max(blocks.Worst, alphas.Worst);
+    }
+
+    /// <summary>The frame with the luma of another as its alpha: what a vision mixer makes of fill and key.</summary>
+    public PlanarFrame WithKey(PlanarFrame key)
+    {
+        var both = planes.ToArray();
+        var alpha = MemoryMarshal.Cast<byte, ushort>(both.AsSpan()).Slice(3 * count, count);
+        var grey = key.Plane(0);
+        for (var i = 0; i < count; i++)
+        {
+            alpha[i] = (ushort)Math.Clamp((grey[i] - 256) * Luma / Alpha + 0.5f, 0, 4095);
+        }
+        return new(both, width, height, judgesBlocks);
     }
 
     public (double Least, double Greatest) AlphaRange()

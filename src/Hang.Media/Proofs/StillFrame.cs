@@ -1,28 +1,40 @@
+using System.Runtime.InteropServices;
 using Hang.Core.Handoff;
 
 namespace Hang.Media.Proofs;
 
-/// <summary>A decoded PNG still, straight RGBA of 8 bits.</summary>
-internal sealed class StillFrame(byte[] rgba) : IDecodedFrame
+/// <summary>A decoded picture of R'G'B' and alpha, 8 bits each, as it stands in the file.</summary>
+internal sealed class StillFrame(byte[] rgba, int width) : IDecodedFrame
 {
     public FrameError Compare(ReadOnlySpan<byte> meant, int frame)
     {
+        var should = MemoryMarshal.Cast<byte, uint>(meant);
+        var has = MemoryMarshal.Cast<byte, uint>(rgba);
         double worst = 0, sum = 0, worstAlpha = 0, sumAlpha = 0;
-        for (var i = 0; i < rgba.Length; i += 4)
+        var blocks = new LumaBlocks(width);
+        for (var i = 0; i < has.Length; i++)
         {
-            double alpha = Math.Abs(meant[i + 3] - rgba[i + 3]);
-            worstAlpha = Math.Max(worstAlpha, alpha);
-            sumAlpha += alpha;
-            var weight = meant[i + 3] / 255.0;
-            for (var c = 0; c < 3; c++)
+            var (p, q) = (should[i], has[i]);
+            if (p != q)
             {
-                var colour = Math.Abs(meant[i + c] - rgba[i + c]) * weight;
-                worst = Math.Max(worst, colour);
-                sum += colour;
+                double alpha = Math.Abs((int)(p >> 24) - (int)(q >> 24));
+                worstAlpha = Math.Max(worstAlpha, alpha);
+                sumAlpha += alpha;
+                var weight = (p >> 24) / 255.0;
+                for (var shift = 0; shift < 24; shift += 8)
+                {
+                    var colour = Math.Abs((int)((p >> shift) & 0xFF) - (int)((q >> shift) & 0xFF)) * weight;
+                    worst = Math.Max(worst, colour);
+                    sum += colour;
+                }
+                blocks.Add(i % width, MathF.Abs(LumaBlocks.Luma(p) - LumaBlocks.Luma(q)) * (float)weight);
+            }
+            if (i % width == width - 1)
+            {
+                blocks.EndRow(i == has.Length - 1);
             }
         }
-        var pixels = rgba.Length / 4;
-        return new(frame, worst, sum / (3.0 * pixels), worstAlpha, sumAlpha / pixels);
+        return new(frame, worst, sum / (3.0 * has.Length), worstAlpha, sumAlpha / has.Length, blocks.Worst);
     }
 
     public (double Least, double Greatest) AlphaRange()

@@ -93,11 +93,11 @@ public static class FramePipeline
     /// <summary>The scenes of a plan in order, equal neighbours counted instead of repeated.</summary>
     public static IEnumerable<(Scene Scene, int Times)> Runs(Evaluator evaluator, HandoffPlan plan)
     {
-        var scene = evaluator.At(plan.From);
+        var scene = evaluator.At(plan.FrameAt(0));
         var times = 1;
-        for (var n = plan.From + plan.Every; n <= plan.To; n += plan.Every)
+        for (var i = 1; i < plan.Frames; i++)
         {
-            var next = evaluator.At(n);
+            var next = evaluator.At(plan.FrameAt(i));
             if (next.SameAs(scene))
             {
                 times++;

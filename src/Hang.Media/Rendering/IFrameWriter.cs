@@ -3,6 +3,9 @@ namespace Hang.Media.Rendering;
 /// <summary>Takes the frames of a file in order.</summary>
 public interface IFrameWriter : IAsyncDisposable
 {
+    /// <summary>How often the frames must be given from the first to the last, each time with <see cref="FinishAsync"/>.</summary>
+    int Passes => 1;
+
     /// <summary>Called on a painting thread, before the frame's turn has come. For work that can be done on all cores.</summary>
     void Prepare(PaintedFrame frame);
 

@@ -8,7 +8,7 @@ using Hang.Paint.Pixels;
 namespace Hang.Media.Rendering;
 
 /// <summary>
-/// Room for one frame on its way to a file: painted premultiplied, then straight with bled edges when the file carries alpha. It is used
+/// Room for one frame on its way to a file: painted premultiplied, then straight with bled edges when the file carries such alpha. It is used
 /// again for later frames, and remembers what it last wrote so that only rows in use are touched.
 /// </summary>
 public sealed class PaintedFrame : IDisposable
@@ -16,12 +16,14 @@ public sealed class PaintedFrame : IDisposable
     private readonly FrameCanvas canvas;
     private readonly byte[]? straight;
     private Box written = Box.Empty;
+    private byte[]? room;
 
     public PaintedFrame(int width, int height, HandoffPlan plan, PictureShelf pictures)
     {
         (Width, Height) = (width, height);
         canvas = new(width, height, plan.Backing.Behind(), pictures);
-        straight = plan.HasAlpha ? GC.AllocateUninitializedArray<byte>(width * height * 4) : null;
+        HasAlpha = plan.HasAlpha;
+        straight = plan.HasAlpha && !plan.Premultiplied ? GC.AllocateUninitializedArray<byte>(width * height * 4) : null;
         straight?.AsSpan().Clear();
     }
 
@@ -29,14 +31,27 @@ public sealed class PaintedFrame : IDisposable
 
     public int Height { get; }
 
-    /// <summary>True when <see cref="Pixels"/> carry straight alpha; else they are opaque.</summary>
-    public bool HasAlpha => straight is not null;
+    /// <summary>True when <see cref="Pixels"/> carry alpha; else they are opaque.</summary>
+    public bool HasAlpha { get; }
 
-    /// <summary>RGBA, 8 bits each, rows from the top without padding.</summary>
+    /// <summary>Whole pixels outside of which nothing is seen: there all pixels are zero, or the backing.</summary>
+    public Box InUse => straight is null ? canvas.InUse : written;
+
+    /// <summary>RGBA, 8 bits each, rows from the top without padding; straight or premultiplied as the plan says.</summary>
     public Span<byte> Pixels => straight ?? canvas.Pixels;
 
-    /// <summary>A still of the frame, when the writer asked for one in <see cref="IFrameWriter.Prepare"/>.</summary>
+    /// <summary>What the writer made of the frame in <see cref="IFrameWriter.Prepare"/>.</summary>
     public byte[]? Encoded { get; set; }
+
+    /// <summary>Room for <see cref="Encoded"/> that is used again for later frames; what it holds is undefined.</summary>
+    public byte[] Room(int length)
+    {
+        if (room?.Length != length)
+        {
+            room = GC.AllocateUninitializedArray<byte>(length);
+        }
+        return room;
+    }
 
     public void Paint(Scene scene)
     {
@@ -47,5 +62,14 @@ public sealed class PaintedFrame : IDisposable
         }
     }
 
+    /// <summary>Fills the pixels as somebody likes; the whole frame counts as in use.</summary>
+    internal void Fill(PixelFill fill)
+    {
+        fill(Pixels);
+        written = new(0, 0, Width, Height);
+    }
+
     public void Dispose() => canvas.Dispose();
+
+    internal delegate void PixelFill(Span<byte> pixels);
 }

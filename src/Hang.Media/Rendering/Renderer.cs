@@ -1,8 +1,7 @@
 using Hang.Core;
-using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
-using Hang.Media.Encoding;
+using Hang.Media.Kinds;
 using Hang.Paint.Pictures;
 
 namespace Hang.Media.Rendering;
@@ -13,28 +12,43 @@ public static class Renderer
     // Linux: no space left on device, disk quota exceeded.
     private const int NoSpace = 28, Quota = 122;
 
-    /// <param name="path">File to make. For a PNG sequence a path without the extension .zip is made as a folder.</param>
+    /// <param name="path">File to make. A sequence whose path does not end with .zip is made as a folder; fill and key whose path does not are two files beside each other.</param>
     /// <param name="stem">First part of the names of stills.</param>
+    /// <param name="card">What the file says of itself; null for the graphic's name and no time.</param>
     /// <exception cref="ProblemException">The plan does not suit the graphic, the path is taken, the disk is full or the encoder died. No half file stays.</exception>
     public static async Task RenderAsync(
         Evaluator evaluator, HandoffPlan plan, PictureShelf pictures, string path, string stem,
-        int? workers = null, IProgress<int>? progress = null, CancellationToken cancel = default)
+        int? workers = null, IProgress<int>? progress = null, NameCard? card = null, CancellationToken cancel = default)
     {
-        plan.Demand(evaluator.Graphic);
-        if (Path.Exists(path))
+        plan = plan.Demand(evaluator.Graphic);
+        foreach (var taken in PathsOf(plan, path).Where(Path.Exists))
         {
-            throw new ProblemException($"{Path.GetFileName(path)} is there already, and Hang never overwrites.", "Choose another name.", field: "file");
+            throw new ProblemException($"{Path.GetFileName(taken)} is there already, and Hang never overwrites.", "Choose another name.", field: "file");
         }
         var half = path + ".part";
         try
         {
             Remove(half);
-            await using (var writer = Writer(evaluator.Graphic, plan, half, stem, path))
+            var delivery = Delivery.Of(evaluator.Graphic, plan, card ?? NameCard.Of(evaluator.Graphic, plan, evaluator.Graphic.Name), path, stem) with { Path = half };
+            await using (var writer = await MediaKinds.Of(plan.Kind).OpenAsync(delivery, cancel))
             {
-                await FramePipeline.RunAsync(evaluator, plan, pictures, writer, workers ?? Environment.ProcessorCount, progress, cancel);
-                await writer.FinishAsync(cancel);
+                for (var pass = 0; pass < writer.Passes; pass++)
+                {
+                    // Of several passes the last is the one whose frames count.
+                    var heard = pass == writer.Passes - 1 ? progress : null;
+                    await FramePipeline.RunAsync(evaluator, plan, pictures, writer, workers ?? Environment.ProcessorCount, heard, cancel);
+                    await writer.FinishAsync(cancel);
+                }
             }
-            if (Directory.Exists(half))
+            if (plan.Kind == FileKind.Pair && Directory.Exists(half))
+            {
+                var (fill, key) = PairFiles.Names(Path.Combine(half, stem + ".mov"));
+                var (fillTo, keyTo) = PairFiles.Names(path);
+                File.Move(fill, fillTo);
+                File.Move(key, keyTo);
+                Directory.Delete(half);
+            }
+            else if (Directory.Exists(half))
             {
                 Directory.Move(half, path);
             }
@@ -63,16 +77,15 @@ public static class Renderer
         }
     }
 
-    private static IFrameWriter Writer(Graphic graphic, HandoffPlan plan, string half, string stem, string path)
+    /// <summary>The files or folders that a plan makes of a path.</summary>
+    private static string[] PathsOf(HandoffPlan plan, string path)
     {
-        var (width, height) = plan.Size(graphic);
-        if (plan.Kind != FileKind.Png)
+        if (plan.Kind != FileKind.Pair || path.EndsWith(".zip", StringComparison.OrdinalIgnoreCase))
         {
-            return new VideoWriter(half, width, height, graphic.Rate, plan);
+            return [path];
         }
-        return Path.GetExtension(path).Equals(".zip", StringComparison.OrdinalIgnoreCase)
-            ? PngSequenceWriter.Zip(half, stem, plan.From)
-            : PngSequenceWriter.Folder(half, stem, plan.From);
+        var (fill, key) = PairFiles.Names(path);
+        return [fill, key];
     }
 
     private static void Remove(string path)

@@ -38,7 +38,7 @@ public static class StartEndpoints
         var scale = (double)StillWidth / graphic.Width;
         using var pictures = new PictureShelf(hash => demo.Bytes(graphic.Assets[hash]));
         using var canvas = new FrameCanvas(StillWidth, (int)(graphic.Height * scale), null, pictures);
-        canvas.Paint(new Evaluator(graphic, TypeShaper.Shipped).At(Math.Clamp(graphic.Phases.LeaveStart - 1, 0, graphic.Phases.Total - 1)));
+        canvas.Paint(new Evaluator(graphic, TypeShaper.Shipped).At(graphic.Phases.HoldLast));
         // They change only with Hang itself.
         response.Headers.CacheControl = "private, max-age=3600";
         return TypedResults.File(canvas.ToPng(), "image/png");

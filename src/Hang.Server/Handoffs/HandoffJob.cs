@@ -65,12 +65,13 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
             }
             log.LogInformation("Handoff {Handoff} begins run {Run}: {File}", id, run.Number, row.FileName);
             var graphic = GraphicJson.Read(await Patient(() => store.DocumentAsync(id, stopping), stopping));
-            var plan = JsonSerializer.Deserialize<HandoffPlan>(row.Plan, ReportJson.Options)!;
+            var plan = JsonSerializer.Deserialize<HandoffPlan>(row.Plan, ReportJson.Options)!.Demand(graphic);
+            var card = row.Card is { } json ? JsonSerializer.Deserialize<NameCard>(json, ReportJson.Options) : null;
             var evaluator = new Evaluator(graphic, TypeShaper.Shipped);
             var begun = Stopwatch.GetTimestamp();
             await using (var notes = new ProgressNotes(store, id, run.Number, HandoffState.Rendering, cancel, log))
             {
-                await Renderer.RenderAsync(evaluator, plan, pictures, path, Path.GetFileNameWithoutExtension(row.FileName), progress: notes, cancel: cancel.Token);
+                await Renderer.RenderAsync(evaluator, plan, pictures, path, Path.GetFileNameWithoutExtension(row.FileName), progress: notes, card: card, cancel: cancel.Token);
             }
             Telemetry.RenderRate.Record(plan.Frames / Math.Max(1e-3, Stopwatch.GetElapsedTime(begun).TotalSeconds));
             ProofResult result;

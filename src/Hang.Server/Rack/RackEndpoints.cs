@@ -288,7 +288,7 @@ public static class RackEndpoints
         var graphic = GraphicJson.Read((await revisions.DemandHeadAsync(id, cancel)).Document);
         var scale = Math.Min(1.0, (double)StillWidth / graphic.Width);
         using var canvas = new FrameCanvas(Math.Max(1, (int)(graphic.Width * scale)), Math.Max(1, (int)(graphic.Height * scale)), null, pictures);
-        canvas.Paint(new Evaluator(graphic, TypeShaper.Shipped).At(Math.Clamp(graphic.Phases.LeaveStart - 1, 0, graphic.Phases.Total - 1)));
+        canvas.Paint(new Evaluator(graphic, TypeShaper.Shipped).At(graphic.Phases.HoldLast));
         // The address holds the moment of the last change, so the picture behind it never changes. (Numbers of revisions come back after an undo.)
         response.Headers.CacheControl = "private, max-age=86400";
         return TypedResults.File(canvas.ToPng(), "image/png");

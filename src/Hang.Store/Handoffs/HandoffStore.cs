@@ -19,17 +19,36 @@ public enum HandoffState
 /// <param name="Runs">Runs begun since it was asked for, those cut off by a dead worker included.</param>
 /// <param name="Run">Number of the last run, whose files count; 0 for one that was done before runs had numbers.</param>
 /// <param name="Proof">The proof as JSON, once there is one.</param>
+/// <param name="Card">The name card as JSON; null for one that was asked for before there were name cards.</param>
+/// <param name="StepAt">When its current step began: rendering, or proving.</param>
+/// <param name="Priority">The higher goes first.</param>
+/// <param name="Held">True: it waits until somebody lets it go on.</param>
+/// <param name="Note">What a person wrote to it.</param>
 public sealed record HandoffRow(
     Guid Id, Guid GraphicId, string PackageName, string GraphicName, string Plan, HandoffState State, string FileName,
-    int FramesDone, int FramesTotal, int Runs, int Run, long? Bytes, string? Problem, string? Proof, DateTime AskedAt, DateTime? BegunAt, DateTime? EndedAt)
+    int FramesDone, int FramesTotal, int Runs, int Run, long? Bytes, string? Problem, string? Proof, DateTime AskedAt, DateTime? BegunAt, DateTime? EndedAt,
+    string? Card, DateTime? StepAt, int Priority, bool Held, string Note)
 {
     // Dapper fills this one: the database has the state as text.
     public HandoffRow(
         Guid id, Guid graphicId, string packageName, string graphicName, string plan, string state, string fileName,
-        int framesDone, int framesTotal, int runs, int run, long? bytes, string? problem, string? proof, DateTime askedAt, DateTime? begunAt, DateTime? endedAt)
-        : this(id, graphicId, packageName, graphicName, plan, Enum.Parse<HandoffState>(state, true), fileName, framesDone, framesTotal, runs, run, bytes, problem, proof, askedAt, begunAt, endedAt)
+        int framesDone, int framesTotal, int runs, int run, long? bytes, string? problem, string? proof, DateTime askedAt, DateTime? begunAt, DateTime? endedAt,
+        string? card, DateTime? stepAt, int priority, bool held, string note)
+        : this(id, graphicId, packageName, graphicName, plan, Enum.Parse<HandoffState>(state, true), fileName, framesDone, framesTotal, runs, run, bytes, problem, proof, askedAt, begunAt, endedAt, card, stepAt, priority, held, note)
     {
     }
+}
+
+/// <summary>A handoff that is asked for.</summary>
+/// <param name="Document">The graphic as it is now.</param>
+/// <param name="Plan">As JSON.</param>
+/// <param name="Stem">The file's name without its version, which is counted for it.</param>
+/// <param name="Named">The file's name and its name card as JSON, from the version.</param>
+public sealed record NewHandoff(Guid Graphic, string PackageName, string GraphicName, string Document, string Plan, int Frames, string Stem, Func<int, (string FileName, string? Card)> Named)
+{
+    public string Note { get; init; } = "";
+
+    public int Priority { get; init; }
 }
 
 /// <summary>A run of a handoff that has begun.</summary>
@@ -45,24 +64,34 @@ public sealed class HandoffStore(NpgsqlDataSource database)
         """
         id, graphic_id as graphicId, package_name as packageName, graphic_name as graphicName, plan::text as plan, state, file_name as fileName,
         frames_done as framesDone, frames_total as framesTotal, runs, run, bytes, problem, proof::text as proof,
-        asked_at as askedAt, begun_at as begunAt, ended_at as endedAt
+        asked_at as askedAt, begun_at as begunAt, ended_at as endedAt, card::text as card, step_at as stepAt, priority, held, note
         """;
 
     /// <summary>Keeps a new handoff and gives its file a version that was never given before.</summary>
-    /// <param name="stem">package_graphic; the version is counted for it.</param>
-    /// <param name="name">Makes the file's name from the version.</param>
-    public async Task<Guid> AddAsync(Guid graphic, string packageName, string graphicName, string document, string plan, int frames, string stem, Func<int, string> name, CancellationToken cancel = default)
+    public async Task<Guid> AddAsync(NewHandoff handoff, CancellationToken cancel = default) => (await AddAsync([handoff], cancel))[0];
+
+    /// <summary>Keeps several new handoffs, all or none.</summary>
+    public async Task<IReadOnlyList<Guid>> AddAsync(IReadOnlyList<NewHandoff> handoffs, CancellationToken cancel = default)
     {
-        var id = Guid.NewGuid();
         await using var connection = await database.OpenConnectionAsync(cancel);
-        var version = await connection.QuerySingleAsync<int>(new(
-            "insert into file_versions (stem, version) values (@stem, 1) on conflict (stem) do update set version = file_versions.version + 1 returning version", new { stem }, cancellationToken: cancel));
-        await connection.ExecuteAsync(new(
-            """
-            insert into handoffs (id, graphic_id, package_name, graphic_name, document, plan, state, file_name, frames_total)
-            values (@id, @graphic, @packageName, @graphicName, @document, @plan::jsonb, 'queued', @fileName, @frames)
-            """, new { id, graphic, packageName, graphicName, document, plan, fileName = name(version), frames }, cancellationToken: cancel));
-        return id;
+        await using var transaction = await connection.BeginTransactionAsync(cancel);
+        var ids = new List<Guid>();
+        foreach (var handoff in handoffs)
+        {
+            var id = Guid.NewGuid();
+            var version = await connection.QuerySingleAsync<int>(new(
+                "insert into file_versions (stem, version) values (@Stem, 1) on conflict (stem) do update set version = file_versions.version + 1 returning version", new { handoff.Stem }, transaction, cancellationToken: cancel));
+            var (fileName, card) = handoff.Named(version);
+            await connection.ExecuteAsync(new(
+                """
+                insert into handoffs (id, graphic_id, package_name, graphic_name, document, plan, state, file_name, frames_total, card, note, priority)
+                values (@id, @Graphic, @PackageName, @GraphicName, @Document, @Plan::jsonb, 'queued', @fileName, @Frames, @card::jsonb, @Note, @Priority)
+                """,
+                new { id, handoff.Graphic, handoff.PackageName, handoff.GraphicName, handoff.Document, handoff.Plan, fileName, handoff.Frames, card, handoff.Note, handoff.Priority }, transaction, cancellationToken: cancel));
+            ids.Add(id);
+        }
+        await transaction.CommitAsync(cancel);
+        return ids;
     }
 
     /// <summary>The newest handoffs, of one graphic or of all.</summary>
@@ -86,7 +115,7 @@ public sealed class HandoffStore(NpgsqlDataSource database)
     }
 
     /// <summary>
-    /// Takes the oldest handoff that waits, or whose worker has died, and begins a run of it. What is done under an earlier run's number has no
+    /// Takes the handoff of the highest priority that waits, or whose worker has died, the oldest first, and begins a run of it. What is done under an earlier run's number has no
     /// effect any more.
     /// </summary>
     /// <param name="quiet">How long one that is under way must not have been heard of to count as dead.</param>
@@ -96,10 +125,10 @@ public sealed class HandoffStore(NpgsqlDataSource database)
         await using var connection = await database.OpenConnectionAsync(cancel);
         return await connection.QuerySingleOrDefaultAsync<HandoffRun>(new(
             """
-            update handoffs set state = 'rendering', run = run + 1, runs = runs + 1, frames_done = 0, problem = null, begun_at = now(), noted_at = now(), ended_at = null
+            update handoffs set state = 'rendering', run = run + 1, runs = runs + 1, frames_done = 0, problem = null, begun_at = now(), step_at = now(), noted_at = now(), ended_at = null
             where id = (
-                select id from handoffs where not cancel_asked and (state = 'queued' or (state in ('rendering', 'proving') and noted_at < now() - @quiet))
-                order by asked_at limit 1 for update skip locked)
+                select id from handoffs where not cancel_asked and ((state = 'queued' and not held) or (state in ('rendering', 'proving') and noted_at < now() - @quiet))
+                order by priority desc, asked_at limit 1 for update skip locked)
             returning id as handoff, run as number, runs as begun
             """, new { quiet }, cancellationToken: cancel));
     }
@@ -116,7 +145,7 @@ public sealed class HandoffStore(NpgsqlDataSource database)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
         return await connection.QuerySingleOrDefaultAsync<bool?>(new(
-            "update handoffs set state = @state, frames_done = @frames, noted_at = now() where id = @id and run = @run and state in ('rendering', 'proving') returning cancel_asked", new { id, run, state = Text(state), frames }, cancellationToken: cancel)) ?? true;
+            "update handoffs set step_at = case when state = @state then step_at else now() end, state = @state, frames_done = @frames, noted_at = now() where id = @id and run = @run and state in ('rendering', 'proving') returning cancel_asked", new { id, run, state = Text(state), frames }, cancellationToken: cancel)) ?? true;
     }
 
     /// <summary>Notes the end of a run. Returns false when another run has begun in the meantime: then this one's file does not count.</summary>
@@ -165,6 +194,28 @@ public sealed class HandoffStore(NpgsqlDataSource database)
         await using var connection = await database.OpenConnectionAsync(cancel);
         return await connection.ExecuteAsync(new(
             "update handoffs set state = 'queued', cancel_asked = false, runs = 0, problem = null, frames_done = 0, noted_at = now(), ended_at = null where id = @id and state in ('failed', 'cancelled')", new { id }, cancellationToken: cancel)) > 0;
+    }
+
+    /// <summary>Changes what a person may say of a handoff: null leaves a thing as it is. Whether it is held counts only while it waits.</summary>
+    public async Task<bool> ArrangeAsync(Guid id, int? priority, bool? held, string? note, CancellationToken cancel = default)
+    {
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return await connection.ExecuteAsync(new(
+            "update handoffs set priority = coalesce(@priority, priority), held = coalesce(@held, held), note = coalesce(@note, note) where id = @id", new { id, priority, held, note }, cancellationToken: cancel)) > 0;
+    }
+
+    /// <summary>Remembers how a graphic was handed off last, as JSON.</summary>
+    public async Task RememberAsync(Guid graphic, string order, CancellationToken cancel = default)
+    {
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        await connection.ExecuteAsync(new("insert into last_orders (graphic_id, handoff_order) values (@graphic, @order::jsonb) on conflict (graphic_id) do update set handoff_order = excluded.handoff_order", new { graphic, order }, cancellationToken: cancel));
+    }
+
+    /// <summary>How a graphic was handed off last, as JSON; null when it never was.</summary>
+    public async Task<string?> RememberedAsync(Guid graphic, CancellationToken cancel = default)
+    {
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return await connection.QuerySingleOrDefaultAsync<string?>(new("select handoff_order::text from last_orders where graphic_id = @graphic", new { graphic }, cancellationToken: cancel));
     }
 
     private static string Text(HandoffState state) => state.ToString().ToLowerInvariant();

@@ -1,7 +1,7 @@
 using Hang.Media.Rendering;
 using SkiaSharp;
 
-namespace Hang.Media.Encoding;
+namespace Hang.Media.Stills;
 
 /// <summary>PNG stills (ISO/IEC 15948) of painted frames: always straight alpha, sRGB.</summary>
 public static class PngEncoder

@@ -1,0 +1,61 @@
+using System.Collections.Immutable;
+
+namespace Hang.Core.Handoff;
+
+/// <summary>How much transparency a kind of file can hold.</summary>
+public enum AlphaRoom
+{
+    /// <summary>None: there must be a backing.</summary>
+    None,
+
+    /// <summary>A pixel is seen or not.</summary>
+    OneBit,
+
+    /// <summary>Every shade.</summary>
+    Full,
+}
+
+/// <summary>What a kind of file is, what it can hold, and what it asks of a plan.</summary>
+/// <param name="Name">For people, e.g. MOV, ProRes 4444.</param>
+/// <param name="Ending">Of the delivered file, without the dot.</param>
+/// <param name="Alpha">How much transparency it can hold.</param>
+/// <param name="Tolerance">The error that the kind itself may have.</param>
+/// <param name="Note">What a person should know before choosing it.</param>
+public sealed record FileKindFacts(FileKind Kind, string Name, string Ending, AlphaRoom Alpha, ProofTolerance Tolerance, string Note)
+{
+    /// <summary>Other endings that say this kind, when a person names the file.</summary>
+    public ImmutableArray<string> OtherEndings { get; init; } = [];
+
+    /// <summary>True when colour may be multiplied by alpha in the file.</summary>
+    public bool MayBePremultiplied { get; init; }
+
+    /// <summary>True when it is nothing but transparency: a backing makes no sense.</summary>
+    public bool NeedsAlpha { get; init; }
+
+    /// <summary>True when both sides must be even, because colour has half the resolution.</summary>
+    public bool NeedsEvenSides { get; init; }
+
+    /// <summary>True when only the width must be even.</summary>
+    public bool NeedsEvenWidth { get; init; }
+
+    /// <summary>Longest side in pixels.</summary>
+    public int MostSide { get; init; } = 16384;
+
+    /// <summary>Most frames a second; of a faster graphic every second frame is taken.</summary>
+    public int MostRate { get; init; } = 60;
+
+    /// <summary>True for a still per frame in a folder.</summary>
+    public bool IsSequence { get; init; }
+
+    /// <summary>True when the file has a timecode track or tag.</summary>
+    public bool HasTimecode { get; init; }
+
+    /// <summary>True when players show it again from the start.</summary>
+    public bool MayLoop { get; init; }
+
+    /// <summary>True when equal frames are equal bytes in the file, each readable by itself.</summary>
+    public bool IsIntraOnly { get; init; }
+
+    /// <summary>All endings, the delivered one first.</summary>
+    public IEnumerable<string> Endings => [Ending, .. OtherEndings];
+}

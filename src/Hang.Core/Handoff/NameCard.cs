@@ -1,0 +1,50 @@
+using System.Globalization;
+using Hang.Core.Documents;
+using Hang.Core.Time;
+
+namespace Hang.Core.Handoff;
+
+/// <summary>What a delivered file says of itself, for the person who gets it and for the programs that read it.</summary>
+/// <param name="Title">Of the graphic, with its package and version where they are known.</param>
+/// <param name="Kind">Name of the kind of file.</param>
+/// <param name="Width">Of the file in pixels.</param>
+/// <param name="Height">Of the file in pixels.</param>
+/// <param name="Rate">Frames a second of the file.</param>
+/// <param name="Frames">Number of frames in the file.</param>
+/// <param name="From">First frame, counted in the graphic.</param>
+/// <param name="To">Last frame, counted in the graphic.</param>
+/// <param name="Timecode">Of the file's first frame.</param>
+/// <param name="Duration">As timecode of the graphic's rate.</param>
+/// <param name="Alpha">Straight, premultiplied or none, in words.</param>
+/// <param name="Backing">What is behind the graphic, in words.</param>
+/// <param name="Made">When it was asked for; null where no time shall be written.</param>
+public sealed record NameCard(
+    string Title, string Kind, int Width, int Height, FrameRate Rate, int Frames, int From, int To, string Timecode, string Duration, string Alpha, string Backing, DateTimeOffset? Made)
+{
+    /// <param name="title">Of the file, for people.</param>
+    /// <param name="plan">As <see cref="HandoffPlan.Demand"/> gives it.</param>
+    public static NameCard Of(Graphic graphic, HandoffPlan plan, string title, DateTimeOffset? made = null)
+    {
+        var facts = FileKinds.Of(plan.Kind);
+        var (width, height) = plan.Size(graphic);
+        return new(
+            title, facts.Name, width, height, plan.Rate(graphic.Rate), plan.Frames, plan.From, plan.To,
+            Time.Timecode.Format(plan.FirstTimecode(graphic.Rate), graphic.Rate), Time.Timecode.Format(plan.To - plan.From + 1, graphic.Rate),
+            AlphaOf(plan, facts), BackingOf(plan.Backing), made);
+    }
+
+    /// <summary>One line for the comment that most kinds of file can carry.</summary>
+    public string Comment => string.Create(CultureInfo.InvariantCulture, $"Frames {From}-{To}, {Rate} a second; {Alpha}; backing: {Backing}");
+
+    private static string AlphaOf(HandoffPlan plan, FileKindFacts facts) => !plan.HasAlpha ? "no alpha, opaque"
+        : facts.Alpha == AlphaRoom.OneBit ? "alpha of one bit"
+        : plan.Kind == FileKind.Pair ? plan.Premultiplied ? "fill premultiplied over black, alpha as key" : "fill straight, alpha as key"
+        : plan.Premultiplied ? "premultiplied alpha" : "straight alpha";
+
+    private static string BackingOf(Backing backing) => backing.Kind switch
+    {
+        BackingKind.None => "none",
+        BackingKind.Solid => $"solid {backing.Colour}",
+        _ => $"key colour {backing.Colour}",
+    };
+}

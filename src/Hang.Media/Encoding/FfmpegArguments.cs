@@ -1,0 +1,33 @@
+using System.Globalization;
+using Hang.Core.Handoff;
+using Hang.Core.Time;
+
+namespace Hang.Media.Encoding;
+
+/// <summary>Pieces of ffmpeg's command line that several encoders share.</summary>
+internal static class FfmpegArguments
+{
+    public static string[] Quiet { get; } = ["-hide_banner", "-loglevel", "error", "-n"];
+
+    /// <summary>Where a pipe's raw frames come in.</summary>
+    public static string[] RawInput(string pixels, int width, int height, FrameRate rate) =>
+        ["-f", "rawvideo", "-pix_fmt", pixels, "-s", string.Create(CultureInfo.InvariantCulture, $"{width}x{height}"), "-r", rate.ToString(), "-i", "pipe:0"];
+
+    /// <summary>From R'G'B' to Y'CbCr by BT.709, narrow range. Matrix and tags go through filters, since output options lose them.</summary>
+    /// <param name="pixels">The format to be had.</param>
+    /// <param name="isSubsampled">True: colour sits at the left pixel of each two, where the format has it, and is averaged about it.</param>
+    public static string[] ToBt709(string pixels, bool isSubsampled) =>
+    [
+        "-vf", $"scale=out_color_matrix=bt709:out_range=tv:flags=bicubic+accurate_rnd+full_chroma_int{(isSubsampled ? "+full_chroma_inp:out_h_chr_pos=0" : "")},format={pixels},"
+            + "setparams=range=tv:color_primaries=bt709:color_trc=bt709:colorspace=bt709",
+    ];
+
+    /// <summary>What the file says of itself, and nothing of the machine.</summary>
+    public static string[] Words(NameCard card, bool hasTimecode) =>
+    [
+        "-map_metadata", "-1", "-fflags", "+bitexact", "-flags:v", "+bitexact",
+        "-metadata", $"title={card.Title}", "-metadata", $"comment={card.Comment}",
+        .. card.Made is { } made ? (string[])["-metadata", $"creation_time={made.UtcDateTime.ToString("yyyy-MM-dd'T'HH:mm:ss'Z'", CultureInfo.InvariantCulture)}"] : [],
+        .. hasTimecode ? (string[])["-timecode", card.Timecode] : [],
+    ];
+}

@@ -1,0 +1,26 @@
+using Hang.Core.Handoff;
+using Hang.Media.Encoding;
+using Hang.Media.Proofs;
+using Hang.Media.Rendering;
+
+namespace Hang.Media.Kinds;
+
+/// <summary>Matroska (RFC 9559) with FFV1 level 3 (RFC 9043): every frame by itself, every slice with a checksum.</summary>
+internal sealed class Ffv1Kind : MediaKind
+{
+    public override Task<IFrameWriter> OpenAsync(Delivery delivery, CancellationToken cancel)
+    {
+        string[] arguments =
+        [
+            .. FfmpegArguments.Quiet, .. FfmpegArguments.RawInput(delivery.PixelFormat, delivery.Width, delivery.Height, delivery.Rate),
+            "-vf", $"format={(delivery.Plan.HasAlpha ? "bgra" : "bgr0")},setparams=color_primaries=bt709:color_trc=iec61966-2-1,setsar=1",
+            "-c:v", "ffv1", "-level", "3", "-g", "1", "-slices", "4", "-slicecrc", "1", .. FfmpegArguments.Words(delivery.Card, true), "-f", "matroska", delivery.Path,
+        ];
+        return Task.FromResult<IFrameWriter>(new EncoderWriter(arguments));
+    }
+
+    public override IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel) => VideoReader.ReadAsync(delivery.Path, [], FrameShape.Rgba, delivery, cancel);
+
+    public override Task<IReadOnlyList<ProofFact>> FactsAsync(Delivery delivery, CancellationToken cancel) =>
+        ProbedAsync(delivery.Path, delivery, "ffv1 FFV1", "gbr, iec61966-2-1, bt709", delivery.Plan.HasAlpha, cancel);
+}

@@ -1,0 +1,47 @@
+using Hang.Core.Handoff;
+using Hang.Media.Probing;
+using Hang.Media.Proofs;
+using Hang.Media.Rendering;
+
+namespace Hang.Media.Kinds;
+
+/// <summary>How one kind of file is written, and read again for its proof. What it can hold is told by <see cref="FileKinds"/>.</summary>
+internal abstract class MediaKind
+{
+    /// <summary>Begins a file.</summary>
+    /// <exception cref="Core.ProblemException">ffmpeg is not installed.</exception>
+    public abstract Task<IFrameWriter> OpenAsync(Delivery delivery, CancellationToken cancel);
+
+    /// <summary>The frames of a finished file in order, equal neighbours counted instead of repeated.</summary>
+    public abstract IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel);
+
+    /// <summary>What the file says of itself, compared with what it should say.</summary>
+    public virtual Task<IReadOnlyList<ProofFact>> FactsAsync(Delivery delivery, CancellationToken cancel) => Task.FromResult<IReadOnlyList<ProofFact>>([]);
+
+    /// <summary>The pixels that a file of this kind can have at best, from those that were painted.</summary>
+    /// <param name="painted">Changed in place.</param>
+    public virtual void Reduce(Span<byte> painted)
+    {
+    }
+
+    /// <summary>The facts of a video file that ffprobe reads.</summary>
+    /// <param name="codec">Codec and tag.</param>
+    /// <param name="tags">Matrix, transfer and primaries.</param>
+    private protected static async Task<IReadOnlyList<ProofFact>> ProbedAsync(string path, Delivery delivery, string codec, string? tags, bool hasAlpha, CancellationToken cancel)
+    {
+        var probe = await FileProbe.ReadAsync(path, cancel);
+        var rate = delivery.Rate.ToString();
+        List<ProofFact> facts =
+        [
+            ProofFact.Of("frame rate", rate.Contains('/', StringComparison.Ordinal) ? rate : rate + "/1", probe.Rate),
+            ProofFact.Of("size", $"{delivery.Width} x {delivery.Height}", $"{probe.Width} x {probe.Height}"),
+            ProofFact.Of("codec", codec, $"{probe.Codec} {probe.Tag}"),
+            ProofFact.Of("alpha plane", hasAlpha ? "yes" : "no", probe.HasAlpha ? "yes" : "no"),
+        ];
+        if (tags is not null)
+        {
+            facts.Add(ProofFact.Of("colour tags", tags, $"{probe.Matrix}, {probe.Transfer}, {probe.Primaries}"));
+        }
+        return facts;
+    }
+}

@@ -1,0 +1,20 @@
+using Hang.Core.Handoff;
+using Hang.Media.Movies;
+using Hang.Media.Proofs;
+using Hang.Media.Rendering;
+using Hang.Media.Slices;
+
+namespace Hang.Media.Kinds;
+
+/// <summary>MOV with ProRes 422 HQ (SMPTE RDD 36), opaque.</summary>
+internal sealed class ProresHqKind : MediaKind
+{
+    public static MovLook Look { get; } = new("apch", "ProRes 422 HQ", 24, MovLook.Bt709, GraphicsMode.Copy);
+
+    public override Task<IFrameWriter> OpenAsync(Delivery delivery, CancellationToken cancel) => Task.FromResult<IFrameWriter>(
+        new PacketWriter(ProresArguments.Of(delivery, delivery.Width, delivery.Height, "pipe:1"), new(delivery, Look), frame => frame.Pixels));
+
+    public override IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel) => SampleReader.ReadAsync(delivery.Path, Look, FrameShape.Half10, delivery, cancel);
+
+    public override Task<IReadOnlyList<ProofFact>> FactsAsync(Delivery delivery, CancellationToken cancel) => ProbedAsync(delivery.Path, delivery, "prores apch", "bt709, bt709, bt709", false, cancel);
+}

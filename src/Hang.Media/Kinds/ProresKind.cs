@@ -1,0 +1,30 @@
+using Hang.Core.Handoff;
+using Hang.Media.Movies;
+using Hang.Media.Proofs;
+using Hang.Media.Rendering;
+using Hang.Media.Slices;
+
+namespace Hang.Media.Kinds;
+
+/// <summary>MOV with ProRes 4444 (SMPTE RDD 36): by slices, or by the plain encoder where the installed one does not make the slices that it should.</summary>
+internal sealed class ProresKind : MediaKind
+{
+    private const string Tags = "bt709, bt709, bt709";
+
+    public override async Task<IFrameWriter> OpenAsync(Delivery delivery, CancellationToken cancel) =>
+        await SliceTrust.HoldsAsync(cancel) ? await SlicesAsync(delivery, cancel) : Plain(delivery);
+
+    public override IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel) => SampleReader.ReadAsync(delivery.Path, Look(delivery), FrameShape.Full12, delivery, cancel);
+
+    public override Task<IReadOnlyList<ProofFact>> FactsAsync(Delivery delivery, CancellationToken cancel) => ProbedAsync(delivery.Path, delivery, "prores ap4h", Tags, delivery.Plan.HasAlpha, cancel);
+
+    /// <summary>Every distinct frame through the plain encoder.</summary>
+    public static PacketWriter Plain(Delivery delivery) => new(ProresArguments.Of(delivery, delivery.Width, delivery.Height, "pipe:1"), File(delivery), frame => frame.Pixels);
+
+    /// <summary>Only tiles that were not seen before through the encoder.</summary>
+    public static Task<SliceWriter> SlicesAsync(Delivery delivery, CancellationToken cancel) => SliceWriter.OpenAsync(delivery, File(delivery), cancel);
+
+    private static MovFile File(Delivery delivery) => new(delivery, Look(delivery));
+
+    private static MovLook Look(Delivery delivery) => new("ap4h", "ProRes 4444", delivery.Plan.HasAlpha ? 32 : 24, MovLook.Bt709, MovLook.ModeOf(delivery.Plan));
+}

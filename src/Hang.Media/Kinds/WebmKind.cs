@@ -1,0 +1,36 @@
+using System.Globalization;
+using Hang.Core.Handoff;
+using Hang.Media.Encoding;
+using Hang.Media.Proofs;
+using Hang.Media.Rendering;
+
+namespace Hang.Media.Kinds;
+
+/// <summary>WebM with VP9; alpha is a second layer of each frame, as browsers read it.</summary>
+internal sealed class WebmKind : MediaKind
+{
+    public override Task<IFrameWriter> OpenAsync(Delivery delivery, CancellationToken cancel)
+    {
+        var hasAlpha = delivery.Plan.HasAlpha;
+        string[] arguments =
+        [
+            .. FfmpegArguments.Quiet, .. FfmpegArguments.RawInput(hasAlpha ? "yuva420p" : "yuv420p", delivery.Width, delivery.Height, delivery.Rate),
+            "-vf", "setparams=range=tv:color_primaries=bt709:color_trc=bt709:colorspace=bt709,setsar=1",
+            // A hidden reference frame cannot have alpha.
+            "-c:v", "libvpx-vp9", "-crf", "16", "-b:v", "0", "-deadline", "good", "-cpu-used", "4", "-row-mt", "1", .. hasAlpha ? (string[])["-auto-alt-ref", "0"] : [],
+            "-g", delivery.Rate.Nominal.ToString(CultureInfo.InvariantCulture), .. FfmpegArguments.Words(delivery.Card, true), "-f", "webm", delivery.Path,
+        ];
+        return Task.FromResult<IFrameWriter>(new EncoderWriter(arguments, frame =>
+        {
+            frame.Encoded = frame.Room(Yuv420.Length(frame.Width, frame.Height, hasAlpha));
+            Yuv420.Convert(frame.Pixels, frame.Width, frame.Height, frame.Encoded, hasAlpha);
+        }));
+    }
+
+    // The decoder that comes with ffmpeg leaves alpha out.
+    public override IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel) =>
+        VideoReader.ReadAsync(delivery.Path, ["-c:v", "libvpx-vp9"], delivery.Plan.HasAlpha ? FrameShape.QuarterAlpha8 : FrameShape.Quarter8, delivery, cancel);
+
+    public override async Task<IReadOnlyList<ProofFact>> FactsAsync(Delivery delivery, CancellationToken cancel) =>
+        [.. (await ProbedAsync(delivery.Path, delivery, "vp9 [0][0][0][0]", "bt709, bt709, bt709", false, cancel)).Where(f => f.Name != "alpha plane")];
+}

@@ -1,0 +1,76 @@
+using System.IO.Compression;
+using System.Runtime.InteropServices;
+using Hang.Media.Kinds;
+using Hang.Media.Rendering;
+using Hang.Media.Slices;
+
+namespace Hang.Media.Movies;
+
+/// <summary>Writes fill and key at once, from the same painted frames, into a folder or a zip.</summary>
+internal sealed class PairWriter : IFrameWriter
+{
+    private readonly Delivery delivery;
+    private readonly string folder;
+    private readonly PacketWriter fill, key;
+
+    public PairWriter(Delivery delivery)
+    {
+        this.delivery = delivery;
+        folder = delivery.IsZip ? delivery.Path + ".pair" : delivery.Path;
+        Directory.CreateDirectory(folder);
+        var names = PairFiles.Names(Path.Combine(folder, delivery.Stem + ".mov"));
+        var arguments = ProresArguments.Of(delivery, delivery.Width, delivery.Height, "pipe:1");
+        fill = new(arguments, new(delivery with { Path = names.Fill }, ProresHqKind.Look), frame => frame.Pixels);
+        key = new(arguments, new(delivery with { Path = names.Key }, ProresHqKind.Look), frame => frame.Encoded);
+    }
+
+    /// <summary>The key: alpha as grey.</summary>
+    public void Prepare(PaintedFrame frame)
+    {
+        frame.Encoded = frame.Room(frame.Pixels.Length);
+        var grey = MemoryMarshal.Cast<byte, uint>(frame.Encoded.AsSpan());
+        var pixels = MemoryMarshal.Cast<byte, uint>(frame.Pixels);
+        for (var i = 0; i < pixels.Length; i++)
+        {
+            grey[i] = (pixels[i] >> 24) * 0x010101;
+        }
+    }
+
+    public async Task WriteAsync(PaintedFrame frame, int first, int times, CancellationToken cancel)
+    {
+        await fill.WriteAsync(frame, first, times, cancel);
+        await key.WriteAsync(frame, first, times, cancel);
+    }
+
+    public async Task FinishAsync(CancellationToken cancel)
+    {
+        await fill.FinishAsync(cancel);
+        await key.FinishAsync(cancel);
+        // They are read again below: both must have let go of their files.
+        await fill.DisposeAsync();
+        await key.DisposeAsync();
+        if (!delivery.IsZip)
+        {
+            return;
+        }
+        await using var zip = await ZipFile.OpenAsync(delivery.Path, ZipArchiveMode.Create, cancel);
+        foreach (var path in Directory.GetFiles(folder).Order(StringComparer.Ordinal))
+        {
+            var entry = zip.CreateEntry(Path.GetFileName(path), CompressionLevel.NoCompression);
+            entry.LastWriteTime = Stills.StillsWriter.ZipTime;
+            await using var stream = await entry.OpenAsync(cancel);
+            await using var movie = File.OpenRead(path);
+            await movie.CopyToAsync(stream, cancel);
+        }
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        await fill.DisposeAsync();
+        await key.DisposeAsync();
+        if (delivery.IsZip && Directory.Exists(folder))
+        {
+            Directory.Delete(folder, true);
+        }
+    }
+}

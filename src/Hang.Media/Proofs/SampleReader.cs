@@ -1,0 +1,76 @@
+using System.Runtime.CompilerServices;
+using Hang.Media.Movies;
+using Hang.Media.Probing;
+using Hang.Media.Rendering;
+using Microsoft.Win32.SafeHandles;
+
+namespace Hang.Media.Proofs;
+
+/// <summary>
+/// Decodes a MOV whose samples stand by themselves at the cost of its distinct ones: where each sample lies is read by ffprobe, equal neighbours are found
+/// by their bytes, and one of each is decoded.
+/// </summary>
+internal static class SampleReader
+{
+    /// <exception cref="Core.ProblemException">The file cannot be read or decoded.</exception>
+    public static async IAsyncEnumerable<DecodedRun> ReadAsync(string path, MovLook look, FrameShape shape, Delivery delivery, [EnumeratorCancellation] CancellationToken cancel)
+    {
+        var distinct = Path.Combine(Path.GetTempPath(), $"hang-distinct-{Guid.NewGuid():N}.mov");
+        try
+        {
+            var times = await CopyAsync(path, distinct, look, delivery, cancel);
+            var at = 0;
+            await foreach (var run in VideoReader.ReadAsync(distinct, [], shape, delivery, cancel))
+            {
+                // Other samples may still decode to equal pictures.
+                var all = 0;
+                for (var i = 0; i < run.Times && at < times.Count; i++)
+                {
+                    all += times[at++];
+                }
+                yield return run with { Times = all };
+            }
+        }
+        finally
+        {
+            File.Delete(distinct);
+        }
+    }
+
+    /// <summary>Copies one of each run of equal samples.</summary>
+    /// <returns>How long each run is.</returns>
+    private static async Task<List<int>> CopyAsync(string path, string distinct, MovLook look, Delivery delivery, CancellationToken cancel)
+    {
+        var places = await SamplePlace.ReadAsync(path, cancel);
+        using var source = File.OpenHandle(path);
+        using var file = new MovFile(delivery with { Path = distinct }, look);
+        var times = new List<int>();
+        byte[] before = [];
+        foreach (var place in places)
+        {
+            cancel.ThrowIfCancellationRequested();
+            var sample = Read(source, place);
+            if (times.Count > 0 && sample.AsSpan().SequenceEqual(before))
+            {
+                times[^1]++;
+                continue;
+            }
+            file.Add(sample, 1);
+            times.Add(1);
+            before = sample;
+        }
+        file.Finish();
+        return times;
+    }
+
+    private static byte[] Read(SafeFileHandle source, SamplePlace place)
+    {
+        var sample = new byte[place.Size];
+        for (var read = 0; read < sample.Length;)
+        {
+            var got = RandomAccess.Read(source, sample.AsSpan(read), place.At + read);
+            read = got > 0 ? read + got : throw new Core.ProblemException("The file ends within a frame.", "Hand it off again.", field: "file");
+        }
+        return sample;
+    }
+}

@@ -1,0 +1,40 @@
+using System.Runtime.CompilerServices;
+using Hang.Media.Encoding;
+using Hang.Media.Rendering;
+
+namespace Hang.Media.Proofs;
+
+/// <summary>Decodes a video file frame by frame. A frame equal to the one before is not looked at again.</summary>
+internal static class VideoReader
+{
+    /// <param name="input">Arguments for the decoder.</param>
+    /// <exception cref="Core.ProblemException">The file cannot be decoded.</exception>
+    public static async IAsyncEnumerable<DecodedRun> ReadAsync(string path, string[] input, FrameShape shape, Delivery delivery, [EnumeratorCancellation] CancellationToken cancel)
+    {
+        await using var ffmpeg = FfmpegProcess.Start(
+            "ffmpeg", ["-hide_banner", "-loglevel", "error", .. input, "-i", path, "-map", "0:v:0", "-fps_mode", "passthrough", "-f", "rawvideo", "-pix_fmt", shape.Format, "pipe:1"]);
+        await using var killed = ffmpeg.KilledBy(cancel);
+        var (now, before) = (new byte[shape.Bytes(delivery)], new byte[shape.Bytes(delivery)]);
+        var times = 0;
+        while (await ffmpeg.Output.ReadAtLeastAsync(now, now.Length, false, cancel) == now.Length)
+        {
+            cancel.ThrowIfCancellationRequested();
+            if (times > 0 && now.AsSpan().SequenceEqual(before))
+            {
+                times++;
+                continue;
+            }
+            if (times > 0)
+            {
+                yield return new(shape.Frame(before, delivery), times);
+            }
+            (now, before, times) = (before, now, 1);
+        }
+        cancel.ThrowIfCancellationRequested();
+        if (times > 0)
+        {
+            yield return new(shape.Frame(before, delivery), times);
+        }
+        await ffmpeg.FinishAsync(cancel);
+    }
+}

@@ -1,0 +1,23 @@
+using Hang.Core.Handoff;
+using Hang.Media.Encoding;
+using Hang.Media.Rendering;
+
+namespace Hang.Media.Slices;
+
+/// <summary>How ffmpeg is asked for ProRes: bare samples of fixed quantisation, so that each slice depends on nothing but its own pixels.</summary>
+internal static class ProresArguments
+{
+    /// <param name="width">Of the pictures that are fed, which need not be the file's.</param>
+    /// <param name="output">A file, or a pipe.</param>
+    public static string[] Of(Delivery delivery, int width, int height, string output)
+    {
+        var isHq = delivery.Plan.Kind != FileKind.Prores;
+        var hasAlpha = delivery.Plan.HasAlpha && !isHq;
+        return
+        [
+            .. FfmpegArguments.Quiet, .. FfmpegArguments.RawInput(isHq ? "rgb0" : delivery.PixelFormat, width, height, delivery.Rate),
+            .. FfmpegArguments.ToBt709(isHq ? "yuv422p10le" : hasAlpha ? "yuva444p10le" : "yuv444p10le", isHq),
+            "-c:v", "prores_ks", "-profile:v", isHq ? "hq" : "4444", "-alpha_bits", hasAlpha ? "16" : "0", "-qscale:v", isHq ? "2" : "1", "-f", "rawvideo", output,
+        ];
+    }
+}

@@ -1,0 +1,185 @@
+using System.Buffers.Binary;
+using System.Threading.Channels;
+using Hang.Media.Movies;
+using Hang.Media.Rendering;
+
+namespace Hang.Media.Slices;
+
+/// <summary>
+/// Writes ProRes 4444 from slices: only tiles that no earlier frame had go through the encoder; frames are put together from their slices. The samples are
+/// equal to those of the plain encoder, byte by byte.
+/// </summary>
+internal sealed class SliceWriter : IFrameWriter
+{
+    private const int MostWaiting = 48, AtlasColumns = 8, AtlasRows = 16, RestRows = 64;
+    private readonly Delivery delivery;
+    private readonly TileGrid grid;
+    private readonly ProresFrame blank;
+    private readonly int slicesPerRow, slicesPerRest;
+    private readonly MovFile file;
+    private readonly Atlas? whole;
+    private readonly Atlas? rest;
+    private readonly TileCache cache = new();
+    private readonly Channel<Change> changes = Channel.CreateBounded<Change>(MostWaiting);
+    private readonly CancellationTokenSource stop = new();
+    private readonly Task assembling;
+    private readonly byte[] tilePixels = new byte[TileGrid.TileWidth * TileGrid.TileHeight * TileGrid.PixelBytes];
+    private byte[] before;
+
+    private SliceWriter(Delivery delivery, ProresFrame blank, MovFile file)
+    {
+        (this.delivery, this.blank, this.file) = (delivery, blank, file);
+        grid = new(delivery.Width, delivery.Height);
+        slicesPerRow = blank.Slices.Length / grid.Rows;
+        slicesPerRest = slicesPerRow - grid.WholeColumns;
+        before = new byte[grid.Count * TileGrid.HashBytes];
+        string[] Arguments(int width, int height) => ProresArguments.Of(delivery, width, height, "pipe:1");
+        if (grid.WholeColumns > 0)
+        {
+            whole = new(AtlasColumns, AtlasRows, TileGrid.TileWidth, 1, Arguments(AtlasColumns * TileGrid.TileWidth, AtlasRows * TileGrid.TileHeight));
+        }
+        if (grid.RestWidth > 0)
+        {
+            rest = new(1, RestRows, grid.RestWidth, slicesPerRest, Arguments(grid.RestWidth, RestRows * TileGrid.TileHeight));
+        }
+        assembling = Task.Run(AssembleAsync);
+    }
+
+    /// <summary>Begins a file: one frame without any pixel goes through the plain encoder, whose headers and empty slices serve all frames.</summary>
+    public static async Task<SliceWriter> OpenAsync(Delivery delivery, MovFile file, CancellationToken cancel)
+    {
+        try
+        {
+            return new(delivery, ProresFrame.Read(await BlankAsync(delivery, cancel)), file);
+        }
+        catch
+        {
+            file.Dispose();
+            throw;
+        }
+    }
+
+    public void Prepare(PaintedFrame frame)
+    {
+        var hashes = new byte[grid.Count * TileGrid.HashBytes];
+        grid.Hash(frame.Pixels, frame.InUse, !frame.HasAlpha, hashes);
+        frame.Encoded = hashes;
+    }
+
+    public async Task WriteAsync(PaintedFrame frame, int first, int times, CancellationToken cancel)
+    {
+        var hashes = frame.Encoded!;
+        var changed = new List<(int Place, Tile? Tile)>();
+        for (var place = 0; place < grid.Count; place++)
+        {
+            var hash = Hash(hashes, place);
+            if (hash != Hash(before, place))
+            {
+                changed.Add((place, hash == 0 ? null : await TileAsync(frame, place, hash, cancel)));
+            }
+        }
+        before = hashes;
+        var change = new Change(times, changed);
+        if (changes.Writer.TryWrite(change))
+        {
+            return;
+        }
+        // The one who takes them may be waiting for a tile that still sits in a picture which is not full.
+        await FlushAsync(cancel);
+        try
+        {
+            await changes.Writer.WriteAsync(change, cancel);
+        }
+        catch (ChannelClosedException)
+        {
+            await assembling;
+            throw;
+        }
+    }
+
+    public async Task FinishAsync(CancellationToken cancel)
+    {
+        changes.Writer.TryComplete();
+        await using (cancel.Register(stop.Cancel))
+        {
+            await (whole?.FinishAsync(cancel) ?? Task.CompletedTask);
+            await (rest?.FinishAsync(cancel) ?? Task.CompletedTask);
+            await assembling;
+        }
+        file.Finish();
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        await stop.CancelAsync();
+        changes.Writer.TryComplete();
+        await (whole?.DisposeAsync() ?? ValueTask.CompletedTask);
+        await (rest?.DisposeAsync() ?? ValueTask.CompletedTask);
+        await assembling.ContinueWith(_ => { }, TaskScheduler.Default);
+        file.Dispose();
+        stop.Dispose();
+    }
+
+    private static async Task<byte[]> BlankAsync(Delivery delivery, CancellationToken cancel)
+    {
+        await using var encoder = new Encoding.FramePipe(Encoding.FfmpegProcess.Start("ffmpeg", ProresArguments.Of(delivery, delivery.Width, delivery.Height, "pipe:1")));
+        var reading = Task.Run(() => PacketCutter.NextAsync(encoder.Output, cancel), cancel);
+        await encoder.WriteAsync(input => input.Write(new byte[delivery.FrameBytes]), 1, cancel);
+        await encoder.CloseAsync();
+        var sample = await reading ?? throw encoder.Died();
+        await encoder.FinishAsync(cancel);
+        return sample;
+    }
+
+    private async Task<Tile> TileAsync(PaintedFrame frame, int place, UInt128 hash, CancellationToken cancel)
+    {
+        if (cache.TryGet(hash, out var tile))
+        {
+            return tile;
+        }
+        var (row, column) = Math.DivRem(place, grid.Columns);
+        var length = grid.Extract(frame.Pixels, row, column, tilePixels);
+        tile = await (grid.IsRest(column) ? rest : whole)!.AddAsync(tilePixels.AsMemory(0, length), cancel);
+        cache.Keep(hash, tile);
+        return tile;
+    }
+
+    private async Task FlushAsync(CancellationToken cancel)
+    {
+        await (whole?.FlushAsync(cancel) ?? Task.CompletedTask);
+        await (rest?.FlushAsync(cancel) ?? Task.CompletedTask);
+    }
+
+    private async Task AssembleAsync()
+    {
+        try
+        {
+            var slices = blank.Slices.ToArray();
+            using var frame = new MemoryStream();
+            await foreach (var change in changes.Reader.ReadAllAsync(stop.Token))
+            {
+                foreach (var (place, tile) in change.Tiles)
+                {
+                    var (row, column) = Math.DivRem(place, grid.Columns);
+                    var at = row * slicesPerRow + column;
+                    var count = grid.IsRest(column) ? slicesPerRest : 1;
+                    var (from, first) = tile is { } t ? (await t.Atlas.WaitAsync(stop.Token), t.First) : (blank.Slices, at);
+                    Array.Copy(from, first, slices, at, count);
+                }
+                blank.Assemble(slices, frame);
+                file.Add(frame.GetBuffer().AsSpan(0, (int)frame.Length), change.Times);
+            }
+        }
+        catch (Exception e)
+        {
+            changes.Writer.TryComplete(e);
+            throw;
+        }
+    }
+
+    private static UInt128 Hash(byte[] hashes, int place) => BinaryPrimitives.ReadUInt128LittleEndian(hashes.AsSpan(place * TileGrid.HashBytes));
+
+    /// <summary>What is other in a frame than in the one before.</summary>
+    /// <param name="Times">How often the frame is shown.</param>
+    private sealed record Change(int Times, List<(int Place, Tile? Tile)> Tiles);
+}

@@ -1,0 +1,72 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using Hang.Core.Documents;
+using Hang.Core.Evaluation;
+using Hang.Core.Handoff;
+using Hang.Core.Json;
+using Hang.Core.Time;
+using Hang.Media.Rendering;
+using Hang.Paint.Pictures;
+using Hang.Paint.Shaping;
+using Hang.Server.Safety;
+using Hang.Store.Handoffs;
+using Hang.Store.Revisions;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Hang.Server.Handoffs;
+
+/// <summary>What a handoff will about be.</summary>
+/// <param name="Bytes">Size of the file.</param>
+/// <param name="Seconds">Time to render it.</param>
+/// <param name="Frames">Frames in the file.</param>
+/// <param name="Rate">Frames a second of the file.</param>
+/// <param name="Sampled">Frames that were rendered to find out.</param>
+/// <param name="MeanColour">Mean error of colour in the sample, of 255.</param>
+/// <param name="WorstBlock">Worst mean error of luma or alpha within 8 x 8 pixels, of 255.</param>
+public sealed record ForecastView(long Bytes, double Seconds, int Frames, FrameRate Rate, int Width, int Height, int Sampled, double MeanColour, double WorstBlock);
+
+/// <summary>A kind of file as it is offered.</summary>
+public sealed record KindView(
+    FileKind Kind, string Name, string Ending, AlphaRoom Alpha, bool NeedsAlpha, bool MayBePremultiplied, bool IsSequence, bool HasTimecode, bool MayLoop, int MostRate, string Note);
+
+/// <summary>What can be chosen from: where files go, and of what kinds they are.</summary>
+/// <param name="Pattern">How files are named where nothing else is said.</param>
+public sealed record KindsView(ImmutableArray<Destination> Destinations, ImmutableArray<KindView> Kinds, string Pattern);
+
+/// <summary>An order for several graphics.</summary>
+public sealed record OrderRequest(ImmutableArray<Guid> Graphics, HandoffOrder Order);
+
+/// <summary>What can be handed off, what it will about be, and the asking.</summary>
+public static class OrderEndpoints
+{
+    public static void Map(IEndpointRouteBuilder app)
+    {
+        var api = app.MapGroup("/api").WithTags("Handoff").Refuses();
+        api.MapGet("/kinds", Kinds).WithName("kinds").WithSummary("Where files go, and of what kinds they can be.");
+        api.MapPost("/graphics/{id:guid}/forecast", ForecastAsync).WithName("forecast").WithSummary("About how large, how slow and how exact a handoff will be, from sampled frames.");
+        api.MapPost("/graphics/{id:guid}/handoffs", async (Guid id, HandoffPlan plan, Order order, CancellationToken cancel) => (await order.AskAsync([id], HandoffOrder.Of(plan), cancel))[0])
+            .WithName("handOff").WithSummary("Puts a handoff in line.");
+        api.MapPost("/handoffs", async (OrderRequest request, Order order, CancellationToken cancel) => await order.AskAsync(request.Graphics, request.Order, cancel))
+            .WithName("order").WithSummary("Puts every kind, size and colourway of several graphics in line: all of it or nothing.");
+        api.MapGet("/graphics/{id:guid}/order", LastAsync).WithName("lastOrder").WithSummary("How a graphic was handed off last.");
+    }
+
+    private static KindsView Kinds() => new(
+        Destination.All, [.. FileKinds.All.Select(f => new KindView(f.Kind, f.Name, f.Ending, f.Alpha, f.NeedsAlpha, f.MayBePremultiplied, f.IsSequence, f.HasTimecode, f.MayLoop, f.MostRate, f.Note))], FilePattern.Usual);
+
+    private static async Task<ForecastView> ForecastAsync(Guid id, HandoffPlan plan, RevisionStore revisions, PictureShelf pictures, CancellationToken cancel)
+    {
+        var row = await revisions.DemandHeadAsync(id, cancel);
+        var evaluator = new Evaluator(GraphicJson.Read(row.Document), TypeShaper.Shipped);
+        plan = plan.Demand(evaluator.Graphic);
+        var forecast = await Forecaster.SampleAsync(evaluator, plan, pictures, cancel);
+        var (width, height) = plan.Size(evaluator.Graphic);
+        return new(forecast.Bytes, forecast.Seconds, plan.Frames, plan.Rate(evaluator.Graphic.Rate), width, height, forecast.Sampled, forecast.MeanColour, forecast.WorstBlock);
+    }
+
+    private static async Task<Results<Ok<HandoffOrder>, NoContent>> LastAsync(Guid id, RevisionStore revisions, HandoffStore store, CancellationToken cancel)
+    {
+        await revisions.DemandHeadAsync(id, cancel);
+        return await store.RememberedAsync(id, cancel) is { } order ? TypedResults.Ok(JsonSerializer.Deserialize<HandoffOrder>(order, ReportJson.Options)) : TypedResults.NoContent();
+    }
+}

@@ -1,0 +1,88 @@
+using Hang.Core.Handoff;
+using Hang.Media.Kinds;
+using Hang.Media.Rendering;
+using Hang.Media.Slices;
+using Hang.Paint.Pictures;
+
+namespace Hang.Media.Tests;
+
+/// <summary>Files that are put together from slices against those of the plain encoder, byte by byte.</summary>
+public sealed class SliceTests : IDisposable
+{
+    private readonly string folder = Directory.CreateTempSubdirectory("hang-test-").FullName;
+    private readonly PictureShelf pictures = new(_ => null);
+
+    public void Dispose()
+    {
+        Directory.Delete(folder, true);
+        pictures.Dispose();
+    }
+
+    [Fact]
+    public async Task TheInstalledEncoderIsTrusted() => Assert.True(await SliceTrust.HoldsAsync(default));
+
+    /// <summary>Whole tiles and narrower ones, one column, no whole column, one row: SMPTE RDD 36 cuts what is left over into slices of 4, 2 and 1 macroblocks.</summary>
+    [Theory]
+    [InlineData(1920, 1080)]
+    [InlineData(1080, 1920)]
+    [InlineData(1919, 1079)]
+    [InlineData(128, 16)]
+    [InlineData(100, 40)]
+    [InlineData(1281, 17)]
+    [InlineData(1, 1)]
+    [InlineData(720, 576)]
+    public async Task SlicesMakeTheFileThatThePlainEncoderMakes(int width, int height)
+    {
+        var evaluator = Film.Of(width, height);
+        var plan = HandoffPlan.Whole(evaluator.Graphic, FileKind.Prores, Backing.None);
+        var card = NameCard.Of(evaluator.Graphic, plan, "Film");
+        var files = new List<byte[]>();
+        foreach (var bySlices in new[] { true, false })
+        {
+            var delivery = Delivery.Of(evaluator.Graphic, plan, card, Path.Combine(folder, $"{bySlices}.mov"), "a");
+            await using (IFrameWriter writer = bySlices ? await ProresKind.SlicesAsync(delivery, default) : ProresKind.Plain(delivery))
+            {
+                await FramePipeline.RunAsync(evaluator, plan, pictures, writer, 2, null, default);
+                await writer.FinishAsync(default);
+            }
+            files.Add(await File.ReadAllBytesAsync(delivery.Path));
+        }
+        Assert.True(files[0].AsSpan().SequenceEqual(files[1]), $"{files[0].Length} and {files[1].Length} bytes");
+    }
+
+    [Fact]
+    public async Task OpaqueFilesAndPremultipliedOnesToo()
+    {
+        var evaluator = Film.Of(300, 60);
+        foreach (var plan in new[] { HandoffPlan.Whole(evaluator.Graphic, FileKind.Prores, new(BackingKind.Solid, "#204020")), HandoffPlan.Whole(evaluator.Graphic, FileKind.Prores, Backing.None) with { Premultiplied = true } })
+        {
+            var delivery = Delivery.Of(evaluator.Graphic, plan, NameCard.Of(evaluator.Graphic, plan, "Film"), Path.Combine(folder, $"{plan.Premultiplied}.mov"), "a");
+            var plain = delivery with { Path = delivery.Path + ".plain.mov" };
+            foreach (var (writer, path) in new (IFrameWriter, string)[] { (await ProresKind.SlicesAsync(delivery, default), delivery.Path), (ProresKind.Plain(plain), plain.Path) })
+            {
+                await using (writer)
+                {
+                    await FramePipeline.RunAsync(evaluator, plan, pictures, writer, 2, null, default);
+                    await writer.FinishAsync(default);
+                }
+            }
+            Assert.Equal(await File.ReadAllBytesAsync(plain.Path), await File.ReadAllBytesAsync(delivery.Path));
+        }
+    }
+
+    /// <summary>Many frames that change little fill the queue long before a picture of tiles is full: it must go out all the same.</summary>
+    [Fact]
+    public async Task ASlowRollDoesNotWaitForItself()
+    {
+        var evaluator = Film.Of(64, 32, fade: 28);
+        var graphic = evaluator.Graphic with { Phases = new(12, 400, 6) };
+        var still = new Core.Evaluation.Evaluator(graphic.With(graphic.Layers[0] with { Out = null }), Paint.Shaping.TypeShaper.Shipped);
+        var plan = HandoffPlan.Whole(still.Graphic, FileKind.Prores, Backing.None);
+        var path = Path.Combine(folder, "a.mov");
+        await Renderer.RenderAsync(still, plan, pictures, path, "a").WaitAsync(TimeSpan.FromMinutes(2));
+        Assert.True(new FileInfo(path).Length > 0);
+    }
+
+    [Fact]
+    public void AFrameIsTakenApartAsItsHeadersSay() => Assert.Throws<InvalidDataException>(() => ProresFrame.Read([0, 0, 0, 30, .. "icpf"u8, 0, 4, 0, 0, 0x40, 0, 0, 0, 0, 0, 1, 0, 0, 9, 1, 2, 3]));
+}
