@@ -28,6 +28,7 @@ internal static class HandoffMeasure
         using var graphic = Demo.Open();
         var first = graphic.Graphic.Layers.First(l => l.Name == "Name");
         var lines = Enumerable.Range(0, 40).Select(i => (first with { Id = $"line{i}", Name = $"Line {i}", Group = null, HangsFrom = null, Idles = null })
+            .With("opacity", new Value(1))
             .With("position", Making.Over(new Keyframe(0, new Value(300 + i % 3 * 60, 1080 + i * 72), Feel.Linear), new Keyframe(frames - 1, new Value(300 + i % 3 * 60, 1080 + i * 72 - step * (frames - 1)), Feel.Linear))));
         var roll = GraphicRules.Demand(graphic.Graphic with { Layers = [.. lines], Phases = new PhaseLengths(1, frames - 2, 1) });
         return await RunAsync("roll", "render of a roll by 4 px a frame / encoder alone", "<= 0.35", FileKind.Prores, Backing.None, roll);

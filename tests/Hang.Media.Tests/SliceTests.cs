@@ -74,12 +74,12 @@ public sealed class SliceTests : IDisposable
     [Fact]
     public async Task ASlowRollDoesNotWaitForItself()
     {
-        var evaluator = Film.Of(64, 32, fade: 28);
-        var graphic = evaluator.Graphic with { Phases = new(12, 400, 6) };
-        var still = new Core.Evaluation.Evaluator(graphic.With(graphic.Layers[0] with { Out = null }), Paint.Shaping.TypeShaper.Shipped);
-        var plan = HandoffPlan.Whole(still.Graphic, FileKind.Prores, Backing.None);
+        var film = Film.Of(64, 32).Graphic;
+        var plate = Hang.Tests.Shared.Making.With(film.Layers[0], "position", Hang.Tests.Shared.Making.Over(new Core.Motion.Keyframe(0, new(0, 4), Core.Motion.Feel.Linear), new Core.Motion.Keyframe(417, new(20, 4), Core.Motion.Feel.Linear)));
+        var roll = new Core.Evaluation.Evaluator(film.With(plate) with { Phases = new(12, 400, 6) }, Paint.Shaping.TypeShaper.Shipped);
+        var plan = HandoffPlan.Whole(roll.Graphic, FileKind.Prores, Backing.None);
         var path = Path.Combine(folder, "a.mov");
-        await Renderer.RenderAsync(still, plan, pictures, path, "a").WaitAsync(TimeSpan.FromMinutes(2));
+        await Renderer.RenderAsync(roll, plan, pictures, path, "a").WaitAsync(TimeSpan.FromMinutes(1));
         Assert.True(new FileInfo(path).Length > 0);
     }
 

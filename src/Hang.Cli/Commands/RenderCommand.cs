@@ -62,7 +62,7 @@ internal static class RenderCommand
             var seconds = watch.Elapsed.TotalSeconds;
             var proof = words.GetValue(noProof) ? null : (await Prover.ProveAsync(graphic.Evaluator, plan, graphic.Pictures, path, null, cancel)).Proof;
             Console.WriteLine(words.GetValue(json)
-                ? JsonSerializer.Serialize(new { file = path, kind = JsonName.Of(plan.Kind), frames = plan.Frames, width, height, rate = card.Rate.ToString(), alpha = card.Alpha, timecode = card.Timecode, seconds, holds = proof?.Holds, verdict = proof?.Verdict, differing = proof?.Differing, worstColour = proof?.WorstColour, meanColour = proof?.MeanColour, worstAlpha = proof?.WorstAlpha, worstBlock = proof?.Frames.Max(f => f.WorstBlock) })
+                ? JsonSerializer.Serialize(new { file = path, kind = JsonName.Of(plan.Kind), frames = plan.Frames, width, height, rate = card.Rate, alpha = card.Alpha, timecode = card.Timecode, seconds, holds = proof?.Holds, verdict = proof?.Verdict, differing = proof?.Differing, worstColour = proof?.WorstColour, meanColour = proof?.MeanColour, worstAlpha = proof?.WorstAlpha, worstBlock = proof?.Frames.Max(f => f.WorstBlock) })
                 : $"{path}: {plan.Frames} frames of {width} x {height} in {seconds:0.0} s ({plan.Frames / seconds:0} frames a second){(proof is null ? "" : $"\n{proof.Verdict}")}");
             return proof is null or { Holds: true } ? 0 : 1;
         });

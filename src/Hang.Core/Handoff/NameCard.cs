@@ -1,6 +1,5 @@
 using System.Globalization;
 using Hang.Core.Documents;
-using Hang.Core.Time;
 
 namespace Hang.Core.Handoff;
 
@@ -9,7 +8,7 @@ namespace Hang.Core.Handoff;
 /// <param name="Kind">Name of the kind of file.</param>
 /// <param name="Width">Of the file in pixels.</param>
 /// <param name="Height">Of the file in pixels.</param>
-/// <param name="Rate">Frames a second of the file.</param>
+/// <param name="Rate">Frames a second of the file, such as 60000/1001.</param>
 /// <param name="Frames">Number of frames in the file.</param>
 /// <param name="From">First frame, counted in the graphic.</param>
 /// <param name="To">Last frame, counted in the graphic.</param>
@@ -19,7 +18,7 @@ namespace Hang.Core.Handoff;
 /// <param name="Backing">What is behind the graphic, in words.</param>
 /// <param name="Made">When it was asked for; null where no time shall be written.</param>
 public sealed record NameCard(
-    string Title, string Kind, int Width, int Height, FrameRate Rate, int Frames, int From, int To, string Timecode, string Duration, string Alpha, string Backing, DateTimeOffset? Made)
+    string Title, string Kind, int Width, int Height, string Rate, int Frames, int From, int To, string Timecode, string Duration, string Alpha, string Backing, DateTimeOffset? Made)
 {
     /// <param name="title">Of the file, for people.</param>
     /// <param name="plan">As <see cref="HandoffPlan.Demand"/> gives it.</param>
@@ -28,7 +27,7 @@ public sealed record NameCard(
         var facts = FileKinds.Of(plan.Kind);
         var (width, height) = plan.Size(graphic);
         return new(
-            title, facts.Name, width, height, plan.Rate(graphic.Rate), plan.Frames, plan.From, plan.To,
+            title, facts.Name, width, height, plan.Rate(graphic.Rate).ToString(), plan.Frames, plan.From, plan.To,
             Time.Timecode.Format(plan.FirstTimecode(graphic.Rate), graphic.Rate), Time.Timecode.Format(plan.To - plan.From + 1, graphic.Rate),
             AlphaOf(plan, facts), BackingOf(plan.Backing), made);
     }

@@ -1,4 +1,5 @@
 using System.Runtime.InteropServices;
+using System.Runtime.Intrinsics;
 using Hang.Core.Handoff;
 
 namespace Hang.Media.Proofs;
@@ -89,13 +90,24 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, bool jud
 
     public (double Least, double Greatest) AlphaRange()
     {
-        ushort least = ushort.MaxValue, greatest = 0;
-        foreach (var a in Plane(3))
+        var alpha = Plane(3);
+        var (least, greatest) = (Vector256.Create(ushort.MaxValue), Vector256<ushort>.Zero);
+        var i = 0;
+        for (; i <= alpha.Length - Vector256<ushort>.Count; i += Vector256<ushort>.Count)
         {
-            least = Math.Min(least, a);
-            greatest = Math.Max(greatest, a);
+            var some = Vector256.Create(alpha[i..]);
+            (least, greatest) = (Vector256.Min(least, some), Vector256.Max(greatest, some));
         }
-        return (least * Alpha, greatest * Alpha);
+        ushort low = ushort.MaxValue, high = 0;
+        for (var k = 0; k < Vector256<ushort>.Count; k++)
+        {
+            (low, high) = (Math.Min(low, least[k]), Math.Max(high, greatest[k]));
+        }
+        foreach (var a in alpha[i..])
+        {
+            (low, high) = (Math.Min(low, a), Math.Max(high, a));
+        }
+        return (low * Alpha, high * Alpha);
     }
 
     public byte[] ToRgba()
@@ -130,14 +142,9 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, bool jud
     {
         var length = alpha.IndexOfAnyExcept((ushort)0);
         length = length < 0 ? alpha.Length : length;
-        for (var i = 0; i < length; i++)
-        {
-            if (pixels[i] >> 24 != 0)
-            {
-                return i;
-            }
-        }
-        return length;
+        // Any alpha at all makes a pixel's number this large.
+        var seen = pixels[..length].IndexOfAnyInRange(0x01000000u, uint.MaxValue);
+        return seen < 0 ? length : seen;
     }
 
     /// <param name="index">0 Y', 1 Cb, 2 Cr, 3 alpha.</param>

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using System.Threading.Channels;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Media.Kinds;
@@ -16,7 +17,7 @@ public sealed record ProofResult(Proof Proof, byte[] Strip, ImmutableSortedDicti
 /// <summary>Decodes a delivered file again and compares it, frame by frame, with what the painter paints.</summary>
 public static class Prover
 {
-    private const int StripFrames = 6;
+    private const int Ahead = 2;
 
     /// <param name="path">The delivered file, zip or folder.</param>
     /// <param name="progress">Told the number of frames compared.</param>
@@ -30,65 +31,81 @@ public static class Prover
         var kind = MediaKinds.Of(plan.Kind);
         var facts = new List<ProofFact>(await kind.FactsAsync(delivery, cancel));
         var tolerance = ProofTolerance.For(plan.Kind);
-        var errors = ImmutableArray.CreateBuilder<FrameError>(plan.Frames);
-        var sides = ImmutableSortedDictionary.CreateBuilder<int, byte[]>();
-        var strip = new List<byte[]>();
-        var stripAt = Enumerable.Range(0, Math.Min(StripFrames, plan.Frames)).Select(i => (int)((i + 0.5) * plan.Frames / Math.Min(StripFrames, plan.Frames))).ToHashSet();
-        double least = 255, greatest = 0;
-        var found = 0;
-        using var meant = new PaintedFrame(width, height, plan, pictures);
-        await using var decoded = kind.ReadAsync(delivery, cancel).GetAsyncEnumerator(cancel);
-        var left = 0;
-        foreach (var (scene, times) in FramePipeline.Runs(evaluator, plan))
+        var comparing = new Comparison(plan, width, height, pictures, kind, tolerance);
+        var (found, least, greatest) = (0, 255.0, 0.0);
+        var ahead = Channel.CreateBounded<DecodedRun>(Ahead);
+        using var stop = CancellationTokenSource.CreateLinkedTokenSource(cancel);
+        var decoding = Task.Run(() => DecodeAsync(kind.ReadAsync(delivery, stop.Token), ahead.Writer, stop.Token), CancellationToken.None);
+        try
         {
-            meant.Paint(scene);
-            kind.Reduce(meant.Pixels);
-            for (var still = times; still > 0;)
+            DecodedRun run = default;
+            var left = 0;
+            foreach (var (scene, times) in FramePipeline.Runs(evaluator, plan))
             {
-                if (left == 0)
+                for (var still = times; still > 0;)
                 {
-                    if (!await decoded.MoveNextAsync())
+                    if (left == 0)
                     {
-                        break;
-                    }
-                    left = decoded.Current.Times;
-                    var (low, high) = decoded.Current.Frame.AlphaRange();
-                    (least, greatest) = (Math.Min(least, low), Math.Max(greatest, high));
-                }
-                var frame = decoded.Current.Frame;
-                var both = Math.Min(left, still);
-                if (both > 0)
-                {
-                    // Where neither changes, one comparison tells of all.
-                    var error = frame.Compare(meant.Pixels, plan.FrameAt(found));
-                    for (var i = 0; i < both; i++, found++)
-                    {
-                        errors.Add(error with { Frame = plan.FrameAt(found) });
-                        if (stripAt.Contains(found))
+                        if (!await ahead.Reader.WaitToReadAsync(cancel))
                         {
-                            strip.Add(frame.ToRgba());
+                            break;
                         }
+                        run = await ahead.Reader.ReadAsync(cancel);
+                        left = run.Times;
                     }
-                    if (sides.Count < Proof.MostShown && tolerance.Refuses(error))
+                    var both = Math.Min(left, still);
+                    if (both > 0)
                     {
-                        sides[error.Frame] = ProofPictures.SideBySide(meant.Pixels.ToArray(), frame.ToRgba(), width, height);
+                        await comparing.AddAsync(scene, run.Frame, found, both, cancel);
                     }
+                    found += both;
+                    left -= both;
+                    still -= both;
+                    progress?.Report(found);
                 }
-                left -= both;
-                still -= both;
-                progress?.Report(found);
+            }
+            found += left;
+            await foreach (var more in ahead.Reader.ReadAllAsync(cancel))
+            {
+                found += more.Times;
             }
         }
-        found += left;
-        while (await decoded.MoveNextAsync())
+        finally
         {
-            found += decoded.Current.Times;
+            await stop.CancelAsync();
+            await decoding.ContinueWith(_ => { }, CancellationToken.None, TaskContinuationOptions.None, TaskScheduler.Default);
+            await comparing.DisposeAsync();
+        }
+        var compared = await comparing.AllAsync();
+        var errors = compared.SelectMany(c => c.Errors).ToImmutableArray();
+        var sides = compared.Where(c => c.Side is not null).Take(Proof.MostShown).ToImmutableSortedDictionary(c => c.Errors[0].Frame, c => c.Side!);
+        var strip = compared.SelectMany(c => c.Strip).ToArray();
+        foreach (var c in compared)
+        {
+            (least, greatest) = (Math.Min(least, c.Least), Math.Max(greatest, c.Greatest));
         }
         facts.Insert(0, ProofFact.Of("number of frames", plan.Frames, found));
         facts.Add(plan.HasAlpha
             ? new("alpha range", "within 0 to 255", string.Create(CultureInfo.InvariantCulture, $"{least:0} to {greatest:0}"), true)
             : new("alpha", "none: every pixel opaque", least >= 254.5 ? "every pixel opaque" : string.Create(CultureInfo.InvariantCulture, $"down to {least:0}"), least >= 254.5));
-        var proof = Proof.Of([.. facts], errors.ToImmutable(), tolerance);
-        return new(proof, ProofPictures.Strip(strip, width, height), sides.ToImmutable());
+        var proof = Proof.Of([.. facts], errors, tolerance);
+        return new(proof, ProofPictures.Strip(strip, width, height), sides);
+    }
+
+    /// <summary>Decodes while earlier frames are compared.</summary>
+    private static async Task DecodeAsync(IAsyncEnumerable<DecodedRun> runs, ChannelWriter<DecodedRun> ahead, CancellationToken cancel)
+    {
+        try
+        {
+            await foreach (var run in runs.WithCancellation(cancel))
+            {
+                await ahead.WriteAsync(run, cancel);
+            }
+            ahead.Complete();
+        }
+        catch (Exception e)
+        {
+            ahead.Complete(e);
+        }
     }
 }

@@ -14,7 +14,8 @@ internal static class VideoReader
         await using var ffmpeg = FfmpegProcess.Start(
             "ffmpeg", ["-hide_banner", "-loglevel", "error", .. input, "-i", path, "-map", "0:v:0", "-fps_mode", "passthrough", "-f", "rawvideo", "-pix_fmt", shape.Format, "pipe:1"]);
         await using var killed = ffmpeg.KilledBy(cancel);
-        var (now, before) = (new byte[shape.Bytes(delivery)], new byte[shape.Bytes(delivery)]);
+        // A frame that was given away is the taker's, who may be behind: each has bytes of its own.
+        var (now, before) = (New(), Array.Empty<byte>());
         var times = 0;
         while (await ffmpeg.Output.ReadAtLeastAsync(now, now.Length, false, cancel) == now.Length)
         {
@@ -28,7 +29,7 @@ internal static class VideoReader
             {
                 yield return new(shape.Frame(before, delivery), times);
             }
-            (now, before, times) = (before, now, 1);
+            (now, before, times) = (New(), now, 1);
         }
         cancel.ThrowIfCancellationRequested();
         if (times > 0)
@@ -36,5 +37,7 @@ internal static class VideoReader
             yield return new(shape.Frame(before, delivery), times);
         }
         await ffmpeg.FinishAsync(cancel);
+
+        byte[] New() => GC.AllocateUninitializedArray<byte>(shape.Bytes(delivery));
     }
 }

@@ -4,7 +4,10 @@ using Hang.Media.Rendering;
 
 namespace Hang.Media.Slices;
 
-/// <summary>How ffmpeg is asked for ProRes: bare samples of fixed quantisation, so that each slice depends on nothing but its own pixels.</summary>
+/// <summary>
+/// How ffmpeg is asked for ProRes: bare samples of fixed quantisation, so that each slice depends on nothing but its own pixels. Each comes out as soon as its picture
+/// went in: frames side by side would keep some back until others follow, and somebody may be waiting for one.
+/// </summary>
 internal static class ProresArguments
 {
     /// <param name="width">Of the pictures that are fed, which need not be the file's.</param>
@@ -17,7 +20,7 @@ internal static class ProresArguments
         [
             .. FfmpegArguments.Quiet, .. FfmpegArguments.RawInput(isHq ? "rgb0" : delivery.PixelFormat, width, height, delivery.Rate),
             .. FfmpegArguments.ToBt709(isHq ? "yuv422p10le" : hasAlpha ? "yuva444p10le" : "yuv444p10le", isHq),
-            "-c:v", "prores_ks", "-profile:v", isHq ? "hq" : "4444", "-alpha_bits", hasAlpha ? "16" : "0", "-qscale:v", isHq ? "2" : "1", "-f", "rawvideo", output,
+            "-c:v", "prores_ks", "-profile:v", isHq ? "hq" : "4444", "-alpha_bits", hasAlpha ? "16" : "0", "-qscale:v", isHq ? "2" : "1", "-thread_type", "slice", "-fps_mode", "passthrough", "-flush_packets", "1", "-f", "rawvideo", output,
         ];
     }
 }

@@ -19,7 +19,7 @@ internal sealed class SliceWriter : IFrameWriter
     private readonly MovFile file;
     private readonly Atlas? whole;
     private readonly Atlas? rest;
-    private readonly TileCache cache = new();
+    private readonly TileCache cache;
     private readonly Channel<Change> changes = Channel.CreateBounded<Change>(MostWaiting);
     private readonly CancellationTokenSource stop = new();
     private readonly Task assembling;
@@ -30,6 +30,7 @@ internal sealed class SliceWriter : IFrameWriter
     {
         (this.delivery, this.blank, this.file) = (delivery, blank, file);
         grid = new(delivery.Width, delivery.Height);
+        cache = new(grid.Count);
         slicesPerRow = blank.Slices.Length / grid.Rows;
         slicesPerRest = slicesPerRow - grid.WholeColumns;
         before = new byte[grid.Count * TileGrid.HashBytes];

@@ -1,20 +1,22 @@
 namespace Hang.Media.Slices;
 
 /// <summary>The tiles that were encoded, by the hash of their pixels. It holds a bounded number: then it is emptied, since motion seldom returns to what was long ago.</summary>
-internal sealed class TileCache
+/// <param name="tiles">Tiles of a frame.</param>
+internal sealed class TileCache(int tiles)
 {
-    // A tile's slices are 1 to 6 kB.
-    private const int Most = 1 << 14;
-    private readonly Dictionary<UInt128, Tile> tiles = [];
+    // A roll by whole pixels comes by the same tiles after 16 frames, the height of one. A tile's slices are 1 to 6 kB.
+    private const int Phases = 16, Least = 1 << 11, Greatest = 1 << 15;
+    private readonly int most = Math.Clamp(Phases * tiles, Least, Greatest);
+    private readonly Dictionary<UInt128, Tile> kept = [];
 
-    public bool TryGet(UInt128 hash, out Tile tile) => tiles.TryGetValue(hash, out tile);
+    public bool TryGet(UInt128 hash, out Tile tile) => kept.TryGetValue(hash, out tile);
 
     public void Keep(UInt128 hash, Tile tile)
     {
-        if (tiles.Count >= Most)
+        if (kept.Count >= most)
         {
-            tiles.Clear();
+            kept.Clear();
         }
-        tiles[hash] = tile;
+        kept[hash] = tile;
     }
 }

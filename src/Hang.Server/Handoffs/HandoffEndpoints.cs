@@ -12,7 +12,7 @@ namespace Hang.Server.Handoffs;
 /// <param name="Priority">The higher goes first.</param>
 /// <param name="Held">True: it waits until it is let go on.</param>
 /// <param name="Note">For people.</param>
-public sealed record HandoffArrangement(int? Priority, bool? Held, string? Note);
+public sealed record HandoffArrangement(int? Priority = null, bool? Held = null, string? Note = null);
 
 /// <summary>Handoffs that were asked for, and their files.</summary>
 public static class HandoffEndpoints

@@ -4,14 +4,12 @@ using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Core.Json;
-using Hang.Core.Time;
 using Hang.Media.Rendering;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
 using Hang.Server.Safety;
 using Hang.Store.Handoffs;
 using Hang.Store.Revisions;
-using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Hang.Server.Handoffs;
 
@@ -23,7 +21,7 @@ namespace Hang.Server.Handoffs;
 /// <param name="Sampled">Frames that were rendered to find out.</param>
 /// <param name="MeanColour">Mean error of colour in the sample, of 255.</param>
 /// <param name="WorstBlock">Worst mean error of luma or alpha within 8 x 8 pixels, of 255.</param>
-public sealed record ForecastView(long Bytes, double Seconds, int Frames, FrameRate Rate, int Width, int Height, int Sampled, double MeanColour, double WorstBlock);
+public sealed record ForecastView(long Bytes, double Seconds, int Frames, string Rate, int Width, int Height, int Sampled, double MeanColour, double WorstBlock);
 
 /// <summary>A kind of file as it is offered.</summary>
 public sealed record KindView(
@@ -32,6 +30,12 @@ public sealed record KindView(
 /// <summary>What can be chosen from: where files go, and of what kinds they are.</summary>
 /// <param name="Pattern">How files are named where nothing else is said.</param>
 public sealed record KindsView(ImmutableArray<Destination> Destinations, ImmutableArray<KindView> Kinds, string Pattern);
+
+/// <summary>What an order of a graphic begins with.</summary>
+/// <param name="Colourways">Those the graphic can be shown in, the one it is shown in first.</param>
+/// <param name="Rest">The frame in which it is seen as it is meant.</param>
+/// <param name="Last">How it was handed off last; null when it never was.</param>
+public sealed record OrderStart(ImmutableArray<string> Colourways, int Rest, HandoffOrder? Last);
 
 /// <summary>An order for several graphics.</summary>
 public sealed record OrderRequest(ImmutableArray<Guid> Graphics, HandoffOrder Order);
@@ -48,7 +52,7 @@ public static class OrderEndpoints
             .WithName("handOff").WithSummary("Puts a handoff in line.");
         api.MapPost("/handoffs", async (OrderRequest request, Order order, CancellationToken cancel) => await order.AskAsync(request.Graphics, request.Order, cancel))
             .WithName("order").WithSummary("Puts every kind, size and colourway of several graphics in line: all of it or nothing.");
-        api.MapGet("/graphics/{id:guid}/order", LastAsync).WithName("lastOrder").WithSummary("How a graphic was handed off last.");
+        api.MapGet("/graphics/{id:guid}/order", StartAsync).WithName("orderStart").WithSummary("What an order of a graphic begins with: its colourways, and how it was handed off last.");
     }
 
     private static KindsView Kinds() => new(
@@ -61,12 +65,16 @@ public static class OrderEndpoints
         plan = plan.Demand(evaluator.Graphic);
         var forecast = await Forecaster.SampleAsync(evaluator, plan, pictures, cancel);
         var (width, height) = plan.Size(evaluator.Graphic);
-        return new(forecast.Bytes, forecast.Seconds, plan.Frames, plan.Rate(evaluator.Graphic.Rate), width, height, forecast.Sampled, forecast.MeanColour, forecast.WorstBlock);
+        return new(forecast.Bytes, forecast.Seconds, plan.Frames, plan.Rate(evaluator.Graphic.Rate).ToString(), width, height, forecast.Sampled, forecast.MeanColour, forecast.WorstBlock);
     }
 
-    private static async Task<Results<Ok<HandoffOrder>, NoContent>> LastAsync(Guid id, RevisionStore revisions, HandoffStore store, CancellationToken cancel)
+    private static async Task<OrderStart> StartAsync(Guid id, RevisionStore revisions, HandoffStore store, CancellationToken cancel)
     {
-        await revisions.DemandHeadAsync(id, cancel);
-        return await store.RememberedAsync(id, cancel) is { } order ? TypedResults.Ok(JsonSerializer.Deserialize<HandoffOrder>(order, ReportJson.Options)) : TypedResults.NoContent();
+        var graphic = GraphicJson.Read((await revisions.DemandHeadAsync(id, cancel)).Document);
+        var palette = graphic.Palette;
+        var last = await store.RememberedAsync(id, cancel);
+        return new(
+            palette is null ? [] : [palette.Current, .. palette.Colourways.Select(c => c.Name).Where(n => n != palette.Current)], graphic.Phases.HoldLast,
+            last is null ? null : JsonSerializer.Deserialize<HandoffOrder>(last, ReportJson.Options));
     }
 }

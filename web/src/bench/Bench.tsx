@@ -35,6 +35,7 @@ export function Bench() {
     useShallow((s) => s.graphic && { name: s.graphic.name, width: s.graphic.width, height: s.graphic.height, rate: s.graphic.rate }),
   )
   const [help, setHelp] = useState(false)
+  const range = usePlayback((p) => p.range)
   const windowLength = choices.data?.windowLength
   useEffect(() => (id && windowLength ? open(id, windowLength) : undefined), [id, windowLength, open])
   useOpeningFrame()
@@ -66,7 +67,7 @@ export function Bench() {
           <HelpCircle size={15} />
         </Tool>
         <Button asChild size="xs" bg="accent" color="accentInk">
-          <Link to={`/handoff/${id}`}>
+          <Link to={`/handoff/${id}${range ? `?from=${range[0]}&to=${range[1]}` : ''}`}>
             <Share2 size={14} /> Hand off
           </Link>
         </Button>

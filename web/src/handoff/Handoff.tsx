@@ -2,12 +2,12 @@ import { Box, Button, Flex, Grid, Heading, Image, Spacer, Text } from '@chakra-u
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { ArrowLeft } from 'lucide-react'
 import { useState } from 'react'
-import { Link, useParams } from 'react-router'
+import { Link, useParams, useSearchParams } from 'react-router'
 import { api, data, Refused } from '../api/client'
 import { Tool, TopBar } from '../shell/controls'
 import { rateLabel } from '../shell/kinds'
 import { HandoffCard } from './HandoffCard'
-import { PlanForm } from './PlanForm'
+import { OrderForm } from './OrderForm'
 import { useHandoffs } from './useHandoffs'
 
 /** Rendering for an editor: a plan, a forecast, the line of handoffs, and each file's proof. */
@@ -17,6 +17,17 @@ export function Handoff() {
   const packages = useQuery({ queryKey: ['packages'], queryFn: () => data(api.GET('/api/packages')) })
   const shelf = packages.data?.find((p) => p.graphics.some((g) => g.id === id))
   const graphic = shelf?.graphics.find((g) => g.id === id)
+  const kinds = useQuery({ queryKey: ['kinds'], queryFn: () => data(api.GET('/api/kinds')), staleTime: Infinity }).data
+  // How it was handed off last is where a form begins; it does not change under the hands of who fills it.
+  const start = useQuery({
+    queryKey: ['orderStart', id],
+    queryFn: () => data(api.GET('/api/graphics/{id}/order', { params: { path: { id: id! } } })),
+    gcTime: 0,
+    refetchOnWindowFocus: false,
+  }).data
+  const [search] = useSearchParams()
+  const marked = [search.get('from'), search.get('to')].map(Number)
+  const range: [number, number] | null = search.has('from') && marked.every(Number.isInteger) ? [marked[0]!, marked[1]!] : null
   const handoffs = useHandoffs(id!)
   const [refused, setRefused] = useState<Refused | null>(null)
   const act = async (what: Promise<unknown>) => {
@@ -50,17 +61,20 @@ export function Handoff() {
           {graphic && (
             <>
               <Box className="checker" borderRadius="6px" overflow="hidden" mb="8px">
-                <Image src={graphic.still} alt={`The end of Hold of ${graphic.name}`} w="100%" maxH="180px" objectFit="contain" />
+                <Image src={graphic.still} alt={`The end of Hold of ${graphic.name}`} w="100%" maxH="150px" objectFit="contain" />
               </Box>
               <Text color="soft" fontSize="12px" mb="12px">
                 {shelf?.name} · {graphic.width} × {graphic.height} · {rateLabel(graphic.rate)} · {graphic.frames} frames
               </Text>
-              <PlanForm
-                graphic={graphic}
-                onHandOff={(plan) =>
-                  act(data(api.POST('/api/graphics/{id}/handoffs', { params: { path: { id: graphic.id } }, body: plan })))
-                }
-              />
+              {kinds && start && (
+                <OrderForm
+                  graphic={graphic}
+                  kinds={kinds}
+                  start={start}
+                  range={range}
+                  onHandOff={(order) => act(data(api.POST('/api/handoffs', { body: { graphics: [graphic.id], order } })))}
+                />
+              )}
               {refused && (
                 <Box role="alert" bg="badRoom" color="bad" p="8px" borderRadius="6px" mt="10px">
                   {refused.message} {refused.remedy}

@@ -1,6 +1,9 @@
 import { Box, Button, Flex, Progress, Spacer, Text } from '@chakra-ui/react'
+import { useState } from 'react'
 import { api, data, type Schemas } from '../api/client'
 import { duration, size } from './amounts'
+import { CommittedInput } from '../shell/CommittedInput'
+import { NameCardLine } from './NameCardLine'
 import { ProofDetails } from './ProofDetails'
 
 type View = Schemas['HandoffView']
@@ -17,6 +20,9 @@ const stateNames: Record<View['state'], string> = {
 /** One handoff: its progress, its file, its proof. */
 export function HandoffCard({ handoff: h, act }: { handoff: View; act: (what: Promise<unknown>) => Promise<void> }) {
   const path = { params: { path: { id: h.id } } }
+  const refused = h.state === 'done' && h.proof != null && !h.holds
+  const [wanted, setWanted] = useState(false)
+  const arrange = (body: Schemas['HandoffArrangement']) => void act(data(api.POST('/api/handoffs/{id}/arrange', { ...path, body })))
   const running = h.state === 'queued' || h.state === 'rendering' || h.state === 'proving'
   return (
     <Box as="article" aria-label={h.fileName} bg="panel" border="1px solid" borderColor="line" borderRadius="8px" p="12px 14px" mb="12px">
@@ -24,11 +30,27 @@ export function HandoffCard({ handoff: h, act }: { handoff: View; act: (what: Pr
         <Text fontWeight="600" truncate>
           {h.fileName}
         </Text>
-        <Text color={h.state === 'failed' ? 'bad' : 'soft'} data-testid="state">
-          {stateNames[h.state]}
+        <Text color={h.state === 'failed' || refused ? 'bad' : 'soft'} data-testid="state" whiteSpace="nowrap">
+          {refused ? 'Refused by its proof' : h.held && h.state === 'queued' ? 'Held' : stateNames[h.state]}
         </Text>
         <Spacer />
         {h.bytes != null && <Text color="soft">{size(h.bytes)}</Text>}
+        {h.state === 'queued' && (
+          <>
+            <Button size="xs" variant="outline" borderColor="line" onClick={() => arrange({ held: !h.held })}>
+              {h.held ? 'Let it go on' : 'Hold it'}
+            </Button>
+            <Button
+              size="xs"
+              variant="outline"
+              borderColor="line"
+              title="Goes before all others"
+              onClick={() => arrange({ priority: h.priority + 1 })}
+            >
+              Sooner
+            </Button>
+          </>
+        )}
         {running && (
           <Button
             size="xs"
@@ -44,7 +66,19 @@ export function HandoffCard({ handoff: h, act }: { handoff: View; act: (what: Pr
             Run again
           </Button>
         )}
-        {h.state === 'done' && (
+        {refused && !wanted && (
+          <Button size="xs" variant="outline" borderColor="bad" color="bad" onClick={() => setWanted(true)}>
+            Download all the same …
+          </Button>
+        )}
+        {refused && wanted && (
+          <Button asChild size="xs" bg="bad" color="panel">
+            <a href={`/api/handoffs/${h.id}/file?anyway=true`} download={h.fileName}>
+              It is not what was meant: download
+            </a>
+          </Button>
+        )}
+        {h.state === 'done' && !refused && (
           <Button asChild size="xs" bg="accent" color="accentInk">
             <a href={`/api/handoffs/${h.id}/file`} download={h.fileName}>
               Download
@@ -60,10 +94,16 @@ export function HandoffCard({ handoff: h, act }: { handoff: View; act: (what: Pr
             </Progress.Track>
           </Progress.Root>
           <Text color="soft" fontSize="12px" mt="4px">
-            {h.framesDone} of {h.framesTotal} frames
+            {h.framesDone} of {h.framesTotal} frames {h.state === 'proving' ? 'proved' : 'rendered'}
             {h.framesPerSecond > 0 && ` · ${h.framesPerSecond.toFixed(0)} frames a second`}
-            {h.secondsLeft != null && ` · ${duration(h.secondsLeft)} left`}
+            {h.secondsLeft != null && h.framesDone < h.framesTotal && ` · ${duration(h.secondsLeft)} left`}
           </Text>
+        </Box>
+      )}
+      {h.card && <NameCardLine card={h.card} />}
+      {(h.state === 'done' || h.note !== '') && (
+        <Box mt="4px" maxW="420px">
+          <CommittedInput label={`Note to ${h.fileName}`} placeholder="Note" value={h.note} onCommit={(note) => arrange({ note })} />
         </Box>
       )}
       {h.problem && (

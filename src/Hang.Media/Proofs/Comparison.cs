@@ -1,0 +1,82 @@
+using System.Collections.Concurrent;
+using System.Collections.Immutable;
+using Hang.Core.Evaluation;
+using Hang.Core.Handoff;
+using Hang.Media.Kinds;
+using Hang.Media.Rendering;
+using Hang.Paint.Pictures;
+
+namespace Hang.Media.Proofs;
+
+/// <summary>What came of comparing one decoded frame with the painted one.</summary>
+/// <param name="Errors">One for each time the frame is shown.</param>
+/// <param name="Strip">The frame as RGBA, for each time that it is wanted for the strip.</param>
+/// <param name="Side">PNG: both side by side, where they differ.</param>
+internal sealed record Compared(ImmutableArray<FrameError> Errors, double Least, double Greatest, ImmutableArray<byte[]> Strip, byte[]? Side);
+
+/// <summary>Compares decoded frames with painted ones, on all cores. What comes of it does not depend on how many there are.</summary>
+internal sealed class Comparison(HandoffPlan plan, int width, int height, PictureShelf pictures, MediaKind kind, ProofTolerance tolerance) : IAsyncDisposable
+{
+    private const int StripFrames = 6;
+    private static readonly int Workers = Environment.ProcessorCount;
+    private readonly HashSet<int> stripAt = [.. Enumerable.Range(0, Math.Min(StripFrames, plan.Frames)).Select(i => (int)((i + 0.5) * plan.Frames / Math.Min(StripFrames, plan.Frames)))];
+    private readonly SemaphoreSlim room = new(Workers);
+    private readonly ConcurrentBag<PaintedFrame> free = [];
+    private readonly ConcurrentBag<PaintedFrame> made = [];
+    private readonly List<Task<Compared>> tasks = [];
+    private int sides;
+
+    /// <summary>Begins a comparison, when there is room for one more.</summary>
+    /// <param name="first">Place in the file, from 0.</param>
+    /// <param name="times">How often both are shown in a row.</param>
+    public async Task AddAsync(Scene scene, IDecodedFrame frame, int first, int times, CancellationToken cancel)
+    {
+        await room.WaitAsync(cancel);
+        tasks.Add(Task.Run(
+            () =>
+            {
+                try
+                {
+                    return Compare(scene, frame, first, times);
+                }
+                finally
+                {
+                    room.Release();
+                }
+            },
+            CancellationToken.None));
+    }
+
+    /// <summary>All comparisons in the order in which they were begun.</summary>
+    public Task<Compared[]> AllAsync() => Task.WhenAll(tasks);
+
+    public async ValueTask DisposeAsync()
+    {
+        await Task.WhenAll(tasks).ContinueWith(_ => { }, TaskScheduler.Default);
+        foreach (var frame in made)
+        {
+            frame.Dispose();
+        }
+        room.Dispose();
+    }
+
+    private Compared Compare(Scene scene, IDecodedFrame frame, int first, int times)
+    {
+        if (!free.TryTake(out var meant))
+        {
+            meant = new(width, height, plan, pictures);
+            made.Add(meant);
+        }
+        meant.Paint(scene);
+        kind.Reduce(meant.Pixels);
+        // Where neither changes, one comparison tells of all.
+        var error = frame.Compare(meant.Pixels, 0);
+        var (least, greatest) = frame.AlphaRange();
+        var places = Enumerable.Range(first, times).ToArray();
+        // The first few are shown; those that begin at the same time may be some more.
+        var isShown = tolerance.Refuses(error) && Interlocked.Increment(ref sides) <= Proof.MostShown + Workers;
+        var side = isShown ? ProofPictures.SideBySide(meant.Pixels.ToArray(), frame.ToRgba(), width, height) : null;
+        free.Add(meant);
+        return new([.. places.Select(p => error with { Frame = plan.FrameAt(p) })], least, greatest, [.. places.Where(stripAt.Contains).Select(_ => frame.ToRgba())], side);
+    }
+}

@@ -1,0 +1,85 @@
+import { Box, Grid, Spinner, Text } from '@chakra-ui/react'
+import { Fragment } from 'react'
+import type { Schemas } from '../api/client'
+import { Tick } from '../shell/Tick'
+import { duration, size } from './amounts'
+import type { Forecasts } from './useForecasts'
+
+type Kind = Schemas['KindView']
+
+interface Props {
+  kinds: Kind[]
+  chosen: Kind['kind'][]
+  forecasts: Forecasts
+  onChange: (chosen: Kind['kind'][]) => void
+}
+
+/** Kinds of file to choose from, each with what it will about be: size, time and error side by side. */
+export function KindTable({ kinds, chosen, forecasts, onChange }: Props) {
+  const hasSome = kinds.some((k) => forecasts[k.kind])
+  return (
+    <Box mb="10px">
+      <Grid
+        templateColumns="minmax(0, 1fr) auto auto auto"
+        gap="3px 8px"
+        alignItems="center"
+        fontSize="12px"
+        role="group"
+        aria-label="File"
+      >
+        {hasSome && (
+          <>
+            <span />
+            {['size', 'time', 'error'].map((head) => (
+              <Text key={head} color="soft" textAlign="right" fontSize="11px">
+                {head}
+              </Text>
+            ))}
+          </>
+        )}
+        {kinds.map((k) => (
+          <Fragment key={k.kind}>
+            <Box gridColumn={hasSome ? undefined : '1 / -1'} minW="0">
+              <Tick
+                checked={chosen.includes(k.kind)}
+                title={k.note}
+                onChange={(on) => onChange(kinds.map((o) => o.kind).filter((o) => (o === k.kind ? on : chosen.includes(o))))}
+              >
+                {k.name}
+              </Tick>
+            </Box>
+            {hasSome && <Figures forecast={forecasts[k.kind]} />}
+          </Fragment>
+        ))}
+      </Grid>
+      {chosen.length === 1 && (
+        <Text color="soft" fontSize="12px" mt="4px">
+          {kinds.find((k) => k.kind === chosen[0])?.note}
+        </Text>
+      )}
+    </Box>
+  )
+}
+
+function Figures({ forecast }: { forecast: Forecasts[string] }) {
+  if (!forecast || forecast === 'waiting') return <Box gridColumn="2 / -1">{forecast === 'waiting' && <Spinner size="xs" />}</Box>
+  if ('refused' in forecast)
+    return (
+      <Text gridColumn="2 / -1" color="soft" fontSize="11px" title={forecast.refused}>
+        not like this
+      </Text>
+    )
+  const exact = forecast.meanColour < 0.005 && forecast.worstBlock < 0.5
+  return (
+    <>
+      <Text textAlign="right">{size(forecast.bytes)}</Text>
+      <Text textAlign="right">{duration(forecast.seconds)}</Text>
+      <Text
+        textAlign="right"
+        title={`Mean error of colour ${forecast.meanColour.toFixed(3)} of 255, worst block ${forecast.worstBlock.toFixed(1)}; from ${forecast.sampled} frames rendered for it`}
+      >
+        {exact ? 'none' : forecast.meanColour.toFixed(2)}
+      </Text>
+    </>
+  )
+}

@@ -1,0 +1,133 @@
+import { Box, Button, Flex, Grid, Text } from '@chakra-ui/react'
+import { ChevronDown, ChevronRight } from 'lucide-react'
+import { useState } from 'react'
+import type { Schemas } from '../api/client'
+import { CommittedInput } from '../shell/CommittedInput'
+import { Choice, Labelled } from '../shell/controls'
+import { NumberField } from '../shell/NumberField'
+import { Tick } from '../shell/Tick'
+import type { Order } from './order'
+
+interface Props {
+  order: Order
+  chosen: Schemas['KindView'][]
+  colourways: string[]
+  /** How files are named where nothing else is said. */
+  usual: string
+  onChange: (part: Partial<Order>) => void
+}
+
+const otherSizes = [0.5, 2 / 3, 2]
+
+/** What is seldom asked for: alpha, timecode, numbers, colourways, other sizes, names and notes. Only what the chosen kinds can hold is shown. */
+export function MoreOfOrder({ order, chosen, colourways, usual, onChange }: Props) {
+  const [open, setOpen] = useState(false)
+  const can = (what: (k: Schemas['KindView']) => boolean) => chosen.some(what)
+  return (
+    <Box mb="10px">
+      <Button size="2xs" variant="ghost" px="2px" color="soft" fontWeight="400" aria-expanded={open} onClick={() => setOpen(!open)}>
+        {open ? <ChevronDown size={13} /> : <ChevronRight size={13} />} Alpha, timecode, colourways, names
+      </Button>
+      {open && (
+        <Box pt="6px">
+          {order.backing.kind === 'none' && can((k) => k.mayBePremultiplied) && (
+            <Labelled label="Alpha">
+              <Choice
+                label="Alpha"
+                value={order.premultiplied ? 'premultiplied' : 'straight'}
+                options={[
+                  { value: 'straight', label: 'Straight' },
+                  { value: 'premultiplied', label: 'Premultiplied over black' },
+                ]}
+                onChange={(e) => onChange({ premultiplied: e.target.value === 'premultiplied' })}
+              />
+            </Labelled>
+          )}
+          <Grid templateColumns="1fr 1fr" gap="0 8px">
+            {can((k) => k.hasTimecode) && (
+              <Labelled label="Timecode of the first frame">
+                <CommittedInput
+                  value={order.timecode ?? ''}
+                  placeholder="as in the graphic"
+                  onCommit={(t) => onChange({ timecode: t === '' ? undefined : t })}
+                />
+              </Labelled>
+            )}
+            {can((k) => k.isSequence) && (
+              <Labelled label="Number of the first still">
+                <CommittedInput
+                  value={order.firstNumber == null ? '' : String(order.firstNumber)}
+                  placeholder="its frame"
+                  onCommit={(t) => onChange({ firstNumber: /^\d+$/.test(t) ? Number(t) : undefined })}
+                />
+              </Labelled>
+            )}
+          </Grid>
+          {can((k) => k.mayLoop) && (
+            <Box mb="6px">
+              <Tick checked={!order.once} onChange={(on) => onChange({ once: !on })}>
+                Repeats for ever
+              </Tick>
+            </Box>
+          )}
+          {colourways.length > 1 && (
+            <Box mb="6px">
+              <Text fontSize="11px" color="soft" mb="2px">
+                Colourways
+              </Text>
+              <Flex wrap="wrap" gap="4px 12px">
+                {colourways.map((name) => (
+                  <Tick
+                    key={name}
+                    checked={order.colourways?.includes(name) ?? false}
+                    onChange={(on) => onChange({ colourways: colourways.filter((c) => (c === name ? on : order.colourways?.includes(c))) })}
+                  >
+                    {name}
+                  </Tick>
+                ))}
+              </Flex>
+            </Box>
+          )}
+          <Text fontSize="11px" color="soft" mb="2px">
+            Also in other sizes
+          </Text>
+          <Flex gap="12px" mb="6px">
+            {otherSizes.map((s) => (
+              <Tick
+                key={s}
+                checked={order.scales.slice(1).includes(s)}
+                onChange={(on) =>
+                  onChange({
+                    scales: [order.scales[0] ?? 1, ...otherSizes.filter((o) => (o === s ? on : order.scales.slice(1).includes(o)))],
+                  })
+                }
+              >
+                {Math.round(s * 100)} %
+              </Tick>
+            ))}
+          </Flex>
+          <Labelled label="Names: {package} {graphic} {variant} {kind} {size} {version}">
+            <CommittedInput
+              value={order.pattern ?? usual}
+              onCommit={(t) => onChange({ pattern: t === '' || t === usual ? undefined : t })}
+            />
+          </Labelled>
+          <Labelled label="Note">
+            <CommittedInput value={order.note ?? ''} onCommit={(note) => onChange({ note })} />
+          </Labelled>
+          <Box w="150px">
+            <NumberField
+              label="Priority"
+              prefix="Priority"
+              value={order.priority ?? 0}
+              digits={0}
+              min={-9}
+              max={9}
+              onChange={(priority) => onChange({ priority })}
+            />
+          </Box>
+        </Box>
+      )}
+    </Box>
+  )
+}

@@ -1,0 +1,185 @@
+import { Box, Button, Flex, Grid, Text } from '@chakra-ui/react'
+import { useState } from 'react'
+import type { Schemas } from '../api/client'
+import { ColourWell } from '../shell/ColourWell'
+import { Choice, Labelled } from '../shell/controls'
+import { NumberField } from '../shell/NumberField'
+import { timecode } from '../time/timecode'
+import { KindTable } from './KindTable'
+import { MoreOfOrder } from './MoreOfOrder'
+import { destinationOf, everything, filesOf, orderFor, planOf, startColour, type Kinds, type Order } from './order'
+import { useForecasts } from './useForecasts'
+
+const backings = [
+  { value: 'none', label: 'Nothing: real transparency' },
+  { value: 'solid', label: 'A solid colour' },
+  { value: 'key', label: 'A key colour' },
+]
+
+interface Props {
+  graphic: Schemas['RackGraphic']
+  kinds: Kinds
+  start: Schemas['OrderStart']
+  /** First and last frame that were marked on the bench. */
+  range: [number, number] | null
+  onHandOff: (order: Order) => Promise<void>
+}
+
+/** What is handed off: where it goes, as which files, how large and which frames, with a forecast of each kind. */
+export function OrderForm({ graphic, kinds, start, range, onHandOff }: Props) {
+  const [order, setOrder] = useState<Order>(() => begin(kinds, start, range, graphic.frames))
+  const [destination, setDestination] = useState(() => destinationOf(kinds, order))
+  const [asking, setAsking] = useState(false)
+  const { forecasts, ask, forget, busy } = useForecasts(graphic.id)
+  const set = (part: Partial<Order>, keepsForecast = false) => {
+    setOrder({ ...order, ...part })
+    if (!keepsForecast) forget()
+  }
+  const offered = kinds.kinds.filter((k) => kinds.destinations.find((d) => d.id === destination)?.kinds.includes(k.kind) ?? true)
+  const chosen = kinds.kinds.filter((k) => order.kinds.includes(k.kind))
+  const still = order.kinds.length > 0 && order.kinds.every((k) => k === 'still')
+  const from = order.from ?? (still ? start.rest : 0)
+  const to = order.to ?? (still ? from : graphic.frames - 1)
+  const files = filesOf(order)
+  const go = (id: string) => {
+    setDestination(id)
+    set(orderFor(kinds, id, order))
+  }
+  return (
+    <>
+      <Text fontSize="11px" color="soft" mb="3px" id="destinations">
+        Where it goes
+      </Text>
+      <Flex wrap="wrap" gap="4px" mb="10px" role="radiogroup" aria-labelledby="destinations">
+        {[...kinds.destinations, { id: everything, name: 'Any kind' }].map((d) => (
+          <Button
+            key={d.id}
+            role="radio"
+            aria-checked={d.id === destination}
+            size="2xs"
+            px="7px"
+            fontSize="12px"
+            fontWeight="400"
+            variant="outline"
+            borderColor={d.id === destination ? 'accent' : 'line'}
+            bg={d.id === destination ? 'chosen' : 'room'}
+            color="ink"
+            onClick={() => go(d.id)}
+          >
+            {d.name}
+          </Button>
+        ))}
+      </Flex>
+      <KindTable
+        kinds={offered}
+        chosen={order.kinds}
+        forecasts={forecasts}
+        onChange={(next) => set({ kinds: [...order.kinds.filter((k) => !offered.some((o) => o.kind === k)), ...next] }, true)}
+      />
+      <Labelled label="Backing: what is rendered behind the graphic">
+        <Flex gap="6px">
+          <Choice
+            label="Backing"
+            options={backings}
+            value={order.backing.kind}
+            onChange={(e) => {
+              const kind = e.target.value as Order['backing']['kind']
+              set({ backing: { kind, colour: startColour[kind] }, premultiplied: kind === 'none' && order.premultiplied })
+            }}
+          />
+          {order.backing.kind !== 'none' && (
+            <ColourWell
+              label="Colour of the backing"
+              hex={order.backing.colour ?? '#000000'}
+              onChange={(colour) => set({ backing: { kind: order.backing.kind, colour } })}
+            />
+          )}
+        </Flex>
+      </Labelled>
+      <Grid templateColumns={still ? '1fr 1fr' : '1fr 1fr 1fr'} gap="6px" mb="4px">
+        <NumberField
+          label="From frame"
+          prefix={still ? 'Frame' : 'From'}
+          value={from}
+          digits={0}
+          min={0}
+          max={graphic.frames - 1}
+          onChange={(n) => set(still ? { from: n, to: n } : { from: n })}
+        />
+        {!still && (
+          <NumberField
+            label="To frame"
+            prefix="To"
+            value={to}
+            digits={0}
+            min={0}
+            max={graphic.frames - 1}
+            onChange={(n) => set({ to: n })}
+          />
+        )}
+        <NumberField
+          label="Size in per cent"
+          prefix="%"
+          value={(order.scales[0] ?? 1) * 100}
+          digits={1}
+          min={5}
+          max={200}
+          onChange={(n) => set({ scales: [n / 100, ...order.scales.slice(1)] })}
+        />
+      </Grid>
+      <Text color="soft" fontSize="11px" mb="8px">
+        {Math.max(0, to - from + 1)} frames · {timecode(Math.max(0, to - from + 1), graphic.rate)} ·{' '}
+        {order.scales.map((s) => `${Math.round(graphic.width * s)} × ${Math.round(graphic.height * s)}`).join(', ')} px ·{' '}
+        {order.backing.kind !== 'none' ? 'opaque' : order.premultiplied ? 'premultiplied alpha' : 'straight alpha'}
+      </Text>
+      <MoreOfOrder order={order} chosen={chosen} colourways={start.colourways} usual={kinds.pattern} onChange={(part) => set(part, true)} />
+      <Flex gap="8px">
+        <Button
+          size="sm"
+          variant="outline"
+          borderColor="line"
+          loading={busy}
+          title="Renders some frames of every kind above, to tell what the files will be"
+          onClick={() =>
+            void ask(
+              offered.map((k) =>
+                planOf({ ...order, premultiplied: order.premultiplied && k.mayBePremultiplied }, k.kind, graphic.frames, start.rest),
+              ),
+            )
+          }
+        >
+          Forecast
+        </Button>
+        <Button
+          size="sm"
+          flex="1"
+          bg="accent"
+          color="accentInk"
+          loading={asking}
+          disabled={files === 0}
+          onClick={() => {
+            setAsking(true)
+            void onHandOff(order).then(() => setAsking(false))
+          }}
+        >
+          {files > 1 ? `Hand off ${files} files` : 'Hand off'}
+        </Button>
+      </Flex>
+      <Box data-testid="forecast" role="status" fontSize="11px" color="soft" mt="6px" minH="16px">
+        {chosen
+          .map((k) => forecasts[k.kind])
+          .map((f) => (f && f !== 'waiting' && 'refused' in f ? f.refused : null))
+          .filter(Boolean)
+          .join(' ')}
+      </Box>
+    </>
+  )
+}
+
+function begin(kinds: Kinds, start: Schemas['OrderStart'], range: [number, number] | null, frames: number): Order {
+  const first: Order = { kinds: kinds.destinations[0]!.kinds.slice(0, 1), backing: { kind: 'none' }, scales: [1] }
+  const last = start.last ? { ...start.last, note: '', scales: start.last.scales.length > 0 ? start.last.scales : [1] } : first
+  // A range that was marked, or fits no more, is not what was handed off last.
+  const fits = (last.from ?? 0) < frames && (last.to ?? 0) < frames
+  return range ? { ...last, from: range[0], to: range[1] } : fits ? last : { ...last, from: undefined, to: undefined }
+}

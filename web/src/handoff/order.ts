@@ -1,0 +1,44 @@
+import type { Schemas } from '../api/client'
+
+export type Order = Schemas['HandoffOrder']
+export type Kinds = Schemas['KindsView']
+
+export const startColour = { none: undefined, solid: '#000000', key: '#00B140' }
+
+/** Every kind, for whoever knows which one. */
+export const everything = 'everything'
+
+/** The order that a destination begins with: its first kind over its own backing. */
+export function orderFor(kinds: Kinds, destination: string, now: Order): Order {
+  const found = kinds.destinations.find((d) => d.id === destination)
+  if (!found) return now
+  const backing = found.backing === now.backing.kind ? now.backing : { kind: found.backing, colour: startColour[found.backing] }
+  const chosen = now.kinds.filter((k) => found.kinds.includes(k))
+  return { ...now, kinds: chosen.length > 0 ? chosen : found.kinds.slice(0, 1), backing, premultiplied: false }
+}
+
+/** The destination that an order looks like. */
+export function destinationOf(kinds: Kinds, order: Order): string {
+  return kinds.destinations.find((d) => d.backing === order.backing.kind && order.kinds.every((k) => d.kinds.includes(k)))?.id ?? everything
+}
+
+/** How many files an order makes of a graphic. */
+export function filesOf(order: Order): number {
+  return order.kinds.length * Math.max(1, order.scales.length) * Math.max(1, order.colourways?.length ?? 0)
+}
+
+/** The plan of one kind in the first size, for its forecast. */
+export function planOf(order: Order, kind: Order['kinds'][number], frames: number, rest: number): Schemas['HandoffPlan'] {
+  const still = kind === 'still'
+  return {
+    kind,
+    backing: order.backing,
+    from: order.from ?? (still ? rest : 0),
+    to: order.to ?? (still ? (order.from ?? rest) : frames - 1),
+    scale: order.scales[0] ?? 1,
+    premultiplied: order.premultiplied,
+    firstNumber: order.firstNumber,
+    timecode: order.timecode,
+    once: order.once,
+  }
+}
