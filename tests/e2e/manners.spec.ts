@@ -45,7 +45,9 @@ test('what is wrong is said, and nothing is lost', async ({ page }) => {
   await expect(page.getByRole('note').filter({ hasText: 'U+131A4' })).toBeVisible()
 
   await page.goto(`${server.url}/handoff/${id}`)
-  await page.getByLabel('File', { exact: true }).selectOption('mp4')
+  await page.getByRole('radio', { name: 'Any kind' }).click()
+  await page.getByRole('checkbox', { name: 'MOV, ProRes 4444' }).click()
+  await page.getByRole('checkbox', { name: 'MP4, H.264' }).click()
   await page.getByRole('button', { name: 'Hand off', exact: true }).click()
   await expect(page.getByRole('alert')).toContainText('the format has no alpha. Choose a solid or key colour as backing, or take MOV')
 })

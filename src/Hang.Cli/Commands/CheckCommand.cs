@@ -1,5 +1,11 @@
 using System.CommandLine;
+using System.Globalization;
+using System.Text.Json;
 using Hang.Core.Checks;
+using Hang.Core.Documents;
+using Hang.Core.Handoff;
+using Hang.Core.Json;
+using Hang.Paint.Checks;
 
 namespace Hang.Cli.Commands;
 
@@ -10,18 +16,38 @@ internal static class CheckCommand
     {
         var file = Words.File();
         var set = Words.Set();
-        var command = new Command("check", "Checks a graphic.") { file, set };
-        command.SetAction(words =>
+        var colourway = Words.Colourway();
+        var key = new Option<string?>("--key") { Description = "Judges this key colour, #RRGGBB, as backing." };
+        var strictness = new Option<Weight>("--strictness") { Description = "What counts: error, warning or note; findings of this weight and above end with 1.", DefaultValueFactory = _ => Weight.Error };
+        var json = new Option<bool>("--json") { Description = "Says all of it as JSON." };
+        var command = new Command("check", "Checks a graphic.") { file, set, colourway, key, strictness, json };
+        command.SetAction(async (words, cancel) =>
         {
-            using var graphic = GraphicFile.Open(words.GetRequiredValue(file), words.GetRequiredValue(set));
-            var findings = GraphicChecks.Of(graphic.Evaluator);
-            foreach (var finding in findings)
+            using var graphic = GraphicFile.Open(words.GetRequiredValue(file), words.GetRequiredValue(set), words.GetValue(colourway));
+            var backing = words.GetValue(key) is { } colour ? new Backing(BackingKind.Key, colour) : null;
+            var report = await GraphicReport.OfAsync(graphic.Evaluator, graphic.Pictures, backing, cancel);
+            if (words.GetValue(json))
             {
-                Console.Error.WriteLine($"hang: {finding}");
+                Console.WriteLine(JsonSerializer.Serialize(report, ReportJson.Options));
             }
-            Console.WriteLine(findings.IsEmpty ? "Sound; nothing to say." : $"{findings.Length} to look at.");
-            return findings.IsEmpty ? 0 : 1;
+            else
+            {
+                Print(report);
+            }
+            return report.Findings.Any(f => f.Weight >= words.GetValue(strictness)) ? 1 : 0;
         });
         return command;
+    }
+
+    private static void Print(GraphicReport report)
+    {
+        foreach (var finding in report.Findings)
+        {
+            var frames = finding.From is { } from ? finding.To is { } to && to != from ? $" [frames {from}-{to}]" : $" [frame {from}]" : "";
+            (finding.Weight == Weight.Note ? Console.Out : Console.Error).WriteLine($"hang: {JsonName.Of(finding.Weight)}: {finding.Problem}{frames}");
+        }
+        var counts = Enum.GetValues<Weight>().Reverse().Select(w => (Weight: w, Count: report.Findings.Count(f => f.Weight == w))).Where(c => c.Count > 0);
+        var toLookAt = report.Findings.Count(f => f.Weight > Weight.Note);
+        Console.WriteLine(toLookAt == 0 ? "Sound." : string.Create(CultureInfo.InvariantCulture, $"{toLookAt} to look at: {string.Join(", ", counts.Select(c => $"{c.Count} {JsonName.Of(c.Weight)}{(c.Count == 1 ? "" : "s")}"))}."));
     }
 }

@@ -6,6 +6,7 @@ using Hang.Core.Documents;
 using Hang.Core.Handoff;
 using Hang.Media.Proofs;
 using Hang.Media.Rendering;
+using Hang.Paint.Checks;
 
 namespace Hang.Cli.Commands;
 
@@ -56,13 +57,13 @@ internal static class RenderCommand
             path = path.TrimEnd('/');
             var watch = Stopwatch.StartNew();
             var stem = FileNames.Plain(graphic.Graphic.Name);
-            var card = NameCard.Of(graphic.Graphic, plan, graphic.Graphic.Name, DateTimeOffset.UtcNow);
+            var card = NameCard.Of(graphic.Graphic, plan, graphic.Graphic.Name, DateTimeOffset.UtcNow).With(await PaintedFrames.CoverAsync(graphic.Evaluator, graphic.Pictures, cancel));
             await Renderer.RenderAsync(graphic.Evaluator, plan, graphic.Pictures, path, stem, words.GetValue(workers), card: card, cancel: cancel);
             var (width, height) = plan.Size(graphic.Graphic);
             var seconds = watch.Elapsed.TotalSeconds;
             var proof = words.GetValue(noProof) ? null : (await Prover.ProveAsync(graphic.Evaluator, plan, graphic.Pictures, path, null, cancel)).Proof;
             Console.WriteLine(words.GetValue(json)
-                ? JsonSerializer.Serialize(new { file = path, kind = JsonName.Of(plan.Kind), frames = plan.Frames, width, height, rate = card.Rate, alpha = card.Alpha, timecode = card.Timecode, seconds, holds = proof?.Holds, verdict = proof?.Verdict, differing = proof?.Differing, worstColour = proof?.WorstColour, meanColour = proof?.MeanColour, worstAlpha = proof?.WorstAlpha, worstBlock = proof?.Frames.Max(f => f.WorstBlock) })
+                ? JsonSerializer.Serialize(new { file = path, kind = JsonName.Of(plan.Kind), frames = plan.Frames, width, height, rate = card.Rate, alpha = card.Alpha, timecode = card.Timecode, cutFrame = card.CutFrame, seconds, holds = proof?.Holds, verdict = proof?.Verdict, differing = proof?.Differing, worstColour = proof?.WorstColour, meanColour = proof?.MeanColour, worstAlpha = proof?.WorstAlpha, worstBlock = proof?.Frames.Max(f => f.WorstBlock) })
                 : $"{path}: {plan.Frames} frames of {width} x {height} in {seconds:0.0} s ({plan.Frames / seconds:0} frames a second){(proof is null ? "" : $"\n{proof.Verdict}")}");
             return proof is null or { Holds: true } ? 0 : 1;
         });

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Hang.Core.Checks.Frames;
 using Hang.Core.Documents;
 
 namespace Hang.Core.Handoff;
@@ -20,6 +21,29 @@ namespace Hang.Core.Handoff;
 public sealed record NameCard(
     string Title, string Kind, int Width, int Height, string Rate, int Frames, int From, int To, string Timecode, string Duration, string Alpha, string Backing, DateTimeOffset? Made)
 {
+    /// <summary>First frame of the file in which a stinger hides everything; null for what is no stinger, or hides it in none.</summary>
+    public int? CoverFrom { get; init; }
+
+    /// <summary>Last such frame of the file.</summary>
+    public int? CoverTo { get; init; }
+
+    /// <summary>The frame of the file at which the editor cuts.</summary>
+    public int? CutFrame { get; init; }
+
+    /// <summary>The card with the cover window, as far as it lies within the file.</summary>
+    /// <param name="window">In frames of the graphic.</param>
+    public NameCard With(CoverWindow? window)
+    {
+        if (window is null || Math.Max(window.From, From) > Math.Min(window.To, To))
+        {
+            return this;
+        }
+        // A kind that holds fewer frames a second has every n-th.
+        var every = Math.Max(1, (To - From + 1) / Math.Max(1, Frames));
+        int InFile(int frame) => (Math.Clamp(frame, From, To) - From) / every;
+        return this with { CoverFrom = InFile(window.From), CoverTo = InFile(window.To), CutFrame = InFile(window.Cut) };
+    }
+
     /// <param name="title">Of the file, for people.</param>
     /// <param name="plan">As <see cref="HandoffPlan.Demand"/> gives it.</param>
     public static NameCard Of(Graphic graphic, HandoffPlan plan, string title, DateTimeOffset? made = null)
@@ -33,7 +57,7 @@ public sealed record NameCard(
     }
 
     /// <summary>One line for the comment that most kinds of file can carry.</summary>
-    public string Comment => string.Create(CultureInfo.InvariantCulture, $"Frames {From}-{To}, {Rate} a second; {Alpha}; backing: {Backing}");
+    public string Comment => string.Create(CultureInfo.InvariantCulture, $"Frames {From}-{To}, {Rate} a second; {Alpha}; backing: {Backing}{(CutFrame is { } cut ? $"; cut at frame {cut} of the file, everything is hidden in {CoverFrom}-{CoverTo}" : "")}");
 
     private static string AlphaOf(HandoffPlan plan, FileKindFacts facts) => !plan.HasAlpha ? "no alpha, opaque"
         : facts.Alpha == AlphaRoom.OneBit ? "alpha of one bit"

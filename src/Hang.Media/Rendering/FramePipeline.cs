@@ -91,23 +91,8 @@ public static class FramePipeline
     }
 
     /// <summary>The scenes of a plan in order, equal neighbours counted instead of repeated.</summary>
-    public static IEnumerable<(Scene Scene, int Times)> Runs(Evaluator evaluator, HandoffPlan plan)
-    {
-        var scene = evaluator.At(plan.FrameAt(0));
-        var times = 1;
-        for (var i = 1; i < plan.Frames; i++)
-        {
-            var next = evaluator.At(plan.FrameAt(i));
-            if (next.SameAs(scene))
-            {
-                times++;
-                continue;
-            }
-            yield return (scene, times);
-            (scene, times) = (next, 1);
-        }
-        yield return (scene, times);
-    }
+    public static IEnumerable<(Scene Scene, int Times)> Runs(Evaluator evaluator, HandoffPlan plan) =>
+        SceneRuns.Of(evaluator, Enumerable.Range(0, plan.Frames).Select(plan.FrameAt));
 
     private sealed record Turn(Task<PaintedFrame> Frame, int Times);
 }

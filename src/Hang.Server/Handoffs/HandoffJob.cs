@@ -7,6 +7,7 @@ using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Media.Proofs;
 using Hang.Media.Rendering;
+using Hang.Paint.Checks;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
 using Hang.Server.Hosting;
@@ -68,6 +69,11 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
             var plan = JsonSerializer.Deserialize<HandoffPlan>(row.Plan, ReportJson.Options)!.Demand(graphic);
             var card = row.Card is { } json ? JsonSerializer.Deserialize<NameCard>(json, ReportJson.Options) : null;
             var evaluator = new Evaluator(graphic, TypeShaper.Shipped);
+            if (card is not null && await PaintedFrames.CoverAsync(evaluator, pictures, cancel.Token) is { } window)
+            {
+                card = card.With(window);
+                await Patient(() => store.CardAsync(id, run.Number, JsonSerializer.Serialize(card, ReportJson.Options)), stopping);
+            }
             var begun = Stopwatch.GetTimestamp();
             await using (var notes = new ProgressNotes(store, id, run.Number, HandoffState.Rendering, cancel, log))
             {

@@ -5,6 +5,7 @@ using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Core.Json;
 using Hang.Media.Rendering;
+using Hang.Paint.Checks;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
 using Hang.Server.Safety;
@@ -53,6 +54,14 @@ public static class OrderEndpoints
         api.MapPost("/handoffs", async (OrderRequest request, Order order, CancellationToken cancel) => await order.AskAsync(request.Graphics, request.Order, cancel))
             .WithName("order").WithSummary("Puts every kind, size and colourway of several graphics in line: all of it or nothing.");
         api.MapGet("/graphics/{id:guid}/order", StartAsync).WithName("orderStart").WithSummary("What an order of a graphic begins with: its colourways, and how it was handed off last.");
+        api.MapGet("/graphics/{id:guid}/report", ReportAsync).WithName("report").WithSummary("What is known of a graphic before it is handed off, as numbers, and what of it a person should look at.");
+    }
+
+    /// <param name="key">#RRGGBB: a key colour to judge.</param>
+    private static async Task<GraphicReport> ReportAsync(Guid id, string? key, RevisionStore revisions, PictureShelf pictures, CancellationToken cancel)
+    {
+        var evaluator = new Evaluator(GraphicJson.Read((await revisions.DemandHeadAsync(id, cancel)).Document), TypeShaper.Shipped);
+        return await GraphicReport.OfAsync(evaluator, pictures, key is null ? null : new Backing(BackingKind.Key, key), cancel);
     }
 
     private static KindsView Kinds() => new(

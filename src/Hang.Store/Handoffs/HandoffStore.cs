@@ -148,6 +148,13 @@ public sealed class HandoffStore(NpgsqlDataSource database)
             "update handoffs set step_at = case when state = @state then step_at else now() end, state = @state, frames_done = @frames, noted_at = now() where id = @id and run = @run and state in ('rendering', 'proving') returning cancel_asked", new { id, run, state = Text(state), frames }, cancellationToken: cancel)) ?? true;
     }
 
+    /// <summary>Keeps a run's name card, as JSON. Returns false when another run has begun.</summary>
+    public async Task<bool> CardAsync(Guid id, int run, string card, CancellationToken cancel = default)
+    {
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return await connection.ExecuteAsync(new("update handoffs set card = @card::jsonb, noted_at = now() where id = @id and run = @run", new { id, run, card }, cancellationToken: cancel)) > 0;
+    }
+
     /// <summary>Notes the end of a run. Returns false when another run has begun in the meantime: then this one's file does not count.</summary>
     public async Task<bool> EndAsync(Guid id, int run, HandoffState state, long? bytes = null, string? problem = null, string? proof = null, CancellationToken cancel = default)
     {

@@ -203,14 +203,15 @@ function RefusalBar() {
   )
 }
 
-/** From the rack a graphic opens in the middle of Hold, where it can be seen. */
+/** From the rack a graphic opens in the middle of Hold, where it can be seen; from a finding at its frame. */
 function useOpeningFrame() {
   const [search] = useSearchParams()
-  const inHold = search.get('at') === 'hold'
+  const at = search.get('at')
   const isThere = useDocument((s) => s.graphic !== null)
   useEffect(() => {
-    if (!isThere || !inHold) return
+    if (!isThere || at === null) return
     const { arrive, hold } = useDocument.getState().graphic!.phases
-    usePlayback.getState().seek(arrive + Math.floor(hold / 2))
-  }, [isThere, inHold])
+    const frame = at === 'hold' ? arrive + Math.floor(hold / 2) : Number(at)
+    if (Number.isInteger(frame)) usePlayback.getState().seek(frame)
+  }, [isThere, at])
 }

@@ -3,17 +3,18 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { ArrowLeft } from 'lucide-react'
 import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
-import { api, data, Refused } from '../api/client'
+import { api, data, Refused, type Schemas } from '../api/client'
 import { Tool, TopBar } from '../shell/controls'
 import { rateLabel } from '../shell/kinds'
+import { Checks } from './Checks'
 import { HandoffCard } from './HandoffCard'
+import { begin, type Kinds, type Order } from './order'
 import { OrderForm } from './OrderForm'
 import { useHandoffs } from './useHandoffs'
 
-/** Rendering for an editor: a plan, a forecast, the line of handoffs, and each file's proof. */
+/** Rendering for an editor: checks, an order with its forecast, the line of handoffs, and each file's proof. */
 export function Handoff() {
   const { graphic: id } = useParams()
-  const queries = useQueryClient()
   const packages = useQuery({ queryKey: ['packages'], queryFn: () => data(api.GET('/api/packages')) })
   const shelf = packages.data?.find((p) => p.graphics.some((g) => g.id === id))
   const graphic = shelf?.graphics.find((g) => g.id === id)
@@ -25,20 +26,6 @@ export function Handoff() {
     gcTime: 0,
     refetchOnWindowFocus: false,
   }).data
-  const [search] = useSearchParams()
-  const marked = [search.get('from'), search.get('to')].map(Number)
-  const range: [number, number] | null = search.has('from') && marked.every(Number.isInteger) ? [marked[0]!, marked[1]!] : null
-  const handoffs = useHandoffs(id!)
-  const [refused, setRefused] = useState<Refused | null>(null)
-  const act = async (what: Promise<unknown>) => {
-    try {
-      setRefused(null)
-      await what
-    } catch (e) {
-      setRefused(e instanceof Refused ? e : new Refused('The server is not reachable.', 'Start it and try again.'))
-    }
-    await queries.invalidateQueries({ queryKey: ['handoffs', id] })
-  }
   return (
     <Flex direction="column" h="100%">
       <TopBar>
@@ -56,45 +43,79 @@ export function Handoff() {
           </a>
         </Button>
       </TopBar>
-      <Grid flex="1" minH="0" templateColumns="356px minmax(0, 1fr)" templateRows="minmax(0, 1fr)">
-        <Box bg="panel" borderRight="1px solid" borderColor="line" p="16px" overflowY="auto">
-          {graphic && (
-            <>
-              <Box className="checker" borderRadius="6px" overflow="hidden" mb="8px">
-                <Image src={graphic.still} alt={`The end of Hold of ${graphic.name}`} w="100%" maxH="150px" objectFit="contain" />
-              </Box>
-              <Text color="soft" fontSize="12px" mb="12px">
-                {shelf?.name} · {graphic.width} × {graphic.height} · {rateLabel(graphic.rate)} · {graphic.frames} frames
-              </Text>
-              {kinds && start && (
-                <OrderForm
-                  graphic={graphic}
-                  kinds={kinds}
-                  start={start}
-                  range={range}
-                  onHandOff={(order) => act(data(api.POST('/api/handoffs', { body: { graphics: [graphic.id], order } })))}
-                />
-              )}
-              {refused && (
-                <Box role="alert" bg="badRoom" color="bad" p="8px" borderRadius="6px" mt="10px">
-                  {refused.message} {refused.remedy}
-                </Box>
-              )}
-            </>
-          )}
-        </Box>
-        <Box overflowY="auto" p="16px">
-          <Heading size="sm" mb="10px">
-            Files
-          </Heading>
-          {handoffs.data?.length === 0 && (
-            <Text color="soft">Nothing has been handed off yet. Choose what the editor needs on the left.</Text>
-          )}
-          {handoffs.data?.map((h) => (
-            <HandoffCard key={h.id} handoff={h} act={act} />
-          ))}
-        </Box>
-      </Grid>
+      {graphic && shelf && kinds && start && <Desk graphic={graphic} shelf={shelf.name} kinds={kinds} start={start} />}
     </Flex>
   )
+}
+
+interface DeskProps {
+  graphic: Schemas['RackGraphic']
+  shelf: string
+  kinds: Kinds
+  start: Schemas['OrderStart']
+}
+
+function Desk({ graphic, shelf, kinds, start }: DeskProps) {
+  const queries = useQueryClient()
+  const [search] = useSearchParams()
+  const [order, setOrder] = useState<Order>(() => begin(kinds, start, marked(search), graphic.frames))
+  const handoffs = useHandoffs(graphic.id)
+  const [refused, setRefused] = useState<Refused | null>(null)
+  const act = async (what: Promise<unknown>) => {
+    try {
+      setRefused(null)
+      await what
+    } catch (e) {
+      setRefused(e instanceof Refused ? e : new Refused('The server is not reachable.', 'Start it and try again.'))
+    }
+    await queries.invalidateQueries({ queryKey: ['handoffs', graphic.id] })
+  }
+  return (
+    <Grid flex="1" minH="0" templateColumns="356px minmax(0, 1fr)" templateRows="minmax(0, 1fr)">
+      <Box bg="panel" borderRight="1px solid" borderColor="line" p="16px" overflowY="auto">
+        <Box className="checker" borderRadius="6px" overflow="hidden" mb="8px">
+          <Image src={graphic.still} alt={`The end of Hold of ${graphic.name}`} w="100%" maxH="130px" objectFit="contain" />
+        </Box>
+        <Text color="soft" fontSize="12px" mb="12px">
+          {shelf} · {graphic.width} × {graphic.height} · {rateLabel(graphic.rate)} · {graphic.frames} frames
+        </Text>
+        <OrderForm
+          graphic={graphic}
+          kinds={kinds}
+          start={start}
+          order={order}
+          setOrder={setOrder}
+          onHandOff={() => act(data(api.POST('/api/handoffs', { body: { graphics: [graphic.id], order } })))}
+        />
+        {refused && (
+          <Box role="alert" bg="badRoom" color="bad" p="8px" borderRadius="6px" mt="10px">
+            {refused.message} {refused.remedy}
+          </Box>
+        )}
+      </Box>
+      <Box overflowY="auto" p="16px">
+        <Checks
+          graphic={graphic}
+          keyColour={order.backing.kind === 'key' ? (order.backing.colour ?? null) : null}
+          onTrim={(from, to) => setOrder({ ...order, from, to })}
+          onKeyColour={(colour) => setOrder({ ...order, backing: { kind: 'key', colour } })}
+        />
+        <Heading size="sm" mb="10px">
+          Files
+        </Heading>
+        {handoffs.data?.length === 0 && (
+          <Text color="soft">Nothing has been handed off yet. Choose what the editor needs on the left.</Text>
+        )}
+        {handoffs.data?.map((h) => (
+          <HandoffCard key={h.id} handoff={h} act={act} />
+        ))}
+      </Box>
+    </Grid>
+  )
+}
+
+/** The range that was marked on the bench; null for none. */
+function marked(search: URLSearchParams): [number, number] | null {
+  const [from, to] = [search.get('from'), search.get('to')].map((n) => (n === null ? NaN : Number(n)))
+  return Number.isInteger(from) && Number.isInteger(to) ? [from!, to!] : null
 }

@@ -20,14 +20,13 @@ interface Props {
   graphic: Schemas['RackGraphic']
   kinds: Kinds
   start: Schemas['OrderStart']
-  /** First and last frame that were marked on the bench. */
-  range: [number, number] | null
-  onHandOff: (order: Order) => Promise<void>
+  order: Order
+  setOrder: (order: Order) => void
+  onHandOff: () => Promise<void>
 }
 
 /** What is handed off: where it goes, as which files, how large and which frames, with a forecast of each kind. */
-export function OrderForm({ graphic, kinds, start, range, onHandOff }: Props) {
-  const [order, setOrder] = useState<Order>(() => begin(kinds, start, range, graphic.frames))
+export function OrderForm({ graphic, kinds, start, order, setOrder, onHandOff }: Props) {
   const [destination, setDestination] = useState(() => destinationOf(kinds, order))
   const [asking, setAsking] = useState(false)
   const { forecasts, ask, forget, busy } = useForecasts(graphic.id)
@@ -57,6 +56,7 @@ export function OrderForm({ graphic, kinds, start, range, onHandOff }: Props) {
             role="radio"
             aria-checked={d.id === destination}
             size="2xs"
+            h="24px"
             px="7px"
             fontSize="12px"
             fontWeight="400"
@@ -159,7 +159,7 @@ export function OrderForm({ graphic, kinds, start, range, onHandOff }: Props) {
           disabled={files === 0}
           onClick={() => {
             setAsking(true)
-            void onHandOff(order).then(() => setAsking(false))
+            void onHandOff().then(() => setAsking(false))
           }}
         >
           {files > 1 ? `Hand off ${files} files` : 'Hand off'}
@@ -174,12 +174,4 @@ export function OrderForm({ graphic, kinds, start, range, onHandOff }: Props) {
       </Box>
     </>
   )
-}
-
-function begin(kinds: Kinds, start: Schemas['OrderStart'], range: [number, number] | null, frames: number): Order {
-  const first: Order = { kinds: kinds.destinations[0]!.kinds.slice(0, 1), backing: { kind: 'none' }, scales: [1] }
-  const last = start.last ? { ...start.last, note: '', scales: start.last.scales.length > 0 ? start.last.scales : [1] } : first
-  // A range that was marked, or fits no more, is not what was handed off last.
-  const fits = (last.from ?? 0) < frames && (last.to ?? 0) < frames
-  return range ? { ...last, from: range[0], to: range[1] } : fits ? last : { ...last, from: undefined, to: undefined }
 }

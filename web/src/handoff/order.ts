@@ -42,3 +42,12 @@ export function planOf(order: Order, kind: Order['kinds'][number], frames: numbe
     once: order.once,
   }
 }
+
+/** What a form begins with: how the graphic was handed off last, or its best kind; the range that was marked on the bench goes before. */
+export function begin(kinds: Kinds, start: Schemas['OrderStart'], range: [number, number] | null, frames: number): Order {
+  const first: Order = { kinds: kinds.destinations[0]!.kinds.slice(0, 1), backing: { kind: 'none' }, scales: [1] }
+  const last = start.last ? { ...start.last, note: '', scales: start.last.scales.length > 0 ? start.last.scales : [1] } : first
+  // A range that was marked, or fits no more, is not what was handed off last.
+  const fits = (last.from ?? 0) < frames && (last.to ?? 0) < frames
+  return range ? { ...last, from: range[0], to: range[1] } : fits ? last : { ...last, from: undefined, to: undefined }
+}

@@ -1,0 +1,147 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Hang.Core.Contents;
+using Hang.Core.Documents;
+using Hang.Core.Evaluation;
+using Hang.Core.Geometry;
+using Hang.Core.Layers;
+using Hang.Core.PaintList;
+
+namespace Hang.Core.Checks;
+
+/// <summary>Where words and plates lie: outside of the safe area, beyond their plate, over each other; and what never shows or is left over at the end.</summary>
+public static class WordChecks
+{
+    private const double Slack = 1.5;
+    private const float Seen = 0.02f;
+    private const double MostShared = 0.02;
+
+    /// <param name="endsSeen">True when something is seen in the last frame.</param>
+    public static IEnumerable<Finding> Of(Evaluator evaluator, bool endsSeen)
+    {
+        var graphic = evaluator.Graphic;
+        var phases = graphic.Phases;
+        var isRoll = graphic.Kind == GraphicKind.Credits;
+        var safe = SafeAreas.Graphics(graphic.Width, graphic.Height);
+        var frame = new Box(0, 0, graphic.Width, graphic.Height);
+        var outside = new Dictionary<string, (int From, int To, double By)>(StringComparer.Ordinal);
+        var shown = new HashSet<string>(StringComparer.Ordinal);
+        for (var n = 0; n < phases.Total; n++)
+        {
+            foreach (var (layer, box, isType) in Boxes(evaluator, n))
+            {
+                var seen = box.Intersect(frame);
+                if (seen.IsEmpty)
+                {
+                    continue;
+                }
+                shown.Add(layer);
+                // A roll comes and goes through the edges of the picture: that is what it is.
+                var by = Math.Max(Math.Max(safe.Left - box.Left, safe.Top - box.Top), Math.Max(box.Right - safe.Right, box.Bottom - safe.Bottom));
+                if (isType && !isRoll && n >= phases.HoldStart && n <= phases.HoldLast && by > Slack)
+                {
+                    outside[layer] = outside.TryGetValue(layer, out var o) ? (o.From, n, Math.Max(o.By, by)) : (n, n, by);
+                }
+            }
+        }
+        foreach (var layer in graphic.Layers.Where(l => !l.Hidden))
+        {
+            if (outside.TryGetValue(layer.Id, out var o))
+            {
+                yield return new(
+                    "safeArea", Weight.Warning, new(string.Create(CultureInfo.InvariantCulture, $"Its words reach {o.By:0} px outside the graphics safe area."), "Move or shrink it, or shorten the words (EBU R 95).", layer.Name, "position"),
+                    o.From, o.To, o.By, "px");
+            }
+            if (!shown.Contains(layer.Id) && CanShow(layer) && !IsMatte(graphic, layer))
+            {
+                yield return new("neverShown", Weight.Warning, new("It never shows in any frame.", "Bring it into the picture, raise its opacity, or delete it.", layer.Name, "position"));
+            }
+        }
+        foreach (var finding in Crowded(evaluator, phases.HoldLast))
+        {
+            yield return finding;
+        }
+        if (phases.Leave > 0 && endsSeen)
+        {
+            var left = Boxes(evaluator, phases.Total - 1).Where(b => !b.Box.Intersect(frame).IsEmpty).Select(b => b.Layer).ToHashSet(StringComparer.Ordinal);
+            foreach (var layer in graphic.Layers.Where(l => left.Contains(l.Id)))
+            {
+                yield return new("leftOver", Weight.Warning, new("It still shows in the last frame, though there is a Leave.", "Let it finish leaving, or lengthen Leave.", layer.Name, "opacity"), phases.Total - 1, phases.Total - 1);
+            }
+        }
+    }
+
+    /// <summary>Words beyond the plate that they stand on, and words over words.</summary>
+    private static IEnumerable<Finding> Crowded(Evaluator evaluator, int frame)
+    {
+        var graphic = evaluator.Graphic;
+        var boxes = Boxes(evaluator, frame).GroupBy(b => b.Layer).ToDictionary(g => g.Key, g => g.Select(b => b.Box).Aggregate((a, b) => a.Union(b)), StringComparer.Ordinal);
+        // Words along an edge go round things: their box says nothing.
+        var type = graphic.Layers.Where(l => l.Content.Kind is TypeContent && boxes.ContainsKey(l.Id) && string.IsNullOrEmpty(l.Content.Values[TypeContent.Along].Constant.Text)).ToArray();
+        foreach (var (i, layer) in type.Index())
+        {
+            var words = boxes[layer.Id];
+            var place = graphic.Layers.IndexOf(layer);
+            var plate = graphic.Layers.Take(place).LastOrDefault(l => l.Content.Kind is Plate && boxes.TryGetValue(l.Id, out var p) && Holds(p, words));
+            if (plate is not null)
+            {
+                var on = boxes[plate.Id];
+                var by = Math.Max(Math.Max(on.Left - words.Left, words.Right - on.Right), Math.Max(on.Top - words.Top, words.Bottom - on.Bottom));
+                if (by > Slack)
+                {
+                    yield return new(
+                        "overflow", Weight.Warning, new(string.Create(CultureInfo.InvariantCulture, $"Its words reach {by:0} px beyond {plate.Name}."), "Shorten the words, let the plate fit them, or make one of them smaller.", layer.Name, "text"),
+                        frame, frame, by, "px");
+                }
+            }
+            foreach (var other in type.Take(i))
+            {
+                var shared = boxes[other.Id].Intersect(words);
+                var share = shared.IsEmpty ? 0 : shared.Width * shared.Height / Math.Min(words.Width * words.Height, boxes[other.Id].Width * boxes[other.Id].Height);
+                if (share > MostShared)
+                {
+                    yield return new(
+                        "overlap", Weight.Warning, new(string.Create(CultureInfo.InvariantCulture, $"Its words lie over those of {other.Name}, by {share * 100:0} %."), "Move one of them, or shorten the words.", layer.Name, "position"),
+                        frame, frame, share * 100, "%");
+                }
+            }
+        }
+    }
+
+    /// <summary>True when the midst of a box lies within another.</summary>
+    private static bool Holds(Box outer, Box inner)
+    {
+        var (x, y) = ((inner.Left + inner.Right) / 2, (inner.Top + inner.Bottom) / 2);
+        return x > outer.Left && x < outer.Right && y > outer.Top && y < outer.Bottom;
+    }
+
+    private static bool CanShow(Layer layer) => layer.Content.Kind is not (Hook or Lamp or GroupContent) && !layer.Guide;
+
+    private static bool IsMatte(Graphic graphic, Layer layer) => graphic.Layers.Any(l => l.Matte?.Layer == layer.Id);
+
+    /// <summary>The layers of which something can be seen at a frame.</summary>
+    public static HashSet<string> Shown(Evaluator evaluator, int frame) => [.. Boxes(evaluator, frame).Select(b => b.Layer)];
+
+    /// <summary>What each layer touches at a frame, where any of it is seen: neither it nor a group it lies in is transparent.</summary>
+    private static ImmutableArray<(string Layer, Box Box, bool IsType)> Boxes(Evaluator evaluator, int frame)
+    {
+        var graphic = evaluator.Graphic;
+        bool IsIn(string id)
+        {
+            for (var layer = graphic.Layers.FirstOrDefault(l => l.Id == id); layer?.Group is { } group;)
+            {
+                layer = graphic.Layer(group);
+                if (layer.Own[LayerValues.Opacity].At(frame).X <= Seen)
+                {
+                    return false;
+                }
+            }
+            return true;
+        }
+        return
+        [
+            .. evaluator.At(frame).Nodes.Where(n => n.Strip.IsMarked && n.Row.Span[6] > Seen).Select(n => (n.Strip.Layer, Box: Touched.By(n.Strip, n.Row), n.Strip.Ops.Any(o => o.Kind == Ops.Glyphs)))
+                .Where(b => !b.Box.IsEmpty && IsIn(b.Layer)),
+        ];
+    }
+}

@@ -1,0 +1,99 @@
+import { Box, Button, Flex, Spinner, Text } from '@chakra-ui/react'
+import { useQuery } from '@tanstack/react-query'
+import { CircleAlert, CircleCheck, Info, TriangleAlert } from 'lucide-react'
+import { Link } from 'react-router'
+import { api, data, type Schemas } from '../api/client'
+
+type Finding = Schemas['Finding']
+
+const icons = { error: CircleAlert, warning: TriangleAlert, note: Info } as const
+const colours = { error: 'bad', warning: 'ink', note: 'soft' } as const
+
+interface Props {
+  graphic: Schemas['RackGraphic']
+  /** The key colour that was chosen as backing. */
+  keyColour: string | null
+  onTrim: (from: number, to: number) => void
+  onKeyColour: (colour: string) => void
+}
+
+/** What was found in the graphic before it is handed off: each as a number with a remedy, and a press where one is enough. */
+export function Checks({ graphic, keyColour, onTrim, onKeyColour }: Props) {
+  const report = useQuery({
+    queryKey: ['report', graphic.id, graphic.changedAt, keyColour],
+    queryFn: () =>
+      data(api.GET('/api/graphics/{id}/report', { params: { path: { id: graphic.id }, query: { key: keyColour ?? undefined } } })),
+    staleTime: Infinity,
+    placeholderData: (before) => before,
+  })
+  const found = report.data
+  return (
+    <Box as="section" aria-label="Checks" bg="panel" border="1px solid" borderColor="line" borderRadius="8px" p="10px 14px" mb="14px">
+      <Flex align="center" gap="8px">
+        <Text fontWeight="600">Before it goes</Text>
+        {report.isFetching && <Spinner size="xs" aria-label="Looking at every frame" />}
+        {found && found.findings.every((f) => f.weight === 'note') && (
+          <Flex color="good" align="center" gap="5px">
+            <CircleCheck size={15} /> Sound
+          </Flex>
+        )}
+        {report.isError && <Text color="bad">It could not be looked at.</Text>}
+      </Flex>
+      {found?.findings.map((f, i) => (
+        <Row key={i} finding={f} graphic={graphic.id}>
+          {f.check === 'empty' && found.firstSeen >= 0 && (
+            <Act onClick={() => onTrim(found.firstSeen, found.lastSeen)}>
+              Trim to {found.firstSeen}–{found.lastSeen}
+            </Act>
+          )}
+          {f.check === 'keyColour' && !found.safestKey.wouldKeyOut && found.safestKey.colour !== keyColour && (
+            <Act onClick={() => onKeyColour(found.safestKey.colour)}>Key it with {found.safestKey.colour}</Act>
+          )}
+          {f.check === 'seam' && found.seam.length != null && (
+            <Act onClick={() => onTrim(0, found.seam.length! - 1)}>Take {found.seam.length} frames</Act>
+          )}
+        </Row>
+      ))}
+    </Box>
+  )
+}
+
+function Row({ finding: f, graphic, children }: { finding: Finding; graphic: string; children: React.ReactNode }) {
+  const Icon = icons[f.weight]
+  return (
+    <Flex
+      gap="8px"
+      mt="5px"
+      fontSize="12px"
+      align="flex-start"
+      color={colours[f.weight]}
+      role="note"
+      aria-label={`${f.weight}: ${f.check}`}
+    >
+      <Box pt="2px">
+        <Icon size={13} />
+      </Box>
+      <Box flex="1">
+        {f.problem.layer && <b>{f.problem.layer}: </b>}
+        {f.problem.message}{' '}
+        <Box as="span" color="soft">
+          {f.problem.remedy}
+        </Box>{' '}
+        {f.from != null && (
+          <Link to={`/bench/${graphic}?at=${f.from}`} style={{ textDecoration: 'underline' }}>
+            {f.to != null && f.to > f.from ? `frames ${f.from}–${f.to}` : `frame ${f.from}`}
+          </Link>
+        )}
+      </Box>
+      {children}
+    </Flex>
+  )
+}
+
+function Act({ onClick, children }: { onClick: () => void; children: React.ReactNode }) {
+  return (
+    <Button size="2xs" variant="outline" borderColor="line" onClick={onClick}>
+      {children}
+    </Button>
+  )
+}
