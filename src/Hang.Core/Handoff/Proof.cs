@@ -30,6 +30,9 @@ public sealed record Proof(
     ImmutableArray<ProofFact> Facts, double WorstColour, double MeanColour, double WorstAlpha, double MeanAlpha,
     ImmutableArray<int> Differing, ImmutableArray<FrameError> Frames)
 {
+    /// <summary>The worst rim over any wall, in the frames that the strip shows; null in proofs from before rims were looked for, and over a backing.</summary>
+    public RimError? Rim { get; init; }
+
     /// <summary>How many differing frames are shown side by side.</summary>
     public const int MostShown = 3;
 

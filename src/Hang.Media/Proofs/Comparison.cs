@@ -12,7 +12,14 @@ namespace Hang.Media.Proofs;
 /// <param name="Errors">One for each time the frame is shown.</param>
 /// <param name="Strip">The frame as RGBA, for each time that it is wanted for the strip.</param>
 /// <param name="Side">PNG: both side by side, where they differ.</param>
-internal sealed record Compared(ImmutableArray<FrameError> Errors, double Least, double Greatest, ImmutableArray<byte[]> Strip, byte[]? Side);
+internal sealed record Compared(ImmutableArray<FrameError> Errors, double Least, double Greatest, ImmutableArray<byte[]> Strip, byte[]? Side)
+{
+    /// <summary>The worst rim, where it was looked for.</summary>
+    public RimError? Rim { get; init; }
+
+    /// <summary>PNG: the place of that rim, enlarged, meant and found.</summary>
+    public byte[]? RimPicture { get; init; }
+}
 
 /// <summary>Compares decoded frames with painted ones, on all cores. What comes of it does not depend on how many there are.</summary>
 internal sealed class Comparison(HandoffPlan plan, int width, int height, PictureShelf pictures, MediaKind kind, ProofTolerance tolerance) : IAsyncDisposable
@@ -76,7 +83,10 @@ internal sealed class Comparison(HandoffPlan plan, int width, int height, Pictur
         // The first few are shown; those that begin at the same time may be some more.
         var isShown = tolerance.Refuses(error) && Interlocked.Increment(ref sides) <= Proof.MostShown + Workers;
         var side = isShown ? ProofPictures.SideBySide(meant.Pixels.ToArray(), frame.ToRgba(), width, height) : null;
+        var strip = places.Where(stripAt.Contains).Select(_ => frame.ToRgba()).ToImmutableArray();
+        var rim = strip.IsEmpty || !plan.HasAlpha ? null : RimError.Of(meant.Pixels, strip[0], width, plan.FrameAt(first), plan.Premultiplied);
+        var picture = rim is { Error: >= 1 } ? ProofPictures.Rim(meant.Pixels.ToArray(), strip[0], width, height, rim, plan.Premultiplied) : null;
         free.Add(meant);
-        return new([.. places.Select(p => error with { Frame = plan.FrameAt(p) })], least, greatest, [.. places.Where(stripAt.Contains).Select(_ => frame.ToRgba())], side);
+        return new([.. places.Select(p => error with { Frame = plan.FrameAt(p) })], least, greatest, strip, side) { Rim = rim, RimPicture = picture };
     }
 }

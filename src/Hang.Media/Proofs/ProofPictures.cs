@@ -1,3 +1,4 @@
+using Hang.Core.Handoff;
 using SkiaSharp;
 
 namespace Hang.Media.Proofs;
@@ -39,6 +40,19 @@ internal static class ProofPictures
         });
     }
 
+    /// <summary>The place of a rim over the wall on which it shows most, each pixel many times as large: meant on the left, found on the right.</summary>
+    public static byte[] Rim(byte[] meant, byte[] found, int width, int height, RimError rim, bool isPremultiplied)
+    {
+        const int across = 28, down = 20, times = 12;
+        var type = isPremultiplied ? SKAlphaType.Premul : SKAlphaType.Unpremul;
+        var from = SKRect.Create(rim.X - across / 2, rim.Y - down / 2, across, down);
+        return Draw(new(2 * across * times + Gap, down * times), canvas =>
+        {
+            Put(canvas, meant, width, height, from, SKRect.Create(0, 0, across * times, down * times), SKColor.Parse(rim.Wall), type);
+            Put(canvas, found, width, height, from, SKRect.Create(across * times + Gap, 0, across * times, down * times), SKColor.Parse(rim.Wall), type);
+        });
+    }
+
     private static SKSizeI Cell(int width, int height, int times = 1)
     {
         var across = Math.Min(width, CellWidth * times);
@@ -54,14 +68,21 @@ internal static class ProofPictures
         return data.ToArray();
     }
 
-    private static unsafe void Put(SKCanvas canvas, byte[] rgba, int width, int height, SKRect place, SKColor wall)
+    private static void Put(SKCanvas canvas, byte[] rgba, int width, int height, SKRect place, SKColor wall) => Put(canvas, rgba, width, height, new(0, 0, width, height), place, wall, SKAlphaType.Unpremul);
+
+    /// <param name="from">The part of the picture that is drawn; as many pixels or fewer than in the place are drawn as squares.</param>
+    private static unsafe void Put(SKCanvas canvas, byte[] rgba, int width, int height, SKRect from, SKRect place, SKColor wall, SKAlphaType type)
     {
         using var paint = new SKPaint { Color = wall };
         canvas.DrawRect(place, paint);
         fixed (byte* pixels = rgba)
         {
-            using var image = SKImage.FromPixelCopy(new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Unpremul), (IntPtr)pixels, width * 4);
-            canvas.DrawImage(image, new SKRect(0, 0, width, height), place, new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear));
+            using var image = SKImage.FromPixelCopy(new SKImageInfo(width, height, SKColorType.Rgba8888, type), (IntPtr)pixels, width * 4);
+            var sampling = from.Width < place.Width ? new SKSamplingOptions(SKFilterMode.Nearest) : new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear);
+            canvas.Save();
+            canvas.ClipRect(place);
+            canvas.DrawImage(image, from, place, sampling);
+            canvas.Restore();
         }
     }
 }

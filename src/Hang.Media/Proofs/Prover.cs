@@ -12,7 +12,11 @@ namespace Hang.Media.Proofs;
 /// <summary>A proof with its pictures.</summary>
 /// <param name="Strip">PNG: some frames of the file over light and dark.</param>
 /// <param name="SideBySide">PNG by frame: the first differing frames, meant on the left, found on the right.</param>
-public sealed record ProofResult(Proof Proof, byte[] Strip, ImmutableSortedDictionary<int, byte[]> SideBySide);
+public sealed record ProofResult(Proof Proof, byte[] Strip, ImmutableSortedDictionary<int, byte[]> SideBySide)
+{
+    /// <summary>PNG: the place of the worst rim, enlarged, meant on the left, found on the right; null where there is none.</summary>
+    public byte[]? Rim { get; init; }
+}
 
 /// <summary>Decodes a delivered file again and compares it, frame by frame, with what the painter paints.</summary>
 public static class Prover
@@ -88,8 +92,9 @@ public static class Prover
         facts.Add(plan.HasAlpha
             ? new("alpha range", "within 0 to 255", string.Create(CultureInfo.InvariantCulture, $"{least:0} to {greatest:0}"), true)
             : new("alpha", "none: every pixel opaque", least >= 254.5 ? "every pixel opaque" : string.Create(CultureInfo.InvariantCulture, $"down to {least:0}"), least >= 254.5));
-        var proof = Proof.Of([.. facts], errors, tolerance);
-        return new(proof, ProofPictures.Strip(strip, width, height), sides);
+        var rim = compared.Where(c => c.Rim is not null).MaxBy(c => c.Rim!.Error);
+        var proof = Proof.Of([.. facts], errors, tolerance) with { Rim = rim?.Rim };
+        return new(proof, ProofPictures.Strip(strip, width, height), sides) { Rim = rim?.RimPicture };
     }
 
     /// <summary>Decodes while earlier frames are compared.</summary>

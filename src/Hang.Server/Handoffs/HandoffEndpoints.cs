@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text;
 using Hang.Core;
 using Hang.Core.Handoff;
 using Hang.Server.Safety;
@@ -27,6 +28,11 @@ public static class HandoffEndpoints
         api.MapPost("/handoffs/{id:guid}/arrange", async (Guid id, HandoffArrangement a, HandoffStore store, CancellationToken cancel) => Demands.Found(await store.ArrangeAsync(id, a.Priority, a.Held, a.Note is null ? null : Order.DemandNote(a.Note), cancel))).WithName("arrangeHandoff").WithSummary("Changes which goes first, whether it is held, and its note.");
         api.MapGet("/handoffs/{id:guid}/file", FileAsync).WithName("handoffFile").WithSummary("The file of a handoff that is done.");
         api.MapGet("/handoffs/{id:guid}/strip", (Guid id, HandoffStore store, IFileStore files, CancellationToken cancel) => PictureAsync(id, "strip.png", store, files, cancel)).WithName("handoffStrip").WithSummary("Frames of the file over light and dark.");
+        api.MapGet("/handoffs/{id:guid}/rim", (Guid id, HandoffStore store, IFileStore files, CancellationToken cancel) => PictureAsync(id, "rim.png", store, files, cancel)).WithName("handoffRim").WithSummary("The place of the worst rim, enlarged, meant and found side by side.");
+        api.MapGet("/handoffs/{id:guid}/frames", async (Guid id, LookAtFile look, CancellationToken cancel) => await look.FramesAsync(id, cancel)).WithName("handoffFrames").WithSummary("The file's own frames, to be looked at: how often each still is shown.");
+        api.MapGet("/handoffs/{id:guid}/frames/{still:int}", async (Guid id, int still, LookAtFile look, CancellationToken cancel) => Still(await look.FoundAsync(id, still, cancel))).WithName("handoffFrame").WithSummary("A still of the file as it was decoded.");
+        api.MapGet("/handoffs/{id:guid}/meant/{still:int}", async (Guid id, int still, LookAtFile look, CancellationToken cancel) => Still(await look.MeantAsync(id, still, cancel))).WithName("handoffMeant").WithSummary("What that still should be, painted anew.");
+        api.MapGet("/timeline", TimelineAsync).WithName("timeline").WithSummary("What was handed off of a graphic or of all, as an OpenTimelineIO timeline, with cut frames as markers.");
         api.MapGet("/handoffs/{id:guid}/side/{frame:int}", (Guid id, int frame, HandoffStore store, IFileStore files, CancellationToken cancel) => PictureAsync(id, $"side-{frame}.png", store, files, cancel)).WithName("handoffSide").WithSummary("A frame that differs, meant and found side by side.");
     }
 
@@ -48,6 +54,14 @@ public static class HandoffEndpoints
         }
         var path = files.PathOf(HandoffJob.Key(id, row.Run, row.FileName));
         return File.Exists(path) ? TypedResults.PhysicalFile(path, "application/octet-stream", row.FileName) : TypedResults.NotFound();
+    }
+
+    private static FileContentHttpResult Still(byte[] png) => TypedResults.File(png, "image/png");
+
+    private static async Task<FileContentHttpResult> TimelineAsync(Guid? graphic, HandoffStore store, CancellationToken cancel)
+    {
+        var done = (await store.ListAsync(graphic, cancel)).Where(h => h is { State: HandoffState.Done, Card: not null }).Select(HandoffView.Of).Where(h => h.Holds);
+        return TypedResults.File(Encoding.UTF8.GetBytes(OpenTimeline.Write([.. done.Reverse().Select(h => (h.FileName, h.Card!))])), "application/json", "handoffs.otio");
     }
 
     private static async Task<Results<FileContentHttpResult, NotFound>> PictureAsync(Guid id, string name, HandoffStore store, IFileStore files, CancellationToken cancel) =>

@@ -18,7 +18,7 @@ using Hang.Store.Handoffs;
 namespace Hang.Server.Handoffs;
 
 /// <summary>Renders a handoff and proves its file. When its worker dies, another begins it anew.</summary>
-public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShelf pictures, ILogger<HandoffJob> log)
+public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShelf pictures, OutsideFolder outside, ILogger<HandoffJob> log)
 {
     /// <summary>After so many runs that took their worker down, a handoff is given up.</summary>
     public const int MostRuns = 3;
@@ -86,10 +86,15 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
                 result = await Prover.ProveAsync(evaluator, plan, pictures, path, notes, cancel.Token);
             }
             await File.WriteAllBytesAsync(files.PathOf(Key(id, run.Number, "strip.png")), result.Strip, stopping);
+            if (result.Rim is { } rim)
+            {
+                await File.WriteAllBytesAsync(files.PathOf(Key(id, run.Number, "rim.png")), rim, stopping);
+            }
             foreach (var (frame, png) in result.SideBySide)
             {
                 await File.WriteAllBytesAsync(files.PathOf(Key(id, run.Number, $"side-{frame}.png")), png, stopping);
             }
+            outside.Put(path, row.FileName);
             if (await EndAsync(id, run, HandoffState.Done, new FileInfo(path).Length, proof: JsonSerializer.Serialize(result.Proof, ReportJson.Options)))
             {
                 log.LogInformation("Handoff {Handoff} done: {Verdict}", id, result.Proof.Verdict);

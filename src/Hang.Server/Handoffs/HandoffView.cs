@@ -24,7 +24,7 @@ public sealed record HandoffView(
         return new(
             row.Id, row.GraphicId, row.PackageName, row.GraphicName, JsonSerializer.Deserialize<HandoffPlan>(row.Plan, ReportJson.Options)!, row.State, row.FileName,
             row.FramesDone, row.FramesTotal, rate, running && rate > 0 ? (row.FramesTotal - row.FramesDone) / rate : null, row.Bytes, row.Problem,
-            proof is null ? null : new(proof.Facts, proof.WorstColour, proof.MeanColour, proof.WorstAlpha, proof.MeanAlpha, proof.Differing), proof?.Verdict, proof?.Holds ?? false, row.AskedAt, row.EndedAt,
+            proof is null ? null : new(proof.Facts, proof.WorstColour, proof.MeanColour, proof.WorstAlpha, proof.MeanAlpha, proof.Differing, proof.Rim), proof?.Verdict, proof?.Holds ?? false, row.AskedAt, row.EndedAt,
             row.Card is { } card ? JsonSerializer.Deserialize<NameCard>(card, ReportJson.Options) : null, row.Priority, row.Held, row.Note);
     }
 
@@ -33,4 +33,4 @@ public sealed record HandoffView(
 }
 
 /// <summary>A proof in a list: without the error of every frame.</summary>
-public sealed record ProofView(ImmutableArray<ProofFact> Facts, double WorstColour, double MeanColour, double WorstAlpha, double MeanAlpha, ImmutableArray<int> Differing);
+public sealed record ProofView(ImmutableArray<ProofFact> Facts, double WorstColour, double MeanColour, double WorstAlpha, double MeanAlpha, ImmutableArray<int> Differing, RimError? Rim);

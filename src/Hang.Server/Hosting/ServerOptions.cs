@@ -18,6 +18,9 @@ public sealed class ServerOptions
     /// <summary>Folder for pictures and delivered files.</summary>
     public string Files { get; set; } = "";
 
+    /// <summary>Folder outside of Hang in which every file that its proof accepts is put too, such as one that an editing suite watches; empty for none.</summary>
+    public string Outside { get; set; } = "";
+
     /// <summary>Folder of the built front end; empty for none.</summary>
     public string Web { get; set; } = "";
 
@@ -59,6 +62,7 @@ public sealed class ServerOptions
         Demand(options.KeepRevisions is 0 or >= 64, nameof(KeepRevisions), string.Create(CultureInfo.InvariantCulture, $"{options.KeepRevisions} revisions are too few to keep."), "Set 0 to keep all, or 64 and more.");
         Demand(options.Web.Length == 0 || Directory.Exists(options.Web), nameof(Web), "The folder of the front end is not there.", "Build it: npm run build.");
         Demand(options.Demo.Length == 0 || Directory.Exists(options.Demo), nameof(Demo), "The folder of the demo is not there.", "Give the demo's folder, or none.");
+        Demand(options.Outside.Length == 0 || Directory.Exists(options.Outside), nameof(Outside), "The folder outside, where files are put too, is not there.", "Make it, or set none.");
         return options;
     }
 

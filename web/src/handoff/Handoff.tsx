@@ -100,9 +100,20 @@ function Desk({ graphic, shelf, kinds, start }: DeskProps) {
           onTrim={(from, to) => setOrder({ ...order, from, to })}
           onKeyColour={(colour) => setOrder({ ...order, backing: { kind: 'key', colour } })}
         />
-        <Heading size="sm" mb="10px">
-          Files
-        </Heading>
+        <Flex align="center" mb="10px" gap="10px">
+          <Heading size="sm">Files</Heading>
+          {handoffs.data?.some((h) => h.state === 'done' && h.holds) && (
+            <Button asChild size="2xs" h="24px" variant="outline" borderColor="line" ml="auto">
+              <a
+                href={`/api/timeline?graphic=${graphic.id}`}
+                download
+                title="OpenTimelineIO: every file with its timecode, cut frames as markers"
+              >
+                As a timeline
+              </a>
+            </Button>
+          )}
+        </Flex>
         {handoffs.data?.length === 0 && (
           <Text color="soft">Nothing has been handed off yet. Choose what the editor needs on the left.</Text>
         )}

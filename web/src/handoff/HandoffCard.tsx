@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { api, data, type Schemas } from '../api/client'
 import { duration, size } from './amounts'
 import { CommittedInput } from '../shell/CommittedInput'
+import { FileViewer } from './FileViewer'
 import { NameCardLine } from './NameCardLine'
 import { ProofDetails } from './ProofDetails'
 
@@ -22,6 +23,7 @@ export function HandoffCard({ handoff: h, act }: { handoff: View; act: (what: Pr
   const path = { params: { path: { id: h.id } } }
   const refused = h.state === 'done' && h.proof != null && !h.holds
   const [wanted, setWanted] = useState(false)
+  const [looking, setLooking] = useState(false)
   const arrange = (body: Schemas['HandoffArrangement']) => void act(data(api.POST('/api/handoffs/{id}/arrange', { ...path, body })))
   const running = h.state === 'queued' || h.state === 'rendering' || h.state === 'proving'
   return (
@@ -64,6 +66,11 @@ export function HandoffCard({ handoff: h, act }: { handoff: View; act: (what: Pr
         {(h.state === 'failed' || h.state === 'cancelled') && (
           <Button size="xs" variant="outline" borderColor="line" onClick={() => void act(data(api.POST('/api/handoffs/{id}/again', path)))}>
             Run again
+          </Button>
+        )}
+        {h.state === 'done' && (
+          <Button size="xs" variant="outline" borderColor="line" aria-pressed={looking} onClick={() => setLooking(!looking)}>
+            {looking ? 'Enough' : 'Look at it'}
           </Button>
         )}
         {refused && !wanted && (
@@ -111,6 +118,7 @@ export function HandoffCard({ handoff: h, act }: { handoff: View; act: (what: Pr
           {h.problem}
         </Text>
       )}
+      {looking && h.state === 'done' && <FileViewer handoff={h} rate={h.card?.rate ?? '60'} />}
       {h.proof && <ProofDetails handoff={h} proof={h.proof} />}
     </Box>
   )

@@ -50,9 +50,23 @@ export function ProofDetails({ handoff, proof }: { handoff: Schemas['HandoffView
             <Text>{proof.worstAlpha.toFixed(2)}</Text>
             <Text>{proof.meanAlpha.toFixed(3)}</Text>
           </Grid>
+          {proof.rim && (
+            <Text mt="4px" color="soft">
+              Worst edge {proof.rim.error.toFixed(1)} of 255, over {proof.rim.wall}, at {proof.rim.x}, {proof.rim.y} of frame{' '}
+              {proof.rim.frame}
+            </Text>
+          )}
           {frames && <FrameErrors frames={frames} />}
         </Box>
       </Grid>
+      {proof.rim && proof.rim.error >= 1 && (
+        <Box mt="8px">
+          <Text fontSize="12px" color="soft">
+            The worst edge, enlarged: meant on the left, found on the right
+          </Text>
+          <Image src={`/api/handoffs/${handoff.id}/rim`} alt="The worst edge, meant and found" maxW="100%" borderRadius="4px" />
+        </Box>
+      )}
       {proof.differing.slice(0, 3).map((frame) => (
         <Box key={frame} mt="8px">
           <Text fontSize="12px" color="bad">
