@@ -111,6 +111,53 @@ public sealed class ShellTests : IDisposable
         Assert.Equal(JsonValueKind.Null, JsonDocument.Parse(unproved.Out).RootElement.GetProperty("holds").ValueKind);
     }
 
+    [Theory]
+    [InlineData("a.webm", "webm")]
+    [InlineData("a.apng", "apng")]
+    [InlineData("a.gif", "gif")]
+    [InlineData("a.mkv", "ffv1")]
+    [InlineData("a.png", "still")]
+    [InlineData("stills/", "png")]
+    public async Task TheEndingSaysTheKind(string name, string kind)
+    {
+        var path = Path.Combine(folder, name);
+        var (code, output, error) = await Hang(["render", Demo, "-o", path, "--scale", "0.1", "--json", .. kind == "still" ? Array.Empty<string>() : ["--range", "200-203"]]);
+        Assert.True(code == 0, error + output);
+        Assert.Equal(kind, JsonDocument.Parse(output).RootElement.GetProperty("kind").GetString());
+        Assert.True(Path.Exists(path.TrimEnd('/')));
+    }
+
+    [Fact]
+    public async Task ACheckEndsWithOneOnWhatCounts()
+    {
+        var (code, output, _) = await Hang("check", Demo, "--json");
+        var report = JsonDocument.Parse(output).RootElement;
+        Assert.Equal((0, 0), (code, report.GetProperty("firstSeen").GetInt32() / 10));
+        Assert.Equal(1, (await Hang("check", Demo, "--strictness", "note")).Code);
+        // A key colour that is in the graphic would make a hole in it.
+        var keyed = await Hang("check", Demo, "--key", "#F2A51E");
+        Assert.Equal((1, true), (keyed.Code, keyed.Error.Contains("hang: error: A keyer would take", StringComparison.Ordinal)));
+        // The lower edge of the picture stays open.
+        var demo = Path.Combine(ProjectFolder.Root, "demo");
+        File.Copy(Path.Combine(demo, "fernhollow-mark.png"), Path.Combine(folder, "fernhollow-mark.png"));
+        var holed = Path.Combine(folder, "holed.hang");
+        await File.WriteAllTextAsync(holed, (await File.ReadAllTextAsync(Path.Combine(demo, "stinger.hang"))).Replace("1120", "1060", StringComparison.Ordinal));
+        var (holedCode, _, holedError) = await Hang("check", holed);
+        Assert.Equal((1, true), (holedCode, holedError.Contains("No frame hides everything", StringComparison.Ordinal)));
+    }
+
+    [Fact]
+    public async Task ANameCardAndATimelineStandBesideTheFile()
+    {
+        var stinger = Path.Combine(ProjectFolder.Root, "demo", "stinger.hang");
+        string At(string name) => Path.Combine(folder, name);
+        var (code, _, error) = await Hang("render", stinger, "-o", At("s.mov"), "--scale", "0.1", "--card", At("s.json"), "--timeline", At("s.otio"), "--timecode", "10:00:00:00");
+        Assert.True(code == 0, error);
+        var card = JsonDocument.Parse(await File.ReadAllTextAsync(At("s.json"))).RootElement;
+        Assert.Equal(("10:00:00:00", "straight alpha"), (card.GetProperty("timecode").GetString(), card.GetProperty("alpha").GetString()));
+        Assert.Contains($"\"value\": {36000 * 60 + card.GetProperty("cutFrame").GetInt32()}", await File.ReadAllTextAsync(At("s.otio")), StringComparison.Ordinal);
+    }
+
     [Fact]
     public async Task TheDemoIsSound() => Assert.Equal(0, (await Hang("check", Demo)).Code);
 }
