@@ -44,9 +44,9 @@ builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = GraphicJson.
 // The host is also built while the API's description is generated; nothing here may reach for the database.
 builder.Services.AddNpgsqlDataSource(options.Database.Length > 0 ? options.Database : "Host=localhost");
 builder.Services.AddSingleton<IFileStore>(_ => new FolderFileStore(options.Files.Length > 0 ? options.Files : Path.Combine(Path.GetTempPath(), "hang-files")));
-builder.Services.AddSingleton<PackageStore>().AddSingleton<FeelStore>().AddSingleton(s => new RevisionStore(s.GetRequiredService<Npgsql.NpgsqlDataSource>(), options.KeepRevisions)).AddSingleton<PictureStore>().AddSingleton<FontStore>().AddSingleton<PackageFonts>().AddSingleton<HandoffStore>();
+builder.Services.AddSingleton<PackageStore>().AddSingleton<FeelStore>().AddSingleton(s => new RevisionStore(s.GetRequiredService<Npgsql.NpgsqlDataSource>(), options.KeepRevisions)).AddSingleton<PictureStore>().AddSingleton<FontStore>().AddSingleton<PackageFonts>().AddSingleton<HandoffStore>().AddSingleton<ChunkStore>();
 builder.Services.AddSingleton(s => new PictureShelf(s.GetRequiredService<PictureStore>().Bytes));
-builder.Services.AddSingleton<LiveGraphics>().AddSingleton<DemoLoader>().AddSingleton<HandoffJob>().AddSingleton<Order>().AddSingleton<OutsideFolder>().AddSingleton<LookAtFile>();
+builder.Services.AddSingleton<LiveGraphics>().AddSingleton<DemoLoader>().AddSingleton<HandoffJob>().AddSingleton<Order>().AddSingleton<OutsideFolder>().AddSingleton<ChunkJob>().AddSingleton<LookAtFile>();
 builder.Services.AddHealthChecks().AddNpgSql(tags: ["ready"]).AddCheck<DiskHealth>("disk", tags: ["ready"]).AddCheck<EncoderHealth>("ffmpeg", tags: ["ready"]).AddCheck<QueueHealth>("queue", tags: ["ready"]);
 Telemetry.Add(builder.Services);
 builder.Services.AddSignalR(s => s.MaximumReceiveMessageSize = 8 * 1024 * 1024).AddMessagePackProtocol();

@@ -1,4 +1,5 @@
 using Hang.Core.Handoff;
+using Hang.Media.Movies;
 using Hang.Media.Probing;
 using Hang.Media.Proofs;
 using Hang.Media.Rendering;
@@ -11,6 +12,10 @@ internal abstract class MediaKind
     /// <summary>Begins a file.</summary>
     /// <exception cref="Core.ProblemException">ffmpeg is not installed.</exception>
     public abstract Task<IFrameWriter> OpenAsync(Delivery delivery, CancellationToken cancel);
+
+    /// <summary>A movie of this kind for samples that are there already.</summary>
+    /// <exception cref="NotSupportedException">The kind is no movie of ours.</exception>
+    public virtual MovFile OpenMovie(Delivery delivery) => throw new NotSupportedException($"{delivery.Plan.Kind} is not joined from parts.");
 
     /// <summary>The frames of a finished file in order, equal neighbours counted instead of repeated.</summary>
     public abstract IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel);

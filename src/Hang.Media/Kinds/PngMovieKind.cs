@@ -10,6 +10,8 @@ internal sealed class PngMovieKind : MediaKind
 {
     public override Task<IFrameWriter> OpenAsync(Delivery delivery, CancellationToken cancel) => Task.FromResult<IFrameWriter>(new PngMovieWriter(new(delivery, Look(delivery))));
 
+    public override MovFile OpenMovie(Delivery delivery) => new(delivery, Look(delivery));
+
     public override IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel) => SampleReader.ReadAsync(delivery.Path, Look(delivery), FrameShape.Rgba, delivery, cancel);
 
     public override Task<IReadOnlyList<ProofFact>> FactsAsync(Delivery delivery, CancellationToken cancel) => ProbedAsync(delivery.Path, delivery, "png png ", null, delivery.Plan.HasAlpha, cancel);

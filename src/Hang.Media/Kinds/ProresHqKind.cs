@@ -14,6 +14,8 @@ internal sealed class ProresHqKind : MediaKind
     public override Task<IFrameWriter> OpenAsync(Delivery delivery, CancellationToken cancel) => Task.FromResult<IFrameWriter>(
         new PacketWriter(ProresArguments.Of(delivery, delivery.Width, delivery.Height, "pipe:1"), new(delivery, Look), frame => frame.Pixels));
 
+    public override MovFile OpenMovie(Delivery delivery) => new(delivery, Look);
+
     public override IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel) => SampleReader.ReadAsync(delivery.Path, Look, FrameShape.Half10, delivery, cancel);
 
     public override Task<IReadOnlyList<ProofFact>> FactsAsync(Delivery delivery, CancellationToken cancel) => ProbedAsync(delivery.Path, delivery, "prores apch", "bt709, bt709, bt709", false, cancel);

@@ -14,6 +14,8 @@ internal sealed class ProresKind : MediaKind
     public override async Task<IFrameWriter> OpenAsync(Delivery delivery, CancellationToken cancel) =>
         await SliceTrust.HoldsAsync(cancel) ? await SlicesAsync(delivery, cancel) : Plain(delivery);
 
+    public override MovFile OpenMovie(Delivery delivery) => new(delivery, Look(delivery));
+
     public override IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel) => SampleReader.ReadAsync(delivery.Path, Look(delivery), FrameShape.Full12, delivery, cancel);
 
     public override Task<IReadOnlyList<ProofFact>> FactsAsync(Delivery delivery, CancellationToken cancel) => ProbedAsync(delivery.Path, delivery, "prores ap4h", Tags, delivery.Plan.HasAlpha, cancel);

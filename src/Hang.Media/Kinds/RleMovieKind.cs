@@ -19,6 +19,8 @@ internal sealed class RleMovieKind : MediaKind
         return Task.FromResult<IFrameWriter>(new PacketWriter(arguments, new(delivery, Look(delivery)), frame => frame.Pixels));
     }
 
+    public override MovFile OpenMovie(Delivery delivery) => new(delivery, Look(delivery));
+
     public override IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel) => SampleReader.ReadAsync(delivery.Path, Look(delivery), FrameShape.Rgba, delivery, cancel);
 
     public override Task<IReadOnlyList<ProofFact>> FactsAsync(Delivery delivery, CancellationToken cancel) => ProbedAsync(delivery.Path, delivery, "qtrle rle ", null, delivery.Plan.HasAlpha, cancel);

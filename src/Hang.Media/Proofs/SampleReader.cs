@@ -63,7 +63,9 @@ internal static class SampleReader
         return times;
     }
 
-    private static byte[] Read(SafeFileHandle source, SamplePlace place)
+    /// <summary>The bytes of a sample.</summary>
+    /// <exception cref="Core.ProblemException">The file ends within it.</exception>
+    public static byte[] Read(SafeFileHandle source, SamplePlace place)
     {
         var sample = new byte[place.Size];
         for (var read = 0; read < sample.Length;)

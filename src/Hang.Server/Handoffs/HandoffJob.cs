@@ -18,7 +18,7 @@ using Hang.Store.Handoffs;
 namespace Hang.Server.Handoffs;
 
 /// <summary>Renders a handoff and proves its file. When its worker dies, another begins it anew.</summary>
-public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShelf pictures, OutsideFolder outside, ILogger<HandoffJob> log)
+public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShelf pictures, OutsideFolder outside, ChunkJob chunks, ILogger<HandoffJob> log)
 {
     /// <summary>After so many runs that took their worker down, a handoff is given up.</summary>
     public const int MostRuns = 3;
@@ -28,12 +28,14 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
     public static string Key(Guid id, int run, string name) => run == 0 ? $"handoffs/{id:N}/{name}" : $"handoffs/{id:N}/{run}/{name}";
 
     /// <summary>Does a run, and notes its end.</summary>
+    /// <param name="workers">How many workers there are, this one included.</param>
+    /// <param name="quiet">How long a worker must not have been heard of to count as dead.</param>
     /// <param name="stopping">The worker is being stopped, and another will take the handoff.</param>
-    public async Task RunAsync(HandoffRun run, CancellationToken stopping)
+    public async Task RunAsync(HandoffRun run, int workers, TimeSpan quiet, CancellationToken stopping)
     {
         try
         {
-            await DoAsync(run, stopping);
+            await DoAsync(run, workers, quiet, stopping);
         }
         catch (OperationCanceledException) when (stopping.IsCancellationRequested)
         {
@@ -43,7 +45,7 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
         }
     }
 
-    private async Task DoAsync(HandoffRun run, CancellationToken stopping)
+    private async Task DoAsync(HandoffRun run, int workers, TimeSpan quiet, CancellationToken stopping)
     {
         var id = run.Handoff;
         if (await Patient(() => store.FindAsync(id, stopping), stopping) is not { } row)
@@ -56,6 +58,7 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
             return;
         }
         using var cancel = CancellationTokenSource.CreateLinkedTokenSource(stopping);
+        ProgressNotes Notes(HandoffState step) => new(frames => store.ProgressAsync(id, run.Number, step, frames), $"handoff {id}", cancel, log);
         var path = "";
         try
         {
@@ -75,13 +78,14 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
                 await Patient(() => store.CardAsync(id, run.Number, JsonSerializer.Serialize(card, ReportJson.Options)), stopping);
             }
             var begun = Stopwatch.GetTimestamp();
-            await using (var notes = new ProgressNotes(store, id, run.Number, HandoffState.Rendering, cancel, log))
+            var lengths = Chunks.Lengths(evaluator, plan, workers);
+            await using (var notes = Notes(HandoffState.Rendering))
             {
-                await Renderer.RenderAsync(evaluator, plan, pictures, path, Path.GetFileNameWithoutExtension(row.FileName), progress: notes, card: card, cancel: cancel.Token);
+                await (lengths.Length > 1 ? chunks.RenderAsync(run, evaluator, plan, card, path, lengths, notes, quiet, cancel.Token) : Renderer.RenderAsync(evaluator, plan, pictures, path, Path.GetFileNameWithoutExtension(row.FileName), progress: notes, card: card, cancel: cancel.Token));
             }
             Telemetry.RenderRate.Record(plan.Frames / Math.Max(1e-3, Stopwatch.GetElapsedTime(begun).TotalSeconds));
             ProofResult result;
-            await using (var notes = new ProgressNotes(store, id, run.Number, HandoffState.Proving, cancel, log))
+            await using (var notes = Notes(HandoffState.Proving))
             {
                 result = await Prover.ProveAsync(evaluator, plan, pictures, path, notes, cancel.Token);
             }

@@ -1,8 +1,6 @@
-using Hang.Store.Handoffs;
-
 namespace Hang.Server.Handoffs;
 
-/// <summary>Notes a run's progress a few times a second, and stops it when somebody asked for that or another run has begun. A note that fails is made up for by the next.</summary>
+/// <summary>Notes how far something is a few times a second, and stops it when somebody asked for that or another has taken it over. A note that fails is made up for by the next.</summary>
 internal sealed class ProgressNotes : IProgress<int>, IAsyncDisposable
 {
     private static readonly TimeSpan Pause = TimeSpan.FromMilliseconds(250);
@@ -10,7 +8,10 @@ internal sealed class ProgressNotes : IProgress<int>, IAsyncDisposable
     private readonly Task noting;
     private int frames;
 
-    public ProgressNotes(HandoffStore store, Guid id, int run, HandoffState state, CancellationTokenSource cancel, ILogger log) => noting = NoteAsync(store, id, run, state, cancel, log);
+    /// <param name="note">Notes the number of frames done, and returns true when it is to stop.</param>
+    /// <param name="what">What is done, for the log.</param>
+    /// <param name="cancel">Cancelled when it is to stop.</param>
+    public ProgressNotes(Func<int, Task<bool>> note, string what, CancellationTokenSource cancel, ILogger log) => noting = NoteAsync(note, what, cancel, log);
 
     public void Report(int value) => Volatile.Write(ref frames, value);
 
@@ -21,13 +22,13 @@ internal sealed class ProgressNotes : IProgress<int>, IAsyncDisposable
         ended.Dispose();
     }
 
-    private async Task NoteAsync(HandoffStore store, Guid id, int run, HandoffState state, CancellationTokenSource cancel, ILogger log)
+    private async Task NoteAsync(Func<int, Task<bool>> note, string what, CancellationTokenSource cancel, ILogger log)
     {
         while (!ended.IsCancellationRequested)
         {
             try
             {
-                if (await store.ProgressAsync(id, run, state, Volatile.Read(ref frames)))
+                if (await note(Volatile.Read(ref frames)))
                 {
                     await cancel.CancelAsync();
                     return;
@@ -35,7 +36,7 @@ internal sealed class ProgressNotes : IProgress<int>, IAsyncDisposable
             }
             catch (Exception e)
             {
-                log.LogWarning("Progress of handoff {Handoff} could not be noted: {Problem}", id, e.Message);
+                log.LogWarning("Progress of {What} could not be noted: {Problem}", what, e.Message);
             }
             await Task.Delay(Pause, ended.Token).ContinueWith(_ => { }, TaskScheduler.Default);
         }

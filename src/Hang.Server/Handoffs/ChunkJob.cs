@@ -1,0 +1,136 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using Hang.Core;
+using Hang.Core.Documents;
+using Hang.Core.Evaluation;
+using Hang.Core.Handoff;
+using Hang.Core.Json;
+using Hang.Media.Rendering;
+using Hang.Paint.Pictures;
+using Hang.Paint.Shaping;
+using Hang.Store.Files;
+using Hang.Store.Handoffs;
+
+namespace Hang.Server.Handoffs;
+
+/// <summary>Renders parts of handoffs: the worker that took a handoff cuts it, all that have nothing else to do help, and the first one joins the parts.</summary>
+public sealed class ChunkJob(ChunkStore chunks, HandoffStore store, IFileStore files, PictureShelf pictures, ILogger<ChunkJob> log)
+{
+    /// <summary>A part that was begun so often without an end is given up.</summary>
+    private const int MostTaken = 4;
+
+    private static readonly TimeSpan Pause = TimeSpan.FromMilliseconds(200);
+
+    /// <summary>Renders a handoff in parts of these lengths.</summary>
+    /// <param name="progress">Told how many frames are done in all parts.</param>
+    /// <param name="quiet">How long a worker must not have been heard of to count as dead.</param>
+    /// <exception cref="ProblemException">A part cannot be made.</exception>
+    public async Task RenderAsync(HandoffRun run, Evaluator evaluator, HandoffPlan plan, NameCard? card, string path, ImmutableArray<int> lengths, IProgress<int> progress, TimeSpan quiet, CancellationToken cancel)
+    {
+        await Patient(async () =>
+        {
+            await chunks.CutAsync(run.Handoff, run.Number, lengths, cancel);
+            return true;
+        }, cancel);
+        var stem = Path.GetFileNameWithoutExtension(path);
+        while (true)
+        {
+            var now = await Patient(() => chunks.ProgressOfAsync(run.Handoff, run.Number, cancel), cancel);
+            progress.Report(now.FramesDone);
+            if (now.Problem is { } problem)
+            {
+                throw new ProblemException(problem, "Run it again.", field: "file");
+            }
+            if (now.Open == 0)
+            {
+                break;
+            }
+            if (await Patient(() => chunks.TakeAsync(run.Handoff, quiet, cancel), cancel) is { } chunk)
+            {
+                await OneAsync(chunk, evaluator, plan, stem, new Sum(now.FramesDone, progress), cancel);
+                continue;
+            }
+            await Task.Delay(Pause, cancel);
+        }
+        var half = path + ".part";
+        var parts = lengths.Select((_, i) => PathOf(run.Handoff, run.Number, i, plan)).ToArray();
+        await Chunks.JoinAsync(Delivery.Of(evaluator.Graphic, plan, card ?? NameCard.Of(evaluator.Graphic, plan, evaluator.Graphic.Name), path, stem) with { Path = half }, parts, cancel);
+        File.Move(half, path);
+        foreach (var part in parts)
+        {
+            File.Delete(part);
+        }
+    }
+
+    /// <summary>Helps with a part of whatever is under way. Returns false when there is none.</summary>
+    public async Task<bool> HelpAsync(TimeSpan quiet, CancellationToken stopping)
+    {
+        // Taken or not taken: a stop in between would leave it taken by nobody until it has been quiet for long.
+        if (await chunks.TakeAsync(null, quiet, CancellationToken.None) is not { } chunk)
+        {
+            return false;
+        }
+        try
+        {
+            if (await store.FindAsync(chunk.Handoff, stopping) is { } row)
+            {
+                var graphic = GraphicJson.Read(await store.DocumentAsync(chunk.Handoff, stopping));
+                var plan = JsonSerializer.Deserialize<HandoffPlan>(row.Plan, ReportJson.Options)!.Demand(graphic);
+                await OneAsync(chunk, new(graphic, TypeShaper.Shipped), plan, Path.GetFileNameWithoutExtension(row.FileName), null, stopping);
+            }
+        }
+        catch (OperationCanceledException) when (stopping.IsCancellationRequested)
+        {
+            await chunks.EndAsync(chunk, "waiting");
+            throw;
+        }
+        return true;
+    }
+
+    private async Task OneAsync(ChunkRun chunk, Evaluator evaluator, HandoffPlan plan, string stem, IProgress<int>? also, CancellationToken stopping)
+    {
+        using var cancel = CancellationTokenSource.CreateLinkedTokenSource(stopping);
+        // Whoever has it taken from them must not write over the other's.
+        var mine = $"{PathOf(chunk.Handoff, chunk.Run, chunk.Number, plan)}.{chunk.Taken}.{FileNames.Extension(plan.Kind)}";
+        try
+        {
+            await using (var notes = new ProgressNotes(frames => chunks.ProgressAsync(chunk, frames, CancellationToken.None), $"part {chunk.Number} of {chunk.Handoff}", cancel, log))
+            {
+                await Renderer.RenderAsync(evaluator, Chunks.Part(plan, chunk.First, chunk.Frames), pictures, mine, stem, progress: new Both(notes, also), cancel: cancel.Token);
+            }
+            File.Move(mine, PathOf(chunk.Handoff, chunk.Run, chunk.Number, plan), true);
+            await Patient(() => chunks.EndAsync(chunk, "done"), stopping);
+        }
+        catch (OperationCanceledException) when (!stopping.IsCancellationRequested)
+        {
+            // Somebody else has it, or it is not wanted any more.
+            File.Delete(mine);
+        }
+        catch (Exception e) when (e is ProblemException or IOException or UnauthorizedAccessException)
+        {
+            File.Delete(mine);
+            log.LogWarning("Part {Number} of handoff {Handoff} failed: {Problem}", chunk.Number, chunk.Handoff, e.Message);
+            var isLast = chunk.Taken >= MostTaken;
+            await Patient(() => chunks.EndAsync(chunk, isLast ? "failed" : "waiting", isLast ? e.Message : null), stopping);
+        }
+    }
+
+    private Task<T> Patient<T>(Func<Task<T>> act, CancellationToken cancel) => Patience.WithDatabaseAsync(act, log, cancel);
+
+    private string PathOf(Guid handoff, int run, int number, HandoffPlan plan) => files.PathOf(HandoffJob.Key(handoff, run, $"part-{number}.{FileNames.Extension(plan.Kind)}"));
+
+    /// <summary>What the others had done, and what is done now.</summary>
+    private sealed class Sum(int before, IProgress<int> progress) : IProgress<int>
+    {
+        public void Report(int value) => progress.Report(before + value);
+    }
+
+    private sealed class Both(IProgress<int> one, IProgress<int>? other) : IProgress<int>
+    {
+        public void Report(int value)
+        {
+            one.Report(value);
+            other?.Report(value);
+        }
+    }
+}

@@ -1,0 +1,173 @@
+using System.Net.Http.Json;
+using System.Security.Cryptography;
+using System.Text.Json;
+using Hang.Store.Handoffs;
+using Hang.Tests.Shared;
+using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.Extensions.DependencyInjection;
+using Npgsql;
+
+namespace Hang.Server.Tests;
+
+/// <summary>A long handoff that several workers render in parts, and workers that go away in the midst of it.</summary>
+public sealed class ChunkTests : IDisposable
+{
+    private readonly FreshDatabase database = new();
+    private readonly string files = Directory.CreateTempSubdirectory("hang-chunks-").FullName;
+    private readonly List<WebApplicationFactory<Program>> started = [];
+
+    public void Dispose()
+    {
+        foreach (var server in started)
+        {
+            server.Dispose();
+        }
+        Directory.Delete(files, true);
+    }
+
+    /// <summary>The file of two workers is the file of one, byte for byte but for the time that it says it was asked for.</summary>
+    [Theory]
+    [InlineData("prores")]
+    [InlineData("png")]
+    public async Task TwoWorkersMakeTheFileThatOneMakes(string kind)
+    {
+        var http = Start().CreateClient();
+        var alone = await Done(http, await Ask(http, kind));
+        Assert.Equal(0, await Parts(alone));
+        Start();
+        await Workers(2);
+        var together = await Done(http, await Ask(http, kind));
+        Assert.InRange(await Parts(together), 2, 64);
+        Assert.True(together.GetProperty("holds").GetBoolean(), together.ToString());
+        Assert.Equal(await Frames(http, alone), await Frames(http, together));
+    }
+
+    /// <summary>Workers are stopped again and again while parts are rendered: every handoff ends, with every frame.</summary>
+    [Fact]
+    public async Task WorkersThatGoAwayLoseNoFrame()
+    {
+        var http = Start().CreateClient();
+        for (var i = 0; i < 4; i++)
+        {
+            var helper = Start();
+            await Workers(2);
+            var asked = await Ask(http, "prores");
+            await Until(() => Scalar($"select count(*)::int from handoff_chunks where handoff_id = '{asked}' and state = 'rendering'"), n => n >= 1);
+            await Task.Delay(150 * i);
+            await helper.DisposeAsync();
+            started.Remove(helper);
+            var done = await Done(http, asked);
+            Assert.True(done.GetProperty("holds").GetBoolean(), done.ToString());
+            Assert.Empty(Directory.GetFiles(files, "*.part", SearchOption.AllDirectories));
+            Assert.Empty(Directory.GetFiles(files, "part-*", SearchOption.AllDirectories));
+        }
+    }
+
+    /// <summary>A worker that dies without a word leaves its part taken; after a while another takes it, and the late one is not heard any more.</summary>
+    [Fact]
+    public async Task APartOfADeadWorkerIsTakenByAnother()
+    {
+        using var server = Start(work: false);
+        var http = server.CreateClient();
+        var asked = await Ask(http, "prores");
+        var (handoffs, chunks) = (server.Services.GetRequiredService<HandoffStore>(), server.Services.GetRequiredService<ChunkStore>());
+        var run = (await handoffs.TakeAsync(TimeSpan.FromMinutes(1)))!;
+        await chunks.CutAsync(asked, run.Number, [40, 30]);
+        var first = (await chunks.TakeAsync(null, TimeSpan.FromMinutes(1)))!;
+        var second = (await chunks.TakeAsync(asked, TimeSpan.FromMinutes(1)))!;
+        Assert.Equal((0, 40, 40, 30), (first.First, first.Frames, second.First, second.Frames));
+        Assert.Null(await chunks.TakeAsync(null, TimeSpan.FromMinutes(1)));
+        Assert.False(await chunks.ProgressAsync(second, 12));
+        var again = (await chunks.TakeAsync(null, TimeSpan.FromSeconds(-1)))!;
+        Assert.Equal((0, 2), (again.Number, again.Taken));
+        Assert.True(await chunks.ProgressAsync(first, 39));
+        Assert.False(await chunks.EndAsync(first, "done"));
+        Assert.True(await chunks.EndAsync(again, "done"));
+        Assert.True(await chunks.EndAsync(second, "failed", "The disk is full."));
+        Assert.Equal(new(1, 40, "The disk is full."), await chunks.ProgressOfAsync(asked, run.Number));
+    }
+
+    private WebApplicationFactory<Program> Start(bool work = true)
+    {
+        var server = new WebApplicationFactory<Program>().WithWebHostBuilder(b => b
+            .UseSetting("Hang:Database", database.ConnectionString).UseSetting("Hang:Files", files).UseSetting("Hang:Demo", Path.Combine(ProjectFolder.Root, "demo")).UseSetting("Hang:Work", work ? "true" : "false"));
+        started.Add(server);
+        _ = server.Services;
+        return server;
+    }
+
+    private static async Task<Guid> Ask(HttpClient http, string kind)
+    {
+        var graphic = (await http.GetFromJsonAsync<JsonElement>("/api/packages"))[0].GetProperty("graphics").EnumerateArray().First(g => g.GetProperty("name").GetString() == "Lower third").GetProperty("id").GetGuid();
+        var order = new { kinds = new[] { kind }, backing = new { kind = "none" }, scales = new[] { 0.5 }, pattern = "same_{version}", firstNumber = 1 };
+        var answer = await http.PostAsJsonAsync("/api/handoffs", new { graphics = new[] { graphic }, order });
+        return (await answer.Content.ReadFromJsonAsync<Guid[]>())![0];
+    }
+
+    private static async Task<JsonElement> Done(HttpClient http, Guid id)
+    {
+        using var limit = new CancellationTokenSource(TimeSpan.FromMinutes(3));
+        while (true)
+        {
+            var view = (await http.GetFromJsonAsync<JsonElement>("/api/handoffs")).EnumerateArray().Single(h => h.GetProperty("id").GetGuid() == id);
+            Assert.NotEqual("failed", view.GetProperty("state").GetString());
+            if (view.GetProperty("state").GetString() == "done")
+            {
+                return view;
+            }
+            await Task.Delay(200, limit.Token);
+        }
+    }
+
+    /// <summary>A hash of each frame of a file, by ffmpeg, without decoding it.</summary>
+    private static async Task<string> Frames(HttpClient http, JsonElement view)
+    {
+        var bytes = await http.GetByteArrayAsync($"/api/handoffs/{view.GetProperty("id").GetGuid()}/file");
+        if (view.GetProperty("fileName").GetString()!.EndsWith("zip", StringComparison.Ordinal))
+        {
+            using var zip = new System.IO.Compression.ZipArchive(new MemoryStream(bytes));
+            return string.Join("\n", zip.Entries.Select(e => $"{e.Name[^9..]} {Convert.ToHexString(SHA256.HashData(Read(e)))}"));
+        }
+        var path = Path.Combine(Path.GetTempPath(), $"hang-frames-{Guid.NewGuid():N}.mov");
+        try
+        {
+            await File.WriteAllBytesAsync(path, bytes);
+            return System.Text.Encoding.UTF8.GetString(await Media.Encoding.FfmpegProcess.RunAsync("ffmpeg", ["-v", "error", "-i", path, "-map", "0:v", "-c", "copy", "-f", "framehash", "-"], default));
+        }
+        finally
+        {
+            File.Delete(path);
+        }
+    }
+
+    private static byte[] Read(System.IO.Compression.ZipArchiveEntry entry)
+    {
+        using var stream = entry.Open();
+        using var bytes = new MemoryStream();
+        stream.CopyTo(bytes);
+        return bytes.ToArray();
+    }
+
+    private Task Workers(int count) => Until(() => Scalar("select count(*)::int from workers where seen_at > now() - interval '10 seconds'"), n => n == count, 2500);
+
+    private Task<int> Parts(JsonElement view) => Scalar($"select count(*)::int from handoff_chunks where handoff_id = '{view.GetProperty("id").GetGuid()}'");
+
+    private static async Task Until(Func<Task<int>> value, Func<int, bool> wanted, int settle = 0)
+    {
+        using var limit = new CancellationTokenSource(TimeSpan.FromMinutes(1));
+        while (!wanted(await value()))
+        {
+            await Task.Delay(50, limit.Token);
+        }
+        // Each worker counts the others every two seconds.
+        await Task.Delay(settle, limit.Token);
+    }
+
+    private async Task<int> Scalar(string sql)
+    {
+        await using var connection = new NpgsqlConnection(database.ConnectionString);
+        await connection.OpenAsync();
+        await using var command = new NpgsqlCommand(sql, connection);
+        return (int)(await command.ExecuteScalarAsync())!;
+    }
+}
