@@ -69,9 +69,10 @@ hang_worker() {
   install_runtime
   build_server
   umask 077
-  cluster_start "$data"
+  # On another machine the database is told by its address, and the files by a folder or a store that both reach.
+  if [ -n "${HANG_Database:-}" ]; then database=$HANG_Database; else cluster_start "$data"; fi
   say "rendering handoffs   (Ctrl-C ends it)"
-  HANG_Database="$database" HANG_Files="$data/files" HANG_WorkerOnly=true exec dotnet "$root/src/Hang.Server/bin/Release/net10.0/Hang.Server.dll" --urls "http://127.0.0.1:0"
+  HANG_Database="$database" HANG_Files="${HANG_Files:-$data/files}" HANG_WorkerOnly=true exec dotnet "$root/src/Hang.Server/bin/Release/net10.0/Hang.Server.dll" --urls "http://127.0.0.1:0"
 }
 
 hang_stop() {

@@ -43,7 +43,11 @@ builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = GraphicJson.
 
 // The host is also built while the API's description is generated; nothing here may reach for the database.
 builder.Services.AddNpgsqlDataSource(options.Database.Length > 0 ? options.Database : "Host=localhost");
-builder.Services.AddSingleton<IFileStore>(_ => new FolderFileStore(options.Files.Length > 0 ? options.Files : Path.Combine(Path.GetTempPath(), "hang-files")));
+builder.Services.AddSingleton<IFileStore>(_ =>
+{
+    var folder = options.Files.Length > 0 ? options.Files : Path.Combine(Path.GetTempPath(), "hang-files");
+    return options.S3Address.Length > 0 ? S3FileStore.Open(options.S3Address, options.S3Bucket, options.S3Key, options.S3Secret, folder) : new FolderFileStore(folder);
+});
 builder.Services.AddSingleton<PackageStore>().AddSingleton<FeelStore>().AddSingleton(s => new RevisionStore(s.GetRequiredService<Npgsql.NpgsqlDataSource>(), options.KeepRevisions)).AddSingleton<PictureStore>().AddSingleton<FontStore>().AddSingleton<PackageFonts>().AddSingleton<HandoffStore>().AddSingleton<ChunkStore>();
 builder.Services.AddSingleton(s => new PictureShelf(s.GetRequiredService<PictureStore>().Bytes));
 builder.Services.AddSingleton<LiveGraphics>().AddSingleton<DemoLoader>().AddSingleton<HandoffJob>().AddSingleton<Order>().AddSingleton<OutsideFolder>().AddSingleton<ChunkJob>().AddSingleton<LookAtFile>();

@@ -42,6 +42,23 @@ public sealed class ChunkTests : IDisposable
         Assert.Equal(await Frames(http, alone), await Frames(http, together));
     }
 
+    /// <summary>Two machines with folders of their own, and a store between them that speaks S3.</summary>
+    [Fact]
+    public async Task WorkersWithoutACommonFolderJoinThroughAStore()
+    {
+        await using var s3 = await SmallS3.StartAsync();
+        var http = Start(s3: s3.Address, folder: "one").CreateClient();
+        Start(s3: s3.Address, folder: "two");
+        await Workers(2);
+        var done = await Done(http, await Ask(http, "prores"));
+        Assert.True(done.GetProperty("holds").GetBoolean(), done.ToString());
+        Assert.InRange(await Parts(done), 2, 64);
+        var file = s3.Objects.Keys.Single(k => k.EndsWith(done.GetProperty("fileName").GetString()!, StringComparison.Ordinal));
+        Assert.Equal(s3.Objects[file].LongLength, (await http.GetByteArrayAsync($"/api/handoffs/{done.GetProperty("id").GetGuid()}/file")).LongLength);
+        // The parts are gone when they are joined.
+        Assert.DoesNotContain(s3.Objects.Keys, k => k.Contains("part-", StringComparison.Ordinal));
+    }
+
     /// <summary>Workers are stopped again and again while parts are rendered: every handoff ends, with every frame.</summary>
     [Fact]
     public async Task WorkersThatGoAwayLoseNoFrame()
@@ -87,10 +104,12 @@ public sealed class ChunkTests : IDisposable
         Assert.Equal(new(1, 40, "The disk is full."), await chunks.ProgressOfAsync(asked, run.Number));
     }
 
-    private WebApplicationFactory<Program> Start(bool work = true)
+    private WebApplicationFactory<Program> Start(bool work = true, string s3 = "", string folder = "")
     {
         var server = new WebApplicationFactory<Program>().WithWebHostBuilder(b => b
-            .UseSetting("Hang:Database", database.ConnectionString).UseSetting("Hang:Files", files).UseSetting("Hang:Demo", Path.Combine(ProjectFolder.Root, "demo")).UseSetting("Hang:Work", work ? "true" : "false"));
+            .UseSetting("Hang:Database", database.ConnectionString).UseSetting("Hang:Files", Path.Combine(files, folder))
+            .UseSetting("Hang:S3Address", s3).UseSetting("Hang:S3Bucket", "hang").UseSetting("Hang:S3Key", "key").UseSetting("Hang:S3Secret", "secret")
+            .UseSetting("Hang:Demo", Path.Combine(ProjectFolder.Root, "demo")).UseSetting("Hang:Work", work ? "true" : "false"));
         started.Add(server);
         _ = server.Services;
         return server;

@@ -53,12 +53,19 @@ public sealed class ChunkJob(ChunkStore chunks, HandoffStore store, IFileStore f
             await Task.Delay(Pause, cancel);
         }
         var half = path + ".part";
-        var parts = lengths.Select((_, i) => PathOf(run.Handoff, run.Number, i, plan)).ToArray();
-        await Chunks.JoinAsync(Delivery.Of(evaluator.Graphic, plan, card ?? NameCard.Of(evaluator.Graphic, plan, evaluator.Graphic.Name), path, stem) with { Path = half }, parts, cancel);
-        File.Move(half, path);
-        foreach (var part in parts)
+        var keys = lengths.Select((_, i) => KeyOf(run.Handoff, run.Number, i, plan)).ToArray();
+        foreach (var key in keys)
         {
-            File.Delete(part);
+            if (!await files.FetchAsync(key, cancel))
+            {
+                throw new ProblemException("A part that another worker rendered is not there.", "See that all workers use the same folder or file store, and run it again.", field: "file");
+            }
+        }
+        await Chunks.JoinAsync(Delivery.Of(evaluator.Graphic, plan, card ?? NameCard.Of(evaluator.Graphic, plan, evaluator.Graphic.Name), path, stem) with { Path = half }, [.. keys.Select(files.PathOf)], cancel);
+        File.Move(half, path);
+        foreach (var key in keys)
+        {
+            await files.DeleteAsync(key, cancel);
         }
     }
 
@@ -91,14 +98,16 @@ public sealed class ChunkJob(ChunkStore chunks, HandoffStore store, IFileStore f
     {
         using var cancel = CancellationTokenSource.CreateLinkedTokenSource(stopping);
         // Whoever has it taken from them must not write over the other's.
-        var mine = $"{PathOf(chunk.Handoff, chunk.Run, chunk.Number, plan)}.{chunk.Taken}.{FileNames.Extension(plan.Kind)}";
+        var key = KeyOf(chunk.Handoff, chunk.Run, chunk.Number, plan);
+        var mine = $"{files.PathOf(key)}.{chunk.Taken}.{FileNames.Extension(plan.Kind)}";
         try
         {
             await using (var notes = new ProgressNotes(frames => chunks.ProgressAsync(chunk, frames, CancellationToken.None), $"part {chunk.Number} of {chunk.Handoff}", cancel, log))
             {
                 await Renderer.RenderAsync(evaluator, Chunks.Part(plan, chunk.First, chunk.Frames), pictures, mine, stem, progress: new Both(notes, also), cancel: cancel.Token);
             }
-            File.Move(mine, PathOf(chunk.Handoff, chunk.Run, chunk.Number, plan), true);
+            File.Move(mine, files.PathOf(key), true);
+            await files.PublishAsync(key, stopping);
             await Patient(() => chunks.EndAsync(chunk, "done"), stopping);
         }
         catch (OperationCanceledException) when (!stopping.IsCancellationRequested)
@@ -117,7 +126,7 @@ public sealed class ChunkJob(ChunkStore chunks, HandoffStore store, IFileStore f
 
     private Task<T> Patient<T>(Func<Task<T>> act, CancellationToken cancel) => Patience.WithDatabaseAsync(act, log, cancel);
 
-    private string PathOf(Guid handoff, int run, int number, HandoffPlan plan) => files.PathOf(HandoffJob.Key(handoff, run, $"part-{number}.{FileNames.Extension(plan.Kind)}"));
+    private static string KeyOf(Guid handoff, int run, int number, HandoffPlan plan) => HandoffJob.Key(handoff, run, $"part-{number}.{FileNames.Extension(plan.Kind)}");
 
     /// <summary>What the others had done, and what is done now.</summary>
     private sealed class Sum(int before, IProgress<int> progress) : IProgress<int>

@@ -52,8 +52,8 @@ public static class HandoffEndpoints
         {
             throw new ProblemException($"{row.FileName} is refused by its proof. {proof.Verdict}", "Hand it off again, or ask for it all the same: add ?anyway=true.", field: "anyway");
         }
-        var path = files.PathOf(HandoffJob.Key(id, row.Run, row.FileName));
-        return File.Exists(path) ? TypedResults.PhysicalFile(path, "application/octet-stream", row.FileName) : TypedResults.NotFound();
+        var key = HandoffJob.Key(id, row.Run, row.FileName);
+        return await files.FetchAsync(key, cancel) ? TypedResults.PhysicalFile(files.PathOf(key), "application/octet-stream", row.FileName) : TypedResults.NotFound();
     }
 
     private static FileContentHttpResult Still(byte[] png) => TypedResults.File(png, "image/png");

@@ -89,15 +89,16 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
             {
                 result = await Prover.ProveAsync(evaluator, plan, pictures, path, notes, cancel.Token);
             }
-            await File.WriteAllBytesAsync(files.PathOf(Key(id, run.Number, "strip.png")), result.Strip, stopping);
+            await files.SaveAsync(Key(id, run.Number, "strip.png"), result.Strip);
             if (result.Rim is { } rim)
             {
-                await File.WriteAllBytesAsync(files.PathOf(Key(id, run.Number, "rim.png")), rim, stopping);
+                await files.SaveAsync(Key(id, run.Number, "rim.png"), rim);
             }
             foreach (var (frame, png) in result.SideBySide)
             {
-                await File.WriteAllBytesAsync(files.PathOf(Key(id, run.Number, $"side-{frame}.png")), png, stopping);
+                await files.SaveAsync(Key(id, run.Number, $"side-{frame}.png"), png);
             }
+            await files.PublishAsync(Key(id, run.Number, row.FileName), stopping);
             outside.Put(path, row.FileName);
             if (await EndAsync(id, run, HandoffState.Done, new FileInfo(path).Length, proof: JsonSerializer.Serialize(result.Proof, ReportJson.Options)))
             {

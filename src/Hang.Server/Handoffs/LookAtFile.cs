@@ -28,7 +28,12 @@ public sealed class LookAtFile(HandoffStore store, IFileStore files, PictureShel
         try
         {
             var (evaluator, plan) = await MeantAsync(row, cancel);
-            return await FileFrames.MakeAsync(evaluator, plan, files.PathOf(HandoffJob.Key(id, row.Run, row.FileName)), folder, cancel);
+            var key = HandoffJob.Key(id, row.Run, row.FileName);
+            if (!await files.FetchAsync(key, cancel))
+            {
+                throw new MissingException("The file is not there any more.", "Hand it off again.");
+            }
+            return await FileFrames.MakeAsync(evaluator, plan, files.PathOf(key), folder, cancel);
         }
         finally
         {

@@ -18,6 +18,18 @@ public sealed class ServerOptions
     /// <summary>Folder for pictures and delivered files.</summary>
     public string Files { get; set; } = "";
 
+    /// <summary>Address of a store that speaks the S3 protocol, for pictures and files; empty: they lie in <see cref="Files"/> alone.</summary>
+    public string S3Address { get; set; } = "";
+
+    /// <summary>Bucket of that store; it must be there.</summary>
+    public string S3Bucket { get; set; } = "";
+
+    /// <summary>Access key for that store.</summary>
+    public string S3Key { get; set; } = "";
+
+    /// <summary>Secret key for that store.</summary>
+    public string S3Secret { get; set; } = "";
+
     /// <summary>Folder outside of Hang in which every file that its proof accepts is put too, such as one that an editing suite watches; empty for none.</summary>
     public string Outside { get; set; } = "";
 
@@ -62,6 +74,8 @@ public sealed class ServerOptions
         Demand(options.KeepRevisions is 0 or >= 64, nameof(KeepRevisions), string.Create(CultureInfo.InvariantCulture, $"{options.KeepRevisions} revisions are too few to keep."), "Set 0 to keep all, or 64 and more.");
         Demand(options.Web.Length == 0 || Directory.Exists(options.Web), nameof(Web), "The folder of the front end is not there.", "Build it: npm run build.");
         Demand(options.Demo.Length == 0 || Directory.Exists(options.Demo), nameof(Demo), "The folder of the demo is not there.", "Give the demo's folder, or none.");
+        Demand(options.S3Address.Length == 0 || (Uri.TryCreate(options.S3Address, UriKind.Absolute, out var address) && address.Scheme is "http" or "https"), nameof(S3Address), "The address of the file store is none.", "Write it such as http://files.example:9000.");
+        Demand(options.S3Address.Length == 0 || (options.S3Bucket.Length > 0 && options.S3Key.Length > 0 && options.S3Secret.Length > 0), nameof(S3Bucket), "The file store's bucket, key or secret is missing.", "Set S3Bucket, S3Key and S3Secret.");
         Demand(options.Outside.Length == 0 || Directory.Exists(options.Outside), nameof(Outside), "The folder outside, where files are put too, is not there.", "Make it, or set none.");
         return options;
     }

@@ -9,48 +9,16 @@ public interface IFileStore
     /// <summary>The bytes, or null.</summary>
     byte[]? Read(string key);
 
-    /// <summary>The path for a program that writes or reads the file itself; its folder exists.</summary>
+    /// <summary>The path on this machine for a program that writes or reads the file itself; its folder exists.</summary>
     string PathOf(string key);
-}
 
-/// <summary>Files in a folder.</summary>
-public sealed class FolderFileStore(string root) : IFileStore
-{
-    public async Task SaveAsync(string key, byte[] bytes)
-    {
-        var path = PathOf(key);
-        if (File.Exists(path))
-        {
-            return;
-        }
-        var half = $"{path}.{Guid.NewGuid():N}.part";
-        try
-        {
-            await File.WriteAllBytesAsync(half, bytes);
-            File.Move(half, path, true);
-        }
-        catch
-        {
-            // On a full disk half a file would take room that somebody is about to make.
-            File.Delete(half);
-            throw;
-        }
-    }
+    /// <summary>Makes a file that was written at <see cref="PathOf"/> known to all machines.</summary>
+    Task PublishAsync(string key, CancellationToken cancel = default);
 
-    public byte[]? Read(string key)
-    {
-        var path = PathOf(key);
-        return File.Exists(path) ? File.ReadAllBytes(path) : null;
-    }
+    /// <summary>Brings a file to <see cref="PathOf"/>, whichever machine made it.</summary>
+    /// <returns>False when there is none.</returns>
+    Task<bool> FetchAsync(string key, CancellationToken cancel = default);
 
-    public string PathOf(string key)
-    {
-        if (key.Split('/').Any(p => p is "" or "." or ".."))
-        {
-            throw new ArgumentException("A key has no such parts.", nameof(key));
-        }
-        var path = Path.Combine(root, key);
-        Directory.CreateDirectory(Path.GetDirectoryName(path)!);
-        return path;
-    }
+    /// <summary>Lets go of a file; it need not be there.</summary>
+    Task DeleteAsync(string key, CancellationToken cancel = default);
 }
