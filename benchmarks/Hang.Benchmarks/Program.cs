@@ -20,6 +20,8 @@ var measures = new (string Name, Func<Task<Measure>> Run)[]
     ("roll", HandoffMeasure.RollAsync),
     ("mp4", HandoffMeasure.Mp4Async),
     ("proof", HandoffMeasure.ProofAsync),
+    ("capture", CaptureMeasure.RunAsync),
+    ("workers", WorkersMeasure.RunAsync),
     ("memory", MemoryMeasure.RunAsync),
     ("server", ServerMemoryMeasure.RunAsync),
     ("stage", BrowserMeasures.StageAsync),

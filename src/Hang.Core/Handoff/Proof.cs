@@ -22,7 +22,11 @@ public sealed record ProofFact(string Name, string Meant, string Found, bool Hol
 /// <param name="WorstColour">Largest error of a colour component, weighed by alpha, since colour under zero alpha is not seen.</param>
 /// <param name="MeanColour">Mean error of the colour components, weighed by alpha.</param>
 /// <param name="WorstBlock">Largest mean error of luma (ITU-R BT.709-6, item 3.2) or of alpha within a block of 8 x 8 pixels; 0 where it is not judged.</param>
-public sealed record FrameError(int Frame, double WorstColour, double MeanColour, double WorstAlpha, double MeanAlpha, double WorstBlock = 0);
+public sealed record FrameError(int Frame, double WorstColour, double MeanColour, double WorstAlpha, double MeanAlpha, double WorstBlock = 0)
+{
+    /// <summary>Share of the frame's pixels, 0..1, whose R'G'B' or luma leaves the preferred range of EBU R 103 (-5 to 105 %, luma -1 to 103 %); 0 where it is not judged.</summary>
+    public double OutOfRange { get; init; }
+}
 
 /// <summary>The check of a delivered file: decoded again and compared with what was meant.</summary>
 /// <param name="Differing">First frames outside the kind's tolerance, at most <see cref="MostShown"/>.</param>
@@ -32,6 +36,9 @@ public sealed record Proof(
 {
     /// <summary>The worst rim over any wall, in the frames that the strip shows; null in proofs from before rims were looked for, and over a backing.</summary>
     public RimError? Rim { get; init; }
+
+    /// <summary>So much of a frame may be out of range (EBU R 103).</summary>
+    public const double MostOutOfRange = 0.01;
 
     /// <summary>How many differing frames are shown side by side.</summary>
     public const int MostShown = 3;

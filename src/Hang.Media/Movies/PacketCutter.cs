@@ -3,29 +3,32 @@ using System.Buffers.Binary;
 namespace Hang.Media.Movies;
 
 /// <summary>Cuts an encoder's bare output into samples. Both kinds begin each sample with its own length.</summary>
-internal static class PacketCutter
+internal sealed class PacketCutter(Stream output)
 {
     private const int Header = 4;
+    private byte[] room = new byte[1 << 16];
 
-    /// <summary>The next sample of ProRes (SMPTE RDD 36: frame_size) or of run-length coding (its chunk size), whole.</summary>
-    /// <returns>Null at the end.</returns>
+    /// <summary>The next sample of ProRes (SMPTE RDD 36: frame_size) or of run-length coding (its chunk size), whole. It is valid until the next one is asked for.</summary>
+    /// <returns>Empty at the end.</returns>
     /// <exception cref="EndOfStreamException">The output broke off within a sample.</exception>
-    public static async Task<byte[]?> NextAsync(Stream output, CancellationToken cancel)
+    public async Task<ReadOnlyMemory<byte>> NextAsync(CancellationToken cancel)
     {
-        var header = new byte[Header];
-        var read = await output.ReadAtLeastAsync(header, Header, false, cancel);
+        var read = await output.ReadAtLeastAsync(room.AsMemory(0, Header), Header, false, cancel);
         if (read == 0)
         {
-            return null;
+            return default;
         }
         if (read < Header)
         {
             throw new EndOfStreamException("The encoder broke off within a sample.");
         }
-        var length = BinaryPrimitives.ReadInt32BigEndian(header) & 0x3FFFFFFF;
-        var sample = new byte[Math.Max(Header, length)];
-        header.CopyTo(sample, 0);
-        await output.ReadExactlyAsync(sample.AsMemory(Header), cancel);
-        return sample;
+        var length = Math.Max(Header, BinaryPrimitives.ReadInt32BigEndian(room) & 0x3FFFFFFF);
+        if (length > room.Length)
+        {
+            // Half as much again: frames of one film are about as large as each other.
+            Array.Resize(ref room, length + length / 2);
+        }
+        await output.ReadExactlyAsync(room.AsMemory(Header, length - Header), cancel);
+        return room.AsMemory(0, length);
     }
 }

@@ -85,10 +85,11 @@ internal sealed class PacketWriter : IFrameWriter
     {
         try
         {
+            var cutter = new PacketCutter(encoder.Output);
             await foreach (var times in repeats.Reader.ReadAllAsync(stop.Token))
             {
-                var sample = await PacketCutter.NextAsync(encoder.Output, stop.Token) ?? throw encoder.Died();
-                file.Add(sample, times);
+                var sample = await cutter.NextAsync(stop.Token);
+                file.Add(sample.IsEmpty ? throw encoder.Died() : sample.Span, times);
             }
         }
         catch (Exception e)

@@ -17,6 +17,9 @@ internal sealed record Compared(ImmutableArray<FrameError> Errors, double Least,
     /// <summary>The worst rim, where it was looked for.</summary>
     public RimError? Rim { get; init; }
 
+    /// <summary>True when the frame is coded in levels that can leave their range.</summary>
+    public bool Judged { get; init; }
+
     /// <summary>PNG: the place of that rim, enlarged, meant and found.</summary>
     public byte[]? RimPicture { get; init; }
 }
@@ -87,6 +90,6 @@ internal sealed class Comparison(HandoffPlan plan, int width, int height, Pictur
         var rim = strip.IsEmpty || !plan.HasAlpha ? null : RimError.Of(meant.Pixels, strip[0], width, plan.FrameAt(first), plan.Premultiplied);
         var picture = rim is { Error: >= 1 } ? ProofPictures.Rim(meant.Pixels.ToArray(), strip[0], width, height, rim, plan.Premultiplied) : null;
         free.Add(meant);
-        return new([.. places.Select(p => error with { Frame = plan.FrameAt(p) })], least, greatest, strip, side) { Rim = rim, RimPicture = picture };
+        return new([.. places.Select(p => error with { Frame = plan.FrameAt(p) })], least, greatest, strip, side) { Rim = rim, RimPicture = picture, Judged = frame is PlanarFrame };
     }
 }

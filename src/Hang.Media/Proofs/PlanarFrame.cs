@@ -19,6 +19,10 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, bool jud
     private const float GreenFromCb = -0.1873f;
     private const float GreenFromCr = -0.4681f;
     private const float BlueFromCb = 1.8556f;
+
+    // EBU R 103: R'G'B' from -5 to 105 %, luma from -1 to 103 % (of 256..3760 in 12 bits).
+    private const float LowRgb = -0.05f * 255, HighRgb = 1.05f * 255, Seen = 8;
+    private const ushort LowLuma = 256 - 35, HighLuma = 3760 + 105;
     private readonly int count = width * height;
 
     public FrameError Compare(ReadOnlySpan<byte> meant, int frame)
@@ -30,6 +34,7 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, bool jud
         var pixels = MemoryMarshal.Cast<byte, uint>(meant);
         float worst = 0, worstAlpha = 0;
         double sum = 0, sumAlpha = 0;
+        var outside = 0;
         for (var i = 0; i < count;)
         {
             // Transparent stretches are most of a frame: colour there does not count, and alpha must be zero.
@@ -44,6 +49,7 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, bool jud
             worstAlpha = MathF.Max(worstAlpha, alphaError);
             sumAlpha += alphaError;
             var (r, g, b) = Rgb(y[i], cb[i], cr[i]);
+            outside += alpha >= Seen && (Least(r, g, b) < LowRgb || Greatest(r, g, b) > HighRgb || y[i] < LowLuma || y[i] > HighLuma) ? 1 : 0;
             var weight = alpha / 255;
             var er = MathF.Abs(r - (p & 0xFF)) * weight;
             var eg = MathF.Abs(g - ((p >> 8) & 0xFF)) * weight;
@@ -52,7 +58,7 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, bool jud
             sum += er + eg + eb;
             i++;
         }
-        return new(frame, worst, sum / (3.0 * count), worstAlpha, sumAlpha / count, judgesBlocks ? WorstBlock(pixels) : 0);
+        return new(frame, worst, sum / (3.0 * count), worstAlpha, sumAlpha / count, judgesBlocks ? WorstBlock(pixels) : 0) { OutOfRange = (double)outside / count };
     }
 
     /// <summary>The largest mean difference of luma or alpha within a block.</summary>
@@ -135,6 +141,10 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, bool jud
         var v = (cr - 2048) * Chroma;
         return (luma + RedFromCr * v, luma + GreenFromCb * u + GreenFromCr * v, luma + BlueFromCb * u);
     }
+
+    private static float Least(float r, float g, float b) => MathF.Min(r, MathF.Min(g, b));
+
+    private static float Greatest(float r, float g, float b) => MathF.Max(r, MathF.Max(g, b));
 
     private static byte Byte(float v) => (byte)Math.Clamp(v + 0.5f, 0, 255);
 

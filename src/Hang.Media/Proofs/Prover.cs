@@ -92,6 +92,11 @@ public static class Prover
         facts.Add(plan.HasAlpha
             ? new("alpha range", "within 0 to 255", string.Create(CultureInfo.InvariantCulture, $"{least:0} to {greatest:0}"), true)
             : new("alpha", "none: every pixel opaque", least >= 254.5 ? "every pixel opaque" : string.Create(CultureInfo.InvariantCulture, $"down to {least:0}"), least >= 254.5));
+        if (compared.Any(c => c.Judged))
+        {
+            var outside = errors.Select(e => e.OutOfRange).DefaultIfEmpty().Max();
+            facts.Add(new("levels (EBU R 103)", "at most 1 % out of range", string.Create(CultureInfo.InvariantCulture, $"{outside * 100:0.##} % out of range"), outside <= Proof.MostOutOfRange));
+        }
         var rim = compared.Where(c => c.Rim is not null).MaxBy(c => c.Rim!.Error);
         var proof = Proof.Of([.. facts], errors, tolerance) with { Rim = rim?.Rim };
         return new(proof, ProofPictures.Strip(strip, width, height), sides) { Rim = rim?.RimPicture };

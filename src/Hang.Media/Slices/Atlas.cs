@@ -89,12 +89,13 @@ internal sealed class Atlas : IAsyncDisposable
     {
         try
         {
+            var cutter = new PacketCutter(encoder.Output);
             await foreach (var waiting in sent.Reader.ReadAllAsync(stop.Token))
             {
                 try
                 {
-                    var sample = await PacketCutter.NextAsync(encoder.Output, stop.Token) ?? throw encoder.Died();
-                    waiting.SetResult(ProresFrame.Read(sample).Slices);
+                    var sample = await cutter.NextAsync(stop.Token);
+                    waiting.SetResult(ProresFrame.Read(sample.IsEmpty ? throw encoder.Died() : sample.Span).Slices);
                 }
                 catch (Exception e)
                 {

@@ -18,19 +18,19 @@ internal sealed class ProresFrame
 
     /// <param name="sample">A whole sample: size, "icpf", frame header, picture header, the slices' sizes, the slices.</param>
     /// <exception cref="InvalidDataException">It is not put together like that.</exception>
-    public static ProresFrame Read(byte[] sample)
+    public static ProresFrame Read(ReadOnlySpan<byte> sample)
     {
         static InvalidDataException Other() => new("The encoder's frame is not put together as SMPTE RDD 36 has it.");
         if (sample.Length < FrameStart + 2)
         {
             throw Other();
         }
-        var picture = FrameStart + BinaryPrimitives.ReadUInt16BigEndian(sample.AsSpan(FrameStart));
+        var picture = FrameStart + BinaryPrimitives.ReadUInt16BigEndian(sample[FrameStart..]);
         if (picture + PictureHeader > sample.Length)
         {
             throw Other();
         }
-        var count = BinaryPrimitives.ReadUInt16BigEndian(sample.AsSpan(picture + CountAt));
+        var count = BinaryPrimitives.ReadUInt16BigEndian(sample[(picture + CountAt)..]);
         var slices = new ReadOnlyMemory<byte>[count];
         var at = picture + PictureHeader + 2 * count;
         if (at > sample.Length)
@@ -39,11 +39,11 @@ internal sealed class ProresFrame
         }
         for (var i = 0; i < count; i++)
         {
-            var length = BinaryPrimitives.ReadUInt16BigEndian(sample.AsSpan(picture + PictureHeader + 2 * i));
-            slices[i] = at + length <= sample.Length ? sample.AsMemory(at, length) : throw Other();
+            var length = BinaryPrimitives.ReadUInt16BigEndian(sample[(picture + PictureHeader + 2 * i)..]);
+            slices[i] = at + length <= sample.Length ? sample.Slice(at, length).ToArray() : throw Other();
             at += length;
         }
-        return at == sample.Length ? new(sample[..(picture + PictureHeader)], slices) : throw Other();
+        return at == sample.Length ? new(sample[..(picture + PictureHeader)].ToArray(), slices) : throw Other();
     }
 
     /// <summary>Puts a frame with these headers together from slices.</summary>

@@ -124,12 +124,16 @@ internal sealed class SliceWriter : IFrameWriter
     private static async Task<byte[]> BlankAsync(Delivery delivery, CancellationToken cancel)
     {
         await using var encoder = new Encoding.FramePipe(Encoding.FfmpegProcess.Start("ffmpeg", ProresArguments.Of(delivery, delivery.Width, delivery.Height, "pipe:1")));
-        var reading = Task.Run(() => PacketCutter.NextAsync(encoder.Output, cancel), cancel);
+        var reading = Task.Run(() => new PacketCutter(encoder.Output).NextAsync(cancel), cancel);
         await encoder.WriteAsync(input => input.Write(new byte[delivery.FrameBytes]), 1, cancel);
         await encoder.CloseAsync();
-        var sample = await reading ?? throw encoder.Died();
+        var sample = await reading;
+        if (sample.IsEmpty)
+        {
+            throw encoder.Died();
+        }
         await encoder.FinishAsync(cancel);
-        return sample;
+        return sample.ToArray();
     }
 
     private async Task<Tile> TileAsync(PaintedFrame frame, int place, UInt128 hash, CancellationToken cancel)
