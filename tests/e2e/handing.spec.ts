@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test'
 import { readFile } from 'node:fs/promises'
 import { HangServer } from './server'
 
-const server = new HangServer(5331)
+const server = new HangServer(5341)
 test.beforeAll(() => server.start())
 test.afterAll(() => server.stop())
 
