@@ -43,14 +43,14 @@ export function Handoff() {
           </a>
         </Button>
       </TopBar>
-      {graphic && shelf && kinds && start && <Desk graphic={graphic} shelf={shelf.name} kinds={kinds} start={start} />}
+      {graphic && shelf && kinds && start && <Desk graphic={graphic} shelf={shelf} kinds={kinds} start={start} />}
     </Flex>
   )
 }
 
 interface DeskProps {
   graphic: Schemas['RackGraphic']
-  shelf: string
+  shelf: Schemas['RackPackage']
   kinds: Kinds
   start: Schemas['OrderStart']
 }
@@ -59,6 +59,7 @@ function Desk({ graphic, shelf, kinds, start }: DeskProps) {
   const queries = useQueryClient()
   const [search] = useSearchParams()
   const [order, setOrder] = useState<Order>(() => begin(kinds, start, marked(search), graphic.frames))
+  const [along, setAlong] = useState<string[]>([])
   const handoffs = useHandoffs(graphic.id)
   const [refused, setRefused] = useState<Refused | null>(null)
   const act = async (what: Promise<unknown>) => {
@@ -77,7 +78,7 @@ function Desk({ graphic, shelf, kinds, start }: DeskProps) {
           <Image src={graphic.still} alt={`The end of Hold of ${graphic.name}`} w="100%" maxH="130px" objectFit="contain" />
         </Box>
         <Text color="soft" fontSize="12px" mb="12px">
-          {shelf} · {graphic.width} × {graphic.height} · {rateLabel(graphic.rate)} · {graphic.frames} frames
+          {shelf.name} · {graphic.width} × {graphic.height} · {rateLabel(graphic.rate)} · {graphic.frames} frames
         </Text>
         <OrderForm
           graphic={graphic}
@@ -85,7 +86,10 @@ function Desk({ graphic, shelf, kinds, start }: DeskProps) {
           start={start}
           order={order}
           setOrder={setOrder}
-          onHandOff={() => act(data(api.POST('/api/handoffs', { body: { graphics: [graphic.id], order } })))}
+          siblings={shelf.graphics.filter((g) => g.id !== graphic.id && !g.removed)}
+          along={along}
+          setAlong={setAlong}
+          onHandOff={() => act(data(api.POST('/api/handoffs', { body: { graphics: [graphic.id, ...along], order: whole(order, along) } })))}
         />
         {refused && (
           <Box role="alert" bg="badRoom" color="bad" p="8px" borderRadius="6px" mt="10px">
@@ -124,6 +128,9 @@ function Desk({ graphic, shelf, kinds, start }: DeskProps) {
     </Grid>
   )
 }
+
+/** A range is one graphic's: where several go, each goes whole. */
+const whole = (order: Order, along: string[]): Order => (along.length > 0 ? { ...order, from: undefined, to: undefined } : order)
 
 /** The range that was marked on the bench; null for none. */
 function marked(search: URLSearchParams): [number, number] | null {

@@ -14,13 +14,17 @@ interface Props {
   colourways: string[]
   /** How files are named where nothing else is said. */
   usual: string
+  /** The other graphics of the package, and which of them go along. */
+  siblings: { id: string; name: string }[]
+  along: string[]
+  onAlong: (along: string[]) => void
   onChange: (part: Partial<Order>) => void
 }
 
 const otherSizes = [0.5, 2 / 3, 2]
 
 /** What is seldom asked for: alpha, timecode, numbers, colourways, other sizes, names and notes. Only what the chosen kinds can hold is shown. */
-export function MoreOfOrder({ order, chosen, colourways, usual, onChange }: Props) {
+export function MoreOfOrder({ order, chosen, colourways, usual, siblings, along, onAlong, onChange }: Props) {
   const [open, setOpen] = useState(false)
   const can = (what: (k: Schemas['KindView']) => boolean) => chosen.some(what)
   return (
@@ -106,6 +110,24 @@ export function MoreOfOrder({ order, chosen, colourways, usual, onChange }: Prop
               </Tick>
             ))}
           </Flex>
+          {siblings.length > 0 && (
+            <Box mb="6px">
+              <Text fontSize="11px" color="soft" mb="2px">
+                Together with {along.length > 0 && '(each whole; their files are on their own pages)'}
+              </Text>
+              <Flex wrap="wrap" gap="4px 12px">
+                {siblings.map((s) => (
+                  <Tick
+                    key={s.id}
+                    checked={along.includes(s.id)}
+                    onChange={(on) => onAlong(siblings.map((o) => o.id).filter((o) => (o === s.id ? on : along.includes(o))))}
+                  >
+                    {s.name}
+                  </Tick>
+                ))}
+              </Flex>
+            </Box>
+          )}
           <Labelled label="Names: {package} {graphic} {variant} {kind} {size} {version}">
             <CommittedInput
               value={order.pattern ?? usual}

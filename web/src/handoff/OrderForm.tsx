@@ -22,11 +22,14 @@ interface Props {
   start: Schemas['OrderStart']
   order: Order
   setOrder: (order: Order) => void
+  siblings: { id: string; name: string }[]
+  along: string[]
+  setAlong: (along: string[]) => void
   onHandOff: () => Promise<void>
 }
 
 /** What is handed off: where it goes, as which files, how large and which frames, with a forecast of each kind. */
-export function OrderForm({ graphic, kinds, start, order, setOrder, onHandOff }: Props) {
+export function OrderForm({ graphic, kinds, start, order, setOrder, siblings, along, setAlong, onHandOff }: Props) {
   const [destination, setDestination] = useState(() => destinationOf(kinds, order))
   const [asking, setAsking] = useState(false)
   const { forecasts, ask, forget, busy } = useForecasts(graphic.id)
@@ -39,7 +42,7 @@ export function OrderForm({ graphic, kinds, start, order, setOrder, onHandOff }:
   const still = order.kinds.length > 0 && order.kinds.every((k) => k === 'still')
   const from = order.from ?? (still ? start.rest : 0)
   const to = order.to ?? (still ? from : graphic.frames - 1)
-  const files = filesOf(order)
+  const files = filesOf(order) * (1 + along.length)
   const go = (id: string) => {
     setDestination(id)
     set(orderFor(kinds, id, order))
@@ -132,7 +135,16 @@ export function OrderForm({ graphic, kinds, start, order, setOrder, onHandOff }:
         {order.scales.map((s) => `${Math.round(graphic.width * s)} × ${Math.round(graphic.height * s)}`).join(', ')} px ·{' '}
         {order.backing.kind !== 'none' ? 'opaque' : order.premultiplied ? 'premultiplied alpha' : 'straight alpha'}
       </Text>
-      <MoreOfOrder order={order} chosen={chosen} colourways={start.colourways} usual={kinds.pattern} onChange={(part) => set(part, true)} />
+      <MoreOfOrder
+        order={order}
+        chosen={chosen}
+        colourways={start.colourways}
+        usual={kinds.pattern}
+        siblings={siblings}
+        along={along}
+        onAlong={setAlong}
+        onChange={(part) => set(part, true)}
+      />
       <Flex gap="8px">
         <Button
           size="sm"
