@@ -2,6 +2,7 @@ using System.Diagnostics;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Media.Rendering;
+using Hang.Paint.Shaping;
 
 namespace Hang.Benchmarks;
 
@@ -27,7 +28,7 @@ internal static class WorkersMeasure
                 await Renderer.RenderAsync(evaluator, plan, graphic.Pictures, path, "a", 1);
                 one.Add(watch.Elapsed.TotalSeconds);
                 watch.Restart();
-                await TogetherAsync(evaluator, plan, graphic, [.. lengths], Path.Combine(folder.FullName, $"two-{i}"));
+                await TogetherAsync(plan, graphic, [.. lengths], Path.Combine(folder.FullName, $"two-{i}"));
                 two.Add(watch.Elapsed.TotalSeconds);
             }
             return new("workers", "one worker / two workers and the join, of a heavy graphic", Measure.Median(one) / Measure.Median(two), ">= 1.7", new() { ["s, one"] = Measure.Median(one), ["s, two"] = Measure.Median(two), ["parts"] = lengths.Length });
@@ -38,18 +39,20 @@ internal static class WorkersMeasure
         }
     }
 
-    private static async Task TogetherAsync(Evaluator evaluator, HandoffPlan plan, Cli.GraphicFile graphic, int[] lengths, string stem)
+    private static async Task TogetherAsync(HandoffPlan plan, Cli.GraphicFile graphic, int[] lengths, string stem)
     {
         var next = -1;
         string PathOf(int part) => $"{stem}-{part}.mov";
         async Task Work()
         {
+            // A worker is a process: what an evaluator remembers of the moment before is its own.
+            var evaluator = new Evaluator(graphic.Graphic, TypeShaper.Shipped);
             for (var part = Interlocked.Increment(ref next); part < lengths.Length; part = Interlocked.Increment(ref next))
             {
                 await Renderer.RenderAsync(evaluator, Chunks.Part(plan, lengths.Take(part).Sum(), lengths[part]), graphic.Pictures, PathOf(part), "a", 1);
             }
         }
-        await Task.WhenAll(Work(), Work());
+        await Task.WhenAll(Task.Run(Work), Task.Run(Work));
         var card = NameCard.Of(graphic.Graphic, plan, graphic.Graphic.Name);
         await Chunks.JoinAsync(Delivery.Of(graphic.Graphic, plan, card, $"{stem}.mov", "a"), [.. lengths.Select((_, i) => PathOf(i))], default);
     }

@@ -3,6 +3,7 @@ using Hang.Store.Files;
 namespace Hang.Server.Tests;
 
 /// <summary>Both kinds of file store do the same; through one that speaks S3, machines without a common folder see each other's files.</summary>
+[Collection(OneServer.Name)]
 public sealed class FileStoreTests : IDisposable
 {
     private readonly string root = Directory.CreateTempSubdirectory("hang-files-").FullName;
