@@ -182,7 +182,7 @@ public class LastingTests(RunningServer server)
 
     [Theory]
     [InlineData("""{"kind": "png", "backing": {"kind": "none"}, "from": 0, "to": 5, "scale": 1e999}""")]
-    [InlineData("""{"kind": "gif", "backing": {"kind": "none"}, "from": 0, "to": 5, "scale": 1}""")]
+    [InlineData("""{"kind": "avi", "backing": {"kind": "none"}, "from": 0, "to": 5, "scale": 1}""")]
     [InlineData("""{"kind": "png", "backing": {"kind": "solid", "colour": "red"}, "from": 0, "to": 5, "scale": 1}""")]
     [InlineData("""{"kind": "png", "backing": {"kind": "none"}, "from": 5, "to": 1, "scale": 1}""")]
     [InlineData("nonsense")]
