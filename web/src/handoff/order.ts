@@ -13,8 +13,7 @@ export function orderFor(kinds: Kinds, destination: string, now: Order): Order {
   const found = kinds.destinations.find((d) => d.id === destination)
   if (!found) return now
   const backing = found.backing === now.backing.kind ? now.backing : { kind: found.backing, colour: startColour[found.backing] }
-  const chosen = now.kinds.filter((k) => found.kinds.includes(k))
-  return { ...now, kinds: chosen.length > 0 ? chosen : found.kinds.slice(0, 1), backing, premultiplied: false }
+  return { ...now, kinds: found.kinds.slice(0, 1), backing, premultiplied: false }
 }
 
 /** The destination that an order looks like. */
