@@ -37,7 +37,9 @@ export function OrderForm({ graphic, kinds, start, order, setOrder, siblings, al
     setOrder({ ...order, ...part })
     if (!keepsForecast) forget()
   }
-  const offered = kinds.kinds.filter((k) => kinds.destinations.find((d) => d.id === destination)?.kinds.includes(k.kind) ?? true)
+  // The best for a place comes first.
+  const suits = kinds.destinations.find((d) => d.id === destination)?.kinds
+  const offered = suits ? suits.map((kind) => kinds.kinds.find((k) => k.kind === kind)!) : kinds.kinds
   const chosen = kinds.kinds.filter((k) => order.kinds.includes(k.kind))
   const still = order.kinds.length > 0 && order.kinds.every((k) => k === 'still')
   const from = order.from ?? (still ? start.rest : 0)
