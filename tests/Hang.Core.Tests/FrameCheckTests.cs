@@ -109,6 +109,6 @@ public sealed class FrameCheckTests
         {
             pixels[i] = pixel(i);
         }
-        watcher.See(new(pixels, Width, Height, frame, times));
+        watcher.See(new(pixels, Width, Height, frame, times, watcher.NeedsThumb));
     }
 }

@@ -1,3 +1,6 @@
+using System.Runtime.InteropServices;
+using Hang.Media.Rendering;
+
 namespace Hang.Media.Encoding;
 
 /// <summary>
@@ -13,15 +16,22 @@ internal static class Yuv420
     private static readonly int GreenCr = Fixed(-0.7152 / 1.5748 * 224 / 255), BlueCr = Fixed(-0.0722 / 1.5748 * 224 / 255), RedCr = -GreenCr - BlueCr;
 
     /// <summary>Bytes of a picture's planes.</summary>
-    public static int Length(int width, int height, bool hasAlpha) => width * height * (hasAlpha ? 5 : 3) / 2;
+    private static int Length(int width, int height, bool hasAlpha) => width * height * (hasAlpha ? 5 : 3) / 2;
+
+    /// <summary>Converts a painted frame into what the encoder is fed, in the frame's own room.</summary>
+    public static void Prepare(PaintedFrame frame, bool hasAlpha)
+    {
+        frame.Encoded = frame.Room(Length(frame.Width, frame.Height, hasAlpha));
+        Convert(frame.Pixels, frame.Width, frame.Height, frame.Encoded, hasAlpha);
+    }
 
     /// <param name="rgba">Rows from the top, without padding.</param>
     /// <param name="width">Even.</param>
     /// <param name="height">Even.</param>
     /// <param name="planes">Y', Cb, Cr, and alpha when asked for.</param>
-    public static void Convert(ReadOnlySpan<byte> rgba, int width, int height, Span<byte> planes, bool hasAlpha)
+    private static void Convert(ReadOnlySpan<byte> rgba, int width, int height, Span<byte> planes, bool hasAlpha)
     {
-        var pixels = System.Runtime.InteropServices.MemoryMarshal.Cast<byte, uint>(rgba);
+        var pixels = MemoryMarshal.Cast<byte, uint>(rgba);
         var count = width * height;
         var luma = planes[..count];
         var cb = planes.Slice(count, count / 4);

@@ -19,11 +19,7 @@ internal sealed class Mp4Kind : MediaKind
             "-video_track_timescale", Movies.MovFile.Clock(delivery.Rate).Scale.ToString(CultureInfo.InvariantCulture), "-movie_timescale", Movies.MovFile.Clock(delivery.Rate).Scale.ToString(CultureInfo.InvariantCulture),
             .. FfmpegArguments.Words(delivery.Card, true), "-movflags", "+faststart", "-f", "mp4", delivery.Path,
         ];
-        return Task.FromResult<IFrameWriter>(new EncoderWriter(arguments, frame =>
-        {
-            frame.Encoded = frame.Room(Yuv420.Length(frame.Width, frame.Height, false));
-            Yuv420.Convert(frame.Pixels, frame.Width, frame.Height, frame.Encoded, false);
-        }));
+        return Task.FromResult<IFrameWriter>(new EncoderWriter(arguments, frame => Yuv420.Prepare(frame, false)));
     }
 
     public override IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel) => VideoReader.ReadAsync(delivery.Path, [], FrameShape.Quarter8, delivery, cancel);

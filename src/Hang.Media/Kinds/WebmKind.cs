@@ -20,11 +20,7 @@ internal sealed class WebmKind : MediaKind
             "-c:v", "libvpx-vp9", "-crf", "16", "-b:v", "0", "-deadline", "good", "-cpu-used", "4", "-row-mt", "1", .. hasAlpha ? (string[])["-auto-alt-ref", "0"] : [],
             "-g", delivery.Rate.Nominal.ToString(CultureInfo.InvariantCulture), .. FfmpegArguments.Words(delivery.Card, true), "-f", "webm", delivery.Path,
         ];
-        return Task.FromResult<IFrameWriter>(new EncoderWriter(arguments, frame =>
-        {
-            frame.Encoded = frame.Room(Yuv420.Length(frame.Width, frame.Height, hasAlpha));
-            Yuv420.Convert(frame.Pixels, frame.Width, frame.Height, frame.Encoded, hasAlpha);
-        }));
+        return Task.FromResult<IFrameWriter>(new EncoderWriter(arguments, frame => Yuv420.Prepare(frame, hasAlpha)));
     }
 
     // The decoder that comes with ffmpeg leaves alpha out.

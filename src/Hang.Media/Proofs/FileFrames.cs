@@ -25,10 +25,6 @@ public sealed record FileFrames(ImmutableArray<int> Times, int Width, int Height
     /// <exception cref="ProblemException">The file cannot be decoded.</exception>
     public static async Task<FileFrames> MakeAsync(Evaluator evaluator, HandoffPlan plan, string path, string folder, CancellationToken cancel)
     {
-        if (await FindAsync(folder, cancel) is { } made)
-        {
-            return made;
-        }
         plan = plan.Demand(evaluator.Graphic);
         var delivery = Delivery.Of(evaluator.Graphic, plan, NameCard.Of(evaluator.Graphic, plan, evaluator.Graphic.Name), path, "");
         var distinct = FramePipeline.Runs(evaluator, plan).Take(Most + 1).Count();

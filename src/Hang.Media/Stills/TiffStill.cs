@@ -9,6 +9,9 @@ internal static class TiffStill
 {
     private const int RowsPerStrip = 64;
 
+    // Deflate by its registered number: the library names it after a company.
+    private const Compression Deflate = (Compression)8;
+
     public static byte[] Encode(PaintedFrame frame, bool isPremultiplied)
     {
         var components = frame.HasAlpha ? 4 : 3;
@@ -22,7 +25,7 @@ internal static class TiffStill
             tiff.SetField(TiffTag.PHOTOMETRIC, Photometric.RGB);
             tiff.SetField(TiffTag.PLANARCONFIG, PlanarConfig.CONTIG);
             tiff.SetField(TiffTag.ORIENTATION, Orientation.TOPLEFT);
-            tiff.SetField(TiffTag.COMPRESSION, Compression.ADOBE_DEFLATE);
+            tiff.SetField(TiffTag.COMPRESSION, Deflate);
             tiff.SetField(TiffTag.PREDICTOR, Predictor.HORIZONTAL);
             tiff.SetField(TiffTag.ROWSPERSTRIP, RowsPerStrip);
             tiff.SetField(TiffTag.SOFTWARE, "Hang");

@@ -45,7 +45,7 @@ public static class PaintedFrames
 
     private static void Look(FrameCanvas canvas, int frame, int times, IReadOnlyList<IFrameWatcher> watchers)
     {
-        var view = new PaintedView(MemoryMarshal.Cast<byte, uint>(canvas.Pixels), canvas.Width, canvas.Height, frame, times);
+        var view = new PaintedView(MemoryMarshal.Cast<byte, uint>(canvas.Pixels), canvas.Width, canvas.Height, frame, times, watchers.Any(w => w.NeedsThumb));
         foreach (var watcher in watchers)
         {
             watcher.See(view);

@@ -27,6 +27,10 @@ public sealed class LookAtFile(HandoffStore store, IFileStore files, PictureShel
         await turn.WaitAsync(cancel);
         try
         {
+            if (await FileFrames.FindAsync(folder, cancel) is { } made)
+            {
+                return made;
+            }
             var (evaluator, plan) = await MeantAsync(row, cancel);
             var key = HandoffJob.Key(id, row.Run, row.FileName);
             if (!await files.FetchAsync(key, cancel))

@@ -104,11 +104,4 @@ public sealed class ChunkStore(NpgsqlDataSource database)
             "select (count(*) filter (where state <> 'done'))::int as open, coalesce(sum(frames_done), 0)::int as framesDone, max(problem) filter (where state = 'failed') as problem from handoff_chunks where handoff_id = @handoff and run = @run",
             new { handoff, run }, cancellationToken: cancel));
     }
-
-    /// <summary>How many parts a run was cut into.</summary>
-    public async Task<int> CountAsync(Guid handoff, int run, CancellationToken cancel = default)
-    {
-        await using var connection = await database.OpenConnectionAsync(cancel);
-        return await connection.QuerySingleAsync<int>(new("select count(*)::int from handoff_chunks where handoff_id = @handoff and run = @run", new { handoff, run }, cancellationToken: cancel));
-    }
 }

@@ -38,9 +38,11 @@ public sealed class FlashWatch(FrameRate rate) : IFrameWatcher
         }
     }
 
+    public bool NeedsThumb => true;
+
     public void See(PaintedView view)
     {
-        var thumb = view.Thumb;
+        var thumb = view.Thumb!;
         for (var wall = 0; wall < 2; wall++)
         {
             for (var cell = 0; cell < Thumb.Cells; cell++)

@@ -39,9 +39,11 @@ public sealed class SeamWatch : IFrameWatcher
         }
     }
 
+    public bool NeedsThumb => true;
+
     public void See(PaintedView view)
     {
-        var thumb = view.Thumb;
+        var thumb = view.Thumb!;
         if (last is not null)
         {
             steps.Add(thumb.From(last));
