@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Hang.Core;
 using Hang.Core.Contents;
 using Hang.Core.Json;
@@ -5,20 +6,30 @@ using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
+using Hang.Media.Sounds;
 using Hang.Paint.Fonts;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
 
 namespace Hang.Cli;
 
-/// <summary>A document opened from disk, with its pictures.</summary>
+/// <summary>A document opened from disk, with its pictures and sounds.</summary>
 public sealed class GraphicFile : IDisposable
 {
     private readonly Dictionary<string, byte[]> bytes;
 
-    private GraphicFile(Graphic graphic, Dictionary<string, byte[]> bytes)
+    private readonly string heard = Path.Combine(Path.GetTempPath(), $"hang-heard-{Guid.NewGuid():N}");
+
+    private GraphicFile(Graphic graphic, Dictionary<string, byte[]> bytes, Dictionary<string, byte[]> sounds)
     {
         this.bytes = bytes;
+        Sounds = new(
+            async (hash, cancel) =>
+            {
+                var path = DecodedPath(hash) + ".sound";
+                await File.WriteAllBytesAsync(path, sounds[hash], cancel);
+                return path;
+            }, DecodedPath);
         Evaluator = new(graphic, TypeShaper.Shipped);
         Pictures = new(bytes.GetValueOrDefault);
     }
@@ -27,9 +38,13 @@ public sealed class GraphicFile : IDisposable
 
     public PictureShelf Pictures { get; }
 
+    public SoundShelf Sounds { get; }
+
     public Graphic Graphic => Evaluator.Graphic;
 
-    /// <summary>Opens a document, checks its pictures against their hashes, and fills fields.</summary>
+    private string DecodedPath(string hash) => Path.Combine(Directory.CreateDirectory(heard).FullName, hash);
+
+    /// <summary>Opens a document, checks its pictures and sounds against their hashes, and fills fields.</summary>
     /// <param name="fields">NAME=VALUE; for a picture field, the value is a file.</param>
     /// <param name="colourway">Name of the colourway to show; null: the one that the document shows.</param>
     /// <exception cref="ProblemException">The document, a picture or a field is not as it should be.</exception>
@@ -43,10 +58,19 @@ public sealed class GraphicFile : IDisposable
         {
             graphic = Fill(graphic, field, bytes);
         }
-        return new(graphic, bytes);
+        var sounds = (graphic.Sounds ?? ImmutableSortedDictionary<string, SoundAsset>.Empty).ToDictionary(s => s.Key, s => Sound(path, s.Key, s.Value), StringComparer.Ordinal);
+        return new(graphic, bytes, sounds);
     }
 
-    public void Dispose() => Pictures.Dispose();
+    public void Dispose()
+    {
+        Pictures.Dispose();
+        Sounds.Dispose();
+        if (Directory.Exists(heard))
+        {
+            Directory.Delete(heard, true);
+        }
+    }
 
     private static Graphic Fill(Graphic graphic, string field, Dictionary<string, byte[]> bytes)
     {
@@ -69,7 +93,7 @@ public sealed class GraphicFile : IDisposable
     /// <summary>Puts the fonts that a document carries on the shelf.</summary>
     private static void TakeFonts(Graphic graphic)
     {
-        foreach (var (hash, font) in graphic.Fonts ?? System.Collections.Immutable.ImmutableSortedDictionary<string, FontAsset>.Empty)
+        foreach (var (hash, font) in graphic.Fonts ?? ImmutableSortedDictionary<string, FontAsset>.Empty)
         {
             if (font.Data is { } data)
             {
@@ -80,32 +104,41 @@ public sealed class GraphicFile : IDisposable
 
     private static byte[] Picture(string document, string hash, Asset asset)
     {
-        byte[] file;
-        if (asset.Data is { } data)
-        {
-            file = Base64.Read(asset.Name, data, $"/assets/{hash}/data");
-        }
-        else
-        {
-            // Side-by-side files lie in the document's own folder and nowhere else.
-            var name = asset.File is { } f && Path.GetFileName(f) == f ? f
-                : throw new ProblemException($"The picture {asset.Name} has no data and no plain file name.", "Put it beside the document.", field: $"/assets/{hash}/file");
-            file = ReadBeside(Path.Combine(Path.GetDirectoryName(Path.GetFullPath(document))!, name), asset.Name, $"/assets/{hash}/file");
-        }
-        var picture = PictureFile.Read(asset.Name, file);
-        return picture.Hash == hash ? file : throw new ProblemException($"The picture {asset.Name} is not the one that the document was made with.", "Put the original beside the document.", field: $"/assets/{hash}");
+        var file = Bytes("picture", document, asset.Name, asset.Data, asset.File, $"/assets/{hash}", PictureFile.MostBytes);
+        return PictureFile.Read(asset.Name, file).Hash == hash ? file : throw Another("picture", asset.Name, $"/assets/{hash}");
     }
 
-    /// <summary>Reads a picture that a document names: a regular file, not a link, no larger than pictures may be. Pipes and devices have no length, so they are never opened.</summary>
-    private static byte[] ReadBeside(string path, string name, string field)
+    private static byte[] Sound(string document, string hash, SoundAsset sound)
+    {
+        var file = Bytes("sound", document, sound.Name, sound.Data, sound.File, $"/sounds/{hash}", SoundFile.MostBytes);
+        return SoundFile.HashOf(file) == hash ? file : throw Another("sound", sound.Name, $"/sounds/{hash}");
+    }
+
+    private static ProblemException Another(string what, string name, string at) =>
+        new($"The {what} {Quoted.Short(name)} is not the one that the document was made with.", "Put the original beside the document.", field: at);
+
+    /// <summary>The bytes of what a document names: embedded, or beside it in its own folder and nowhere else.</summary>
+    private static byte[] Bytes(string what, string document, string name, string? data, string? beside, string at, int most)
+    {
+        if (data is not null)
+        {
+            return Base64.Read(name, data, $"{at}/data");
+        }
+        var file = beside is { } f && Path.GetFileName(f) == f ? f
+            : throw new ProblemException($"The {what} {Quoted.Short(name)} has no data and no plain file name.", "Put it beside the document.", field: $"{at}/file");
+        return ReadBeside(what, Path.Combine(Path.GetDirectoryName(Path.GetFullPath(document))!, file), name, $"{at}/file", most);
+    }
+
+    /// <summary>Reads what a document names: a regular file, not a link, no larger than such may be. Pipes and devices have no length, so they are never opened.</summary>
+    private static byte[] ReadBeside(string what, string path, string name, string field, int most)
     {
         var file = new FileInfo(path);
         if (!file.Exists || file.LinkTarget is not null || file.Length == 0)
         {
-            throw new ProblemException($"The picture {Quoted.Short(name)} is not beside the document, or is no ordinary file.", "Put the picture itself beside the document.", field: field);
+            throw new ProblemException($"The {what} {Quoted.Short(name)} is not beside the document, or is no ordinary file.", $"Put the {what} itself beside the document.", field: field);
         }
-        return file.Length <= PictureFile.MostBytes ? ReadFile(path)
-            : throw new ProblemException($"The picture {Quoted.Short(name)} is {file.Length / 1_000_000} MB large.", $"Use a file of {PictureFile.MostBytes / 1_000_000} MB or less.", field: field);
+        return file.Length <= most ? ReadFile(path)
+            : throw new ProblemException($"The {what} {Quoted.Short(name)} is {file.Length / 1_000_000} MB large.", $"Use a file of {most / 1_000_000} MB or less.", field: field);
     }
 
     /// <summary>Reads a file that somebody named. A pipe would be waited for without end, and a device has none: they are not opened.</summary>

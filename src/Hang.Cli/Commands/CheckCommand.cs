@@ -25,7 +25,7 @@ internal static class CheckCommand
         {
             using var graphic = GraphicFile.Open(words.GetRequiredValue(file), words.GetRequiredValue(set), words.GetValue(colourway));
             var backing = words.GetValue(key) is { } colour ? new Backing(BackingKind.Key, colour) : null;
-            var report = await GraphicReport.OfAsync(graphic.Evaluator, graphic.Pictures, backing, cancel);
+            var report = (await GraphicReport.OfAsync(graphic.Evaluator, graphic.Pictures, backing, cancel)).With(graphic.Graphic, await graphic.Sounds.MixAsync(graphic.Graphic, cancel: cancel));
             if (words.GetValue(json))
             {
                 Console.WriteLine(JsonSerializer.Serialize(report, ReportJson.Options));

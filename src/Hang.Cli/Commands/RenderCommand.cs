@@ -7,6 +7,7 @@ using Hang.Core.Handoff;
 using Hang.Core.Json;
 using Hang.Media.Proofs;
 using Hang.Media.Rendering;
+using Hang.Media.Sounds;
 using Hang.Paint.Checks;
 
 namespace Hang.Cli.Commands;
@@ -29,11 +30,12 @@ internal static class RenderCommand
         var number = new Option<int?>("--number") { Description = "Number of a sequence's first still; else its frame in the graphic." };
         var timecode = new Option<string?>("--timecode") { Description = "Timecode of the first frame; else that of its frame in the graphic." };
         var once = new Option<bool>("--once") { Description = "A kind that players repeat is shown once." };
+        var silent = new Option<bool>("--silent") { Description = "Leaves the sound out." };
         var cardFile = new Option<string?>("--card") { Description = "Also writes the name card, as JSON, into this file." };
         var timeline = new Option<string?>("--timeline") { Description = "Also writes an OpenTimelineIO timeline of the file, with its cut frame, into this file." };
         var noProof = new Option<bool>("--no-proof") { Description = "Does not decode the file again to compare it with what was meant." };
         var json = new Option<bool>("--json") { Description = "Says what was made as JSON." };
-        var command = new Command("render", "Renders a graphic into a file.") { file, output, kind, range, backing, scale, set, colourway, premultiplied, number, timecode, once, workers, cardFile, timeline, noProof, json };
+        var command = new Command("render", "Renders a graphic into a file.") { file, output, kind, range, backing, scale, set, colourway, premultiplied, number, timecode, once, silent, workers, cardFile, timeline, noProof, json };
         command.SetAction(async (words, cancel) =>
         {
             using var graphic = GraphicFile.Open(words.GetRequiredValue(file), words.GetRequiredValue(set), words.GetValue(colourway));
@@ -46,6 +48,7 @@ internal static class RenderCommand
                 FirstNumber = words.GetValue(number),
                 Timecode = words.GetValue(timecode),
                 Once = words.GetValue(once),
+                Silent = words.GetValue(silent),
             };
             if (words.GetValue(range) is { } r)
             {
@@ -60,11 +63,12 @@ internal static class RenderCommand
             path = path.TrimEnd('/');
             var watch = Stopwatch.StartNew();
             var stem = FileNames.Plain(graphic.Graphic.Name);
-            var card = NameCard.Of(graphic.Graphic, plan, graphic.Graphic.Name, DateTimeOffset.UtcNow).With(await PaintedFrames.CoverAsync(graphic.Evaluator, graphic.Pictures, cancel));
-            await Renderer.RenderAsync(graphic.Evaluator, plan, graphic.Pictures, path, stem, words.GetValue(workers), card: card, cancel: cancel);
+            var card = NameCard.Of(graphic.Graphic, plan, graphic.Graphic.Name, DateTimeOffset.UtcNow).With(await PaintedFrames.CoverAsync(graphic.Evaluator, graphic.Pictures, cancel))
+                .With(await SoundTrack.LoudnessAsync(graphic.Graphic, plan, graphic.Sounds, cancel));
+            await Renderer.RenderAsync(graphic.Evaluator, plan, graphic.Pictures, path, stem, words.GetValue(workers), card: card, sounds: graphic.Sounds, cancel: cancel);
             var (width, height) = plan.Size(graphic.Graphic);
             var seconds = watch.Elapsed.TotalSeconds;
-            var proof = words.GetValue(noProof) ? null : (await Prover.ProveAsync(graphic.Evaluator, plan, graphic.Pictures, path, null, cancel)).Proof;
+            var proof = words.GetValue(noProof) ? null : (await Prover.ProveAsync(graphic.Evaluator, plan, graphic.Pictures, path, sounds: graphic.Sounds, cancel: cancel)).Proof;
             if (words.GetValue(cardFile) is { } cardPath)
             {
                 await File.WriteAllTextAsync(cardPath, JsonSerializer.Serialize(card, ReportJson.Options), cancel);
@@ -74,7 +78,7 @@ internal static class RenderCommand
                 await File.WriteAllTextAsync(timelinePath, OpenTimeline.Write([(Path.GetFileName(path), card)]), cancel);
             }
             Console.WriteLine(words.GetValue(json)
-                ? JsonSerializer.Serialize(new { file = path, kind = JsonName.Of(plan.Kind), frames = plan.Frames, width, height, rate = card.Rate, alpha = card.Alpha, timecode = card.Timecode, cutFrame = card.CutFrame, seconds, holds = proof?.Holds, verdict = proof?.Verdict, differing = proof?.Differing, worstColour = proof?.WorstColour, meanColour = proof?.MeanColour, worstAlpha = proof?.WorstAlpha, worstBlock = proof?.Frames.Max(f => f.WorstBlock) })
+                ? JsonSerializer.Serialize(new { file = path, kind = JsonName.Of(plan.Kind), frames = plan.Frames, width, height, rate = card.Rate, alpha = card.Alpha, timecode = card.Timecode, cutFrame = card.CutFrame, sound = card.Sound, seconds, holds = proof?.Holds, verdict = proof?.Verdict, differing = proof?.Differing, worstColour = proof?.WorstColour, meanColour = proof?.MeanColour, worstAlpha = proof?.WorstAlpha, worstBlock = proof?.Frames.Max(f => f.WorstBlock) })
                 : $"{path}: {plan.Frames} frames of {width} x {height} in {seconds:0.0} s ({plan.Frames / seconds:0} frames a second){(proof is null ? "" : $"\n{proof.Verdict}")}");
             return proof is null or { Holds: true } ? 0 : 1;
         });

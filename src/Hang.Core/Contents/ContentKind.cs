@@ -19,6 +19,17 @@ public abstract class ContentKind : Module
     /// <summary>True for what shows nothing itself and only carries others.</summary>
     public virtual bool IsInvisible => false;
 
+    /// <summary>False for what has no place on the stage, as a sound.</summary>
+    public virtual bool IsOnStage => true;
+
+    /// <summary>The values when the layer begins later, and what runs in it goes on running as it did.</summary>
+    /// <param name="seconds">How much later; negative: earlier.</param>
+    public virtual ValueSet Later(ValueSet values, double seconds) => values;
+
+    /// <summary>The values of both parts when the layer is cut in two.</summary>
+    /// <param name="seconds">From its in point to the cut.</param>
+    public virtual (ValueSet First, ValueSet Second) Split(ValueSet values, double seconds) => (values, values);
+
     /// <summary>True for what holds other layers.</summary>
     public virtual bool IsGroup => false;
 

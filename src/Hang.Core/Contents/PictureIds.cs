@@ -19,7 +19,7 @@ public sealed record PictureId(string Hash, Rgba Ground, double Tolerance)
     public static PictureId? Parse(string text)
     {
         var parts = text.Split(Mark);
-        return parts.Length == 3 && PictureKind.IsHash(parts[0]) && parts[1].Length == 6 && Rgba.TryParse("#" + parts[1], out var ground)
+        return parts.Length == 3 && HashKind.IsHash(parts[0]) && parts[1].Length == 6 && Rgba.TryParse("#" + parts[1], out var ground)
             && int.TryParse(parts[2], NumberStyles.None, CultureInfo.InvariantCulture, out var tolerance) && tolerance <= Steps ? new(parts[0], ground, tolerance / Steps) : null;
     }
 }

@@ -60,6 +60,33 @@ public sealed record FontAsset
     public string? Data { get; init; }
 }
 
+/// <summary>A sound that belongs to a document, under its content hash.</summary>
+public sealed record SoundAsset
+{
+    /// <summary>Most samples of a sound: 20 minutes.</summary>
+    public const int MostSamples = 20 * 60 * Sounds.SampleClock.Rate;
+
+    /// <summary>File name it came with.</summary>
+    public required string Name { get; init; }
+
+    /// <summary>Media type, found from the content: audio/wav, audio/flac, audio/mpeg, audio/ogg or audio/mp4.</summary>
+    public required string Type { get; init; }
+
+    /// <summary>Its length in samples, 48000 a second.</summary>
+    [Within(1, MostSamples)]
+    public required int Samples { get; init; }
+
+    /// <summary>Channels it came with; two are heard.</summary>
+    [Within(1, 64)]
+    public required int Channels { get; init; }
+
+    /// <summary>The bytes themselves, base64 (RFC 4648), when embedded.</summary>
+    public string? Data { get; init; }
+
+    /// <summary>Name of a file in the document's own folder that holds the bytes, when not embedded.</summary>
+    public string? File { get; init; }
+}
+
 /// <summary>Motion blur: the picture is the mean over the time in which a shutter is open, from the frame's own moment on.</summary>
 /// <param name="On">True: every layer that does not say otherwise is blurred by its motion; false: only layers that ask for it.</param>
 /// <param name="Angle">Shutter angle in degrees, 0..720; 360 is open for a whole frame.</param>
@@ -141,6 +168,9 @@ public sealed record Graphic
 
     /// <summary>Pictures by content hash: "sha256-" and 64 hexadecimal digits.</summary>
     public ImmutableSortedDictionary<string, Asset> Assets { get; init; } = ImmutableSortedDictionary.Create<string, Asset>(StringComparer.Ordinal);
+
+    /// <summary>Sounds by content hash. Absent: none.</summary>
+    public ImmutableSortedDictionary<string, SoundAsset>? Sounds { get; init; }
 
     /// <summary>Fonts that type uses and that do not ship with Hang, by content hash, in a document that is carried elsewhere. Absent: none.</summary>
     public ImmutableSortedDictionary<string, FontAsset>? Fonts { get; init; }

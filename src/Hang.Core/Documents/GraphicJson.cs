@@ -66,5 +66,5 @@ public static class GraphicJson
     }
 
     /// <summary>True for a content hash as assets have it.</summary>
-    public static bool IsHash(string hash) => PictureKind.IsHash(hash);
+    public static bool IsHash(string hash) => HashKind.IsHash(hash);
 }

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Globalization;
 using Hang.Core.Json;
 using Hang.Core.Layers;
@@ -48,12 +49,15 @@ public static class GraphicRules
         }
         foreach (var (hash, asset) in graphic.Assets)
         {
-            var at = $"/assets/{Quoted.Short(hash)}";
-            if (!PictureKind.IsHash(hash))
+            Asset(hash, asset.Name, $"/assets/{Quoted.Short(hash)}");
+        }
+        foreach (var (hash, sound) in graphic.Sounds ?? ImmutableSortedDictionary<string, SoundAsset>.Empty)
+        {
+            Asset(hash, sound.Name, $"/sounds/{Quoted.Short(hash)}");
+            if (sound.Samples is < 1 or > SoundAsset.MostSamples)
             {
-                throw new ProblemException($"\"{Quoted.Short(hash)}\" is no content hash.", "Write \"sha256-\" and 64 hexadecimal digits.", field: at);
+                throw new ProblemException($"The sound {Quoted.Short(sound.Name)} has no length that a sound can have.", $"Use one of {SoundAsset.MostSamples / Sounds.SampleClock.Rate / 60} minutes or less.", field: $"/sounds/{hash}/samples");
             }
-            Name(asset.Name, $"{at}/name", null);
         }
         var ids = new Dictionary<string, int>(StringComparer.Ordinal);
         long keys = 0;
@@ -87,6 +91,15 @@ public static class GraphicRules
         }
         Ties.Demand(graphic, ids);
         return graphic;
+    }
+
+    private static void Asset(string hash, string name, string at)
+    {
+        if (!HashKind.IsHash(hash))
+        {
+            throw new ProblemException($"\"{Quoted.Short(hash)}\" is no content hash.", "Write \"sha256-\" and 64 hexadecimal digits.", field: at);
+        }
+        Name(name, $"{at}/name", null);
     }
 
     /// <summary>1 to 64 letters, digits, hyphens and underscores.</summary>
@@ -179,9 +192,9 @@ public static class GraphicRules
     {
         var (spec, channel) = (value.Spec, value.Channel);
         var place = $"{at}/{PointerOf(layer, value)}";
-        if (layer.Content.Kind.IsInvisible && spec is { } own && ReferenceEquals(layer.Own.Find(own.Name), own) && !LayerValues.IsPlace(own))
+        if (spec is { } own && ReferenceEquals(layer.Own.Find(own.Name), own) && !LayerValues.Suits(own, layer.Content.Kind))
         {
-            throw new ProblemException($"A {layer.Content.Kind.Name} shows nothing, so it has no {spec.Name}.", "Take it away.", layer.Name, place);
+            throw new ProblemException($"A {layer.Content.Kind.Name} {(layer.Content.Kind.IsOnStage ? "shows nothing" : "is nowhere on the stage")}, so it has no {spec.Name}.", "Take it away.", layer.Name, place);
         }
         if (!channel.IsKeyed)
         {

@@ -79,6 +79,23 @@ public sealed record AlignKeys(ImmutableArray<KeyPlace> Keys, int At) : Edit
     }
 }
 
+/// <summary>Moves each keyframe to the nearest of some frames.</summary>
+/// <param name="Frames">Such as those in which a beat is heard.</param>
+public sealed record SnapKeys(ImmutableArray<KeyPlace> Keys, [property: Most(SnapKeys.MostFrames)] ImmutableArray<int> Frames) : Edit
+{
+    public const int MostFrames = 20_000;
+
+    public override string Describe(Graphic graphic) => "Put keyframes on the beat";
+
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
+    {
+        var within = Frames.Where(f => f >= 0 && f < graphic.Phases.Total).ToArray();
+        return within.Length == 0
+            ? throw new ProblemException("There is no beat to put them on.", "Add a sound whose beats are heard within the graphic.", field: "frames")
+            : KeyGroups.Retime(graphic, Keys, k => within.MinBy(f => Math.Abs(f - k.At)));
+    }
+}
+
 /// <summary>In which order layers follow each other.</summary>
 public enum StaggerOrder
 {

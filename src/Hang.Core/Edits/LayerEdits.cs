@@ -179,3 +179,12 @@ public sealed record AddAsset(string Hash, Asset Asset) : Edit
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => graphic with { Assets = graphic.Assets.SetItem(Hash, Asset) };
 }
+
+/// <summary>Makes a sound known to the document.</summary>
+public sealed record AddSound(string Hash, SoundAsset Sound) : Edit
+{
+    public override string Describe(Graphic graphic) => $"Add {Sound.Name}";
+
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
+        graphic with { Sounds = (graphic.Sounds ?? ImmutableSortedDictionary.Create<string, SoundAsset>(StringComparer.Ordinal)).SetItem(Hash, Sound) };
+}

@@ -5,7 +5,7 @@ using Hang.Core.Typesetting;
 
 namespace Hang.Core.Edits;
 
-/// <summary>Trims a layer in time; its keyframes stay where they are.</summary>
+/// <summary>Trims a layer in time; its keyframes stay where they are, and a sound goes on running as it did.</summary>
 /// <param name="In">First frame in which it shows; absent: as it is; 0 or less: the graphic's first.</param>
 /// <param name="Out">Last frame in which it shows; absent: as it is; the graphic's last or more: no end of its own.</param>
 public sealed record SetSpan(string Layer, int? In = null, int? Out = null) : Edit
@@ -15,7 +15,9 @@ public sealed record SetSpan(string Layer, int? In = null, int? Out = null) : Ed
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
         var layer = graphic.Layer(Layer);
-        return graphic.With(Spans.Of(graphic, layer, In ?? layer.In ?? 0, Out ?? layer.Out ?? int.MaxValue));
+        var trimmed = Spans.Of(graphic, layer, In ?? layer.In ?? 0, Out ?? layer.Out ?? int.MaxValue);
+        var later = (trimmed.In ?? 0) - (layer.In ?? 0);
+        return graphic.With(later == 0 ? trimmed : trimmed with { Content = layer.Content with { Values = layer.Content.Kind.Later(layer.Content.Values, graphic.Rate.Seconds(later)) } });
     }
 }
 
@@ -43,7 +45,7 @@ public sealed record SlideLayers(ImmutableArray<string> Layers, int By) : Edit
 }
 
 /// <summary>Cuts layers in two at a frame: the first part ends before it, the second, a copy in front, begins with it. Both keep all keyframes, so
-/// the picture stays as it is.</summary>
+/// what is seen and heard stays as it is.</summary>
 public sealed record SplitLayers(ImmutableArray<string> Layers, int At) : Edit
 {
     public override string Describe(Graphic graphic) => Layers.Length == 1 ? $"Split {NameOf(graphic, Layers[0])}" : $"Split {Layers.Length} layers";
@@ -57,9 +59,16 @@ public sealed record SplitLayers(ImmutableArray<string> Layers, int At) : Edit
             {
                 throw new ProblemException($"It does not show on both sides of frame {At}.", "Put the playhead inside the layer's bar, and split there.", layer.Name, "at");
             }
-            var second = layer with { Id = LayerIds.Free(graphic), Name = LayerNames.Free(layer.Name, graphic.Layers.Select(l => l.Name)), In = At };
+            var (before, behind) = layer.Content.Kind.Split(layer.Content.Values, graphic.Rate.Seconds(At - (layer.In ?? 0)));
+            var second = layer with
+            {
+                Id = LayerIds.Free(graphic),
+                Name = LayerNames.Free(layer.Name, graphic.Layers.Select(l => l.Name)),
+                In = At,
+                Content = layer.Content with { Values = behind },
+            };
             var place = graphic.Layers.IndexOf(layer);
-            graphic = graphic with { Layers = graphic.Layers.SetItem(place, layer with { Out = At - 1 }).Insert(place + 1, second) };
+            graphic = graphic with { Layers = graphic.Layers.SetItem(place, layer with { Out = At - 1, Content = layer.Content with { Values = before } }).Insert(place + 1, second) };
         }
         return graphic;
     }

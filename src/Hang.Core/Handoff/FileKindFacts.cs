@@ -15,6 +15,25 @@ public enum AlphaRoom
     Full,
 }
 
+/// <summary>How a kind of file can have sound.</summary>
+public enum SoundRoom
+{
+    /// <summary>It cannot.</summary>
+    None,
+
+    /// <summary>In the file, as PCM of 24 bits.</summary>
+    Pcm,
+
+    /// <summary>In the file, as AAC (ISO/IEC 14496-3).</summary>
+    Aac,
+
+    /// <summary>In the file, as Opus (RFC 6716).</summary>
+    Opus,
+
+    /// <summary>Beside the stills, as Broadcast Wave (EBU Tech 3285).</summary>
+    Beside,
+}
+
 /// <summary>What a kind of file is, what it can hold, and what it asks of a plan.</summary>
 /// <param name="Name">For people, e.g. MOV, ProRes 4444.</param>
 /// <param name="Ending">Of the delivered file, without the dot.</param>
@@ -49,6 +68,12 @@ public sealed record FileKindFacts(FileKind Kind, string Name, string Ending, Al
 
     /// <summary>True when the file has a timecode track or tag.</summary>
     public bool HasTimecode { get; init; }
+
+    /// <summary>How it can have sound.</summary>
+    public SoundRoom Sound { get; init; }
+
+    /// <summary>Bytes that a second of sound takes in it.</summary>
+    public int SoundBytesPerSecond => Sound switch { SoundRoom.None => 0, SoundRoom.Aac => 32_000, SoundRoom.Opus => 24_000, _ => 288_000 };
 
     /// <summary>True when players show it again from the start.</summary>
     public bool MayLoop { get; init; }

@@ -15,32 +15,32 @@ public static class FileKinds
     [
         new(FileKind.Prores, "MOV, ProRes 4444", "mov", AlphaRoom.Full, new(6, 0.75, 0.51), "What most editing suites take; alpha of 16 bits.")
         {
-            MayBePremultiplied = true, HasTimecode = true, IsIntraOnly = true,
+            Sound = SoundRoom.Pcm, MayBePremultiplied = true, HasTimecode = true, IsIntraOnly = true,
         },
         new(FileKind.ProresHq, "MOV, ProRes 422 HQ", "mov", AlphaRoom.None, new(90, 2, 0.51, 8), "Opaque: for a graphic over a solid or key colour.")
         {
-            HasTimecode = true, IsIntraOnly = true, NeedsEvenWidth = true,
+            Sound = SoundRoom.Pcm, HasTimecode = true, IsIntraOnly = true, NeedsEvenWidth = true,
         },
         new(FileKind.PngMovie, "MOV, PNG", "mov", AlphaRoom.Full, Exact, "Exact and small; not every suite plays it in real time.")
         {
-            MayBePremultiplied = true, HasTimecode = true, IsIntraOnly = true,
+            Sound = SoundRoom.Pcm, MayBePremultiplied = true, HasTimecode = true, IsIntraOnly = true,
         },
         new(FileKind.RleMovie, "MOV, run-length coded", "mov", AlphaRoom.Full, Exact, "Exact; an old kind that old suites take too.")
         {
-            MayBePremultiplied = true, HasTimecode = true, IsIntraOnly = true,
+            Sound = SoundRoom.Pcm, MayBePremultiplied = true, HasTimecode = true, IsIntraOnly = true,
         },
-        new(FileKind.Png, "PNG sequence", "zip", AlphaRoom.Full, Exact, "A still per frame, in a folder in a zip; every program reads it.") { IsSequence = true, IsIntraOnly = true },
-        new(FileKind.Tiff, "TIFF sequence", "zip", AlphaRoom.Full, Exact, "A still per frame, in a folder in a zip; may be premultiplied.") { IsSequence = true, IsIntraOnly = true, MayBePremultiplied = true },
+        new(FileKind.Png, "PNG sequence", "zip", AlphaRoom.Full, Exact, "A still per frame, in a folder in a zip; every program reads it.") { Sound = SoundRoom.Beside, IsSequence = true, IsIntraOnly = true },
+        new(FileKind.Tiff, "TIFF sequence", "zip", AlphaRoom.Full, Exact, "A still per frame, in a folder in a zip; may be premultiplied.") { Sound = SoundRoom.Beside, IsSequence = true, IsIntraOnly = true, MayBePremultiplied = true },
         new(FileKind.Pair, "Fill and key, two MOV", "zip", AlphaRoom.Full, new(90, 2, 4, 8), "The picture and its alpha as grey, for a vision mixer.")
         {
-            OtherEndings = ["mov"], NeedsAlpha = true, MayBePremultiplied = true, HasTimecode = true, IsIntraOnly = true, NeedsEvenWidth = true,
+            Sound = SoundRoom.Pcm, OtherEndings = ["mov"], NeedsAlpha = true, MayBePremultiplied = true, HasTimecode = true, IsIntraOnly = true, NeedsEvenWidth = true,
         },
-        new(FileKind.Webm, "WebM, VP9 with alpha", "webm", AlphaRoom.Full, new(160, 4, 96, 8), "Small; what web pages play.") { HasTimecode = true, NeedsEvenSides = true },
-        new(FileKind.Mp4, "MP4, H.264", "mp4", AlphaRoom.None, new(160, 4, 0.51, 6), "Small and opaque; no transparency is possible.") { HasTimecode = true, NeedsEvenSides = true },
+        new(FileKind.Webm, "WebM, VP9 with alpha", "webm", AlphaRoom.Full, new(160, 4, 96, 8), "Small; what web pages play.") { Sound = SoundRoom.Opus, HasTimecode = true, NeedsEvenSides = true },
+        new(FileKind.Mp4, "MP4, H.264", "mp4", AlphaRoom.None, new(160, 4, 0.51, 6), "Small and opaque; no transparency is possible.") { Sound = SoundRoom.Aac, HasTimecode = true, NeedsEvenSides = true },
         new(FileKind.Apng, "Animated PNG", "apng", AlphaRoom.Full, Exact, "Exact, with soft edges; every browser shows it.") { OtherEndings = ["png"], MayLoop = true },
         new(FileKind.Webp, "Animated WebP", "webp", AlphaRoom.Full, Exact, "Exact, with soft edges; smaller than animated PNG, and every browser shows it.") { MayLoop = true, MostSide = 16383 },
         new(FileKind.Gif, "GIF", "gif", AlphaRoom.OneBit, new(255, 24, 0.51, 16), "256 colours and hard edges: no soft shadow, no anti-aliasing against the page; 50 frames a second at most.") { MayLoop = true, MostRate = 50 },
-        new(FileKind.Ffv1, "Matroska, FFV1", "mkv", AlphaRoom.Full, Exact, "Exact, with checksums: for keeping.") { HasTimecode = true },
+        new(FileKind.Ffv1, "Matroska, FFV1", "mkv", AlphaRoom.Full, Exact, "Exact, with checksums: for keeping.") { Sound = SoundRoom.Pcm, HasTimecode = true },
         new(FileKind.Still, "PNG still", "png", AlphaRoom.Full, Exact, "One frame.") { IsIntraOnly = true },
     ];
 

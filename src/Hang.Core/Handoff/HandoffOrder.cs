@@ -34,6 +34,9 @@ public sealed record HandoffOrder(ImmutableArray<FileKind> Kinds, Backing Backin
     /// <inheritdoc cref="HandoffPlan.Once"/>
     public bool Once { get; init; }
 
+    /// <inheritdoc cref="HandoffPlan.Silent"/>
+    public bool Silent { get; init; }
+
     /// <summary>How the files are named; null for <see cref="FilePattern.Usual"/>.</summary>
     public string? Pattern { get; init; }
 
@@ -52,6 +55,7 @@ public sealed record HandoffOrder(ImmutableArray<FileKind> Kinds, Backing Backin
         FirstNumber = plan.FirstNumber,
         Timecode = plan.Timecode,
         Once = plan.Once,
+        Silent = plan.Silent,
     };
 
     /// <summary>The files of a graphic that the order makes: the graphic in a colourway, and the plan as it is carried out.</summary>
@@ -78,7 +82,7 @@ public sealed record HandoffOrder(ImmutableArray<FileKind> Kinds, Backing Backin
     {
         var rest = graphic.Phases.HoldLast;
         var (first, last) = kind == FileKind.Still ? (rest, From ?? rest) : (0, graphic.Phases.Total - 1);
-        return new(kind, Backing, From ?? first, To ?? last, scale) { Premultiplied = Premultiplied, FirstNumber = FirstNumber, Timecode = Timecode, Once = Once };
+        return new(kind, Backing, From ?? first, To ?? last, scale) { Premultiplied = Premultiplied, FirstNumber = FirstNumber, Timecode = Timecode, Once = Once, Silent = Silent };
     }
 
     private IEnumerable<(Graphic Graphic, string Variant)> Variants(Graphic graphic, ITypeShaper shaper)

@@ -51,6 +51,9 @@ public sealed record HandoffPlan(FileKind Kind, Backing Backing, int From, int T
     /// <summary>True: a kind that players repeat is shown once.</summary>
     public bool Once { get; init; }
 
+    /// <summary>True: the graphic's sound is left out.</summary>
+    public bool Silent { get; init; }
+
     /// <summary>Number of frames in the file.</summary>
     [JsonIgnore]
     public int Frames => Only.IsDefaultOrEmpty ? (To - From) / Every + 1 : Only.Length;

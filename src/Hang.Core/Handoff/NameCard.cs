@@ -1,6 +1,7 @@
 using System.Globalization;
 using Hang.Core.Checks.Frames;
 using Hang.Core.Documents;
+using Hang.Core.Sounds;
 
 namespace Hang.Core.Handoff;
 
@@ -30,6 +31,15 @@ public sealed record NameCard(
     /// <summary>The frame of the file at which the editor cuts.</summary>
     public int? CutFrame { get; init; }
 
+    /// <summary>How it sounds, in words; null without sound.</summary>
+    public string? Sound { get; init; }
+
+    /// <summary>The card with how loud the sound is.</summary>
+    public NameCard With(Loudness? loudness) => Sound is null || loudness is null ? this : this with
+    {
+        Sound = string.Create(CultureInfo.InvariantCulture, $"{Sound}{(loudness.Integrated is { } l ? $", {l:0.0} LUFS" : "")}{(loudness.TruePeak is { } p ? $", peak {p:0.0} dBTP" : "")}"),
+    };
+
     /// <summary>The card with the cover window, as far as it lies within the file.</summary>
     /// <param name="window">In frames of the graphic.</param>
     public NameCard With(CoverWindow? window)
@@ -53,16 +63,28 @@ public sealed record NameCard(
         return new(
             title, facts.Name, width, height, plan.Rate(graphic.Rate).ToString(), plan.Frames, plan.From, plan.To,
             Time.Timecode.Format(plan.FirstTimecode(graphic.Rate), graphic.Rate), Time.Timecode.Format(plan.To - plan.From + 1, graphic.Rate),
-            AlphaOf(plan, facts), BackingOf(plan.Backing), made);
+            AlphaOf(plan, facts), BackingOf(plan.Backing), made)
+        {
+            Sound = plan.Silent || !SoundMix.Heard(graphic).Any() ? null : SoundOf(facts.Sound),
+        };
     }
 
     /// <summary>One line for the comment that most kinds of file can carry.</summary>
-    public string Comment => string.Create(CultureInfo.InvariantCulture, $"Frames {From}-{To}, {Rate} a second; {Alpha}; backing: {Backing}{(CutFrame is { } cut ? $"; cut at frame {cut} of the file, everything is hidden in {CoverFrom}-{CoverTo}" : "")}");
+    public string Comment => string.Create(CultureInfo.InvariantCulture, $"Frames {From}-{To}, {Rate} a second; {Alpha}; backing: {Backing}{(Sound is null ? "" : $"; sound: {Sound}")}{(CutFrame is { } cut ? $"; cut at frame {cut} of the file, everything is hidden in {CoverFrom}-{CoverTo}" : "")}");
 
     private static string AlphaOf(HandoffPlan plan, FileKindFacts facts) => !plan.HasAlpha ? "no alpha, opaque"
         : facts.Alpha == AlphaRoom.OneBit ? "alpha of one bit"
         : plan.Kind == FileKind.Pair ? plan.Premultiplied ? "fill premultiplied over black, alpha as key" : "fill straight, alpha as key"
         : plan.Premultiplied ? "premultiplied alpha" : "straight alpha";
+
+    private static string? SoundOf(SoundRoom room) => room switch
+    {
+        SoundRoom.None => null,
+        SoundRoom.Pcm => "stereo at 48 kHz, PCM of 24 bits",
+        SoundRoom.Aac => "stereo at 48 kHz, AAC",
+        SoundRoom.Opus => "stereo at 48 kHz, Opus",
+        _ => "stereo at 48 kHz, Broadcast Wave beside the stills",
+    };
 
     private static string BackingOf(Backing backing) => backing.Kind switch
     {

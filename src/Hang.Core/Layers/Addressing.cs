@@ -28,7 +28,7 @@ public static class Addressing
 {
     /// <summary>All values of a layer: its own, its content's, its effects' and masks'.</summary>
     public static IEnumerable<ValuePlace> Values(this Layer layer) =>
-        layer.Own.Specs.Where(s => !layer.Content.Kind.IsInvisible || LayerValues.IsPlace(s)).Select(s => new ValuePlace(layer, new(s.Name), s, layer.Own[s], []))
+        layer.Own.Specs.Where(s => LayerValues.Suits(s, layer.Content.Kind)).Select(s => new ValuePlace(layer, new(s.Name), s, layer.Own[s], []))
             .Concat(layer.Content.Values.Specs.Select(s => new ValuePlace(layer, new(s.Name), s, layer.Content.Values[s], [])))
             .Concat(Parts(layer).SelectMany(p => p.Values.Specs.Select(s => new ValuePlace(layer, p.List.At(p.Id, s.Name), s, p.Values[s], []))));
 
@@ -49,7 +49,7 @@ public static class Addressing
                 : null;
         }
         var (set, spec) = layer.Own.Find(words[0]) is { } own ? (layer.Own, own) : (layer.Content.Values, layer.Content.Values.Find(words[0]));
-        return spec is null || (layer.Content.Kind.IsInvisible && set == layer.Own && !LayerValues.IsPlace(spec)) ? null : new(layer, new(spec.Name), spec, set[spec], [.. words.Skip(1)]);
+        return spec is null || (set == layer.Own && !LayerValues.Suits(spec, layer.Content.Kind)) ? null : new(layer, new(spec.Name), spec, set[spec], [.. words.Skip(1)]);
     }
 
     /// <summary>The value at an address.</summary>

@@ -30,6 +30,9 @@ public sealed class LayerValues : Module
 
     public static LayerValues Module { get; } = new();
 
+    /// <summary>True for a value that layers of a kind have: all have all of them, what is invisible only those of its place, what is nowhere on the stage none.</summary>
+    public static bool Suits(ValueSpec spec, Contents.ContentKind kind) => kind.IsOnStage && (!kind.IsInvisible || IsPlace(spec));
+
     /// <summary>True for what tells where a layer is; the rest tells how it shows, which an invisible layer does not.</summary>
     public static bool IsPlace(ValueSpec spec) => spec != Opacity && spec != Mask && spec.Part != Lit;
 }

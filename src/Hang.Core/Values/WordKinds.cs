@@ -81,13 +81,9 @@ public sealed class FlagKind : ValueKind
     public override string TypeScript => "boolean";
 }
 
-/// <summary>A picture by its content hash, a key of the document's assets; it stands until the next keyframe.</summary>
-public sealed class PictureKind : ValueKind
+/// <summary>A file by its content hash, a key of what the document has of that kind; it stands until the next keyframe.</summary>
+public abstract class HashKind : ValueKind
 {
-    public static PictureKind Picture { get; } = new();
-
-    public override string Name => "picture";
-
     public override bool Mixes => false;
 
     public override Value Mix(in Value a, in Value b, double t) => t < 1 ? a : b;
@@ -110,6 +106,22 @@ public sealed class PictureKind : ValueKind
 
     /// <summary>"sha256-" and 64 hexadecimal digits in lower case.</summary>
     public static bool IsHash(string hash) => hash.Length == 71 && hash.StartsWith("sha256-", StringComparison.Ordinal) && !hash.AsSpan(7).ContainsAnyExcept(Hexadecimal);
+}
+
+/// <summary>A picture, a key of the document's assets.</summary>
+public sealed class PictureKind : HashKind
+{
+    public static PictureKind Picture { get; } = new();
+
+    public override string Name => "picture";
+}
+
+/// <summary>A sound, a key of the document's sounds.</summary>
+public sealed class SoundKind : HashKind
+{
+    public static SoundKind Sound { get; } = new();
+
+    public override string Name => "sound";
 }
 
 /// <summary>Some layers of the graphic, by their ids.</summary>

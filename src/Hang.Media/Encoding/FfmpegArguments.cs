@@ -1,6 +1,7 @@
 using System.Globalization;
 using Hang.Core.Handoff;
 using Hang.Core.Time;
+using Hang.Media.Sounds;
 
 namespace Hang.Media.Encoding;
 
@@ -12,6 +13,13 @@ internal static class FfmpegArguments
     /// <summary>Where a pipe's raw frames come in.</summary>
     public static string[] RawInput(string pixels, int width, int height, FrameRate rate) =>
         ["-f", "rawvideo", "-pix_fmt", pixels, "-s", string.Create(CultureInfo.InvariantCulture, $"{width}x{height}"), "-r", rate.ToString(), "-i", "pipe:0"];
+
+    /// <summary>Where a file's sound comes in, behind the frames.</summary>
+    public static string[] SoundInput(SoundTrack? sound) => sound is null ? [] : ["-i", "file:" + sound.Path];
+
+    /// <summary>How a file's sound goes out: as it is, frame by frame with the pictures.</summary>
+    /// <param name="coding">Codec and what it needs to know.</param>
+    public static string[] SoundOutput(SoundTrack? sound, params string[] coding) => sound is null ? [] : ["-map", "0:v", "-map", "1:a", "-c:a", .. coding, "-flags:a", "+bitexact"];
 
     /// <summary>From R'G'B' to Y'CbCr by BT.709, narrow range. Matrix and tags go through filters, since output options lose them.</summary>
     /// <param name="pixels">The format to be had.</param>

@@ -12,9 +12,9 @@ internal sealed class Ffv1Kind : MediaKind
     {
         string[] arguments =
         [
-            .. FfmpegArguments.Quiet, .. FfmpegArguments.RawInput(delivery.PixelFormat, delivery.Width, delivery.Height, delivery.Rate),
+            .. FfmpegArguments.Quiet, .. FfmpegArguments.RawInput(delivery.PixelFormat, delivery.Width, delivery.Height, delivery.Rate), .. FfmpegArguments.SoundInput(delivery.Sound),
             "-vf", $"format={(delivery.Plan.HasAlpha ? "bgra" : "bgr0")},setparams=color_primaries=bt709:color_trc=iec61966-2-1,setsar=1",
-            "-c:v", "ffv1", "-level", "3", "-g", "1", "-slices", "4", "-slicecrc", "1", .. FfmpegArguments.Words(delivery.Card, true), "-f", "matroska", delivery.Path,
+            "-c:v", "ffv1", "-level", "3", "-g", "1", "-slices", "4", "-slicecrc", "1", .. FfmpegArguments.SoundOutput(delivery.Sound, "pcm_s24le"), .. FfmpegArguments.Words(delivery.Card, true), "-f", "matroska", delivery.Path,
         ];
         return Task.FromResult<IFrameWriter>(new EncoderWriter(arguments));
     }

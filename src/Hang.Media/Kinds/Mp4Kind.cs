@@ -13,11 +13,11 @@ internal sealed class Mp4Kind : MediaKind
     {
         string[] arguments =
         [
-            .. FfmpegArguments.Quiet, .. FfmpegArguments.RawInput("yuv420p", delivery.Width, delivery.Height, delivery.Rate),
+            .. FfmpegArguments.Quiet, .. FfmpegArguments.RawInput("yuv420p", delivery.Width, delivery.Height, delivery.Rate), .. FfmpegArguments.SoundInput(delivery.Sound),
             "-vf", "setparams=range=tv:color_primaries=bt709:color_trc=bt709:colorspace=bt709,setsar=1", "-chroma_sample_location", "left",
             "-c:v", "libx264", "-preset", "medium", "-crf", "11", "-bf", "0", "-g", Math.Max(1, delivery.Rate.Nominal / 2).ToString(CultureInfo.InvariantCulture), "-flags", "+cgop",
             "-video_track_timescale", Movies.MovFile.Clock(delivery.Rate).Scale.ToString(CultureInfo.InvariantCulture), "-movie_timescale", Movies.MovFile.Clock(delivery.Rate).Scale.ToString(CultureInfo.InvariantCulture),
-            .. FfmpegArguments.Words(delivery.Card, true), "-movflags", "+faststart", "-f", "mp4", delivery.Path,
+            .. FfmpegArguments.SoundOutput(delivery.Sound, "aac", "-b:a", "256k"), .. FfmpegArguments.Words(delivery.Card, true), "-movflags", "+faststart", "-f", "mp4", delivery.Path,
         ];
         return Task.FromResult<IFrameWriter>(new EncoderWriter(arguments, frame => Yuv420.Prepare(frame, false)));
     }

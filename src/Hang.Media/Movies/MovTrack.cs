@@ -48,13 +48,6 @@ internal sealed class MovTrack(uint scale, uint step)
                 runs.Add([.. U32((uint)i + 1), .. U32(chunks[i].Count), .. U32(1)]);
             }
         }
-        var isLarge = chunks.Count > 0 && chunks[^1].At > uint.MaxValue;
-        var places = new byte[8 + chunks.Count * (isLarge ? 8 : 4)];
-        U32((uint)chunks.Count).CopyTo(places, 4);
-        for (var i = 0; i < chunks.Count; i++)
-        {
-            (isLarge ? U64(chunks[i].At) : U32((uint)chunks[i].At)).CopyTo(places, 8 + i * (isLarge ? 8 : 4));
-        }
         var lengths = new byte[12 + 4 * sizes.Count];
         U32(Count).CopyTo(lengths, 8);
         for (var i = 0; i < sizes.Count; i++)
@@ -66,6 +59,19 @@ internal sealed class MovTrack(uint scale, uint step)
             Of("stts", U32(0), U32(1), U32(Count), U32(step)),
             Of("stsc", U32(0), U32((uint)runs.Count), [.. runs.SelectMany(r => r)]),
             Of("stsz", lengths),
-            Of(isLarge ? "co64" : "stco", places));
+            Places([.. chunks.Select(c => c.At)]));
+    }
+
+    /// <summary>Where chunks lie in the file, in 64 bits where 32 are not enough.</summary>
+    public static byte[] Places(ulong[] chunks)
+    {
+        var isLarge = chunks.Length > 0 && chunks[^1] > uint.MaxValue;
+        var places = new byte[8 + chunks.Length * (isLarge ? 8 : 4)];
+        U32((uint)chunks.Length).CopyTo(places, 4);
+        for (var i = 0; i < chunks.Length; i++)
+        {
+            (isLarge ? U64(chunks[i]) : U32((uint)chunks[i])).CopyTo(places, 8 + i * (isLarge ? 8 : 4));
+        }
+        return Of(isLarge ? "co64" : "stco", places);
     }
 }

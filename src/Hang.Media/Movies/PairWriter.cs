@@ -6,7 +6,7 @@ using Hang.Media.Slices;
 
 namespace Hang.Media.Movies;
 
-/// <summary>Writes fill and key at once, from the same painted frames, into a folder or a zip.</summary>
+/// <summary>Writes fill and key at once, from the same painted frames, into a folder or a zip. The sound goes with the fill.</summary>
 internal sealed class PairWriter : IFrameWriter
 {
     private readonly Delivery delivery;
@@ -21,7 +21,7 @@ internal sealed class PairWriter : IFrameWriter
         var names = PairFiles.Names(Path.Combine(folder, delivery.Stem + ".mov"));
         var arguments = ProresArguments.Of(delivery, delivery.Width, delivery.Height, "pipe:1");
         fill = new(arguments, new(delivery with { Path = names.Fill }, ProresHqKind.Look), frame => frame.Pixels);
-        key = new(arguments, new(delivery with { Path = names.Key }, ProresHqKind.Look), frame => frame.Encoded);
+        key = new(arguments, new(delivery with { Path = names.Key, Sound = null }, ProresHqKind.Look), frame => frame.Encoded);
     }
 
     /// <summary>The key: alpha as grey.</summary>
@@ -56,11 +56,7 @@ internal sealed class PairWriter : IFrameWriter
         await using var zip = await ZipFile.OpenAsync(delivery.Path, ZipArchiveMode.Create, cancel);
         foreach (var path in Directory.GetFiles(folder).Order(StringComparer.Ordinal))
         {
-            var entry = zip.CreateEntry(Path.GetFileName(path), CompressionLevel.NoCompression);
-            entry.LastWriteTime = Stills.StillsWriter.ZipTime;
-            await using var stream = await entry.OpenAsync(cancel);
-            await using var movie = File.OpenRead(path);
-            await movie.CopyToAsync(stream, cancel);
+            await Stills.StillsWriter.AddToZipAsync(zip, Path.GetFileName(path), path, cancel);
         }
     }
 

@@ -5,6 +5,7 @@ using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Media.Kinds;
 using Hang.Media.Rendering;
+using Hang.Media.Sounds;
 using Hang.Paint.Pictures;
 
 namespace Hang.Media.Proofs;
@@ -25,9 +26,10 @@ public static class Prover
 
     /// <param name="path">The delivered file, zip or folder.</param>
     /// <param name="progress">Told the number of frames compared.</param>
+    /// <param name="sounds">Where the graphic's sounds are heard; needed when it has any.</param>
     /// <exception cref="Core.ProblemException">The file cannot be decoded at all.</exception>
     public static async Task<ProofResult> ProveAsync(
-        Evaluator evaluator, HandoffPlan plan, PictureShelf pictures, string path, IProgress<int>? progress = null, CancellationToken cancel = default)
+        Evaluator evaluator, HandoffPlan plan, PictureShelf pictures, string path, IProgress<int>? progress = null, SoundShelf? sounds = null, CancellationToken cancel = default)
     {
         plan = plan.Demand(evaluator.Graphic);
         var delivery = Delivery.Of(evaluator.Graphic, plan, NameCard.Of(evaluator.Graphic, plan, evaluator.Graphic.Name), path, "");
@@ -97,6 +99,7 @@ public static class Prover
             var outside = errors.Select(e => e.OutOfRange).DefaultIfEmpty().Max();
             facts.Add(new("levels (EBU R 103)", "at most 1 % out of range", string.Create(CultureInfo.InvariantCulture, $"{outside * 100:0.##} % out of range"), outside <= Proof.MostOutOfRange));
         }
+        facts.AddRange(await SoundProof.FactsAsync(evaluator.Graphic, delivery, sounds, cancel));
         var rim = compared.Where(c => c.Rim is not null).MaxBy(c => c.Rim!.Error);
         var proof = Proof.Of([.. facts], errors, tolerance) with { Rim = rim?.Rim };
         return new(proof, ProofPictures.Strip(strip, width, height), sides) { Rim = rim?.RimPicture };

@@ -40,18 +40,21 @@ internal static class StillsReader
         }
     }
 
+    /// <summary>The sound lies beside the stills.</summary>
+    private static bool IsStill(string name) => !name.EndsWith(Stills.StillsWriter.SoundName(""), StringComparison.Ordinal);
+
     private static async IAsyncEnumerable<(string Name, byte[] Still)> StillsAsync(string path, [EnumeratorCancellation] CancellationToken cancel)
     {
         if (Directory.Exists(path))
         {
-            foreach (var still in Directory.GetFiles(path).Order(StringComparer.Ordinal))
+            foreach (var still in Directory.GetFiles(path).Where(IsStill).Order(StringComparer.Ordinal))
             {
                 yield return (Path.GetFileName(still), await File.ReadAllBytesAsync(still, cancel));
             }
             yield break;
         }
         await using var zip = await ZipFile.OpenReadAsync(path, cancel);
-        foreach (var entry in zip.Entries.OrderBy(e => e.Name, StringComparer.Ordinal))
+        foreach (var entry in zip.Entries.Where(e => IsStill(e.Name)).OrderBy(e => e.Name, StringComparer.Ordinal))
         {
             await using var stream = await entry.OpenAsync(cancel);
             var still = new byte[entry.Length];

@@ -35,10 +35,12 @@ public static class Chunks
     {
         From = plan.FrameAt(first),
         To = plan.FrameAt(first + frames - 1),
+        // The sound is put in where the parts are joined.
+        Silent = true,
         FirstNumber = plan.FirstNumber is { } number ? number + first : null,
     };
 
-    /// <summary>Joins rendered parts into the file that one worker would have made.</summary>
+    /// <summary>Joins rendered parts, and the sound, into the file that one worker would have made.</summary>
     public static async Task JoinAsync(Delivery delivery, IReadOnlyList<string> parts, CancellationToken cancel)
     {
         if (FileKinds.Of(delivery.Plan.Kind).IsSequence)
@@ -73,6 +75,10 @@ public static class Chunks
                 await using var to = await entry.OpenAsync(cancel);
                 await from.CopyToAsync(to, cancel);
             }
+        }
+        if (delivery.Sound is { } sound)
+        {
+            await StillsWriter.AddToZipAsync(zip, $"{delivery.Stem}/{StillsWriter.SoundName(delivery.Stem)}", sound.Path, cancel);
         }
     }
 }

@@ -1,6 +1,7 @@
 using Hang.Core.Documents;
 using Hang.Core.Handoff;
 using Hang.Core.Time;
+using Hang.Media.Sounds;
 
 namespace Hang.Media.Rendering;
 
@@ -20,6 +21,9 @@ public sealed record Delivery(string Path, string Stem, int Width, int Height, F
 
     /// <summary>True when a kind of several files is delivered in one zip, not in a folder.</summary>
     public bool IsZip { get; init; }
+
+    /// <summary>The sound that goes into the file, or beside its stills; null for none.</summary>
+    public SoundTrack? Sound { get; init; }
 
     /// <summary>Bytes of a painted frame.</summary>
     public int FrameBytes => Width * Height * 4;

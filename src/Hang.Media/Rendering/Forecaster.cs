@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Diagnostics;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
+using Hang.Core.Sounds;
 using Hang.Media.Proofs;
 using Hang.Paint.Pictures;
 
@@ -24,19 +25,21 @@ public static class Forecaster
     /// <exception cref="Core.ProblemException">The sample could not be rendered, so neither could the whole.</exception>
     public static async Task<Forecast> SampleAsync(Evaluator evaluator, HandoffPlan plan, PictureShelf pictures, CancellationToken cancel)
     {
-        plan = plan.Demand(evaluator.Graphic);
+        // Sound costs the same every second, and next to no time.
+        var sound = plan.Silent || !SoundMix.Heard(evaluator.Graphic).Any() ? 0 : (long)(FileKinds.Of(plan.Kind).SoundBytesPerSecond * evaluator.Graphic.Rate.Seconds(plan.To - plan.From + 1));
+        plan = plan.Demand(evaluator.Graphic) with { Silent = true };
         // A file of one frame tells what every file costs; the rest is counted by the frame. It goes first, so that the sample runs warm.
         var alone = await RenderAsync(evaluator, plan with { Only = [plan.From] }, pictures, cancel);
         if (plan.Frames <= Windows * WindowFrames)
         {
             var whole = await RenderAsync(evaluator, plan, pictures, cancel);
-            return new(whole.Bytes, whole.Seconds, plan.Frames, whole.Proof.MeanColour, WorstBlock(whole.Proof));
+            return new(whole.Bytes + sound, whole.Seconds, plan.Frames, whole.Proof.MeanColour, WorstBlock(whole.Proof));
         }
         var sample = plan with { Only = Sample(plan) };
         var part = await RenderAsync(evaluator, sample, pictures, cancel);
         var share = (plan.Frames - 1.0) / (sample.Frames - 1);
         return new(
-            (long)(alone.Bytes + (part.Bytes - alone.Bytes) * share), alone.Seconds + Math.Max(0, part.Seconds - alone.Seconds) * share, sample.Frames + 1,
+            (long)(alone.Bytes + (part.Bytes - alone.Bytes) * share) + sound, alone.Seconds + Math.Max(0, part.Seconds - alone.Seconds) * share, sample.Frames + 1,
             part.Proof.MeanColour, WorstBlock(part.Proof));
     }
 
@@ -56,7 +59,7 @@ public static class Forecaster
             var watch = Stopwatch.StartNew();
             await Renderer.RenderAsync(evaluator, plan, pictures, path, "sample", cancel: cancel);
             var seconds = watch.Elapsed.TotalSeconds;
-            return (new FileInfo(path).Length, seconds, (await Prover.ProveAsync(evaluator, plan, pictures, path, null, cancel)).Proof);
+            return (new FileInfo(path).Length, seconds, (await Prover.ProveAsync(evaluator, plan, pictures, path, cancel: cancel)).Proof);
         }
         finally
         {

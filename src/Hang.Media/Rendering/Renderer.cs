@@ -2,6 +2,7 @@ using Hang.Core;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Media.Kinds;
+using Hang.Media.Sounds;
 using Hang.Paint.Pictures;
 
 namespace Hang.Media.Rendering;
@@ -15,21 +16,24 @@ public static class Renderer
     /// <param name="path">File to make. A sequence whose path does not end with .zip is made as a folder; fill and key whose path does not are two files beside each other.</param>
     /// <param name="stem">First part of the names of stills.</param>
     /// <param name="card">What the file says of itself; null for the graphic's name and no time.</param>
+    /// <param name="sounds">Where a graphic's sounds are heard; needed when it has any.</param>
     /// <exception cref="ProblemException">The plan does not suit the graphic, the path is taken, the disk is full or the encoder died. No half file stays.</exception>
     public static async Task RenderAsync(
         Evaluator evaluator, HandoffPlan plan, PictureShelf pictures, string path, string stem,
-        int? workers = null, IProgress<int>? progress = null, NameCard? card = null, CancellationToken cancel = default)
+        int? workers = null, IProgress<int>? progress = null, NameCard? card = null, SoundShelf? sounds = null, CancellationToken cancel = default)
     {
         plan = plan.Demand(evaluator.Graphic);
         foreach (var taken in PathsOf(plan, path).Where(Path.Exists))
         {
             throw new ProblemException($"{Path.GetFileName(taken)} is there already, and Hang never overwrites.", "Choose another name.", field: "file");
         }
-        var half = path + ".part";
+        var (half, wave) = (path + ".part", path + ".part.wav");
         try
         {
             Remove(half);
+            File.Delete(wave);
             var delivery = Delivery.Of(evaluator.Graphic, plan, card ?? NameCard.Of(evaluator.Graphic, plan, evaluator.Graphic.Name), path, stem) with { Path = half };
+            delivery = delivery with { Sound = await SoundTrack.MakeAsync(evaluator.Graphic, delivery, sounds, wave, cancel) };
             await using (var writer = await MediaKinds.Of(plan.Kind).OpenAsync(delivery, cancel))
             {
                 for (var pass = 0; pass < writer.Passes; pass++)
@@ -74,6 +78,10 @@ public static class Renderer
                 throw new ProblemException("The file could not be written: Hang may not write there.", "Choose another folder.", field: "file");
             }
             throw;
+        }
+        finally
+        {
+            File.Delete(wave);
         }
     }
 

@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.IO.Compression;
 using Hang.Media.Rendering;
+using Hang.Media.Sounds;
 
 namespace Hang.Media.Stills;
 
@@ -55,10 +56,37 @@ internal sealed class StillsWriter : IFrameWriter
         }
     }
 
-    public Task FinishAsync(CancellationToken cancel)
+    public async Task FinishAsync(CancellationToken cancel)
     {
+        if (delivery.Sound is { } sound)
+        {
+            await AddSoundAsync(sound, cancel);
+        }
         zip?.Dispose();
-        return Task.CompletedTask;
+    }
+
+    /// <summary>The name of the sound beside the stills.</summary>
+    public static string SoundName(string stem) => stem + ".wav";
+
+    private async Task AddSoundAsync(SoundTrack sound, CancellationToken cancel)
+    {
+        var name = SoundName(delivery.Stem);
+        if (zip is null)
+        {
+            File.Copy(sound.Path, Path.Combine(delivery.Path, name));
+            return;
+        }
+        await AddToZipAsync(zip, $"{delivery.Stem}/{name}", sound.Path, cancel);
+    }
+
+    /// <summary>Puts a file into a zip as it is.</summary>
+    public static async Task AddToZipAsync(ZipArchive zip, string name, string path, CancellationToken cancel)
+    {
+        var entry = zip.CreateEntry(name, CompressionLevel.NoCompression);
+        entry.LastWriteTime = ZipTime;
+        await using var stream = await entry.OpenAsync(cancel);
+        await using var file = File.OpenRead(path);
+        await file.CopyToAsync(stream, cancel);
     }
 
     public ValueTask DisposeAsync()

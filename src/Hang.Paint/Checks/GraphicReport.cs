@@ -7,6 +7,7 @@ using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
+using Hang.Core.Sounds;
 using Hang.Core.Time;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
@@ -26,6 +27,20 @@ public sealed record GraphicReport(
     ImmutableArray<Finding> Findings, CoverWindow? Cover, Hole? Hole, Seam Seam, Flashes Flashes, KeyDistance SafestKey, KeyDistance? ChosenKey, double Spill,
     int FirstSeen, int LastSeen, ReadingTime Reading)
 {
+    /// <summary>How loud it is, after EBU R 128; null without sound.</summary>
+    public Loudness? Loudness { get; init; }
+
+    /// <summary>The report with what is known of the sound; null: there is none.</summary>
+    public GraphicReport With(Graphic graphic, SoundMix? mix)
+    {
+        if (mix is null or { IsSilent: true })
+        {
+            return this;
+        }
+        var loudness = Core.Sounds.Loudness.Of(mix, 0, mix.Count);
+        return this with { Loudness = loudness, Findings = [.. Findings.Concat(SoundChecks.Of(graphic, mix, loudness)).OrderByDescending(f => f.Weight)] };
+    }
+
     private const double LargeType = 24, LargeRatio = 3, SmallRatio = 4.5, MostlyCovered = 0.5;
 
     /// <param name="backing">What will be rendered behind it; a key colour is judged.</param>

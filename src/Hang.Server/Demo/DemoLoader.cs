@@ -1,5 +1,6 @@
 using Hang.Core.Documents;
 using Hang.Core.Json;
+using Hang.Server.Sounds;
 using Hang.Store.Packages;
 using Hang.Store.Pictures;
 using Hang.Store.Revisions;
@@ -7,7 +8,7 @@ using Hang.Store.Revisions;
 namespace Hang.Server.Demo;
 
 /// <summary>Loads the demo package, once in the life of a database.</summary>
-public sealed class DemoLoader(PackageStore packages, RevisionStore revisions, PictureStore pictures)
+public sealed class DemoLoader(PackageStore packages, RevisionStore revisions, PictureStore pictures, DocumentSounds sounds)
 {
     private const string Loaded = "demo";
 
@@ -22,7 +23,7 @@ public sealed class DemoLoader(PackageStore packages, RevisionStore revisions, P
         var package = await packages.AddAsync(demo.Name);
         foreach (var (_, graphic) in demo.Graphics)
         {
-            await revisions.AddAsync(package, GraphicJson.Write(await KeepPicturesAsync(demo, graphic, pictures)), "Demo");
+            await revisions.AddAsync(package, GraphicJson.Write(await KeepAsync(demo, graphic, pictures, sounds)), "Demo");
         }
         if (demo.Graphics.Select(g => g.Graphic.Palette).FirstOrDefault(p => p is not null) is { } palette)
         {
@@ -31,14 +32,14 @@ public sealed class DemoLoader(PackageStore packages, RevisionStore revisions, P
         await packages.SetSettingAsync(Loaded, DateTime.UtcNow.ToString("O"));
     }
 
-    /// <summary>A graphic of the demo with its pictures in the store.</summary>
-    internal static async Task<Graphic> KeepPicturesAsync(DemoPackage demo, Graphic graphic, PictureStore pictures, CancellationToken cancel = default)
+    /// <summary>A graphic of the demo with its pictures and sounds in the store.</summary>
+    internal static async Task<Graphic> KeepAsync(DemoPackage demo, Graphic graphic, PictureStore pictures, DocumentSounds sounds, CancellationToken cancel = default)
     {
         foreach (var (hash, asset) in graphic.Assets)
         {
             await pictures.AddAsync(hash, asset, demo.Bytes(asset), cancel);
             graphic = graphic with { Assets = graphic.Assets.SetItem(hash, asset with { File = null }) };
         }
-        return graphic;
+        return await sounds.KeepAsync(demo.WithSounds(graphic), cancel);
     }
 }

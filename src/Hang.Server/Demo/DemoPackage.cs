@@ -36,5 +36,11 @@ public sealed class DemoPackage
     /// <summary>The bytes of a graphic's asset.</summary>
     public byte[] Bytes(Asset asset) => File.ReadAllBytes(Path.Combine(folder, asset.File!));
 
+    /// <summary>A graphic whose sounds are inside it.</summary>
+    public Graphic WithSounds(Graphic graphic) => graphic with
+    {
+        Sounds = graphic.Sounds?.ToImmutableSortedDictionary(s => s.Key, s => s.Value with { Data = Convert.ToBase64String(File.ReadAllBytes(Path.Combine(folder, s.Value.File!))) }, StringComparer.Ordinal),
+    };
+
     private sealed record Listed(string Name, ImmutableArray<string> Graphics);
 }

@@ -6,6 +6,7 @@ using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Core.Json;
 using Hang.Media.Rendering;
+using Hang.Media.Sounds;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
 using Hang.Store.Files;
@@ -14,7 +15,7 @@ using Hang.Store.Handoffs;
 namespace Hang.Server.Handoffs;
 
 /// <summary>Renders parts of handoffs: the worker that took a handoff cuts it, all that have nothing else to do help, and the first one joins the parts.</summary>
-public sealed class ChunkJob(ChunkStore chunks, HandoffStore store, IFileStore files, PictureShelf pictures, ILogger<ChunkJob> log)
+public sealed class ChunkJob(ChunkStore chunks, HandoffStore store, IFileStore files, PictureShelf pictures, SoundShelf sounds, ILogger<ChunkJob> log)
 {
     /// <summary>A part that was begun so often without an end is given up.</summary>
     private const int MostTaken = 4;
@@ -61,7 +62,17 @@ public sealed class ChunkJob(ChunkStore chunks, HandoffStore store, IFileStore f
                 throw new ProblemException("A part that another worker rendered is not there.", "See that all workers use the same folder or file store, and run it again.", field: "file");
             }
         }
-        await Chunks.JoinAsync(Delivery.Of(evaluator.Graphic, plan, card ?? NameCard.Of(evaluator.Graphic, plan, evaluator.Graphic.Name), path, stem) with { Path = half }, [.. keys.Select(files.PathOf)], cancel);
+        var delivery = Delivery.Of(evaluator.Graphic, plan, card ?? NameCard.Of(evaluator.Graphic, plan, evaluator.Graphic.Name), path, stem) with { Path = half };
+        var wave = half + ".wav";
+        try
+        {
+            delivery = delivery with { Sound = await SoundTrack.MakeAsync(evaluator.Graphic, delivery, sounds, wave, cancel) };
+            await Chunks.JoinAsync(delivery, [.. keys.Select(files.PathOf)], cancel);
+        }
+        finally
+        {
+            File.Delete(wave);
+        }
         File.Move(half, path);
         foreach (var key in keys)
         {

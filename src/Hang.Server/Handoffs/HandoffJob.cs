@@ -7,6 +7,7 @@ using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Media.Proofs;
 using Hang.Media.Rendering;
+using Hang.Media.Sounds;
 using Hang.Paint.Checks;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
@@ -18,7 +19,7 @@ using Hang.Store.Handoffs;
 namespace Hang.Server.Handoffs;
 
 /// <summary>Renders a handoff and proves its file. When its worker dies, another begins it anew.</summary>
-public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShelf pictures, OutsideFolder outside, ChunkJob chunks, ILogger<HandoffJob> log)
+public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShelf pictures, SoundShelf sounds, OutsideFolder outside, ChunkJob chunks, ILogger<HandoffJob> log)
 {
     /// <summary>After so many runs that took their worker down, a handoff is given up.</summary>
     public const int MostRuns = 3;
@@ -72,22 +73,22 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
             var plan = JsonSerializer.Deserialize<HandoffPlan>(row.Plan, ReportJson.Options)!.Demand(graphic);
             var card = row.Card is { } json ? JsonSerializer.Deserialize<NameCard>(json, ReportJson.Options) : null;
             var evaluator = new Evaluator(graphic, TypeShaper.Shipped);
-            if (card is not null && await PaintedFrames.CoverAsync(evaluator, pictures, cancel.Token) is { } window)
+            if (card is not null)
             {
-                card = card.With(window);
+                card = card.With(await PaintedFrames.CoverAsync(evaluator, pictures, cancel.Token)).With(await SoundTrack.LoudnessAsync(graphic, plan, sounds, cancel.Token));
                 await Patient(() => store.CardAsync(id, run.Number, JsonSerializer.Serialize(card, ReportJson.Options)), stopping);
             }
             var begun = Stopwatch.GetTimestamp();
             var lengths = Chunks.Lengths(evaluator, plan, workers);
             await using (var notes = Notes(HandoffState.Rendering))
             {
-                await (lengths.Length > 1 ? chunks.RenderAsync(run, evaluator, plan, card, path, lengths, notes, quiet, cancel.Token) : Renderer.RenderAsync(evaluator, plan, pictures, path, Path.GetFileNameWithoutExtension(row.FileName), progress: notes, card: card, cancel: cancel.Token));
+                await (lengths.Length > 1 ? chunks.RenderAsync(run, evaluator, plan, card, path, lengths, notes, quiet, cancel.Token) : Renderer.RenderAsync(evaluator, plan, pictures, path, Path.GetFileNameWithoutExtension(row.FileName), progress: notes, card: card, sounds: sounds, cancel: cancel.Token));
             }
             Telemetry.RenderRate.Record(plan.Frames / Math.Max(1e-3, Stopwatch.GetElapsedTime(begun).TotalSeconds));
             ProofResult result;
             await using (var notes = Notes(HandoffState.Proving))
             {
-                result = await Prover.ProveAsync(evaluator, plan, pictures, path, notes, cancel.Token);
+                result = await Prover.ProveAsync(evaluator, plan, pictures, path, notes, sounds, cancel.Token);
             }
             await files.SaveAsync(Key(id, run.Number, "strip.png"), result.Strip);
             if (result.Rim is { } rim)

@@ -4,7 +4,9 @@ using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Core.Json;
+using Hang.Core.Sounds;
 using Hang.Media.Rendering;
+using Hang.Media.Sounds;
 using Hang.Paint.Checks;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
@@ -26,7 +28,7 @@ public sealed record ForecastView(long Bytes, double Seconds, int Frames, string
 
 /// <summary>A kind of file as it is offered.</summary>
 public sealed record KindView(
-    FileKind Kind, string Name, string Ending, AlphaRoom Alpha, bool NeedsAlpha, bool MayBePremultiplied, bool IsSequence, bool HasTimecode, bool MayLoop, int MostRate, string Note);
+    FileKind Kind, string Name, string Ending, AlphaRoom Alpha, bool NeedsAlpha, bool MayBePremultiplied, bool IsSequence, bool HasTimecode, bool MayLoop, SoundRoom Sound, int MostRate, string Note);
 
 /// <summary>What can be chosen from: where files go, and of what kinds they are.</summary>
 /// <param name="Pattern">How files are named where nothing else is said.</param>
@@ -36,7 +38,8 @@ public sealed record KindsView(ImmutableArray<Destination> Destinations, Immutab
 /// <param name="Colourways">Those the graphic can be shown in, the one it is shown in first.</param>
 /// <param name="Rest">The frame in which it is seen as it is meant.</param>
 /// <param name="Last">How it was handed off last; null when it never was.</param>
-public sealed record OrderStart(ImmutableArray<string> Colourways, int Rest, HandoffOrder? Last);
+/// <param name="HasSound">True when something is heard.</param>
+public sealed record OrderStart(ImmutableArray<string> Colourways, int Rest, HandoffOrder? Last, bool HasSound);
 
 /// <summary>An order for several graphics.</summary>
 public sealed record OrderRequest(ImmutableArray<Guid> Graphics, HandoffOrder Order);
@@ -58,14 +61,15 @@ public static class OrderEndpoints
     }
 
     /// <param name="key">#RRGGBB: a key colour to judge.</param>
-    private static async Task<GraphicReport> ReportAsync(Guid id, string? key, RevisionStore revisions, PictureShelf pictures, CancellationToken cancel)
+    private static async Task<GraphicReport> ReportAsync(Guid id, string? key, RevisionStore revisions, PictureShelf pictures, SoundShelf sounds, CancellationToken cancel)
     {
         var evaluator = new Evaluator(GraphicJson.Read((await revisions.DemandHeadAsync(id, cancel)).Document), TypeShaper.Shipped);
-        return await GraphicReport.OfAsync(evaluator, pictures, key is null ? null : new Backing(BackingKind.Key, key), cancel);
+        var report = await GraphicReport.OfAsync(evaluator, pictures, key is null ? null : new Backing(BackingKind.Key, key), cancel);
+        return report.With(evaluator.Graphic, await sounds.MixAsync(evaluator.Graphic, cancel: cancel));
     }
 
     private static KindsView Kinds() => new(
-        Destination.All, [.. FileKinds.All.Select(f => new KindView(f.Kind, f.Name, f.Ending, f.Alpha, f.NeedsAlpha, f.MayBePremultiplied, f.IsSequence, f.HasTimecode, f.MayLoop, f.MostRate, f.Note))], FilePattern.Usual);
+        Destination.All, [.. FileKinds.All.Select(f => new KindView(f.Kind, f.Name, f.Ending, f.Alpha, f.NeedsAlpha, f.MayBePremultiplied, f.IsSequence, f.HasTimecode, f.MayLoop, f.Sound, f.MostRate, f.Note))], FilePattern.Usual);
 
     private static async Task<ForecastView> ForecastAsync(Guid id, HandoffPlan plan, RevisionStore revisions, PictureShelf pictures, CancellationToken cancel)
     {
@@ -84,6 +88,6 @@ public static class OrderEndpoints
         var last = await store.RememberedAsync(id, cancel);
         return new(
             palette is null ? [] : [palette.Current, .. palette.Colourways.Select(c => c.Name).Where(n => n != palette.Current)], graphic.Phases.HoldLast,
-            last is null ? null : JsonSerializer.Deserialize<HandoffOrder>(last, ReportJson.Options));
+            last is null ? null : JsonSerializer.Deserialize<HandoffOrder>(last, ReportJson.Options), SoundMix.Heard(graphic).Any());
     }
 }

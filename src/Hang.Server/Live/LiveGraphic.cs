@@ -242,6 +242,9 @@ public sealed class LiveGraphic
     /// <summary>Whether the words can be read in the time they stand.</summary>
     public ReadingTime Reading(string connection) => ReadingTime.Of(Seen(connection), TypeShaper.Shipped);
 
+    /// <summary>The graphic as a viewer sees it, previews included.</summary>
+    public Graphic Shown(string connection) => Seen(connection).Graphic;
+
     private Evaluator Seen(string connection) => viewers.GetValueOrDefault(connection)?.Sent?.Evaluator ?? state.Program.Evaluator;
 
     private IReadOnlyCollection<int> Held() => [.. viewers.Values.SelectMany(v => v.Wanted).Distinct()];

@@ -6,15 +6,16 @@ using Hang.Core.Values;
 using Hang.Paint.Pictures;
 using Hang.Server.Handoffs;
 using Hang.Server.Hosting;
+using Hang.Server.Sounds;
 using Microsoft.AspNetCore.SignalR;
 
 namespace Hang.Server.Live;
 
 /// <summary>
-/// The live line between a bench and its graphic. Patches are pushed as "patched", remarks on an edit as "noted", the reading time as "reading", and the
+/// The live line between a bench and its graphic. Patches are pushed as "patched", remarks on an edit as "noted", the reading time as "reading", what is heard as "sounding", and the
 /// graphic's removal as "removed"; calls answer with a refusal or with nothing.
 /// </summary>
-public sealed class LiveHub(LiveGraphics graphics, PictureShelf pictures, IHubContext<LiveHub> hub, ILogger<LiveHub> log) : Hub
+public sealed class LiveHub(LiveGraphics graphics, PictureShelf pictures, HeardMixes mixes, IHubContext<LiveHub> hub, ILogger<LiveHub> log) : Hub
 {
     private const string Watched = "graphic";
     private const int MostSession = 64;
@@ -71,18 +72,29 @@ public sealed class LiveHub(LiveGraphics graphics, PictureShelf pictures, IHubCo
         Context.Items.ContainsKey(Watched) ? JsonSerializer.Serialize((await Mine()).Contrast(Context.ConnectionId, layer, frame, pictures), ReportJson.Options) : "null";
 
     /// <summary>Asks how long the words need to be read and how long they stand; it is pushed as JSON when it has been found, and holds up no other call.</summary>
-    public Task<Refusal?> Reading() => Answer(async () =>
+    public Task<Refusal?> Reading() => Later("reading", async (live, connection, tell) => await tell(live.Reading(connection)));
+
+    /// <summary>Asks what is heard; it is pushed as "sounding", as JSON: first without its loudness where that is not known yet, then with it.</summary>
+    public Task<Refusal?> Sounding() => Later("sounding", async (live, connection, tell) =>
+    {
+        var graphic = live.Shown(connection);
+        await tell(await mixes.SoundingAsync(graphic));
+        await tell(await mixes.LoudAsync(graphic));
+    });
+
+    /// <summary>Begins what takes its time and holds up no other call; what it finds is pushed under a name, as JSON.</summary>
+    private Task<Refusal?> Later(string name, Func<LiveGraphic, string, Func<object, Task>, Task> find) => Answer(async () =>
     {
         var (live, connection) = (await Mine(), Context.ConnectionId);
         _ = Task.Run(async () =>
         {
             try
             {
-                await hub.Clients.Client(connection).SendAsync("reading", JsonSerializer.Serialize(live.Reading(connection), ReportJson.Options));
+                await find(live, connection, found => hub.Clients.Client(connection).SendAsync(name, JsonSerializer.Serialize(found, ReportJson.Options)));
             }
             catch (Exception e)
             {
-                log.LogWarning(e, "The reading time could not be told");
+                log.LogWarning(e, "\"{Name}\" could not be told", name);
             }
         });
     });

@@ -24,6 +24,7 @@ using Hang.Server.Hosting;
 using Hang.Server.Fonts;
 using Hang.Server.Live;
 using Hang.Server.Safety;
+using Hang.Server.Sounds;
 using Hang.Server.Motion;
 using Hang.Store.Feels;
 using Hang.Store.Fonts;
@@ -69,7 +70,7 @@ public sealed record ValueInfo(
 /// <param name="Sized">Name of the value that a corner drags on the stage; null for none.</param>
 /// <param name="KeepsShape">True when a corner keeps the sides in proportion.</param>
 /// <param name="OfLayer">Names of the values that a layer with such a content has besides; empty for an effect.</param>
-public sealed record ModuleInfo(string Name, string Title, string Meaning, ImmutableArray<ValueInfo> Values, string? Sized, bool KeepsShape, bool IsGroup, bool IsInvisible, bool HasEdge, ImmutableArray<string> OfLayer);
+public sealed record ModuleInfo(string Name, string Title, string Meaning, ImmutableArray<ValueInfo> Values, string? Sized, bool KeepsShape, bool IsGroup, bool IsInvisible, bool IsOnStage, bool HasEdge, ImmutableArray<string> OfLayer);
 
 /// <summary>What does not change while the server runs.</summary>
 public sealed record Choices(ImmutableArray<FontFamily> Fonts, ImmutableArray<FeelChoice> Feels, ImmutableArray<ValueInfo> LayerValues, ImmutableArray<ModuleInfo> Contents, ImmutableArray<ModuleInfo> Effects, ImmutableArray<ModuleInfo> Masks, ImmutableArray<string> Blends, ImmutableArray<string> Rates, double ActionMargin, double GraphicsMargin, int WindowLength, ImmutableArray<ArrivalInfo> Arrivals);
@@ -116,9 +117,9 @@ public static class RackEndpoints
         FontShelf.Shipped.Families,
         [.. NamedFeels.All.Select(f => new FeelChoice(f.Name, f.Feel.Css))],
         [.. LayerValues.Module.Values.Select(Info)],
-        [.. Modules<ContentKind>.All.Select(k => new ModuleInfo(k.Name, k.Title, k.Meaning, [.. k.Values.Select(Info)], k.Sized?.Name, k.KeepsShape, k.IsGroup, k.IsInvisible, k.HasEdge, [.. LayerValues.Module.Values.Where(v => !k.IsInvisible || LayerValues.IsPlace(v)).Select(v => v.Name)]))],
-        [.. Modules<EffectKind>.All.Select(k => new ModuleInfo(k.Name, k.Title, k.Meaning, [.. k.Values.Select(Info)], null, false, false, false, false, []))],
-        [.. Modules<MaskKind>.All.Select(k => new ModuleInfo(k.Name, k.Title, k.Meaning, [.. k.Values.Select(Info)], null, false, false, false, false, []))],
+        [.. Modules<ContentKind>.All.Select(k => new ModuleInfo(k.Name, k.Title, k.Meaning, [.. k.Values.Select(Info)], k.Sized?.Name, k.KeepsShape, k.IsGroup, k.IsInvisible, k.IsOnStage, k.HasEdge, [.. LayerValues.Module.Values.Where(v => LayerValues.Suits(v, k)).Select(v => v.Name)]))],
+        [.. Modules<EffectKind>.All.Select(k => new ModuleInfo(k.Name, k.Title, k.Meaning, [.. k.Values.Select(Info)], null, false, false, false, true, false, []))],
+        [.. Modules<MaskKind>.All.Select(k => new ModuleInfo(k.Name, k.Title, k.Meaning, [.. k.Values.Select(Info)], null, false, false, false, true, false, []))],
         [.. Enum.GetValues<BlendMode>().Select(JsonName.Of)],
         [.. FrameRate.All.Select(r => r.ToString())],
         Core.Checks.SafeAreas.ActionMargin, Core.Checks.SafeAreas.GraphicsMargin, Core.Programs.FrameWindow.Standard,
@@ -170,13 +171,13 @@ public static class RackEndpoints
         $"/api/graphics/{row.Id}/stills/{row.ChangedAt.Ticks}", row.ChangedAt, row.RemovedAt is not null, facts.Problem);
 
     private static async Task<Guid> AddGraphicAsync(
-        Guid id, NewGraphic wish, PackageStore packages, RevisionStore revisions, PictureStore pictures, LiveGraphics live, ServerOptions options, CancellationToken cancel)
+        Guid id, NewGraphic wish, PackageStore packages, RevisionStore revisions, PictureStore pictures, DocumentSounds sounds, LiveGraphics live, ServerOptions options, CancellationToken cancel)
     {
         var package = await DemandPackage(id, packages, cancel);
         if (wish.Start is { } start)
         {
             var demo = DemoPackage.In(options.Demo);
-            var begun = await DemoLoader.KeepPicturesAsync(demo, demo.Graphic(start), pictures, cancel);
+            var begun = await DemoLoader.KeepAsync(demo, demo.Graphic(start), pictures, sounds, cancel);
             var rated = new Core.Edits.Several([new Core.Edits.ChangeGraphic(Kind: wish.Kind, Rate: FrameRate.Parse(wish.Rate)), new Core.Edits.SetPhases(new(wish.Arrive, wish.Hold, wish.Leave))]).ApplyTo(begun with { Name = wish.Name }, TypeShaper.Shipped);
             return await AddToPackageAsync(package, rated, "New graphic", packages, revisions, live, cancel);
         }
@@ -204,13 +205,13 @@ public static class RackEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<Guid> ImportAsync(Guid id, HttpRequest request, PackageStore packages, RevisionStore revisions, PictureStore pictures, PackageFonts fonts, LiveGraphics live, CancellationToken cancel)
+    private static async Task<Guid> ImportAsync(Guid id, HttpRequest request, PackageStore packages, RevisionStore revisions, PictureStore pictures, DocumentSounds sounds, PackageFonts fonts, LiveGraphics live, CancellationToken cancel)
     {
         var package = await DemandPackage(id, packages, cancel);
         using var body = new MemoryStream();
         await request.Body.CopyToAsync(body, cancel);
         var graphic = await KeepPicturesAsync(GraphicJson.Read(body.ToArray()), pictures, cancel);
-        graphic = await fonts.KeepAsync(id, graphic, cancel);
+        graphic = await fonts.KeepAsync(id, await sounds.KeepAsync(graphic, cancel), cancel);
         // A font that does not ship would break every later still and edit.
         _ = new Evaluator(graphic, TypeShaper.Shipped);
         return await AddToPackageAsync(package, graphic, "Opened a document", packages, revisions, live, cancel);
@@ -294,9 +295,9 @@ public static class RackEndpoints
         return TypedResults.File(canvas.ToPng(), "image/png");
     }
 
-    private static async Task<FileContentHttpResult> DocumentAsync(Guid id, RevisionStore revisions, PictureStore pictures, PackageFonts fonts, CancellationToken cancel)
+    private static async Task<FileContentHttpResult> DocumentAsync(Guid id, RevisionStore revisions, PictureStore pictures, DocumentSounds sounds, PackageFonts fonts, CancellationToken cancel)
     {
-        var graphic = fonts.WithFonts(GraphicJson.Read((await revisions.DemandHeadAsync(id, cancel)).Document));
+        var graphic = await sounds.WithSoundsAsync(fonts.WithFonts(GraphicJson.Read((await revisions.DemandHeadAsync(id, cancel)).Document)), cancel);
         var used = graphic.Layers.SelectMany(l => l.Mentioned()).Where(v => v.Spec.Kind is PictureKind).Select(v => v.Channel.Constant.Text).ToHashSet(StringComparer.Ordinal);
         graphic = graphic with
         {

@@ -13,6 +13,7 @@ export interface Graphic {
   palette?: Palette
   layers: Layer[]
   assets?: Record<string, Asset>
+  sounds?: Record<string, SoundAsset>
   fonts?: Record<string, FontAsset>
 }
 
@@ -85,6 +86,7 @@ export type Content =
   | PictureContent
   | Plate
   | Ring
+  | SoundContent
   | Star
   | TypeContent
 
@@ -284,6 +286,16 @@ export interface Ring {
   headSize?: Keyed<number>
   taper?: Keyed<[number, number]>
   taperTo?: Keyed<number>
+}
+
+/** A sound, heard and not seen. */
+export interface SoundContent {
+  kind: 'sound'
+  sound: string
+  gain?: Keyed<number>
+  slip?: number
+  fadeIn?: number
+  fadeOut?: number
 }
 
 /** A star or a polygon, filled and stroked. */
@@ -631,6 +643,15 @@ export interface Asset {
   file?: string
 }
 
+export interface SoundAsset {
+  name: string
+  type: string
+  samples: number
+  channels: number
+  data?: string
+  file?: string
+}
+
 export interface FontAsset {
   name: string
   family: string
@@ -643,6 +664,7 @@ export type Edit =
   | AddColourway
   | AddKey
   | AddLayer
+  | AddSound
   | AlignKeys
   | AlignLayers
   | ApplyArrival
@@ -684,6 +706,7 @@ export type Edit =
   | SetValue
   | Several
   | SlideLayers
+  | SnapKeys
   | SplitLayers
   | SpreadLayers
   | StaggerKeys
@@ -713,6 +736,12 @@ export interface AddLayer {
   do: 'addLayer'
   layer: Layer
   at?: number
+}
+
+export interface AddSound {
+  do: 'addSound'
+  hash: string
+  sound: SoundAsset
 }
 
 export interface AlignKeys {
@@ -1031,6 +1060,12 @@ export interface SlideLayers {
   do: 'slideLayers'
   layers: string[]
   by: number
+}
+
+export interface SnapKeys {
+  do: 'snapKeys'
+  keys: KeyPlace[]
+  frames: number[]
 }
 
 export interface SplitLayers {

@@ -87,3 +87,24 @@ export interface ReadingTime {
   stands: number
   holdThatWouldDo: number
 }
+
+export interface Sounding {
+  key: string
+  samples: number
+  layers: HeardLayer[]
+  beats: number[]
+  loudness: Loudness | null
+}
+
+export interface HeardLayer {
+  id: string
+  key: string
+}
+
+export interface Loudness {
+  integrated: number | null
+  momentary: number | null
+  shortTerm: number | null
+  truePeak: number | null
+  toTarget: number | null
+}
