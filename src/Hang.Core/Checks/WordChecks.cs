@@ -115,7 +115,7 @@ public static class WordChecks
         return x > outer.Left && x < outer.Right && y > outer.Top && y < outer.Bottom;
     }
 
-    private static bool CanShow(Layer layer) => layer.Content.Kind is not (Hook or Lamp or GroupContent) && !layer.Guide;
+    private static bool CanShow(Layer layer) => layer.Content.Kind is { IsInvisible: false, IsGroup: false } && !layer.Guide;
 
     private static bool IsMatte(Graphic graphic, Layer layer) => graphic.Layers.Any(l => l.Matte?.Layer == layer.Id);
 

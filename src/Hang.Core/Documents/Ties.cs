@@ -19,6 +19,11 @@ internal static class Ties
             {
                 Known(layer, id, ids, $"/layers/{i}/{place.Address}", $"{place.Spec.Label} names", "Choose layers of this graphic.");
             }
+            var to = layer.HangsFrom ?? layer.Matte?.Layer;
+            if (to is not null && (!layer.Content.Kind.IsOnStage || !graphic.Layers[ids[to]].Content.Kind.IsOnStage))
+            {
+                throw new ProblemException($"{(layer.Content.Kind.IsOnStage ? graphic.Layers[ids[to]].Name : layer.Name)} is nowhere on the stage: it neither hangs nor carries nor cuts.", "Choose another layer.", layer.Name, $"/layers/{i}/{(layer.HangsFrom is null ? "matte/layer" : "hangsFrom")}");
+            }
             if (layer.Group is { } group && !graphic.Layers[ids[group]].Content.Kind.IsGroup)
             {
                 throw new ProblemException($"{graphic.Layers[ids[group]].Name} is no group.", "Put it into a group, or into none.", layer.Name, $"/layers/{i}/group");

@@ -25,7 +25,13 @@ public sealed record ApplyArrival(
         }
         Pieces?.Demand(NameOf(graphic, Layers.FirstOrDefault() ?? ""), "pieces");
         var settings = new ArrivalSettings(Kind, Leaving, Length, Distance, Feel is null ? null : FeelText.Parse(Feel), Pieces, Keep);
-        var ranks = LayerRanks.Of(graphic, [.. Layers.Distinct()], Order);
+        // What is only heard comes and goes with its fades.
+        var seen = Layers.Distinct().Where(id => graphic.Layer(id).Content.Kind.IsOnStage).ToImmutableArray();
+        if (seen.IsEmpty && !Layers.IsEmpty)
+        {
+            throw new ProblemException("A sound is not seen coming or going.", "Give it a fade in or a fade out.", NameOf(graphic, Layers[0]), "fadeIn");
+        }
+        var ranks = LayerRanks.Of(graphic, seen, Order);
         var last = ranks.Count - 1;
         // Who came first goes first: the offset of going off counts from the end.
         return ranks.Aggregate(graphic, (g, r) => g.With(new ArrivalWriter(g, shaper).Write(g.Layer(r.Key), settings, Every * (Leaving ? last - r.Value : r.Value), Every * last)));

@@ -170,6 +170,10 @@ internal static class Arranging
             return graphic;
         }
         var layer = graphic.Layer(id);
+        if (!layer.Content.Kind.IsOnStage)
+        {
+            return graphic;
+        }
         var carrier = evaluator.PlaceOfCarrier(evaluator.Graphic.Layer(id), at) with { E = 0, F = 0 };
         var by = carrier.Inverse.Map(new Point(x, y));
         if (!double.IsFinite(by.X) || !double.IsFinite(by.Y))

@@ -27,7 +27,7 @@ internal static class Hanging
     /// <exception cref="ProblemException">The new carrier is not there, follows the layer, or has no size at that frame.</exception>
     public static Layer Keeping(Graphic graphic, Layer layer, Layer hung, int at, ITypeShaper shaper)
     {
-        if (hung.Carrier == layer.Carrier)
+        if (hung.Carrier == layer.Carrier || !layer.Content.Kind.IsOnStage)
         {
             return hung;
         }

@@ -38,7 +38,7 @@ public sealed record Nudge(ImmutableArray<string> Layers, [property: Within(-Val
         {
             throw new ProblemException("A nudge needs two numbers.", "Nothing was changed.", field: "by");
         }
-        foreach (var id in Layers)
+        foreach (var id in Layers.Where(id => graphic.Layer(id).Content.Kind.IsOnStage))
         {
             var place = graphic.Layer(id).At(new(LayerValues.Position.Name));
             var from = place.Channel.At(At);

@@ -4,10 +4,10 @@ namespace Hang.Core.Sounds;
 public static class Waveform
 {
     /// <summary>The fewest samples that one pair stands for; every power of two times that can be asked for.</summary>
-    public const int Finest = 64;
+    public const int Finest = 16;
 
     /// <summary>The most.</summary>
-    public const int Coarsest = Finest << 12;
+    public const int Coarsest = Finest << 14;
 
     /// <summary>Lowest and highest value in turn, as seen on either channel, -127..127 for full scale.</summary>
     /// <param name="every">Samples that a pair stands for.</param>

@@ -72,7 +72,7 @@ public static class SoundEndpoints
         return TypedResults.File(MemoryMarshal.AsBytes(samples.AsSpan()).ToArray(), "application/octet-stream");
     }
 
-    /// <param name="every">Samples that a pair stands for: 64 times a power of two.</param>
+    /// <param name="every">Samples that a pair stands for: 16 times a power of two.</param>
     private static Results<FileContentHttpResult, NotFound> Outline(string key, int every, HeardMixes mixes, HttpResponse response)
     {
         if (mixes.Find(key) is not { } mix)

@@ -1,19 +1,21 @@
 import { Button, Flex, Menu, Portal } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
-import { Anchor, ChevronDown, ImagePlus, Lightbulb, RectangleHorizontal, Type } from 'lucide-react'
+import { Anchor, ChevronDown, ImagePlus, Lightbulb, Music, RectangleHorizontal, Type } from 'lucide-react'
 import { useRef } from 'react'
 import { choicesQuery } from '../api/choices'
 import { addPicture, Refused, type Schemas } from '../api/client'
 import type { Content, Layer } from '../live/document'
 import { useDocument } from '../stores/documentStore'
+import { addSoundLayer, SOUND_FILES } from '../sound/addSounds'
 import { useView } from '../stores/viewStore'
 
-/** Adds shapes, type, pictures and hooks, in the middle of the frame and of a size that suits it. */
+/** Adds shapes, type, pictures, sounds and hooks, in the middle of the frame and of a size that suits it. */
 export function AddLayerBar() {
   const { edit } = useDocument.getState()
   const width = useDocument((s) => s.graphic?.width ?? 0)
   const height = useDocument((s) => s.graphic?.height ?? 0)
   const file = useRef<HTMLInputElement>(null)
+  const sound = useRef<HTMLInputElement>(null)
   const contents = useQuery(choicesQuery).data?.contents ?? []
   if (width === 0) return null
   // Plates come first: they are wanted most.
@@ -109,6 +111,15 @@ export function AddLayerBar() {
         size="xs"
         variant="outline"
         borderColor="line"
+        title="A sound that begins at the playhead: WAV, FLAC, MP3, OGG or M4A"
+        onClick={() => sound.current?.click()}
+      >
+        <Music size={14} /> Sound
+      </Button>
+      <Button
+        size="xs"
+        variant="outline"
+        borderColor="line"
         title="An invisible carrier that layers hang from"
         onClick={() => void addHook()}
       >
@@ -132,6 +143,18 @@ export function AddLayerBar() {
         onChange={(e) => {
           const chosen = e.target.files?.[0]
           if (chosen) void addPictureLayer(chosen)
+          e.target.value = ''
+        }}
+      />
+      <input
+        ref={sound}
+        type="file"
+        accept={SOUND_FILES}
+        hidden
+        aria-label="Sound file"
+        onChange={(e) => {
+          const chosen = e.target.files?.[0]
+          if (chosen) void addSoundLayer(chosen)
           e.target.value = ''
         }}
       />

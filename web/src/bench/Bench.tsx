@@ -21,6 +21,7 @@ import { useBenchKeys } from './useBenchKeys'
 import { useClipboard } from './useClipboard'
 import { usePlaying } from './usePlaying'
 import { useReadings } from './useReadings'
+import { useSounding } from '../sound/useSounding'
 import { notes } from '../shell/notes'
 import { BenchPanels } from './BenchPanels'
 import { OpenQuestion } from './OpenQuestion'
@@ -97,6 +98,7 @@ export function Bench() {
 /** What runs beside the screen and shows nothing: a component of its own, so that the screen is not drawn anew with it. */
 function Upkeep() {
   usePlaying()
+  useSounding()
   useReadings()
   useWindows()
   return null

@@ -197,6 +197,7 @@ export function Handles({ scale }: { scale: number }) {
           const layer = graphic.layers.find((l) => l.id === id)
           if (!place || !layer || layer.hidden) return null
           const content = contents.find((c) => c.name === layer.content.kind)
+          if (content?.isOnStage === false) return null
           const sized = content?.values.find((v) => v.name === content.sized)
           const c = corners(place).map((p) => ({ x: p.x * scale, y: p.y * scale }))
           const middle = (a: Point, b: Point) => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 })

@@ -3,12 +3,14 @@ import { useView } from '../stores/viewStore'
 import { useDocument } from '../stores/documentStore'
 import { useEffect } from 'react'
 import { totalFrames, type Graphic } from '../live/document'
+import { player } from '../sound/player'
+import { useSounds } from '../sound/soundStore'
 import { rateOf } from '../time/timecode'
 import { usePlayback } from '../stores/playbackStore'
 
 const MEASURE_MS = 500
 
-/** Moves the playhead in real time while playing: the frame follows the clock, so a slow machine skips frames, says so, and keeps time. */
+/** Moves the playhead in real time while playing: the frame follows the clock, which is the sound's where there is any, so a slow machine skips frames, says so, and keeps time. */
 export function usePlaying() {
   const playing = usePlayback((s) => s.playing)
   const rehearsal = usePlayback((s) => s.rehearsal)
@@ -26,6 +28,10 @@ export function usePlaying() {
     const from = rehearsal || first.frame < start || first.frame >= end ? start : first.frame
     const resting = first.frame
     const begun = performance.now()
+    // Pictures follow the sound where there is one, else the page's own clock.
+    const byClock = () => (Math.max(0, performance.now() - begun) / 1000) * rate
+    const heard = !rehearsal && useSounds.getState().sounding ? player() : null
+    void heard?.play({ rate: graphic.rate, from, start, end, speed, once: loop === 'once' }, byClock)
     let shown = 0
     let last = from - 1
     let skipped = 0
@@ -34,7 +40,7 @@ export function usePlaying() {
     drag(rehearsal !== null)
     let tick = requestAnimationFrame(step)
     function step(now: number) {
-      const passed = Math.floor((Math.max(0, now - begun) / 1000) * rate)
+      const passed = Math.max(0, Math.floor(heard?.passed() ?? (Math.max(0, now - begun) / 1000) * rate))
       if (loop === 'once' && !rehearsal && from + passed > end) {
         seek(end)
         stop()
@@ -57,6 +63,7 @@ export function usePlaying() {
     }
     return () => {
       cancelAnimationFrame(tick)
+      heard?.stop()
       if (rehearsal) {
         seek(resting)
         drag(false)

@@ -16,7 +16,15 @@ type View = 'values' | 'motion'
 /** What is selected, in numbers and words; for layers also how they move. */
 export function Details({ choices }: { choices: Schemas['Choices'] }) {
   const { selection, keys } = usePick(useSelection, 'selection', 'keys')
-  const [view, setView] = useState<View>('values')
+  const [asked, setView] = useState<View>('values')
+  // What is only heard does not move.
+  const moves = useDocument(
+    (s) =>
+      s.graphic?.layers.some(
+        (l) => selection.includes(l.id) && choices.contents.find((c) => c.name === l.content.kind)?.isOnStage !== false,
+      ) ?? false,
+  )
+  const view = moves ? asked : 'values'
   return (
     <Box as="aside" aria-label="Details" p="12px">
       {keys.length > 0 && <KeyDetails />}
@@ -27,9 +35,11 @@ export function Details({ choices }: { choices: Schemas['Choices'] }) {
             <Tabs.Trigger value="values" h="28px">
               Values
             </Tabs.Trigger>
-            <Tabs.Trigger value="motion" h="28px">
-              Motion
-            </Tabs.Trigger>
+            {moves && (
+              <Tabs.Trigger value="motion" h="28px">
+                Motion
+              </Tabs.Trigger>
+            )}
           </Tabs.List>
           <Tabs.Content value="values" p="0">
             {selection.length === 1 ? (

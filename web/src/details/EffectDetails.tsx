@@ -1,6 +1,6 @@
 import type { Schemas } from '../api/client'
 import { useDocument } from '../stores/documentStore'
-import { useLayerNames } from '../stores/ofLayer'
+import { useStageLayers } from '../stores/ofLayer'
 import { Act } from './Act'
 import { PartCards } from './PartCards'
 
@@ -14,7 +14,7 @@ export function EffectDetails({ id, choices }: { id: string; choices: Schemas['C
       title="Effects"
       kinds={choices.effects}
       add="Add an effect"
-      tools={<CopyTo id={id} />}
+      tools={<CopyTo id={id} choices={choices} />}
       onAdd={(kind) => void edit({ do: 'insertEffect', layers: [id], kind })}
       onMove={(effect, to) => void edit({ do: 'moveEffect', layer: id, effect, to })}
       onRemove={(effect) => void edit({ do: 'removeEffect', layer: id, effect })}
@@ -23,11 +23,11 @@ export function EffectDetails({ id, choices }: { id: string; choices: Schemas['C
 }
 
 /** Gives all effects to every other layer of the same group, in one step. */
-function CopyTo({ id }: { id: string }) {
+function CopyTo({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
   const { edit } = useDocument.getState()
-  const layers = useLayerNames()
+  const layers = useStageLayers(choices.contents, true)
   const group = layers.find((l) => l.id === id)?.group
-  const beside = layers.filter((l) => l.id !== id && l.group === group && l.kind !== 'hook').map((l) => l.id)
+  const beside = layers.filter((l) => l.id !== id && l.group === group).map((l) => l.id)
   if (beside.length === 0) return null
   return (
     <Act

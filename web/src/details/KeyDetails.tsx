@@ -6,6 +6,7 @@ import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
 import { useSelection } from '../stores/selectionStore'
 import type { StaggerOrder } from '../live/core.gen'
+import { beats, useSounds } from '../sound/soundStore'
 import { Choice } from '../shell/controls'
 import { TimeField } from '../time/TimeField'
 import { Act } from './Act'
@@ -21,6 +22,7 @@ export function KeyDetails() {
   const [every, setEvery] = useState(3)
   const [order, setOrder] = useState<StaggerOrder>('topDown')
   const first = Math.min(...keys.map((k) => k.at))
+  const hasBeats = useSounds((s) => (s.sounding?.beats.length ?? 0) > 0)
   const layers = new Set(keys.map((k) => k.layer)).size
 
   /** Moves all; the selection follows. */
@@ -39,6 +41,11 @@ export function KeyDetails() {
     const ends = first + Math.max(...keys.map((k) => k.at))
     if (await edit({ do: 'reverseKeys', keys })) useSelection.getState().selectKeys(keys.map((k) => ({ ...k, at: ends - k.at })))
   }
+  const toTheBeat = async () => {
+    const frames = beats()
+    const near = (at: number) => frames.reduce((a, b) => (Math.abs(b - at) < Math.abs(a - at) ? b : a))
+    if (await edit({ do: 'snapKeys', keys, frames })) useSelection.getState().selectKeys(keys.map((k) => ({ ...k, at: near(k.at) })))
+  }
   const stagger = async () => {
     if (await edit({ do: 'staggerKeys', keys, every, order })) useSelection.getState().selectKeys([])
   }
@@ -52,6 +59,9 @@ export function KeyDetails() {
         <Act name="To playhead" title="Move each layer's first selected keyframe to the playhead" onClick={() => void align()} />
         <Act name="Reverse" title="Play the selected keyframes backwards" disabled={keys.length < 2} onClick={() => void reverse()} />
         <Act name="Duplicate" title="Copy the selected keyframes to the playhead (Ctrl D)" onClick={() => void copyToPlayhead()} />
+        {hasBeats && (
+          <Act name="To the beat" title="Move each selected keyframe to the nearest beat of the sound" onClick={() => void toTheBeat()} />
+        )}
         <Act
           name="Delete"
           title="Delete the selected keyframes"

@@ -4,7 +4,7 @@ import { memo, useState, type ReactNode } from 'react'
 import type { Schemas } from '../api/client'
 import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
-import { useLayerNames, useOfLayer } from '../stores/ofLayer'
+import { useOfLayer, useStageLayers } from '../stores/ofLayer'
 import { usePlayback } from '../stores/playbackStore'
 import type { ChangeLayer } from '../live/core.gen'
 import { keyPlaces, valueAt } from '../live/document'
@@ -17,6 +17,7 @@ import { FeatureTicks } from './FeatureTicks'
 import { GroupTools } from './GroupTools'
 import { MaskDetails } from './MaskDetails'
 import { MixDetails } from './MixDetails'
+import { SoundLoudness } from './SoundDetails'
 import { ReadingNote } from './ReadingNote'
 import { AlignDetails } from './SeveralDetails'
 import { TypeDetails, typeSettings } from './TypeDetails'
@@ -47,6 +48,7 @@ export const LayerDetails = memo(function LayerDetails({ id, choices }: { id: st
         {content?.isGroup && <GroupTools id={id} />}
       </Section>
       {kind === 'type' && <ReadingNote />}
+      {kind === 'sound' && <SoundLoudness />}
       <Values id={id} choices={choices} />
       {!content?.isInvisible && <AlignDetails count={1} />}
       {!content?.isInvisible && <MaskDetails id={id} choices={choices} />}
@@ -74,7 +76,8 @@ const fillable = ['type', 'picture']
 function Identity({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
   const { edit } = useDocument.getState()
   const layer = useOfLayer(id, ({ name, field, hangsFrom, content }) => ({ name, field, hangsFrom, kind: content.kind }))
-  const others = useLayerNames().filter((l) => l.id !== id)
+  const others = useStageLayers(choices.contents).filter((l) => l.id !== id)
+  const isOnStage = choices.contents.find((c) => c.name === layer?.kind)?.isOnStage ?? true
   const change = (part: Partial<ChangeLayer>) => void edit({ do: 'changeLayer', layer: id, ...part })
   if (!layer) return null
   return (
@@ -89,14 +92,16 @@ function Identity({ id, choices }: { id: string; choices: Schemas['Choices'] }) 
             <CommittedInput value={layer.field ?? ''} placeholder="none" onCommit={(field) => change({ field })} />
           </Labelled>
         )}
-        <Labelled label="Hangs from">
-          <Choice
-            label="Hangs from"
-            value={layer.hangsFrom ?? ''}
-            options={[{ value: '', label: 'Nothing' }, ...others.map((l) => ({ value: l.id, label: l.name }))]}
-            onChange={(e) => change({ hangsFrom: e.target.value, at: usePlayback.getState().frame })}
-          />
-        </Labelled>
+        {isOnStage && (
+          <Labelled label="Hangs from">
+            <Choice
+              label="Hangs from"
+              value={layer.hangsFrom ?? ''}
+              options={[{ value: '', label: 'Nothing' }, ...others.map((l) => ({ value: l.id, label: l.name }))]}
+              onChange={(e) => change({ hangsFrom: e.target.value, at: usePlayback.getState().frame })}
+            />
+          </Labelled>
+        )}
       </Grid>
     </>
   )

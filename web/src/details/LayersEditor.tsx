@@ -2,7 +2,7 @@ import { Box } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { choicesQuery } from '../api/choices'
 import { Choice } from '../shell/controls'
-import { useLayerNames } from '../stores/ofLayer'
+import { useStageLayers } from '../stores/ofLayer'
 import { Tick } from '../shell/Tick'
 import type { EditorProps } from './editorProps'
 
@@ -40,7 +40,7 @@ export function EdgeEditor({ name, layerId, value, onChange }: EditorProps) {
 /** The other layers, or those of them that have an edge. */
 function useOthers(layerId: string, withEdge: boolean) {
   const contents = useQuery(choicesQuery).data?.contents ?? []
-  return useLayerNames().filter(
-    (l) => l.id !== layerId && (withEdge ? contents.find((c) => c.name === l.kind)?.hasEdge === true : l.kind !== 'hook'),
+  return useStageLayers(contents, true).filter(
+    (l) => l.id !== layerId && (!withEdge || contents.find((c) => c.name === l.kind)?.hasEdge === true),
   )
 }

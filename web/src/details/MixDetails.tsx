@@ -2,7 +2,7 @@ import { Grid } from '@chakra-ui/react'
 import type { Schemas } from '../api/client'
 import { useDocument } from '../stores/documentStore'
 import { usePlayback } from '../stores/playbackStore'
-import { useLayerNames, useOfLayer } from '../stores/ofLayer'
+import { useLayerNames, useOfLayer, useStageLayers } from '../stores/ofLayer'
 import type { BlendMode, MatteBy } from '../live/core.gen'
 import { Choice, Labelled } from '../shell/controls'
 import { Section } from './Section'
@@ -14,9 +14,9 @@ export function MixDetails({ id, choices }: { id: string; choices: Schemas['Choi
   const { edit } = useDocument.getState()
   const layer = useOfLayer(id, ({ blend, group, matte }) => ({ blend, group, matte }))
   const layers = useLayerNames()
+  const others = useStageLayers(choices.contents, true).filter((l) => l.id !== id)
   if (!layer) return null
   const groups = layers.filter((l) => l.kind === 'group' && l.id !== id)
-  const others = layers.filter((l) => l.id !== id && l.kind !== 'hook')
   const frame = () => usePlayback.getState().frame
   return (
     <Section title="With the others">

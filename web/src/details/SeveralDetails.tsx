@@ -20,7 +20,7 @@ import { combine, combinings, hasEdge, type Combining } from '../bench/shapes'
 import type { AlignLayers } from '../live/core.gen'
 import type { Edit, PlainValue } from '../live/document'
 import { several } from '../live/edits'
-import { useLayerNames } from '../stores/ofLayer'
+import { useStageLayers } from '../stores/ofLayer'
 import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
@@ -152,7 +152,7 @@ function Shared({ ids, choices }: { ids: string[]; choices: Schemas['Choices'] }
   const { graphic, readings } = usePick(useDocument, 'graphic', 'readings')
   const { edit, preview } = useDocument.getState()
   const layers = graphic!.layers.filter((l) => ids.includes(l.id))
-  const others = useLayerNames().filter((l) => !ids.includes(l.id))
+  const others = useStageLayers(choices.contents).filter((l) => !ids.includes(l.id))
   if (layers.length === 0) return null
   const values = layers.map((l) => new Map(ownValues(l, choices).map((v) => [v.address, v])))
   const common = [...values[0]!.values()].filter(

@@ -12,6 +12,7 @@ import { EdgeEditor, LayersEditor } from './LayersEditor'
 import { NumberField } from '../shell/NumberField'
 import { PaintEditor } from './PaintEditor'
 import { PictureField } from './PictureField'
+import { SoundField } from './SoundDetails'
 import { PointsEditor } from './PointsEditor'
 import { Tick } from '../shell/Tick'
 import { signOf } from './valueInfo'
@@ -29,6 +30,7 @@ export const editors: Record<string, ComponentType<EditorProps>> = {
   flag: Flag,
   text: Words,
   picture: PictureField,
+  sound: SoundField,
   layers: LayersEditor,
   edges: LayersEditor,
   edge: EdgeEditor,

@@ -4,6 +4,8 @@ import { CircleAlert, CircleCheck, Info, TriangleAlert } from 'lucide-react'
 import { Link } from 'react-router'
 import { api, data, type Schemas } from '../api/client'
 
+import { LoudnessNote } from '../sound/LoudnessNote'
+
 type Finding = Schemas['Finding']
 
 const icons = { error: CircleAlert, warning: TriangleAlert, note: Info } as const
@@ -39,6 +41,11 @@ export function Checks({ graphic, keyColour, onTrim, onKeyColour }: Props) {
         )}
         {report.isError && <Text color="bad">It could not be looked at.</Text>}
       </Flex>
+      {found?.loudness && (
+        <Box maxW="360px" mt="8px">
+          <LoudnessNote loudness={found.loudness} />
+        </Box>
+      )}
       {found?.findings.map((f, i) => (
         <Row key={i} finding={f} graphic={graphic.id}>
           {f.check === 'empty' && found.firstSeen >= 0 && (

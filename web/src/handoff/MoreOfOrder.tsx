@@ -12,6 +12,8 @@ interface Props {
   order: Order
   chosen: Schemas['KindView'][]
   colourways: string[]
+  /** True when something is heard of the graphic. */
+  hasSound: boolean
   /** How files are named where nothing else is said. */
   usual: string
   /** The other graphics of the package, and which of them go along. */
@@ -24,13 +26,14 @@ interface Props {
 const otherSizes = [0.5, 2 / 3, 2]
 
 /** What is seldom asked for: alpha, timecode, numbers, colourways, other sizes, names and notes. Only what the chosen kinds can hold is shown. */
-export function MoreOfOrder({ order, chosen, colourways, usual, siblings, along, onAlong, onChange }: Props) {
+export function MoreOfOrder({ order, chosen, colourways, hasSound, usual, siblings, along, onAlong, onChange }: Props) {
   const [open, setOpen] = useState(false)
   const can = (what: (k: Schemas['KindView']) => boolean) => chosen.some(what)
   return (
     <Box mb="10px">
       <Button size="2xs" variant="ghost" px="2px" color="soft" fontWeight="400" aria-expanded={open} onClick={() => setOpen(!open)}>
-        {open ? <ChevronDown size={13} /> : <ChevronRight size={13} />} Alpha, timecode, colourways, names
+        {open ? <ChevronDown size={13} /> : <ChevronRight size={13} />}{' '}
+        {hasSound ? 'Alpha, sound, timecode, names' : 'Alpha, timecode, colourways, names'}
       </Button>
       {open && (
         <Box pt="6px">
@@ -67,6 +70,13 @@ export function MoreOfOrder({ order, chosen, colourways, usual, siblings, along,
               </Labelled>
             )}
           </Grid>
+          {hasSound && can((k) => k.sound !== 'none') && (
+            <Box mb="6px">
+              <Tick checked={!order.silent} onChange={(on) => onChange({ silent: !on })}>
+                With sound
+              </Tick>
+            </Box>
+          )}
           {can((k) => k.mayLoop) && (
             <Box mb="6px">
               <Tick checked={!order.once} onChange={(on) => onChange({ once: !on })}>

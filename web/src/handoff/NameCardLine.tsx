@@ -8,6 +8,7 @@ export function NameCardLine({ card }: { card: Schemas['NameCard'] }) {
     <Text color="soft" fontSize="12px" mt="4px" data-testid="card">
       {card.kind} · {card.width} × {card.height} · {rateLabel(card.rate)} · frames {card.from}–{card.to} · {card.timecode}, {card.duration}{' '}
       long · {card.alpha}
+      {card.sound && ` · ${card.sound}`}
       {card.cutFrame != null && ` · cut at frame ${card.cutFrame}`}
       {card.backing !== 'none' && ` · ${card.backing}`}
     </Text>

@@ -141,6 +141,7 @@ export function OrderForm({ graphic, kinds, start, order, setOrder, siblings, al
         order={order}
         chosen={chosen}
         colourways={start.colourways}
+        hasSound={start.hasSound}
         usual={kinds.pattern}
         siblings={siblings}
         along={along}

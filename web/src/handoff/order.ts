@@ -39,6 +39,7 @@ export function planOf(order: Order, kind: Order['kinds'][number], frames: numbe
     firstNumber: order.firstNumber,
     timecode: order.timecode,
     once: order.once,
+    silent: order.silent,
   }
 }
 

@@ -54,6 +54,7 @@ beforeEach(() => {
     onRefusal: (refusal) => heard.push(refusal.message),
     onNote: (note) => heard.push(note),
     onReading: () => heard.push('reading'),
+    onSounding: () => heard.push('sounding'),
     onRemoved: () => heard.push('removed'),
     onUnkept: (one) => unkept.push(one),
   }

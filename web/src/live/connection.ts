@@ -1,7 +1,7 @@
 import { HubConnectionBuilder, HubConnectionState, LogLevel, type HubConnection } from '@microsoft/signalr'
 import { MessagePackHubProtocol } from '@microsoft/signalr-protocol-msgpack'
 import type { Edit } from './core.gen'
-import type { LayerInspection, Patch, ReadingTime, Refusal } from './messages.gen'
+import type { LayerInspection, Patch, ReadingTime, Refusal, Sounding } from './messages.gen'
 import { session } from './session'
 
 export interface Listener {
@@ -10,6 +10,7 @@ export interface Listener {
   onRefusal: (refusal: Refusal) => void
   onNote: (note: string) => void
   onReading: (reading: ReadingTime) => void
+  onSounding: (sounding: Sounding) => void
   onRemoved: () => void
   /** A change that may not have been kept, because the line was lost. */
   onUnkept: (edit: Edit) => void
@@ -56,6 +57,10 @@ export class LiveConnection {
     this.hub.on(
       'reading',
       open((json: string) => listener.onReading(JSON.parse(json) as ReadingTime)),
+    )
+    this.hub.on(
+      'sounding',
+      open((json: string) => listener.onSounding(JSON.parse(json) as Sounding)),
     )
     this.hub.on('removed', open(listener.onRemoved))
     this.hub.onreconnecting(() => this.lost())
@@ -142,6 +147,11 @@ export class LiveConnection {
   /** Asks for the reading time, which comes when it has been found. */
   askReading() {
     if (this.isOpen) void this.hub.invoke('Reading').catch(() => undefined)
+  }
+
+  /** Asks what is heard, which comes when it has been found. */
+  askSounding() {
+    if (this.isOpen) void this.hub.invoke('Sounding').catch(() => undefined)
   }
 
   private get isOpen() {

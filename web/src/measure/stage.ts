@@ -73,6 +73,7 @@ async function fetchProgram(id: string): Promise<Program> {
       onLine: () => undefined,
       onNote: () => undefined,
       onReading: () => undefined,
+      onSounding: () => undefined,
       onRemoved: () => undefined,
       onUnkept: () => undefined,
       onRefusal: (refusal) => {

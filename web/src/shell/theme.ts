@@ -26,6 +26,7 @@ export const system = createSystem(
           ink: both('#202020', '#ECECEC'),
           soft: both('#595959', '#ABABAB'),
           accent: both('#17695E', '#5CC0B1'),
+          wave: both('#8FB3AC', '#3E6B64'),
           accentInk: both('#FFFFFF', '#10201D'),
           chosen: both('#CFE5E1', '#23423D'),
           arrive: both('#CBE3DE', '#24453F'),

@@ -4,6 +4,7 @@ import type { Edit, Graphic, Layer } from '../live/document'
 import { totalFrames } from '../live/document'
 import type { LayerInspection, Patch, ReadingTime, Refusal } from '../live/messages.gen'
 import { Program } from '../live/program'
+import { useSounds } from '../sound/soundStore'
 import { afterFrame, pixelsChanged } from './pixels'
 import { usePlayback } from './playbackStore'
 import { useSelection } from './selectionStore'
@@ -78,6 +79,7 @@ export const useDocument = create<OpenDocument>((set, get) => ({
     set({ graphic: null, program: new Program(windowLength), line: 'connecting', unkept: [], refusal: null, note: null, ...unread })
     usePlayback.getState().reset()
     useSelection.getState().reset()
+    useSounds.getState().take(null)
     // Patches whose pixels are shown and whose document is not yet: React draws after the frame with the pixels, which so need not wait for it.
     const patches: Patch[] = []
     const show = () => {
@@ -105,6 +107,7 @@ export const useDocument = create<OpenDocument>((set, get) => ({
           readingAsked: { painted, pending: Math.max(0, pending - 1) },
           readingOf: pending <= 1 ? painted : readingOf,
         })),
+      onSounding: (sounding) => useSounds.getState().take(sounding),
       onRemoved: () => set({ line: 'removed' }),
       onUnkept: (edit) => set((s) => ({ unkept: [...s.unkept, edit] })),
     })

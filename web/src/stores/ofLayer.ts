@@ -1,3 +1,4 @@
+import type { Schemas } from '../api/client'
 import { useMemo } from 'react'
 import type { Layer } from '../live/document'
 import { useDocument } from './documentStore'
@@ -35,4 +36,12 @@ function namesOf(layers: Layer[]): string {
 export function useLayerNames(): NamedLayer[] {
   const json = useDocument((s) => namesOf(s.graphic?.layers ?? noLayers))
   return useMemo(() => JSON.parse(json) as NamedLayer[], [json])
+}
+
+/** The layers that have a place on the stage, so that others can hang from them; or only those that show something there. */
+export function useStageLayers(contents: Schemas['ModuleInfo'][], showing = false): NamedLayer[] {
+  return useLayerNames().filter((l) => {
+    const content = contents.find((c) => c.name === l.kind)
+    return content?.isOnStage !== false && !(showing && content?.isInvisible)
+  })
 }

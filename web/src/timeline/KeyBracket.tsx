@@ -5,6 +5,7 @@ import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
 import { useSelection } from '../stores/selectionStore'
 import { usePointerDrag } from '../shell/usePointerDrag'
+import { beats } from '../sound/soundStore'
 import { snapFrame, snapTargets } from './snapFrames'
 import { SNAP_PX, type TimeScale } from './timeScale'
 import { keysOf, type KeyPlace } from '../live/document'
@@ -27,7 +28,7 @@ export function KeyBracket({ scale }: { scale: TimeScale }) {
     press: (e, [edge, anchor]) => {
       e.stopPropagation()
       const { graphic } = useDocument.getState()
-      return { keys, anchor, edge, to: edge, targets: snapTargets(graphic!, usePlayback.getState().frame, keys) }
+      return { keys, anchor, edge, to: edge, targets: snapTargets(graphic!, usePlayback.getState().frame, keys, [], beats()) }
     },
     move: (d, e) => {
       const left = root.current!.parentElement!.getBoundingClientRect().left

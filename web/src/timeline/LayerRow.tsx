@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { ChevronDown, ChevronRight, Eye, EyeOff, Lock, LockOpen, Package, PackageOpen, Spline } from 'lucide-react'
+import { ChevronDown, ChevronRight, Eye, EyeOff, Lock, LockOpen, Package, PackageOpen, Spline, Volume2, VolumeX } from 'lucide-react'
 import { Fragment, memo, useEffect, useRef, useState, type DragEvent, type MouseEvent, type ReactNode } from 'react'
 import type { Schemas } from '../api/client'
 import { useDocument } from '../stores/documentStore'
@@ -51,6 +51,7 @@ export const LayerRow = memo(function LayerRow({ layer, depth, carrier, scale, c
       locked={layer.locked ?? false}
       guide={layer.guide ?? false}
       isGroup={isGroup}
+      isSound={layer.content.kind === 'sound'}
       isOpen={isOpen}
       collapsed={collapsed}
       depth={depth}
@@ -61,7 +62,7 @@ export const LayerRow = memo(function LayerRow({ layer, depth, carrier, scale, c
 
   return (
     <>
-      <Row chosen={chosen} drop={dropHere} names={names}>
+      <Row chosen={chosen} drop={dropHere} names={names} tall={layer.content.kind === 'sound'}>
         <Strip layer={layer} addresses={keyed.map((v) => v.address)} scale={scale} />
       </Row>
       {isOpen &&
@@ -115,6 +116,7 @@ interface NameProps {
   locked: boolean
   guide: boolean
   isGroup: boolean
+  isSound: boolean
   isOpen: boolean
   collapsed: boolean
   depth: number
@@ -123,7 +125,20 @@ interface NameProps {
 }
 
 /** The left part of a row: the layer's name, and what is switched there. */
-const Names = memo(function Names({ id, name, hidden, locked, guide, isGroup, isOpen, collapsed, depth, carrier, onDropHere }: NameProps) {
+const Names = memo(function Names({
+  id,
+  name,
+  hidden,
+  locked,
+  guide,
+  isGroup,
+  isSound,
+  isOpen,
+  collapsed,
+  depth,
+  carrier,
+  onDropHere,
+}: NameProps) {
   const { edit } = useDocument.getState()
   const show = (part: Parameters<ReturnType<typeof useRows.getState>['change']>[1]) => useRows.getState().change(id, part)
   const change = (part: Partial<ChangeLayer>) => void edit({ do: 'changeLayer', layer: id, ...part })
@@ -209,13 +224,13 @@ const Names = memo(function Names({ id, name, hidden, locked, guide, isGroup, is
         </Box>
       )}
       <Tool
-        label={hidden ? `Show ${name}` : `Hide ${name}`}
+        label={isSound ? (hidden ? `Hear ${name}` : `Mute ${name}`) : hidden ? `Show ${name}` : `Hide ${name}`}
         minW="24px"
         h="24px"
         opacity={hidden ? 1 : 0.55}
         onClick={() => change({ hidden: !hidden })}
       >
-        {hidden ? <EyeOff size={13} /> : <Eye size={13} />}
+        {isSound ? hidden ? <VolumeX size={13} /> : <Volume2 size={13} /> : hidden ? <EyeOff size={13} /> : <Eye size={13} />}
       </Tool>
       <Tool
         label={locked ? `Unlock ${name}` : `Lock ${name}`}
@@ -280,15 +295,17 @@ function Row({
   children,
   chosen = false,
   drop = null,
+  tall = false,
 }: {
   names: ReactNode
   children: ReactNode
   chosen?: boolean
   drop?: 'before' | 'into' | null
+  tall?: boolean
 }) {
   return (
     <Flex
-      h="26px"
+      h={tall ? '40px' : '26px'}
       align="stretch"
       borderBottom="1px solid"
       borderColor="line"

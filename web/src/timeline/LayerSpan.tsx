@@ -3,6 +3,7 @@ import { useDocument } from '../stores/documentStore'
 import { usePlayback } from '../stores/playbackStore'
 import { useSelection } from '../stores/selectionStore'
 import { totalFrames, type Edit, type Layer } from '../live/document'
+import { beats } from '../sound/soundStore'
 import { usePointerDrag } from '../shell/usePointerDrag'
 import { snapFrame, snapTargets } from './snapFrames'
 import { SNAP_PX, type TimeScale } from './timeScale'
@@ -24,6 +25,8 @@ export function LayerSpan({ layer, scale }: { layer: Layer; scale: TimeScale }) 
   const last = layer.out ?? scale.total - 1
   const first = layer.in ?? 0
   const { edit, preview } = useDocument.getState()
+  // Under the outline of a sound, not across it.
+  const top = layer.content.kind === 'sound' ? 31 : 18
 
   const bind = usePointerDrag<Drag, Part>({
     press: (e, part) => {
@@ -32,7 +35,7 @@ export function LayerSpan({ layer, scale }: { layer: Layer; scale: TimeScale }) 
       const { graphic } = useDocument.getState()
       const layers = part === 'whole' && selection.includes(layer.id) ? selection : [layer.id]
       if (!selection.includes(layer.id)) select([layer.id])
-      const targets = snapTargets(graphic!, usePlayback.getState().frame, [], layers)
+      const targets = snapTargets(graphic!, usePlayback.getState().frame, [], layers, beats())
       return { part, x: e.clientX, first, last, layers, targets, edit: null }
     },
     move: (d, e) => {
@@ -63,7 +66,7 @@ export function LayerSpan({ layer, scale }: { layer: Layer; scale: TimeScale }) 
       tabIndex={-1}
       title={part === 'in' ? `In point: frame ${first}` : `Out point: frame ${last}`}
       position="absolute"
-      top="16px"
+      style={{ left: x, top: top - 2 }}
       h="9px"
       w="7px"
       bg="soft"
@@ -71,7 +74,6 @@ export function LayerSpan({ layer, scale }: { layer: Layer; scale: TimeScale }) 
       _hover={{ opacity: 1 }}
       borderRadius={part === 'in' ? '3px 0 0 3px' : '0 3px 3px 0'}
       cursor="col-resize"
-      style={{ left: x }}
       {...bind(part)}
     />
   )
@@ -79,7 +81,6 @@ export function LayerSpan({ layer, scale }: { layer: Layer; scale: TimeScale }) 
     <Box position="absolute" inset="0" pointerEvents="none">
       <Box
         position="absolute"
-        top="18px"
         h="5px"
         bg="line"
         pointerEvents="auto"
@@ -88,7 +89,7 @@ export function LayerSpan({ layer, scale }: { layer: Layer; scale: TimeScale }) 
         aria-label={`Time of ${layer.name}`}
         title={`Frames ${first} to ${last}. Drag to slide the layer in time`}
         data-testid="span"
-        style={{ left: scale.x(first), width: Math.max(3, scale.x(last + 1) - scale.x(first)) }}
+        style={{ top, left: scale.x(first), width: Math.max(3, scale.x(last + 1) - scale.x(first)) }}
         {...bind('whole')}
       />
       <Box pointerEvents="auto">

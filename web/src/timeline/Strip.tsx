@@ -5,10 +5,12 @@ import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
 import { useSelection } from '../stores/selectionStore'
 import { feelOf, keysOf, type KeyPlace, type Layer } from '../live/document'
+import { beats } from '../sound/soundStore'
 import { usePointerDrag } from '../shell/usePointerDrag'
 import { Bead } from './Bead'
 import { Change } from './Change'
 import { LayerSpan } from './LayerSpan'
+import { SoundWave } from './SoundWave'
 import { snapFrame, snapTargets } from './snapFrames'
 import { SNAP_PX, type TimeScale } from './timeScale'
 
@@ -60,7 +62,7 @@ function DrawnStrip({ layer, addresses, own, scale }: Props) {
       select([...new Set(next.map((k) => k.layer))], next)
       if (next.length === 0) return null
       const { graphic } = useDocument.getState()
-      const targets = snapTargets(graphic!, usePlayback.getState().frame, next)
+      const targets = snapTargets(graphic!, usePlayback.getState().frame, next, [], beats())
       return { x: e.clientX, at: places[0]!.at, keys: next, targets, by: 0, copy: false }
     },
     move: (d, e) => {
@@ -96,6 +98,7 @@ function DrawnStrip({ layer, addresses, own, scale }: Props) {
         void edit({ do: 'addKey', layer: layer.id, address: addresses[0]!, at: usePlayback.getState().frame })
       }}
     >
+      {!own && layer.content.kind === 'sound' && <SoundWave id={layer.id} scale={scale} />}
       {!own && <LayerSpan layer={layer} scale={scale} />}
       {at.length > 1 && (
         <Box

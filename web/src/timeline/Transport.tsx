@@ -1,11 +1,24 @@
 import type { Keying } from '../stores/viewStore'
 import type { Loop } from '../stores/playbackStore'
 import { Box, Flex, Text } from '@chakra-ui/react'
-import { ChevronFirst, ChevronLast, Pause, Play, SquareArrowLeft, SquareArrowRight, StepBack, StepForward, X } from 'lucide-react'
+import {
+  ChevronFirst,
+  ChevronLast,
+  Pause,
+  Play,
+  SquareArrowLeft,
+  SquareArrowRight,
+  StepBack,
+  StepForward,
+  Volume2,
+  VolumeX,
+  X,
+} from 'lucide-react'
 import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
 import { useSelection } from '../stores/selectionStore'
+import { useSounds } from '../sound/soundStore'
 import { useView } from '../stores/viewStore'
 import { totalFrames } from '../live/document'
 import { Choice, Tool } from '../shell/controls'
@@ -31,6 +44,8 @@ export function Transport() {
   const { frame, playing, loop, speed, range } = usePick(usePlayback, 'frame', 'playing', 'loop', 'speed', 'range')
   const { step, toggle, repeat, setSpeed, mark, forgetRange } = usePlayback.getState()
   const { keys } = usePick(useSelection, 'keys')
+  const { muted } = usePick(useSounds, 'muted')
+  const hasSound = useSounds((s) => s.sounding !== null)
   const last = useDocument((s) => totalFrames(s.graphic!.phases)) - 1
   const rate = useDocument((s) => s.graphic!.rate)
   return (
@@ -50,6 +65,15 @@ export function Transport() {
       <Tool label="Last frame (End)" onClick={() => step(last - frame)}>
         <ChevronLast size={15} />
       </Tool>
+      {hasSound && (
+        <Tool
+          label={muted ? 'Sound is off on this bench; the file has it' : 'Turn the sound off on this bench'}
+          on={muted}
+          onClick={() => useSounds.getState().toggleMuted()}
+        >
+          {muted ? <VolumeX size={15} /> : <Volume2 size={15} />}
+        </Tool>
+      )}
       <Box w="112px">
         <Choice label="What playing repeats" value={loop} options={loops} onChange={(e) => repeat(e.target.value as Loop)} />
       </Box>

@@ -1,12 +1,18 @@
 import { keyPlaces, totalFrames, type Graphic, type KeyPlace } from '../live/document'
 import { rateOf } from '../time/timecode'
 
-/** Frames to which a dragged keyframe, layer or phase is drawn: the playhead, other keyframes, phase borders, whole seconds. */
-export function snapTargets(graphic: Graphic, playhead: number, moving: KeyPlace[] = [], movingLayers: string[] = []): number[] {
+/** Frames to which a dragged keyframe, layer or phase is drawn: the playhead, other keyframes, phase borders, whole seconds, beats. */
+export function snapTargets(
+  graphic: Graphic,
+  playhead: number,
+  moving: KeyPlace[] = [],
+  movingLayers: string[] = [],
+  beats: number[] = [],
+): number[] {
   const { arrive, hold } = graphic.phases
   const total = totalFrames(graphic.phases)
   const rate = rateOf(graphic.rate)
-  const targets = new Set([playhead, 0, arrive, arrive + hold, total - 1])
+  const targets = new Set([playhead, 0, arrive, arrive + hold, total - 1, ...beats])
   for (let second = 1; second * rate < total; second++) targets.add(Math.round(second * rate))
   const isMoving = new Set(moving.map((k) => `${k.layer} ${k.address} ${k.at}`))
   for (const layer of graphic.layers) {

@@ -1,0 +1,80 @@
+import { Box, Flex } from '@chakra-ui/react'
+import { LoudnessNote } from '../sound/LoudnessNote'
+import { SAMPLE_RATE } from '../sound/samples'
+import { SOUND_FILES, withSound } from '../sound/addSounds'
+import { useSounds } from '../sound/soundStore'
+import { keysOf, valueAt, type Edit } from '../live/document'
+import { several } from '../live/edits'
+import { useDocument } from '../stores/documentStore'
+import { usePlayback } from '../stores/playbackStore'
+import { Act } from './Act'
+import type { EditorProps } from './editorProps'
+
+/** The sound of a layer, and another in its place. */
+export function SoundField({ layerId, value }: EditorProps) {
+  const sound = useDocument((s) => s.graphic?.sounds?.[value as string])
+  const { edit } = useDocument.getState()
+  const replace = (file: File) =>
+    withSound(file, (hash, added) =>
+      edit({
+        do: 'several',
+        edits: [
+          { do: 'addSound', hash, sound: added },
+          { do: 'setValue', layer: layerId, address: 'sound', value: hash, at: 0 },
+        ],
+      }),
+    )
+  return (
+    <Box fontSize="11px">
+      {sound
+        ? `${sound.name}, ${(sound.samples / SAMPLE_RATE).toFixed(2)} s, ${sound.channels === 1 ? 'mono' : sound.channels === 2 ? 'stereo' : `${sound.channels} channels`}`
+        : 'None'}
+      <input
+        type="file"
+        accept={SOUND_FILES}
+        aria-label="Replace the sound"
+        style={{ fontSize: 11, width: '100%' }}
+        onChange={(e) => {
+          if (e.target.files?.[0]) void replace(e.target.files[0])
+        }}
+      />
+    </Box>
+  )
+}
+
+/** How loud the whole graphic is, and what brings it to the usual loudness. */
+export function SoundLoudness() {
+  const loudness = useSounds((s) => s.sounding?.loudness)
+  const { edit } = useDocument.getState()
+  if (!loudness) return null
+  const by = loudness.toTarget
+  // More gain than the highest peak has room for would not be heard as meant.
+  const room = loudness.truePeak === null ? 0 : -1 - loudness.truePeak
+  const step = by === null ? 0 : Math.round(Math.min(by, Math.max(0, room)) * 10) / 10
+  return (
+    <LoudnessNote loudness={loudness}>
+      {step !== 0 && by !== null && Math.abs(by) > 0.5 && (
+        <Flex mt="4px">
+          <Act
+            name={`Gain ${step > 0 ? '+' : '−'}${Math.abs(step).toFixed(1)} dB on all`}
+            title={by === step ? 'Bring all sounds together to −23 LUFS' : 'As near to −23 LUFS as the true peak allows'}
+            onClick={() => void edit(louder(step))}
+          />
+        </Flex>
+      )}
+    </LoudnessNote>
+  )
+}
+
+/** All sounds louder by some decibels, keyed or not. */
+function louder(by: number): Edit {
+  const { frame } = usePlayback.getState()
+  const layers = useDocument.getState().graphic!.layers.filter((l) => l.content.kind === 'sound' && !l.hidden)
+  return several(
+    layers.map((l) => {
+      const keys = keysOf(l, 'gain')
+      const now = keys.length > 0 ? (keys[0]!.value as number) : ((valueAt(l, 'gain') as number | undefined) ?? 0)
+      return { do: 'setValue', layer: l.id, address: 'gain', value: now + by, at: keys[0]?.at ?? frame, whole: true }
+    }),
+  )
+}
