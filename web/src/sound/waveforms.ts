@@ -30,7 +30,7 @@ export function extent({ pairs, every }: Outline, from: number, to: number): [nu
 
 /** The outline of what is heard under a key; while a new one is fetched, the one before; undefined before the first. */
 export function useOutline(key: string | undefined, every: number): Outline | undefined {
-  return useQuery({
+  const { data } = useQuery({
     queryKey: ['waveform', key, every],
     enabled: key !== undefined,
     staleTime: Infinity,
@@ -40,5 +40,6 @@ export function useOutline(key: string | undefined, every: number): Outline | un
       if (!answer.ok) throw new Error('The outline is not there.')
       return { pairs: new Int8Array(await answer.arrayBuffer()), every }
     },
-  }).data
+  })
+  return key === undefined ? undefined : data
 }
