@@ -173,44 +173,6 @@ public sealed class DeliveryTests : IDisposable
         await Assert.ThrowsAnyAsync<IOException>(() => writing.WaitAsync(TimeSpan.FromSeconds(20)));
     }
 
-    /// <summary>Frames hold many megabytes outside of the collector's sight; a render that is cancelled lets go of all of them.</summary>
-    [Fact]
-    public async Task CancelledRendersLeaveNoMemoryBehind()
-    {
-        var evaluator = new Evaluator(Evaluator("25").Graphic with { Width = 1920, Height = 1080 }, TypeShaper.Shipped);
-        var plan = HandoffPlan.Whole(evaluator.Graphic, FileKind.Prores, Backing.None);
-        async Task Cancelled(int n)
-        {
-            using var cancel = new CancellationTokenSource();
-            var stop = new Now(() => cancel.Cancel());
-            await Assert.ThrowsAnyAsync<OperationCanceledException>(() => Renderer.RenderAsync(evaluator, plan, pictures, Path.Combine(folder, $"{n}.mov"), "b", progress: stop, cancel: cancel.Token));
-        }
-        static long Resident()
-        {
-            GC.Collect(2, GCCollectionMode.Aggressive, true, true);
-            GC.WaitForPendingFinalizers();
-            GC.Collect(2, GCCollectionMode.Aggressive, true, true);
-            using var self = System.Diagnostics.Process.GetCurrentProcess();
-            return self.WorkingSet64;
-        }
-        for (var n = 0; n < 4; n++)
-        {
-            await Cancelled(n);
-        }
-        var before = Resident();
-        for (var n = 4; n < 24; n++)
-        {
-            await Cancelled(n);
-        }
-        // Twenty lost frames of 8 or 16 MB each would be seen.
-        Assert.InRange(Resident() - before, long.MinValue, 120_000_000);
-    }
-
-    private sealed class Now(Action act) : IProgress<int>
-    {
-        public void Report(int value) => act();
-    }
-
     private static Evaluator Evaluator(string rate)
     {
         var plate = Layer<Plate>("p", "Plate").With("size", new Value(160, 60)).With("corners", new Value(20, 20, 20, 20))

@@ -85,4 +85,69 @@ public sealed class SliceTests : IDisposable
 
     [Fact]
     public void AFrameIsTakenApartAsItsHeadersSay() => Assert.Throws<InvalidDataException>(() => ProresFrame.Read([0, 0, 0, 30, .. "icpf"u8, 0, 4, 0, 0, 0x40, 0, 0, 0, 0, 0, 1, 0, 0, 9, 1, 2, 3]));
+
+    /// <summary>What the proof finds slice by slice is what it finds frame by frame, to the last bit of every number that counts.</summary>
+    [Theory]
+    [InlineData(1919, 1079, false)]
+    [InlineData(300, 60, true)]
+    [InlineData(1281, 17, false)]
+    [InlineData(100, 40, false)]
+    public async Task TheProofBySlicesIsTheProofByFrames(int width, int height, bool isOpaque)
+    {
+        var evaluator = Film.Of(width, height);
+        var plan = HandoffPlan.Whole(evaluator.Graphic, FileKind.Prores, isOpaque ? new(BackingKind.Solid, "#204020") : Backing.None);
+        var path = Path.Combine(folder, "proved.mov");
+        await Renderer.RenderAsync(evaluator, plan, pictures, path, "a");
+        await CompareBothAsync(evaluator, plan, path);
+        // A file that shows something else, too.
+        var other = Film.Of(width, height, fade: 6);
+        var errors = await CompareBothAsync(other, plan, path);
+        Assert.Contains(errors, e => ProofTolerance.For(FileKind.Prores).Refuses(e));
+    }
+
+    /// <summary>One byte of one slice in the midst of a file: the frames that have it differ, and no others.</summary>
+    [Fact]
+    public async Task ADamagedSliceIsFoundWhereItIs()
+    {
+        var evaluator = Film.Of(640, 360);
+        var plan = HandoffPlan.Whole(evaluator.Graphic, FileKind.Prores, Backing.None);
+        var path = Path.Combine(folder, "damaged.mov");
+        await Renderer.RenderAsync(evaluator, plan, pictures, path, "a");
+        var place = (await Probing.SamplePlace.ReadAsync(path, default))[20];
+        var file = await File.ReadAllBytesAsync(path);
+        var frame = ProresFrame.Read(file.AsSpan((int)place.At, place.Size));
+        // The largest slice, in its midst: in its coefficients.
+        var largest = frame.Slices.MaxBy(s => s.Length)!;
+        var at = file.AsSpan((int)place.At, place.Size).IndexOf(largest.Span) + (int)place.At + largest.Length / 2;
+        for (var i = 0; i < 8; i++)
+        {
+            file[at + i] ^= 0x5A;
+        }
+        await File.WriteAllBytesAsync(path, file);
+        var proof = (await Proofs.Prover.ProveAsync(evaluator, plan, pictures, path)).Proof;
+        Assert.Equal<int>([20], proof.Differing);
+    }
+
+    private async Task<FrameError[]> CompareBothAsync(Core.Evaluation.Evaluator evaluator, HandoffPlan plan, string path)
+    {
+        var delivery = Delivery.Of(evaluator.Graphic, plan, NameCard.Of(evaluator.Graphic, plan, "Film"), path, "a");
+        var (kind, tolerance) = (MediaKinds.Of(FileKind.Prores), ProofTolerance.For(FileKind.Prores));
+        var slices = (await Proofs.Prover.BySlicesAsync(evaluator, plan, delivery, pictures, kind, tolerance, null, default))!.Value;
+        var frames = await Proofs.Prover.ByFramesAsync(evaluator, plan, delivery, pictures, kind, tolerance, null, default);
+        Assert.Equal(frames.Found, slices.Found);
+        var (a, b) = (slices.Compared.SelectMany(c => c.Errors).ToArray(), frames.Compared.SelectMany(c => c.Errors).ToArray());
+        Assert.Equal(b.Length, a.Length);
+        foreach (var (one, other) in a.Zip(b))
+        {
+            Assert.Equal(other.Frame, one.Frame);
+            Assert.Equal(other.WorstColour, one.WorstColour);
+            Assert.Equal(other.WorstAlpha, one.WorstAlpha);
+            Assert.Equal(other.MeanColour, one.MeanColour, 9);
+            Assert.Equal(other.MeanAlpha, one.MeanAlpha, 9);
+            Assert.Equal(other.OutOfRange, one.OutOfRange, 9);
+        }
+        Assert.Equal(frames.Compared.Min(c => c.Least), slices.Compared.Min(c => c.Least), 3);
+        Assert.Equal(frames.Compared.Max(c => c.Greatest), slices.Compared.Max(c => c.Greatest), 3);
+        return a;
+    }
 }

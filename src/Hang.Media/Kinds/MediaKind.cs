@@ -20,6 +20,9 @@ internal abstract class MediaKind
     /// <summary>The frames of a finished file in order, equal neighbours counted instead of repeated.</summary>
     public abstract IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel);
 
+    /// <summary>The look of a movie that is proved slice by slice; null for one that is decoded frame by frame.</summary>
+    public virtual MovLook? SlicedLook(Delivery delivery) => null;
+
     /// <summary>What the file says of itself, compared with what it should say.</summary>
     public virtual Task<IReadOnlyList<ProofFact>> FactsAsync(Delivery delivery, CancellationToken cancel) => Task.FromResult<IReadOnlyList<ProofFact>>([]);
 

@@ -18,6 +18,8 @@ internal sealed class ProresKind : MediaKind
 
     public override IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel) => SampleReader.ReadAsync(delivery.Path, Look(delivery), FrameShape.Full12, delivery, cancel);
 
+    public override MovLook SlicedLook(Delivery delivery) => Look(delivery);
+
     public override Task<IReadOnlyList<ProofFact>> FactsAsync(Delivery delivery, CancellationToken cancel) => ProbedAsync(delivery.Path, delivery, "prores ap4h", Tags, delivery.Plan.HasAlpha, cancel);
 
     /// <summary>Every distinct frame through the plain encoder.</summary>

@@ -29,12 +29,16 @@ internal sealed class Comparison(HandoffPlan plan, int width, int height, Pictur
 {
     private const int StripFrames = 6;
     private static readonly int Workers = Environment.ProcessorCount;
-    private readonly HashSet<int> stripAt = [.. Enumerable.Range(0, Math.Min(StripFrames, plan.Frames)).Select(i => (int)((i + 0.5) * plan.Frames / Math.Min(StripFrames, plan.Frames)))];
+    private readonly HashSet<int> stripAt = StripAt(plan);
     private readonly SemaphoreSlim room = new(Workers);
     private readonly ConcurrentBag<PaintedFrame> free = [];
     private readonly ConcurrentBag<PaintedFrame> made = [];
     private readonly List<Task<Compared>> tasks = [];
     private int sides;
+
+    /// <summary>Places in the file of the frames that the strip shows.</summary>
+    public static HashSet<int> StripAt(HandoffPlan plan) =>
+        [.. Enumerable.Range(0, Math.Min(StripFrames, plan.Frames)).Select(i => (int)((i + 0.5) * plan.Frames / Math.Min(StripFrames, plan.Frames)))];
 
     /// <summary>Begins a comparison, when there is room for one more.</summary>
     /// <param name="first">Place in the file, from 0.</param>

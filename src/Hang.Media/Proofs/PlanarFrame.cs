@@ -27,15 +27,42 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, bool jud
 
     public FrameError Compare(ReadOnlySpan<byte> meant, int frame)
     {
-        var y = Plane(0);
-        var cb = Plane(1);
-        var cr = Plane(2);
-        var a = Plane(3);
         var pixels = MemoryMarshal.Cast<byte, uint>(meant);
+        var sum = new ErrorSum();
+        Add(ref sum, pixels, 0, count);
+        return sum.Of(frame, count) with { WorstBlock = judgesBlocks ? WorstBlock(pixels) : 0 };
+    }
+
+    /// <summary>The error of a part of the frame.</summary>
+    /// <param name="meant">Pixels of a frame of the same size.</param>
+    public ErrorSum Compare(ReadOnlySpan<uint> meant, int left, int top, int partWidth, int partHeight)
+    {
+        var sum = new ErrorSum();
+        var alpha = Plane(3);
+        for (var row = top; row < top + partHeight; row++)
+        {
+            Add(ref sum, meant, row * width + left, partWidth);
+            foreach (var a in alpha.Slice(row * width + left, partWidth))
+            {
+                sum.Least = Math.Min(sum.Least, a * Alpha);
+                sum.Greatest = Math.Max(sum.Greatest, a * Alpha);
+            }
+        }
+        return sum;
+    }
+
+    /// <summary>Adds the error of pixels in a row.</summary>
+    private void Add(ref ErrorSum error, ReadOnlySpan<uint> meant, int start, int length)
+    {
+        var y = Plane(0).Slice(start, length);
+        var cb = Plane(1).Slice(start, length);
+        var cr = Plane(2).Slice(start, length);
+        var a = Plane(3).Slice(start, length);
+        var pixels = meant.Slice(start, length);
         float worst = 0, worstAlpha = 0;
         double sum = 0, sumAlpha = 0;
         var outside = 0;
-        for (var i = 0; i < count;)
+        for (var i = 0; i < length;)
         {
             // Transparent stretches are most of a frame: colour there does not count, and alpha must be zero.
             if (pixels[i] >> 24 == 0 && a[i] == 0)
@@ -58,7 +85,7 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, bool jud
             sum += er + eg + eb;
             i++;
         }
-        return new(frame, worst, sum / (3.0 * count), worstAlpha, sumAlpha / count, judgesBlocks ? WorstBlock(pixels) : 0) { OutOfRange = (double)outside / count };
+        error.Add(worst, sum, worstAlpha, sumAlpha, outside);
     }
 
     /// <summary>The largest mean difference of luma or alpha within a block.</summary>

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using System.Runtime.CompilerServices;
 using System.Threading.Channels;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
@@ -22,7 +23,7 @@ public sealed record ProofResult(Proof Proof, byte[] Strip, ImmutableSortedDicti
 /// <summary>Decodes a delivered file again and compares it, frame by frame, with what the painter paints.</summary>
 public static class Prover
 {
-    private const int Ahead = 2;
+    private const int MostAhead = 2;
 
     /// <param name="path">The delivered file, zip or folder.</param>
     /// <param name="progress">Told the number of frames compared.</param>
@@ -37,52 +38,9 @@ public static class Prover
         var kind = MediaKinds.Of(plan.Kind);
         var facts = new List<ProofFact>(await kind.FactsAsync(delivery, cancel));
         var tolerance = ProofTolerance.For(plan.Kind);
-        var comparing = new Comparison(plan, width, height, pictures, kind, tolerance);
-        var (found, least, greatest) = (0, 255.0, 0.0);
-        var ahead = Channel.CreateBounded<DecodedRun>(Ahead);
-        using var stop = CancellationTokenSource.CreateLinkedTokenSource(cancel);
-        var decoding = Task.Run(() => DecodeAsync(kind.ReadAsync(delivery, stop.Token), ahead.Writer, stop.Token), CancellationToken.None);
-        try
-        {
-            DecodedRun run = default;
-            var left = 0;
-            foreach (var (scene, times) in FramePipeline.Runs(evaluator, plan))
-            {
-                for (var still = times; still > 0;)
-                {
-                    if (left == 0)
-                    {
-                        if (!await ahead.Reader.WaitToReadAsync(cancel))
-                        {
-                            break;
-                        }
-                        run = await ahead.Reader.ReadAsync(cancel);
-                        left = run.Times;
-                    }
-                    var both = Math.Min(left, still);
-                    if (both > 0)
-                    {
-                        await comparing.AddAsync(scene, run.Frame, found, both, cancel);
-                    }
-                    found += both;
-                    left -= both;
-                    still -= both;
-                    progress?.Report(found);
-                }
-            }
-            found += left;
-            await foreach (var more in ahead.Reader.ReadAllAsync(cancel))
-            {
-                found += more.Times;
-            }
-        }
-        finally
-        {
-            await stop.CancelAsync();
-            await decoding.ContinueWith(_ => { }, CancellationToken.None, TaskContinuationOptions.None, TaskScheduler.Default);
-            await comparing.DisposeAsync();
-        }
-        var compared = await comparing.AllAsync();
+        var (found, compared) = await BySlicesAsync(evaluator, plan, delivery, pictures, kind, tolerance, progress, cancel)
+            ?? await ByFramesAsync(evaluator, plan, delivery, pictures, kind, tolerance, progress, cancel);
+        var (least, greatest) = (255.0, 0.0);
         var errors = compared.SelectMany(c => c.Errors).ToImmutableArray();
         var sides = compared.Where(c => c.Side is not null).Take(Proof.MostShown).ToImmutableSortedDictionary(c => c.Errors[0].Frame, c => c.Side!);
         var strip = compared.SelectMany(c => c.Strip).ToArray();
@@ -105,20 +63,134 @@ public static class Prover
         return new(proof, ProofPictures.Strip(strip, width, height), sides) { Rim = rim?.RimPicture };
     }
 
-    /// <summary>Decodes while earlier frames are compared.</summary>
-    private static async Task DecodeAsync(IAsyncEnumerable<DecodedRun> runs, ChannelWriter<DecodedRun> ahead, CancellationToken cancel)
+    /// <summary>Decodes every distinct frame and compares it as a whole.</summary>
+    internal static async Task<(int Found, Compared[] Compared)> ByFramesAsync(
+        Evaluator evaluator, HandoffPlan plan, Delivery delivery, PictureShelf pictures, MediaKind kind, ProofTolerance tolerance, IProgress<int>? progress, CancellationToken cancel)
     {
+        await using var comparing = new Comparison(plan, delivery.Width, delivery.Height, pictures, kind, tolerance);
+        var found = await AlignAsync(evaluator, plan, Ahead(kind.ReadAsync(delivery, cancel).Select(r => (r.Frame, r.Times)), cancel), (scene, frame, first, times) => comparing.AddAsync(scene, frame, first, times, cancel), progress, cancel);
+        return (found, await comparing.AllAsync());
+    }
+
+    /// <summary>Decodes every distinct slice; only the frames that are shown to people are decoded as wholes.</summary>
+    /// <returns>Null for a file that is not made of slices as it should be.</returns>
+    internal static async Task<(int Found, Compared[] Compared)?> BySlicesAsync(
+        Evaluator evaluator, HandoffPlan plan, Delivery delivery, PictureShelf pictures, MediaKind kind, ProofTolerance tolerance, IProgress<int>? progress, CancellationToken cancel)
+    {
+        if (kind.SlicedLook(delivery) is not { } look)
+        {
+            return null;
+        }
+        SliceComparison? slices = null;
         try
         {
-            await foreach (var run in runs.WithCancellation(cancel))
+            var found = await AlignAsync(
+                evaluator, plan, SampleReader.RunsAsync(delivery.Path, cancel), async (scene, sample, first, times) =>
+                {
+                    slices ??= SliceComparison.Begin(plan, delivery, pictures, look, sample) ?? throw new InvalidDataException("The file is made otherwise.");
+                    await slices.AddAsync(scene, sample, first, times, cancel);
+                }, progress, cancel);
+            var frames = slices is null ? [] : await slices.AllAsync(cancel);
+            var all = frames.Select(f => new Compared([.. Enumerable.Range(f.First, f.Times).Select(p => f.Error with { Frame = plan.FrameAt(p) })], f.Sum.Least, f.Sum.Greatest, [], null) { Judged = true }).ToArray();
+            var stripAt = Comparison.StripAt(plan);
+            var differing = frames.Where(f => tolerance.Refuses(f.Error)).Take(Proof.MostShown).Select(f => f.First).ToHashSet();
+            int[] shown = [.. Enumerable.Range(0, all.Length).Where(i => differing.Contains(frames[i].First) || Enumerable.Range(frames[i].First, frames[i].Times).Any(stripAt.Contains))];
+            await using var comparing = new Comparison(plan, delivery.Width, delivery.Height, pictures, kind, tolerance);
+            var at = 0;
+            await foreach (var frame in SampleReader.DecodeAsync(delivery, look, [.. shown.Select(i => frames[i].First)], cancel))
             {
-                await ahead.WriteAsync(run, cancel);
+                var (first, times, _, _) = frames[shown[at++]];
+                await comparing.AddAsync(evaluator.At(plan.FrameAt(first)), frame, first, times, cancel);
             }
-            ahead.Complete();
+            // As wholes they must be what their slices are; should they not be, that counts.
+            foreach (var (i, whole) in shown.Zip(await comparing.AllAsync()))
+            {
+                all[i] = whole;
+            }
+            return (found, all);
         }
-        catch (Exception e)
+        catch (InvalidDataException)
         {
-            ahead.Complete(e);
+            return null;
+        }
+        finally
+        {
+            if (slices is not null)
+            {
+                await slices.DisposeAsync();
+            }
+        }
+    }
+
+    /// <summary>Goes along the file and what is painted, both of which repeat some frames.</summary>
+    /// <param name="add">Takes what is shown at the same time: the scene, what the file has, the place in the file, how often both are shown.</param>
+    /// <returns>How many frames the file has.</returns>
+    private static async Task<int> AlignAsync<T>(
+        Evaluator evaluator, HandoffPlan plan, IAsyncEnumerable<(T Frame, int Times)> file, Func<Scene, T, int, int, Task> add, IProgress<int>? progress, CancellationToken cancel)
+    {
+        await using var runs = file.GetAsyncEnumerator(cancel);
+        var (found, left) = (0, 0);
+        foreach (var (scene, times) in FramePipeline.Runs(evaluator, plan))
+        {
+            for (var still = times; still > 0;)
+            {
+                if (left == 0)
+                {
+                    if (!await runs.MoveNextAsync())
+                    {
+                        return found;
+                    }
+                    left = runs.Current.Times;
+                }
+                var both = Math.Min(left, still);
+                await add(scene, runs.Current.Frame, found, both);
+                found += both;
+                left -= both;
+                still -= both;
+                progress?.Report(found);
+            }
+        }
+        found += left;
+        while (await runs.MoveNextAsync())
+        {
+            found += runs.Current.Times;
+        }
+        return found;
+    }
+
+    /// <summary>Goes some steps ahead of whoever takes them.</summary>
+    private static async IAsyncEnumerable<T> Ahead<T>(IAsyncEnumerable<T> items, [EnumeratorCancellation] CancellationToken cancel)
+    {
+        var ahead = Channel.CreateBounded<T>(MostAhead);
+        using var stop = CancellationTokenSource.CreateLinkedTokenSource(cancel);
+        var going = Task.Run(
+            async () =>
+            {
+                try
+                {
+                    await foreach (var item in items.WithCancellation(stop.Token))
+                    {
+                        await ahead.Writer.WriteAsync(item, stop.Token);
+                    }
+                    ahead.Writer.Complete();
+                }
+                catch (Exception e)
+                {
+                    ahead.Writer.Complete(e);
+                }
+            },
+            CancellationToken.None);
+        try
+        {
+            await foreach (var item in ahead.Reader.ReadAllAsync(cancel))
+            {
+                yield return item;
+            }
+        }
+        finally
+        {
+            await stop.CancelAsync();
+            await going;
         }
     }
 }

@@ -41,26 +41,73 @@ internal static class SampleReader
     /// <returns>How long each run is.</returns>
     private static async Task<List<int>> CopyAsync(string path, string distinct, MovLook look, Delivery delivery, CancellationToken cancel)
     {
+        using var file = new MovFile(delivery with { Path = distinct, Sound = null }, look);
+        var times = new List<int>();
+        await foreach (var (sample, count) in RunsAsync(path, cancel))
+        {
+            file.Add(sample, 1);
+            times.Add(count);
+        }
+        file.Finish();
+        return times;
+    }
+
+    /// <summary>The samples of a file in order, equal neighbours counted instead of repeated.</summary>
+    public static async IAsyncEnumerable<(byte[] Sample, int Times)> RunsAsync(string path, [EnumeratorCancellation] CancellationToken cancel)
+    {
         var places = await SamplePlace.ReadAsync(path, cancel);
         using var source = File.OpenHandle(path);
-        using var file = new MovFile(delivery with { Path = distinct }, look);
-        var times = new List<int>();
-        byte[] before = [];
+        var (before, times) = (Array.Empty<byte>(), 0);
         foreach (var place in places)
         {
             cancel.ThrowIfCancellationRequested();
             var sample = Read(source, place);
-            if (times.Count > 0 && sample.AsSpan().SequenceEqual(before))
+            if (times > 0 && sample.AsSpan().SequenceEqual(before))
             {
-                times[^1]++;
+                times++;
                 continue;
             }
-            file.Add(sample, 1);
-            times.Add(1);
-            before = sample;
+            if (times > 0)
+            {
+                yield return (before, times);
+            }
+            (before, times) = (sample, 1);
         }
-        file.Finish();
-        return times;
+        if (times > 0)
+        {
+            yield return (before, times);
+        }
+    }
+
+    /// <summary>Decodes some frames of a file as wholes, each once for every time it is asked for.</summary>
+    /// <param name="frames">Places in the file, rising.</param>
+    public static async IAsyncEnumerable<IDecodedFrame> DecodeAsync(Delivery delivery, MovLook look, IReadOnlyList<int> frames, [EnumeratorCancellation] CancellationToken cancel)
+    {
+        var some = Path.Combine(Path.GetTempPath(), $"hang-some-{Guid.NewGuid():N}.mov");
+        try
+        {
+            var places = await SamplePlace.ReadAsync(delivery.Path, cancel);
+            using (var source = File.OpenHandle(delivery.Path))
+            using (var file = new MovFile(delivery with { Path = some, Sound = null }, look))
+            {
+                foreach (var frame in frames)
+                {
+                    file.Add(Read(source, places[frame]), 1);
+                }
+                file.Finish();
+            }
+            await foreach (var run in VideoReader.ReadAsync(some, [], FrameShape.Full12, delivery, cancel))
+            {
+                for (var i = 0; i < run.Times; i++)
+                {
+                    yield return run.Frame;
+                }
+            }
+        }
+        finally
+        {
+            File.Delete(some);
+        }
     }
 
     /// <summary>The bytes of a sample.</summary>

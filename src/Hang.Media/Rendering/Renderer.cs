@@ -31,7 +31,7 @@ public static class Renderer
         try
         {
             Remove(half);
-            File.Delete(wave);
+            Remove(wave);
             var delivery = Delivery.Of(evaluator.Graphic, plan, card ?? NameCard.Of(evaluator.Graphic, plan, evaluator.Graphic.Name), path, stem) with { Path = half };
             delivery = delivery with { Sound = await SoundTrack.MakeAsync(evaluator.Graphic, delivery, sounds, wave, cancel) };
             await using (var writer = await MediaKinds.Of(plan.Kind).OpenAsync(delivery, cancel))
@@ -81,7 +81,7 @@ public static class Renderer
         }
         finally
         {
-            File.Delete(wave);
+            Remove(wave);
         }
     }
 

@@ -13,6 +13,18 @@ internal sealed class ProresFrame
 
     private ProresFrame(byte[] headers, ReadOnlyMemory<byte>[] slices) => (this.headers, Slices) = (headers, slices);
 
+    /// <summary>True when another frame differs in nothing but its slices: its headers are the same but for its length.</summary>
+    public bool IsLike(ProresFrame other)
+    {
+        if (headers.Length != other.headers.Length || Slices.Length != other.Slices.Length)
+        {
+            return false;
+        }
+        // The lengths of frame and picture stand at their starts.
+        var picture = headers.Length - PictureHeader;
+        return headers.AsSpan(4, picture - 3).SequenceEqual(other.headers.AsSpan(4, picture - 3)) && headers.AsSpan(picture + CountAt).SequenceEqual(other.headers.AsSpan(picture + CountAt));
+    }
+
     /// <summary>The slices from left to right, row by row.</summary>
     public ReadOnlyMemory<byte>[] Slices { get; }
 
