@@ -5,7 +5,7 @@ namespace Hang.Media.Slices;
 internal sealed class TileCache(int tiles)
 {
     // A roll by whole pixels comes by the same tiles after 16 frames, the height of one. A tile's slices are 1 to 6 kB.
-    private const int Phases = 16, Least = 1 << 11, Greatest = 1 << 15;
+    private const int Phases = 16, Least = 1 << 8, Greatest = 1 << 15;
     private readonly int most = Math.Clamp(Phases * tiles, Least, Greatest);
     private readonly Dictionary<UInt128, Tile> kept = [];
 
