@@ -6,6 +6,10 @@ if (args is ["--memory-of", var frames])
 {
     return await MemoryMeasure.RenderInThisProcessAsync(int.Parse(frames, System.Globalization.CultureInfo.InvariantCulture));
 }
+if (args is ["--work", .. var work])
+{
+    return await WorkersMeasure.WorkInThisProcessAsync(work);
+}
 var measures = new (string Name, Func<Task<Measure>> Run)[]
 {
     ("paint", PaintMeasure.RunAsync),
