@@ -46,10 +46,11 @@ internal static class ProofPictures
         const int across = 28, down = 20, times = 12;
         var type = isPremultiplied ? SKAlphaType.Premul : SKAlphaType.Unpremul;
         var from = SKRect.Create(rim.X - across / 2, rim.Y - down / 2, across, down);
+        var wall = SKColor.Parse(ProofWalls.Colour(rim.Wall, rim.X, rim.Y, width, height).ToString());
         return Draw(new(2 * across * times + Gap, down * times), canvas =>
         {
-            Put(canvas, meant, width, height, from, SKRect.Create(0, 0, across * times, down * times), SKColor.Parse(rim.Wall), type);
-            Put(canvas, found, width, height, from, SKRect.Create(across * times + Gap, 0, across * times, down * times), SKColor.Parse(rim.Wall), type);
+            Put(canvas, meant, width, height, from, SKRect.Create(0, 0, across * times, down * times), wall, type);
+            Put(canvas, found, width, height, from, SKRect.Create(across * times + Gap, 0, across * times, down * times), wall, type);
         });
     }
 

@@ -13,6 +13,7 @@ using Hang.Paint.Shaping;
 using Hang.Server.Safety;
 using Hang.Store.Handoffs;
 using Hang.Store.Revisions;
+using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Hang.Server.Handoffs;
 
@@ -57,7 +58,15 @@ public static class OrderEndpoints
         api.MapPost("/handoffs", async (OrderRequest request, Order order, CancellationToken cancel) => await order.AskAsync(request.Graphics, request.Order, cancel))
             .WithName("order").WithSummary("Puts every kind, size and colourway of several graphics in line: all of it or nothing.");
         api.MapGet("/graphics/{id:guid}/order", StartAsync).WithName("orderStart").WithSummary("What an order of a graphic begins with: its colourways, and how it was handed off last.");
+        api.MapGet("/graphics/{id:guid}/hole", HoleAsync).WithName("hole").WithSummary("A frame with all that it does not cover in one loud colour, and a ring about a place.");
         api.MapGet("/graphics/{id:guid}/report", ReportAsync).WithName("report").WithSummary("What is known of a graphic before it is handed off, as numbers, and what of it a person should look at.");
+    }
+
+    /// <summary>Where the frame that covers most is not covered.</summary>
+    private static async Task<FileContentHttpResult> HoleAsync(Guid id, int frame, int x, int y, RevisionStore revisions, PictureShelf pictures, CancellationToken cancel)
+    {
+        var evaluator = new Evaluator(GraphicJson.Read((await revisions.DemandHeadAsync(id, cancel)).Document), TypeShaper.Shipped);
+        return TypedResults.File(HolePicture.Png(evaluator, pictures, new(Math.Clamp(frame, 0, evaluator.Graphic.Phases.Total - 1), x, y, 0)), "image/png");
     }
 
     /// <param name="key">#RRGGBB: a key colour to judge.</param>

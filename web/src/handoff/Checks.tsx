@@ -46,6 +46,15 @@ export function Checks({ graphic, keyColour, onTrim, onKeyColour }: Props) {
           <LoudnessNote loudness={found.loudness} />
         </Box>
       )}
+      {found?.hole && found.findings.some((f) => f.check === 'cover') && (
+        <Box mt="8px">
+          <img
+            src={`/api/graphics/${graphic.id}/hole?frame=${found.hole.frame}&x=${found.hole.x}&y=${found.hole.y}&of=${graphic.changedAt}`}
+            alt={`Frame ${found.hole.frame}: what is not covered, marked`}
+            style={{ maxWidth: 360, width: '100%', borderRadius: 4 }}
+          />
+        </Box>
+      )}
       {found?.findings.map((f, i) => (
         <Row key={i} finding={f} graphic={graphic.id}>
           {f.check === 'empty' && found.firstSeen >= 0 && (

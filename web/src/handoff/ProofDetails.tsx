@@ -52,8 +52,8 @@ export function ProofDetails({ handoff, proof }: { handoff: Schemas['HandoffView
           </Grid>
           {proof.rim && (
             <Text mt="4px" color="soft">
-              Worst edge {proof.rim.error.toFixed(1)} of 255, over {proof.rim.wall}, at {proof.rim.x}, {proof.rim.y} of frame{' '}
-              {proof.rim.frame}
+              Worst edge {proof.rim.error.toFixed(1)} of 255, over {proof.rim.wall === 'footage' ? 'the footage' : proof.rim.wall}, at{' '}
+              {proof.rim.x}, {proof.rim.y} of frame {proof.rim.frame}
             </Text>
           )}
           {frames && <FrameErrors frames={frames} />}
