@@ -8,11 +8,12 @@ namespace Hang.Media.Proofs;
 internal static class VideoReader
 {
     /// <param name="input">Arguments for the decoder.</param>
+    /// <param name="filters">What is done to the decoded frames before they are given.</param>
     /// <exception cref="Core.ProblemException">The file cannot be decoded.</exception>
-    public static async IAsyncEnumerable<DecodedRun> ReadAsync(string path, string[] input, FrameShape shape, Delivery delivery, [EnumeratorCancellation] CancellationToken cancel)
+    public static async IAsyncEnumerable<DecodedRun> ReadAsync(string path, string[] input, FrameShape shape, Delivery delivery, [EnumeratorCancellation] CancellationToken cancel, string[]? filters = null)
     {
         await using var ffmpeg = FfmpegProcess.Start(
-            "ffmpeg", ["-hide_banner", "-loglevel", "error", .. input, "-i", path, "-map", "0:v:0", "-fps_mode", "passthrough", "-f", "rawvideo", "-pix_fmt", shape.Format, "pipe:1"]);
+            "ffmpeg", ["-hide_banner", "-loglevel", "error", .. input, "-i", path, "-map", "0:v:0", .. filters is null ? (string[])[] : ["-vf", string.Join(',', filters)], "-fps_mode", "passthrough", "-f", "rawvideo", "-pix_fmt", shape.Format, "pipe:1"]);
         await using var killed = ffmpeg.KilledBy(cancel);
         // A frame that was given away is the taker's, who may be behind: each has bytes of its own.
         var (now, before) = (New(), Array.Empty<byte>());
