@@ -6,6 +6,7 @@ import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { BrowserRouter, Route, Routes } from 'react-router'
 import { Bench } from './bench/Bench'
+import { Line } from './handoff/Line'
 import { Handoff } from './handoff/Handoff'
 import { Rack } from './rack/Rack'
 import { Hints } from './shell/Hints'
@@ -25,6 +26,7 @@ createRoot(document.getElementById('root')!).render(
             <Route path="/" element={<Rack />} />
             <Route path="/bench/:graphic" element={<Bench />} />
             <Route path="/handoff/:graphic" element={<Handoff />} />
+            <Route path="/line" element={<Line />} />
           </Routes>
         </BrowserRouter>
         <Notes />

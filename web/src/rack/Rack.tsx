@@ -51,6 +51,9 @@ export function Rack() {
             {showRemoved ? 'Hide removed' : `Show removed (${removed})`}
           </Button>
         )}
+        <Button asChild size="xs" variant="outline" borderColor="line" title="The handoffs of all graphics: in line, under way and done">
+          <Link to="/line">All files</Link>
+        </Button>
         <Tool label="Light or dark room" onClick={switchRoom}>
           <Contrast size={15} />
         </Tool>

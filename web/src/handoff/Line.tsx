@@ -1,0 +1,83 @@
+import { Box, Flex, Heading, Text } from '@chakra-ui/react'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { ArrowLeft } from 'lucide-react'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { api, data, Refused, type Schemas } from '../api/client'
+import { Tool, TopBar } from '../shell/controls'
+import { HandoffCard } from './HandoffCard'
+
+const LOOK_MS = 1000
+
+/** The handoffs of all graphics: those in line or under way, in the order in which they go, and the newest that have ended. */
+export function Line() {
+  const queries = useQueryClient()
+  const all = useQuery({
+    queryKey: ['handoffs'],
+    queryFn: () => data(api.GET('/api/handoffs', { params: { query: {} } })),
+    refetchInterval: LOOK_MS,
+  })
+  const [refused, setRefused] = useState<Refused | null>(null)
+  const act = async (what: Promise<unknown>) => {
+    try {
+      setRefused(null)
+      await what
+    } catch (e) {
+      setRefused(e instanceof Refused ? e : new Refused('The server is not reachable.', 'Start it and try again.'))
+    }
+    await queries.invalidateQueries({ queryKey: ['handoffs'] })
+  }
+  const list = all.data ?? []
+  return (
+    <Flex direction="column" h="100%">
+      <TopBar>
+        <Tool asChild label="Back to the rack">
+          <Link to="/">
+            <ArrowLeft size={15} />
+          </Link>
+        </Tool>
+        <Text fontWeight="600">All files</Text>
+        <Text color="soft">Handoff</Text>
+      </TopBar>
+      <Box flex="1" overflowY="auto" p="20px" maxW="1000px" w="100%" mx="auto">
+        {refused && (
+          <Box role="alert" bg="badRoom" color="bad" p="8px" borderRadius="6px" mb="10px">
+            {refused.message} {refused.remedy}
+          </Box>
+        )}
+        {all.data && list.length === 0 && <Text color="soft">Nothing has been handed off yet. Open a graphic and hand it off.</Text>}
+        <Part title="In line" handoffs={inLine(list)} act={act} />
+        <Part title="Ended" handoffs={list.filter((h) => !isOpen(h))} act={act} />
+      </Box>
+    </Flex>
+  )
+}
+
+function Part({ title, handoffs, act }: { title: string; handoffs: View[]; act: (what: Promise<unknown>) => Promise<void> }) {
+  if (handoffs.length === 0) return null
+  return (
+    <Box as="section" aria-label={title} mb="20px">
+      <Heading size="sm" mb="10px">
+        {title} ({handoffs.length})
+      </Heading>
+      {handoffs.map((h) => (
+        <Box key={h.id}>
+          <Text fontSize="12px" color="soft" mb="3px">
+            {h.packageName} · <Link to={`/handoff/${h.graphicId}`}>{h.graphicName}</Link>
+          </Text>
+          <HandoffCard handoff={h} act={act} />
+        </Box>
+      ))}
+    </Box>
+  )
+}
+
+type View = Schemas['HandoffView']
+
+const isOpen = (h: View) => h.state === 'queued' || h.state === 'rendering' || h.state === 'proving'
+
+/** Those under way first, then those that wait, the most wanted and oldest first; what is held last. */
+export function inLine(handoffs: View[]): View[] {
+  const rank = (h: View) => (h.state !== 'queued' ? 0 : h.held ? 2 : 1)
+  return handoffs.filter(isOpen).sort((a, b) => rank(a) - rank(b) || b.priority - a.priority || a.askedAt.localeCompare(b.askedAt))
+}
