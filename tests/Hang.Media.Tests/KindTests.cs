@@ -69,6 +69,43 @@ public sealed class KindTests : IDisposable
         Assert.True(proof.Holds, $"{proof.Verdict} {proof.WorstColour} {proof.MeanColour} {proof.WorstAlpha} {proof.Frames.Max(f => f.WorstBlock)}");
     }
 
+    /// <summary>A long Hold goes through the encoder only in part; its packets are repeated, each at its exact time, and every frame of it is right.</summary>
+    [Theory]
+    [InlineData(FileKind.Mp4, "30000/1001", 30)]
+    [InlineData(FileKind.Mp4, "25", 24)]
+    [InlineData(FileKind.Ffv1, "60000/1001", 1)]
+    public async Task ALongHoldIsRepeated(FileKind kind, string rate, int block)
+    {
+        var film = Film.Of(rate: rate);
+        var evaluator = new Core.Evaluation.Evaluator(film.Graphic with { Phases = new(12, 300, 6) }, Paint.Shaping.TypeShaper.Shipped);
+        var plan = PlanFor(kind, evaluator.Graphic);
+        var path = await RenderAsync(evaluator, plan);
+        var proof = (await Prover.ProveAsync(evaluator, plan, pictures, path)).Proof;
+        Assert.True(proof.Holds, proof.Verdict);
+        var packets = (await Film.AskAsync("ffprobe", "-v", "error", "-select_streams", "v:0", "-show_entries", "packet=pts,size,data_hash", "-show_data_hash", "md5", "-of", "csv=p=0", path))
+            .Split('\n', StringSplitOptions.RemoveEmptyEntries).Select(l => l.Split(',')).ToArray();
+        Assert.Equal(318, packets.Length);
+        // In the midst of Hold each packet comes again after a block.
+        Assert.All(Enumerable.Range(100, 100), i => Assert.Equal(packets[i][2], packets[i + block][2]));
+        if (kind == FileKind.Mp4)
+        {
+            var step = rate == "25" ? 1000 : 1001;
+            Assert.Equal(Enumerable.Range(0, 318).Select(i => $"{i * step}"), packets.Select(p => p[0]));
+        }
+    }
+
+    /// <summary>At 59.94 Matroska's nanoseconds are not exact; that is no reason to refuse a file.</summary>
+    [Theory]
+    [InlineData(FileKind.Webm)]
+    [InlineData(FileKind.Ffv1)]
+    public async Task NanosecondsAreExactEnough(FileKind kind)
+    {
+        var evaluator = Film.Of(rate: "60000/1001");
+        var plan = PlanFor(kind, evaluator.Graphic);
+        var proof = (await Prover.ProveAsync(evaluator, plan, pictures, await RenderAsync(evaluator, plan))).Proof;
+        Assert.True(proof.Holds, proof.Verdict);
+    }
+
     /// <summary>ffprobe and a second reader, MediaInfo, agree about what the movies say of themselves.</summary>
     [Theory]
     [InlineData(FileKind.Prores, "60000/1001", "59.940")]

@@ -81,6 +81,48 @@ public sealed class ChunkTests : IDisposable
         }
     }
 
+    /// <summary>Worker processes are killed in the midst of parts: every handoff ends, with every frame, and no half file stays. HANG_KILLS says how many; each takes until the dead one is missed.</summary>
+    [Fact]
+    public async Task KilledWorkersLoseNoFrame()
+    {
+        var http = Start().CreateClient();
+        var random = new Random(9);
+        for (var kills = int.Parse(Environment.GetEnvironmentVariable("HANG_KILLS") ?? "2", System.Globalization.CultureInfo.InvariantCulture); kills > 0; kills--)
+        {
+            using var worker = StartProcess();
+            try
+            {
+                await Workers(2);
+                var asked = await Ask(http, random.Next(2) == 0 ? "prores" : "png");
+                await Until(() => Scalar($"select count(*)::int from handoff_chunks where handoff_id = '{asked}' and state = 'rendering'"), n => n >= 1);
+                await Task.Delay(random.Next(600));
+                worker.Kill(true);
+                var done = await Done(http, asked);
+                Assert.True(done.GetProperty("holds").GetBoolean(), done.ToString());
+            }
+            finally
+            {
+                worker.Kill(true);
+                await worker.WaitForExitAsync();
+            }
+        }
+        Assert.Empty(Directory.GetFiles(files, "*.part", SearchOption.AllDirectories));
+        Assert.Empty(Directory.GetFiles(files, "part-*", SearchOption.AllDirectories));
+    }
+
+    /// <summary>A worker as a process of its own, which can be killed.</summary>
+    private System.Diagnostics.Process StartProcess()
+    {
+        var start = new System.Diagnostics.ProcessStartInfo("dotnet", [Path.Combine(ProjectFolder.Root, "src/Hang.Server/bin/Release/net10.0/Hang.Server.dll"), "--urls", "http://127.0.0.1:0"]) { RedirectStandardOutput = true };
+        start.Environment["HANG_Database"] = database.ConnectionString;
+        start.Environment["HANG_Files"] = files;
+        start.Environment["HANG_WorkerOnly"] = "true";
+        var process = System.Diagnostics.Process.Start(start)!;
+        process.OutputDataReceived += (_, _) => { };
+        process.BeginOutputReadLine();
+        return process;
+    }
+
     /// <summary>A worker that dies without a word leaves its part taken; after a while another takes it, and the late one is not heard any more.</summary>
     [Fact]
     public async Task APartOfADeadWorkerIsTakenByAnother()

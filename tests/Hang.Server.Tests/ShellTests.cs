@@ -139,11 +139,15 @@ public sealed class ShellTests : IDisposable
         Assert.Equal((1, true), (keyed.Code, keyed.Error.Contains("hang: error: A keyer would take", StringComparison.Ordinal)));
         // The lower edge of the picture stays open.
         var demo = Path.Combine(ProjectFolder.Root, "demo");
-        File.Copy(Path.Combine(demo, "fernhollow-mark.png"), Path.Combine(folder, "fernhollow-mark.png"));
+        foreach (var beside in new[] { "fernhollow-mark.png", "breath.wav" })
+        {
+            File.Copy(Path.Combine(demo, beside), Path.Combine(folder, beside));
+        }
         var holed = Path.Combine(folder, "holed.hang");
         await File.WriteAllTextAsync(holed, (await File.ReadAllTextAsync(Path.Combine(demo, "stinger.hang"))).Replace("1120", "1060", StringComparison.Ordinal));
-        var (holedCode, _, holedError) = await Hang("check", holed);
+        var (holedCode, _, holedError) = await Hang("check", holed, "--hole", Path.Combine(folder, "hole.png"));
         Assert.Equal((1, true), (holedCode, holedError.Contains("No frame hides everything", StringComparison.Ordinal)));
+        Assert.Equal("PNG"u8.ToArray(), (await File.ReadAllBytesAsync(Path.Combine(folder, "hole.png")))[1..4]);
     }
 
     [Fact]

@@ -18,7 +18,7 @@ internal sealed class TimedWriter(Delivery delivery, IEnumerable<string> argumen
     {
         var head = isBegun ? [] : TimedFrames.Head(delivery);
         isBegun = true;
-        var before = TimedFrames.Before(Milliseconds(first), delivery.FrameBytes);
+        var before = TimedFrames.Before(TimedFrames.Milliseconds(delivery, first), delivery.FrameBytes);
         return pipe.WriteAsync(
             input =>
             {
@@ -31,10 +31,8 @@ internal sealed class TimedWriter(Delivery delivery, IEnumerable<string> argumen
     public async Task FinishAsync(CancellationToken cancel)
     {
         await pipe.FinishAsync(cancel);
-        end(Milliseconds(delivery.Plan.Frames));
+        end(TimedFrames.Milliseconds(delivery, delivery.Plan.Frames));
     }
 
     public ValueTask DisposeAsync() => pipe.DisposeAsync();
-
-    private long Milliseconds(int frames) => (long)Math.Round(frames * 1000.0 * delivery.Rate.Denominator / delivery.Rate.Numerator);
 }

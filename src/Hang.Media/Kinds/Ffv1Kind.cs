@@ -8,16 +8,10 @@ namespace Hang.Media.Kinds;
 /// <summary>Matroska (RFC 9559) with FFV1 level 3 (RFC 9043): every frame by itself, every slice with a checksum.</summary>
 internal sealed class Ffv1Kind : MediaKind
 {
-    public override Task<IFrameWriter> OpenAsync(Delivery delivery, CancellationToken cancel)
-    {
-        string[] arguments =
-        [
-            .. FfmpegArguments.Quiet, .. FfmpegArguments.RawInput(delivery.PixelFormat, delivery.Width, delivery.Height, delivery.Rate), .. FfmpegArguments.SoundInput(delivery.Sound),
-            "-vf", $"format={(delivery.Plan.HasAlpha ? "bgra" : "bgr0")},setparams=color_primaries=bt709:color_trc=iec61966-2-1,setsar=1",
-            "-c:v", "ffv1", "-level", "3", "-g", "1", "-slices", "4", "-slicecrc", "1", .. FfmpegArguments.SoundOutput(delivery.Sound, "pcm_s24le"), .. FfmpegArguments.Words(delivery.Card, true), "-f", "matroska", delivery.Path,
-        ];
-        return Task.FromResult<IFrameWriter>(new EncoderWriter(arguments));
-    }
+    // Identity matrix of all levels, the transfer of sRGB.
+    public override Task<IFrameWriter> OpenAsync(Delivery delivery, CancellationToken cancel) => Task.FromResult<IFrameWriter>(new RepeatedPackets(delivery, new(
+        delivery.PixelFormat, ["-vf", $"format={(delivery.Plan.HasAlpha ? "bgra" : "bgr0")}", "-c:v", "ffv1", "-level", "3", "-g", "1", "-slices", "4", "-slicecrc", "1"],
+        "glbl", known => TimedFrames.Head(delivery, "V_FFV1", known, 0, 2, 13), 1, 1, [.. FfmpegArguments.SoundOutput(delivery.Sound, "pcm_s24le"), "-f", "matroska"])));
 
     public override IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel) => VideoReader.ReadAsync(delivery.Path, [], FrameShape.Rgba, delivery, cancel);
 

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Hang.Core.Handoff;
 using Hang.Media.Movies;
 using Hang.Media.Probing;
@@ -38,10 +39,10 @@ internal abstract class MediaKind
     private protected static async Task<IReadOnlyList<ProofFact>> ProbedAsync(string path, Delivery delivery, string codec, string? tags, bool hasAlpha, CancellationToken cancel)
     {
         var probe = await FileProbe.ReadAsync(path, cancel);
-        var rate = delivery.Rate.ToString();
+        var rate = delivery.Rate.Denominator == 1 ? $"{delivery.Rate}/1" : delivery.Rate.ToString();
         List<ProofFact> facts =
         [
-            ProofFact.Of("frame rate", rate.Contains('/', StringComparison.Ordinal) ? rate : rate + "/1", probe.Rate),
+            ProofFact.Of("frame rate", rate, IsSame(delivery.Rate, probe.Rate) ? rate : probe.Rate),
             ProofFact.Of("size", $"{delivery.Width} x {delivery.Height}", $"{probe.Width} x {probe.Height}"),
             ProofFact.Of("codec", codec, $"{probe.Codec} {probe.Tag}"),
             ProofFact.Of("alpha plane", hasAlpha ? "yes" : "no", probe.HasAlpha ? "yes" : "no"),
@@ -51,5 +52,13 @@ internal abstract class MediaKind
             facts.Add(ProofFact.Of("colour tags", tags, $"{probe.Matrix}, {probe.Transfer}, {probe.Primaries}"));
         }
         return facts;
+    }
+
+    /// <summary>True when a rate that ffprobe reads is one: Matroska has a frame's length in whole nanoseconds only, of which it makes 19001/317 for 60000/1001.</summary>
+    private static bool IsSame(Core.Time.FrameRate meant, string found)
+    {
+        var parts = found.Split('/');
+        return parts.Length == 2 && double.TryParse(parts[0], CultureInfo.InvariantCulture, out var up) && double.TryParse(parts[1], CultureInfo.InvariantCulture, out var down) && up > 0
+            && Math.Abs(1e9 * down / up - 1e9 * meant.Denominator / meant.Numerator) < 1;
     }
 }

@@ -1,6 +1,5 @@
 using Hang.Core;
 using Hang.Core.Documents;
-using Hang.Core.Json;
 using Hang.Paint.Fonts;
 using Hang.Server.Safety;
 using Hang.Store.Fonts;
@@ -30,17 +29,8 @@ public static class FontEndpoints
     private static async Task<OwnFont> AddAsync(Guid id, string name, HttpRequest request, FontStore store, PackageFonts fonts, PackageStore packages, CancellationToken cancel)
     {
         var graphic = (await packages.GraphicsAsync(cancel)).FirstOrDefault(g => g.Id == id) ?? throw new MissingException("There is no such graphic.", "Go back to the rack and choose another.");
-        using var body = new MemoryStream();
-        var buffer = new byte[81920];
-        for (int read; (read = await request.Body.ReadAsync(buffer, cancel)) > 0;)
-        {
-            body.Write(buffer, 0, read);
-            if (body.Length > FontFile.MostBytes)
-            {
-                throw new ProblemException($"{Quoted.Short(name)} is too large.", $"Use a font of {FontFile.MostBytes / 1_000_000} MB or less.", field: "font");
-            }
-        }
-        var font = await fonts.AddAsync(graphic.PackageId, FontFile.Read(name, body.ToArray()), cancel);
+        var bytes = await Uploads.ReadAsync(request, name, FontFile.MostBytes, "font", cancel);
+        var font = await fonts.AddAsync(graphic.PackageId, FontFile.Read(name, bytes), cancel);
         return Own((await store.ListAsync(id, cancel)).Where(f => f.Family == font.Family).GroupBy(f => f.Family).Single());
     }
 

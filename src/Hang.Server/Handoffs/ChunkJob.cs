@@ -78,6 +78,11 @@ public sealed class ChunkJob(ChunkStore chunks, HandoffStore store, IFileStore f
         {
             await files.DeleteAsync(key, cancel);
         }
+        // What workers left that were killed at a part.
+        foreach (var left in Directory.GetFiles(Path.GetDirectoryName(path)!, "part-*"))
+        {
+            File.Delete(left);
+        }
     }
 
     /// <summary>Helps with a part of whatever is under way. Returns false when there is none.</summary>

@@ -1,5 +1,4 @@
 using Hang.Server.Safety;
-using Hang.Core;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Paint.Pictures;
@@ -23,17 +22,8 @@ public static class PictureEndpoints
 
     private static async Task<AddedPicture> AddAsync(string name, HttpRequest request, PictureStore store, CancellationToken cancel)
     {
-        using var body = new MemoryStream();
-        var buffer = new byte[81920];
-        for (int read; (read = await request.Body.ReadAsync(buffer, cancel)) > 0;)
-        {
-            body.Write(buffer, 0, read);
-            if (body.Length > PictureFile.MostBytes)
-            {
-                throw new ProblemException($"{name} is too large.", $"Use a file of {PictureFile.MostBytes / 1_000_000} MB or less.", field: "picture");
-            }
-        }
-        var picture = PictureFile.Read(name, body.ToArray());
+        var bytes = await Uploads.ReadAsync(request, name, PictureFile.MostBytes, "picture", cancel);
+        var picture = PictureFile.Read(name, bytes);
         await store.AddAsync(picture.Hash, picture.Asset, picture.Bytes, cancel);
         return new(picture.Hash, picture.Asset.Name, picture.Asset.Type, picture.Asset.Width, picture.Asset.Height);
     }

@@ -30,17 +30,8 @@ public static class SoundEndpoints
 
     private static async Task<AddedSound> AddAsync(string name, HttpRequest request, DocumentSounds sounds, CancellationToken cancel)
     {
-        using var body = new MemoryStream();
-        var buffer = new byte[81920];
-        for (int read; (read = await request.Body.ReadAsync(buffer, cancel)) > 0;)
-        {
-            body.Write(buffer, 0, read);
-            if (body.Length > SoundFile.MostBytes)
-            {
-                throw SoundFile.TooLarge(name);
-            }
-        }
-        var sound = await sounds.AddAsync(name, body.ToArray(), cancel);
+        var bytes = await Uploads.ReadAsync(request, name, SoundFile.MostBytes, "sound", cancel);
+        var sound = await sounds.AddAsync(name, bytes, cancel);
         return new(sound.Hash, sound.Asset.Name, sound.Asset.Type, sound.Asset.Samples, sound.Asset.Channels);
     }
 

@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { LoudnessNote } from '../sound/LoudnessNote'
+import { HIGHEST_PEAK, LoudnessNote, TOLERANCE } from '../sound/LoudnessNote'
 import { SAMPLE_RATE } from '../sound/samples'
 import { SOUND_FILES, withSound } from '../sound/addSounds'
 import { useSounds } from '../sound/soundStore'
@@ -49,11 +49,11 @@ export function SoundLoudness() {
   if (!loudness) return null
   const by = loudness.toTarget
   // More gain than the highest peak has room for would not be heard as meant.
-  const room = loudness.truePeak === null ? 0 : -1 - loudness.truePeak
+  const room = loudness.truePeak === null ? 0 : HIGHEST_PEAK - loudness.truePeak
   const step = by === null ? 0 : Math.round(Math.min(by, Math.max(0, room)) * 10) / 10
   return (
     <LoudnessNote loudness={loudness}>
-      {step !== 0 && by !== null && Math.abs(by) > 0.5 && (
+      {step !== 0 && by !== null && Math.abs(by) > TOLERANCE && (
         <Flex mt="4px">
           <Act
             name={`Gain ${step > 0 ? '+' : '−'}${Math.abs(step).toFixed(1)} dB on all`}

@@ -11,11 +11,13 @@ interface Props {
   kinds: Kind[]
   chosen: Kind['kind'][]
   forecasts: Forecasts
+  /** True when something is heard of the graphic: then it is said which kinds are silent. */
+  hasSound: boolean
   onChange: (chosen: Kind['kind'][]) => void
 }
 
 /** Kinds of file to choose from, each with what it will about be: size, time and error side by side. */
-export function KindTable({ kinds, chosen, forecasts, onChange }: Props) {
+export function KindTable({ kinds, chosen, forecasts, hasSound, onChange }: Props) {
   const hasSome = kinds.some((k) => forecasts[k.kind])
   return (
     <Box mb="10px">
@@ -46,6 +48,7 @@ export function KindTable({ kinds, chosen, forecasts, onChange }: Props) {
                 onChange={(on) => onChange(kinds.map((o) => o.kind).filter((o) => (o === k.kind ? on : chosen.includes(o))))}
               >
                 {k.name}
+                {hasSound && k.sound === 'none' && ' · silent'}
               </Tick>
             </Box>
             {hasSome && <Figures forecast={forecasts[k.kind]} />}

@@ -78,6 +78,7 @@ export function OrderForm({ graphic, kinds, start, order, setOrder, siblings, al
       <KindTable
         kinds={offered}
         chosen={order.kinds}
+        hasSound={start.hasSound}
         forecasts={forecasts}
         onChange={(next) => set({ kinds: [...order.kinds.filter((k) => !offered.some((o) => o.kind === k)), ...next] }, true)}
       />

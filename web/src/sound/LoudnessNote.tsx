@@ -1,10 +1,10 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
 
-/** EBU R 128. */
-const TARGET = -23
-const TOLERANCE = 0.5
-const HIGHEST_PEAK = -1
+/** EBU R 128: the loudness of a programme in LUFS, how far it may be off, and the highest true peak in dBTP. */
+export const TARGET = -23
+export const TOLERANCE = 0.5
+export const HIGHEST_PEAK = -1
 
 /** The scale runs over these LUFS. */
 const [LOW, HIGH] = [-41, -5]

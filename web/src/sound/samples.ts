@@ -48,7 +48,11 @@ export class HeardSamples {
   private async fetch(key: string, index: number): Promise<AudioBuffer | null> {
     try {
       const answer = await fetch(`/api/heard/${key}/samples?from=${index * CHUNK}&count=${CHUNK}`)
-      if (!answer.ok) return null
+      if (!answer.ok) {
+        // A server that was started anew knows the key again once it has been asked what is heard.
+        this.kept.delete(`${key} ${index}`)
+        return null
+      }
       const both = new Float32Array(await answer.arrayBuffer())
       if (both.length === 0) return null
       const buffer = this.context.createBuffer(2, both.length / 2, SAMPLE_RATE)
