@@ -53,6 +53,6 @@ internal static class CheckCommand
         }
         var counts = Enum.GetValues<Weight>().Reverse().Select(w => (Weight: w, Count: report.Findings.Count(f => f.Weight == w))).Where(c => c.Count > 0);
         var toLookAt = report.Findings.Count(f => f.Weight > Weight.Note);
-        Console.WriteLine(toLookAt == 0 ? "Sound." : string.Create(CultureInfo.InvariantCulture, $"{toLookAt} to look at: {string.Join(", ", counts.Select(c => $"{c.Count} {JsonName.Of(c.Weight)}{(c.Count == 1 ? "" : "s")}"))}."));
+        Console.WriteLine(toLookAt == 0 ? "All clear." : string.Create(CultureInfo.InvariantCulture, $"{toLookAt} to look at: {string.Join(", ", counts.Select(c => $"{c.Count} {JsonName.Of(c.Weight)}{(c.Count == 1 ? "" : "s")}"))}."));
     }
 }

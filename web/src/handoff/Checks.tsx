@@ -36,7 +36,7 @@ export function Checks({ graphic, keyColour, onTrim, onKeyColour }: Props) {
         {report.isFetching && <Spinner size="xs" aria-label="Looking at every frame" />}
         {found && found.findings.every((f) => f.weight === 'note') && (
           <Flex color="good" align="center" gap="5px">
-            <CircleCheck size={15} /> Sound
+            <CircleCheck size={15} /> All clear
           </Flex>
         )}
         {report.isError && <Text color="bad">It could not be looked at.</Text>}
