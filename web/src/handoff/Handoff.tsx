@@ -1,10 +1,11 @@
 import { Box, Button, Flex, Grid, Heading, Image, Spacer, Text } from '@chakra-ui/react'
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import { ArrowLeft } from 'lucide-react'
 import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
-import { api, data, Refused, type Schemas } from '../api/client'
+import { api, data, type Schemas } from '../api/client'
 import { Tool, TopBar } from '../shell/controls'
+import { useAct } from '../shell/useAct'
 import { rateLabel } from '../shell/kinds'
 import { Checks } from './Checks'
 import { HandoffCard } from './HandoffCard'
@@ -56,21 +57,11 @@ interface DeskProps {
 }
 
 function Desk({ graphic, shelf, kinds, start }: DeskProps) {
-  const queries = useQueryClient()
   const [search] = useSearchParams()
   const [order, setOrder] = useState<Order>(() => begin(kinds, start, marked(search), graphic.frames))
   const [along, setAlong] = useState<string[]>([])
   const handoffs = useHandoffs(graphic.id)
-  const [refused, setRefused] = useState<Refused | null>(null)
-  const act = async (what: Promise<unknown>) => {
-    try {
-      setRefused(null)
-      await what
-    } catch (e) {
-      setRefused(e instanceof Refused ? e : new Refused('The server is not reachable.', 'Start it and try again.'))
-    }
-    await queries.invalidateQueries({ queryKey: ['handoffs', graphic.id] })
-  }
+  const { act, refused } = useAct(['handoffs', graphic.id])
   return (
     <Grid flex="1" minH="0" templateColumns="356px minmax(0, 1fr)" templateRows="minmax(0, 1fr)">
       <Box bg="panel" borderRight="1px solid" borderColor="line" p="16px" overflowY="auto">

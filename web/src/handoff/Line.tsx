@@ -1,32 +1,22 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react'
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import { ArrowLeft } from 'lucide-react'
-import { useState } from 'react'
 import { Link } from 'react-router'
-import { api, data, Refused, type Schemas } from '../api/client'
+import { api, data, type Schemas } from '../api/client'
 import { Tool, TopBar } from '../shell/controls'
+import { useAct } from '../shell/useAct'
 import { HandoffCard } from './HandoffCard'
 
 const LOOK_MS = 1000
 
 /** The handoffs of all graphics: those in line or under way, in the order in which they go, and the newest that have ended. */
 export function Line() {
-  const queries = useQueryClient()
   const all = useQuery({
     queryKey: ['handoffs'],
     queryFn: () => data(api.GET('/api/handoffs', { params: { query: {} } })),
     refetchInterval: LOOK_MS,
   })
-  const [refused, setRefused] = useState<Refused | null>(null)
-  const act = async (what: Promise<unknown>) => {
-    try {
-      setRefused(null)
-      await what
-    } catch (e) {
-      setRefused(e instanceof Refused ? e : new Refused('The server is not reachable.', 'Start it and try again.'))
-    }
-    await queries.invalidateQueries({ queryKey: ['handoffs'] })
-  }
+  const { act, refused } = useAct(['handoffs'])
   const list = all.data ?? []
   return (
     <Flex direction="column" h="100%">

@@ -201,6 +201,3 @@ let made: SoundPlayer | null = null
 
 /** The player of this page, made when it is first needed: browsers allow sound only once somebody has pressed something. */
 export const player = () => (made ??= new SoundPlayer())
-
-/** The player, if it was ever needed. */
-export const playerIfAny = () => made

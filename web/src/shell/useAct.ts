@@ -1,0 +1,19 @@
+import { useQueryClient, type QueryKey } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Refused } from '../api/client'
+
+/** Does what a person asked for, keeps why it was refused, and looks again at what it may have changed. */
+export function useAct(changes: QueryKey) {
+  const queries = useQueryClient()
+  const [refused, setRefused] = useState<Refused | null>(null)
+  const act = async (what: Promise<unknown>) => {
+    try {
+      setRefused(null)
+      await what
+    } catch (e) {
+      setRefused(e instanceof Refused ? e : new Refused('The server is not reachable.', 'Start it and try again.'))
+    }
+    await queries.invalidateQueries({ queryKey: changes })
+  }
+  return { act, refused }
+}
