@@ -24,6 +24,7 @@ var measures = new (string Name, Func<Task<Measure>> Run)[]
     ("roll", HandoffMeasure.RollAsync),
     ("mp4", HandoffMeasure.Mp4Async),
     ("proof", HandoffMeasure.ProofAsync),
+    ("roster", RosterMeasure.RunAsync),
     ("capture", CaptureMeasure.RunAsync),
     ("workers", WorkersMeasure.RunAsync),
     ("memory", MemoryMeasure.RunAsync),

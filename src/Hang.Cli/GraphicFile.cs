@@ -1,11 +1,10 @@
 using System.Collections.Immutable;
 using Hang.Core;
-using Hang.Core.Contents;
 using Hang.Core.Json;
 using Hang.Core.Documents;
-using Hang.Core.Edits;
 using Hang.Core.Evaluation;
-using Hang.Core.Handoff;
+using Hang.Core.Fields;
+using Hang.Core.Values;
 using Hang.Media.Sounds;
 using Hang.Paint.Fonts;
 using Hang.Paint.Pictures;
@@ -48,19 +47,30 @@ public sealed class GraphicFile : IDisposable
     /// <param name="fields">NAME=VALUE; for a picture field, the value is a file.</param>
     /// <param name="colourway">Name of the colourway to show; null: the one that the document shows.</param>
     /// <exception cref="ProblemException">The document, a picture or a field is not as it should be.</exception>
-    public static GraphicFile Open(string path, IEnumerable<string> fields, string? colourway = null)
+    /// <param name="hold">Frames of Hold; null: as many as it has.</param>
+    public static GraphicFile Open(string path, IEnumerable<string> fields, string? colourway = null, int? hold = null)
     {
         var graphic = GraphicJson.Read(ReadFile(path));
         TakeFonts(graphic);
-        graphic = colourway is null ? graphic : new SwitchColourway(colourway).ApplyTo(graphic, TypeShaper.Shipped);
         var bytes = graphic.Assets.ToDictionary(a => a.Key, a => Picture(path, a.Key, a.Value), StringComparer.Ordinal);
+        var values = ImmutableSortedDictionary.Create<string, string>(StringComparer.OrdinalIgnoreCase);
         foreach (var field in fields)
         {
-            graphic = Fill(graphic, field, bytes);
+            var (name, value) = Given(field);
+            (graphic, var taken) = WithPicture(graphic, name, value, bytes);
+            values = values.SetItem(name, taken);
         }
+        graphic = new Take(values, colourway, hold).Of(graphic, TypeShaper.Shipped);
         var sounds = (graphic.Sounds ?? ImmutableSortedDictionary<string, SoundAsset>.Empty).ToDictionary(s => s.Key, s => Sound(path, s.Key, s.Value), StringComparer.Ordinal);
         return new(graphic, bytes, sounds);
     }
+
+    /// <summary>The graphic as a take has it, ready to be painted.</summary>
+    /// <exception cref="ProblemException">It does not take a value.</exception>
+    public Evaluator Of(Take take) => new(take.Of(Graphic, TypeShaper.Shipped), TypeShaper.Shipped);
+
+    /// <summary>Makes a picture known that takes may be filled with.</summary>
+    public void Add(PictureFile picture) => bytes[picture.Hash] = picture.Bytes;
 
     public void Dispose()
     {
@@ -72,22 +82,25 @@ public sealed class GraphicFile : IDisposable
         }
     }
 
-    private static Graphic Fill(Graphic graphic, string field, Dictionary<string, byte[]> bytes)
+    /// <summary>NAME=VALUE in two; \n in the value is a new line.</summary>
+    private static (string Name, string Value) Given(string field)
     {
         var parts = field.Split('=', 2);
-        if (parts.Length != 2 || parts[0].Length == 0)
+        return parts.Length == 2 && parts[0].Length > 0 ? (parts[0].Trim(), parts[1].Replace("\n", "\n", StringComparison.Ordinal))
+            : throw new ProblemException($"\"{field}\" sets nothing.", "Write --set NAME=VALUE.", field: "--set");
+    }
+
+    /// <summary>Where a field of pictures is filled from a file: the graphic with that picture, and its hash as the value.</summary>
+    private static (Graphic Graphic, string Value) WithPicture(Graphic graphic, string name, string value, Dictionary<string, byte[]> bytes)
+    {
+        var place = FieldPlace.Find(graphic, Filling.Named(graphic, name).Fills[0]);
+        if (place?.Kind is not PictureKind || FieldText.Files(graphic, PictureKind.Picture).Any(f => f.Hash == value || string.Equals(f.Name, value, StringComparison.OrdinalIgnoreCase)))
         {
-            throw new ProblemException($"\"{field}\" sets nothing.", "Write --set NAME=VALUE.", field: "--set");
+            return (graphic, value);
         }
-        var (name, value) = (parts[0], parts[1].Replace("\\n", "\n", StringComparison.Ordinal));
-        if (graphic.Layers.Any(l => l.Content.Kind is PictureContent && string.Equals(l.Field, name, StringComparison.OrdinalIgnoreCase)))
-        {
-            var picture = PictureFile.Read(value, ReadFile(value));
-            graphic = graphic with { Assets = graphic.Assets.SetItem(picture.Hash, picture.Asset) };
-            bytes[picture.Hash] = picture.Bytes;
-            value = picture.Hash;
-        }
-        return FieldValues.Fill(graphic, name, value);
+        var picture = PictureFile.Read(Path.GetFileName(value), ReadFile(value));
+        bytes[picture.Hash] = picture.Bytes;
+        return (graphic with { Assets = graphic.Assets.SetItem(picture.Hash, picture.Asset) }, picture.Hash);
     }
 
     /// <summary>Puts the fonts that a document carries on the shelf.</summary>
@@ -142,7 +155,7 @@ public sealed class GraphicFile : IDisposable
     }
 
     /// <summary>Reads a file that somebody named. A pipe would be waited for without end, and a device has none: they are not opened.</summary>
-    private static byte[] ReadFile(string path)
+    internal static byte[] ReadFile(string path)
     {
         try
         {

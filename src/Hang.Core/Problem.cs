@@ -24,6 +24,8 @@ public sealed record Problem(string Message, string Remedy, string? Layer = null
         var place = (Layer, Field) switch
         {
             (null, null) => "",
+            // The problem of a field names it.
+            (null, var f) when Message.StartsWith($"{f}: ", StringComparison.Ordinal) => "",
             (null, var f) => $"{f}: ",
             (var l, null) => $"layer \"{l}\": ",
             var (l, f) => $"layer \"{l}\", {f}: ",

@@ -146,4 +146,27 @@ public class ArrivalTests
         Assert.Equal("Hook", Assert.Throws<ProblemException>(() => new ApplyArrival(["h"], ArrivalKind.Fade).ApplyTo(graphic, Shaper)).Problem.Layer);
         Assert.Contains("no time", Assert.Throws<ProblemException>(() => new ApplyArrival(["a"], ArrivalKind.Fade, Length: 200).ApplyTo(graphic, Shaper)).Problem.Message);
     }
+
+    [Theory]
+    [InlineData(ArrivalKind.GlideFromLeft)]
+    [InlineData(ArrivalKind.GlideFromRight)]
+    [InlineData(ArrivalKind.GlideFromTop)]
+    [InlineData(ArrivalKind.GlideFromBottom)]
+    public void AHooksGlideTakesAllThatHangsFromItOutOfThePicture(ArrivalKind kind)
+    {
+        var hook = Hang.Tests.Shared.Making.Hook() with { Id = "h" };
+        hook = hook.With("position", new Value(300, 200));
+        var banner = Plate("b") with { HangsFrom = "h" };
+        banner = banner.With("position", new Value(-150, -60)).With("size", new Value(400, 90));
+        var tail = Plate("t") with { HangsFrom = "b" };
+        tail = tail.With("position", new Value(380, 20)).With("size", new Value(80, 80));
+        var graphic = Graphic(hook, banner, tail);
+        var glided = new ApplyArrival(["h"], kind).ApplyTo(graphic, Shaper);
+        var evaluator = new Evaluator(glided, Shaper);
+        foreach (var id in new[] { "b", "t" })
+        {
+            var (box, world) = evaluator.Place(glided.Layer(id), 0);
+            Assert.True(world.Map(box).Intersect(new(0, 0, 640, 360)).IsEmpty, $"{id} is in the picture");
+        }
+    }
 }

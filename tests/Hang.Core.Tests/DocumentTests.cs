@@ -17,8 +17,8 @@ public class DocumentTests
     }
 
     [Theory]
-    [InlineData("\"hang\": 2", "\"hang\": 3", "/hang", "version 3")]
-    [InlineData("\"hang\": 2,", "", "/", "version, is missing")]
+    [InlineData("\"hang\": 4", "\"hang\": 5", "/hang", "version 5")]
+    [InlineData("\"hang\": 4,", "", "/", "version, is missing")]
     [InlineData("\"width\": 1920", "\"width\": 1e999", "/width", "whole number")]
     [InlineData("\"width\": 1920", "\"width\": 4", "/width", "4 is out of range")]
     [InlineData("\"rate\": \"60\"", "\"rate\": \"61\"", "/rate", "61")]
@@ -52,8 +52,8 @@ public class DocumentTests
     [InlineData("")]
     [InlineData("null")]
     [InlineData("[]")]
-    [InlineData("{\"hang\": 2")]
-    [InlineData("{\"hang\": 2, \"layers\": null}")]
+    [InlineData("{\"hang\": 4")]
+    [InlineData("{\"hang\": 4, \"layers\": null}")]
     public void OtherTextIsNoDocument(string text) => Assert.Throws<ProblemException>(() => GraphicJson.Read(text));
 
     [Fact]

@@ -1,8 +1,6 @@
 using Hang.Core.Checks;
 using Hang.Core.Handoff;
-using Hang.Core.Values;
 using static Hang.Core.Tests.Samples;
-using static Hang.Tests.Shared.Making;
 
 namespace Hang.Core.Tests;
 
@@ -36,16 +34,6 @@ public class HandoffTests
         Assert.Equal("a-b-007.mov", new FilePattern("a/b-{version}").Name(new("", "", "", FileKind.Prores, 1, 1), 7));
         Assert.Contains("{date}", Assert.Throws<ProblemException>(() => new FilePattern("{date}_{version}")).Message, StringComparison.Ordinal);
         Assert.Contains("{version}", Assert.Throws<ProblemException>(() => new FilePattern("{graphic}")).Message, StringComparison.Ordinal);
-    }
-
-    [Fact]
-    public void FieldsFillEveryLayerThatCarriesThem()
-    {
-        var graphic = Graphic(Type("t", "Old") with { Field = "Name" }, Plate("p") with { Field = "Tint" });
-        var filled = FieldValues.Fill(FieldValues.Fill(graphic, "name", "New"), "Tint", "#102030");
-        Assert.Equal("New", filled.Layer("t").Channel("text").Constant.Text);
-        Assert.Equal(new Value(16 / 255.0, 32 / 255.0, 48 / 255.0, 1), filled.Layer("p").Channel("fill").Constant);
-        Assert.Contains("Name, Tint", Assert.Throws<ProblemException>(() => FieldValues.Fill(graphic, "Nope", "x")).Problem.Remedy, StringComparison.Ordinal);
     }
 
     /// <summary>EBU R 95: at 1920 x 1080 graphics stay within 96..1824 by 54..1026, action within 67.2..1852.8 by 37.8..1042.2.</summary>

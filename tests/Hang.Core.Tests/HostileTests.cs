@@ -20,7 +20,7 @@ public class HostileTests
     private const long MostBytes = 600_000_000;
 
     /// <summary>A problem is for reading: longer texts quote too much.</summary>
-    private const int LongestText = 800;
+    private const int LongestText = 1000;
 
     /// <summary>Marks a place.</summary>
     private const string Here = "@here@";
@@ -48,7 +48,12 @@ public class HostileTests
         """{"do": "setIdles", "layer": "p", "idles": [{"kind": "pulse", "amplitude": 8, "cycles": 2, "phase": 0.25, "over": "hold", "seed": 1}]}""",
         """{"do": "setPhases", "phases": {"arrive": 10, "hold": 50, "leave": 20}}""",
         """{"do": "changeGraphic", "name": "N", "kind": "bug", "width": 640, "height": 360, "rate": "25", "motionBlur": {"on": true, "angle": 180}}""",
-        """{"do": "changeLayer", "layer": "p", "name": "N", "field": "F", "hangsFrom": "h", "facing": "along", "blend": "screen", "matte": "t", "matteBy": "luma", "matteInverted": true, "at": 0}""",
+        """{"do": "setField", "field": {"name": "F", "fills": [{"layer": "t", "address": "text"}], "help": "H", "group": "G", "whenLong": "fit", "width": 300, "mostCharacters": 9, "mostLines": 2, "mayBeEmpty": true}, "was": "F"}""",
+        """{"do": "setField", "field": {"name": "N", "fills": [{"layer": "p", "address": "opacity"}], "least": 1, "greatest": 2}}""",
+        """{"do": "removeField", "name": "F"}""",
+        """{"do": "orderField", "name": "F", "to": 1}""",
+        """{"do": "applyTake", "take": {"values": {"F": "x"}, "colourway": "W", "hold": 9, "name": "N"}}""",
+        """{"do": "changeLayer", "layer": "p", "name": "N", "hangsFrom": "h", "facing": "along", "blend": "screen", "matte": "t", "matteBy": "luma", "matteInverted": true, "at": 0}""",
         """{"do": "addLayer", "layer": {"id": "", "name": "New", "position": [1, 2], "content": {"kind": "ellipse", "size": [3, 4], "fill": "#102030"}, "effects": [{"kind": "dropShadow", "id": "e1", "distance": 3}]}, "at": 0}""",
         """{"do": "addAsset", "hash": "sha256-5145bb3dededa30ded8dfaf1ec79975a920468b3adb158253b79c2dca42756bb", "asset": {"name": "m.png", "type": "image/png", "width": 3, "height": 4}}""",
         """{"do": "several", "edits": [{"do": "orderLayer", "layer": "p", "to": 1}, {"do": "setSpan", "layer": "p", "in": 3, "out": 40}, {"do": "splitLayers", "layers": ["p"], "at": 20}]}""",

@@ -64,6 +64,18 @@ public class InspectionTests
         Assert.Equal([0f, 1f, 1f, 0f], new[] { 9, 10, 20, 21 }.Select(f => evaluator.At(f).Nodes[0].Values[6]));
     }
 
+    [Fact]
+    public void ALayerThatIsSplitCanBeReadAsLongAsBefore()
+    {
+        var type = (Type("t", "One two three four\nfive six seven eight nine") with { Name = "Words" }).With("position", new Value(20, 60)).With("typeSize", new Value(20));
+        var graphic = Samples.Graphic(type);
+        var split = new SplitLayers(["t"], 40).ApplyTo(graphic, Shaper);
+        Assert.Equal(ReadingTime.Of(new(graphic, Shaper), Shaper), ReadingTime.Of(new(split, Shaper), Shaper));
+        // Two layers with the same words at the same time are read twice.
+        var twice = new DuplicateLayers(["t"]).ApplyTo(graphic, Shaper);
+        Assert.Equal(18, ReadingTime.Of(new(twice, Shaper), Shaper).Words);
+    }
+
     /// <summary>BBC Subtitle Guidelines: 160 to 180 words a minute. Nine words need 3 to 3.375 seconds: 75 to 85 frames at 25 a second.</summary>
     [Fact]
     public void ReadingTimeCountsWordsAndTheFramesInWhichAllStand()

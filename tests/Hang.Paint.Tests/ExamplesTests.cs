@@ -17,12 +17,12 @@ public class ExamplesTests
     /// <summary>What no eye tells apart, and two ways of filling the same curve give.</summary>
     private const int Same = 3;
 
-    private static readonly string Folder = Path.Combine(ProjectFolder.Root, "tests", "examples", "v1");
+    private static readonly string Folder = Path.Combine(ProjectFolder.Root, "tests", "examples");
 
     public static TheoryData<string, int> Pictures()
     {
         var all = new TheoryData<string, int>();
-        foreach (var name in Directory.GetFiles(Folder, "*-*.png").Select(p => Path.GetFileNameWithoutExtension(p)))
+        foreach (var name in Directory.GetDirectories(Folder, "v*").SelectMany(v => Directory.GetFiles(v, "*-*.png")).Select(p => Path.ChangeExtension(Path.GetRelativePath(Folder, p), null)))
         {
             var at = name.LastIndexOf('-');
             if (int.TryParse(name[(at + 1)..], System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var frame))
@@ -39,7 +39,7 @@ public class ExamplesTests
     {
         var graphic = GraphicJson.Read(File.ReadAllBytes(Path.Combine(Folder, name + ".hang")));
         Assert.Equal(Graphic.FormatVersion, graphic.Version);
-        using var pictures = new PictureShelf(hash => graphic.Assets.TryGetValue(hash, out var asset) ? Bytes(asset) : null);
+        using var pictures = new PictureShelf(hash => graphic.Assets.TryGetValue(hash, out var asset) ? Bytes(asset, name) : null);
         using var canvas = new FrameCanvas(graphic.Width, graphic.Height, null, pictures);
         canvas.Paint(new Evaluator(graphic, TypeShaper.Shipped).At(frame));
         using var kept = SKBitmap.Decode(Path.Combine(Folder, $"{name}-{frame}.png"), new SKImageInfo(graphic.Width, graphic.Height, SKColorType.Rgba8888, SKAlphaType.Premul));
@@ -54,5 +54,5 @@ public class ExamplesTests
         Assert.True(off <= old.Length * 0.004 && worst <= Blurred, $"{off} of {old.Length} are off, the worst by {worst}");
     }
 
-    private static byte[]? Bytes(Asset asset) => asset.Data is { } data ? Convert.FromBase64String(data) : asset.File is { } file ? File.ReadAllBytes(Path.Combine(Folder, file)) : null;
+    private static byte[]? Bytes(Asset asset, string name) => asset.Data is { } data ? Convert.FromBase64String(data) : asset.File is { } file ? File.ReadAllBytes(Path.Combine(Folder, Path.GetDirectoryName(name)!, file)) : null;
 }

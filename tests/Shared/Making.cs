@@ -43,6 +43,9 @@ internal static class Making
 
     public static Layer With(this Layer layer, string address, Value value) => layer.With(address, Core.Motion.Channel.Of(NumbersKind.Point, value));
 
+    /// <summary>The layer with a number, or with a choice by its place.</summary>
+    public static Layer With(this Layer layer, string address, double number) => layer.With(address, Core.Motion.Channel.Of(NumbersKind.Number, new Value(number)));
+
     public static Layer With(this Layer layer, string address, string words)
     {
         var spec = layer.At(new Address(address)).Spec;

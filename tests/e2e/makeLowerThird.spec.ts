@@ -13,7 +13,7 @@ test('a person makes a lower third by hand, plays it, hands it off, and the file
   await page.getByRole('textbox', { name: 'Name' }).fill('Hive report')
   await page.getByLabel('Size', { exact: true }).selectOption('1280x720')
   await page.getByLabel('Rate').selectOption('30000/1001')
-  for (const [phase, frames] of [['Arrive', 20], ['Hold', 30], ['Leave', 10]] as const) await page.getByLabel(`${phase}, frames`).fill(String(frames))
+  for (const [phase, frames] of [['Arrive', 20], ['Hold', 30], ['Leave', 10]] as const) await page.getByRole('textbox', { name: phase, exact: true }).fill(String(frames))
   await page.getByRole('button', { name: 'Make it' }).click()
   const bench = new BenchPage(page)
   await expect(page.getByText('No layers yet')).toBeVisible()
@@ -82,7 +82,8 @@ test('a person makes a lower third by hand, plays it, hands it off, and the file
   await page.getByRole('button', { name: 'Redo' }).click()
   await expect(page.getByRole('slider', { name: 'End of Hold' })).toHaveAttribute('aria-valuenow', '40')
 
-  // It plays, and says the rate it reached.
+  // It plays, and says the rate it reached. A button that has just been switched off keeps the keys until the browser has drawn once.
+  await page.waitForFunction(() => document.activeElement === document.body)
   await page.keyboard.press('Space')
   await expect(page.getByTestId('reached')).toHaveText(/[\d.]+ of 29.97 fps/)
   await page.keyboard.press('Space')

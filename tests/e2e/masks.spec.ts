@@ -108,7 +108,7 @@ test('a rectangle and an ellipse go together as masks, moved on the stage', asyn
 
 test('a path is drawn on the stage, point by point', async ({ page }) => {
   const { bench, id } = await open(page, 'Drawn', [])
-  await page.getByRole('button', { name: 'Shape' }).click()
+  await page.getByRole('group', { name: 'Add a layer' }).getByRole('button', { name: 'More' }).click()
   await page.getByRole('menuitem', { name: 'Path' }).click()
   await expect(page.getByTestId('drawing')).toBeVisible()
   const press = async (x: number, y: number) => page.mouse.click(...(await bench.at(x, y, 1280)))

@@ -143,7 +143,8 @@ test('type comes on by letter, is judged for reading, and Hold is lengthened to 
 
   // Idle motion in whole cycles; the length that gives each the same frames is offered.
   await page.getByRole('tab', { name: 'Motion' }).click()
-  await page.getByLabel('Add an idle motion').selectOption('bob')
+  await page.getByRole('button', { name: 'Add an idle motion' }).click()
+  await page.getByRole('menuitem', { name: 'Bob', exact: true }).click()
   await field(page, 'Cycles').fill('7')
   await field(page, 'Cycles').press('Enter')
   await bench.saved()

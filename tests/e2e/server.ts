@@ -78,9 +78,9 @@ export class HangServer {
   }
 
   /** The demo's lower third. */
-  async demoGraphic(): Promise<string> {
-    const [shelf] = await this.json<{ graphics: { id: string }[] }[]>('/api/packages')
-    return shelf!.graphics[0]!.id
+  async demoGraphic(name = 'Lower third'): Promise<string> {
+    const [shelf] = await this.json<{ graphics: { id: string; name: string }[] }[]>('/api/packages')
+    return shelf!.graphics.find((g) => g.name === name)!.id
   }
 
   /** A graphic's document, each layer with all that it says by address. */

@@ -27,7 +27,7 @@ async function open(page: Page) {
 }
 
 const addShape = async (page: Page, name: string) => {
-  await page.getByRole('button', { name: 'Shape' }).click()
+  await page.getByRole('group', { name: 'Add a layer' }).getByRole('button', { name: 'More' }).click()
   await page.getByRole('menuitem', { name }).click()
   await expect(page.getByRole('button', { name, exact: true })).toBeVisible()
   await bench.saved()
@@ -131,9 +131,11 @@ test('rings and stars are added, recoloured and lit from their edges', async ({ 
   const quarter = (Math.PI * (across / 2) ** 2 * 0.75) / 4
   await expect.poll(() => covered(page)).toBeLessThan(quarter * 1.02)
   await expect.poll(() => covered(page)).toBeGreaterThan(quarter * 0.98)
-  await page.getByLabel('Add an effect').selectOption('invert')
+  await page.getByRole('button', { name: 'Add an effect' }).click()
+  await page.getByRole('menuitem', { name: 'Invert', exact: true }).click()
   await expect(page.getByRole('group', { name: 'Invert of Ring' })).toBeVisible()
-  await page.getByLabel('Add an effect').selectOption('innerGlow')
+  await page.getByRole('button', { name: 'Add an effect' }).click()
+  await page.getByRole('menuitem', { name: 'Inner glow', exact: true }).click()
   await expect(page.getByRole('group', { name: 'Inner glow of Ring' })).toBeVisible()
   await addShape(page, 'Star')
   await bench.type('Points', 6)

@@ -112,3 +112,11 @@ test('a person makes the stinger with the pointer only, and the file shows its m
     if (covered > 0) expect(Math.abs(first - from), `frame ${f}`).toBeLessThanOrEqual(1.5)
   }
 })
+
+test('the ruler of a stinger shows when it hides everything, and where to cut', async ({ page }) => {
+  const id = await server.demoGraphic('Stinger')
+  await page.goto(`${server.url}/bench/${id}?at=hold`)
+  const report = (await (await fetch(`${server.url}/api/graphics/${id}/report`)).json()) as { cover: { from: number; to: number; cut: number } }
+  await expect(page.getByRole('img', { name: `Hides everything from frame ${report.cover.from} to ${report.cover.to}; cut at ${report.cover.cut}` })).toBeAttached({ timeout: 60_000 })
+  await expect(page.getByText(`Cut ${report.cover.cut}`)).toBeVisible()
+})

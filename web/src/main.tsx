@@ -6,13 +6,17 @@ import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { BrowserRouter, Route, Routes } from 'react-router'
 import { Bench } from './bench/Bench'
+import { Desk } from './desk/Desk'
+import { DeskHome } from './desk/DeskHome'
 import { Line } from './handoff/Line'
 import { Handoff } from './handoff/Handoff'
 import { Rack } from './rack/Rack'
+import { RosterPage } from './roster/RosterPage'
 import { Hints } from './shell/Hints'
 import { Notes } from './shell/Notes'
 import { applyRoom } from './shell/room'
 import { system } from './shell/theme'
+import { Walk } from './walk/Walk'
 
 applyRoom()
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } })
@@ -26,8 +30,12 @@ createRoot(document.getElementById('root')!).render(
             <Route path="/" element={<Rack />} />
             <Route path="/bench/:graphic" element={<Bench />} />
             <Route path="/handoff/:graphic" element={<Handoff />} />
+            <Route path="/desk" element={<DeskHome />} />
+            <Route path="/desk/:graphic" element={<Desk />} />
+            <Route path="/roster/:graphic" element={<RosterPage />} />
             <Route path="/line" element={<Line />} />
           </Routes>
+          <Walk />
         </BrowserRouter>
         <Notes />
         <Hints />

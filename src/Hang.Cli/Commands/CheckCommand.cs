@@ -17,14 +17,15 @@ internal static class CheckCommand
         var file = Words.File();
         var set = Words.Set();
         var colourway = Words.Colourway();
+        var hold = Words.Hold();
         var key = new Option<string?>("--key") { Description = "Judges this key colour, #RRGGBB, as backing." };
         var strictness = new Option<Weight>("--strictness") { Description = "What counts: error, warning or note; findings of this weight and above end with 1.", DefaultValueFactory = _ => Weight.Error };
         var hole = new Option<string?>("--hole") { Description = "Where a stinger's cover has a hole, writes a picture of it, PNG, into this file." };
         var json = new Option<bool>("--json") { Description = "Says all of it as JSON." };
-        var command = new Command("check", "Checks a graphic.") { file, set, colourway, key, strictness, hole, json };
+        var command = new Command("check", "Checks a graphic.") { file, set, colourway, hold, key, strictness, hole, json };
         command.SetAction(async (words, cancel) =>
         {
-            using var graphic = GraphicFile.Open(words.GetRequiredValue(file), words.GetRequiredValue(set), words.GetValue(colourway));
+            using var graphic = GraphicFile.Open(words.GetRequiredValue(file), words.GetRequiredValue(set), words.GetValue(colourway), words.GetValue(hold));
             var backing = words.GetValue(key) is { } colour ? new Backing(BackingKind.Key, colour) : null;
             var report = (await GraphicReport.OfAsync(graphic.Evaluator, graphic.Pictures, backing, cancel)).With(graphic.Graphic, await graphic.Sounds.MixAsync(graphic.Graphic, cancel: cancel));
             if (words.GetValue(hole) is { } path && report.Hole is { } open && graphic.Graphic.Kind == GraphicKind.Stinger)

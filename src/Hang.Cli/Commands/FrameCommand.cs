@@ -18,11 +18,12 @@ internal static class FrameCommand
         var output = Words.Out();
         var set = Words.Set();
         var colourway = Words.Colourway();
+        var hold = Words.Hold();
         var backing = Words.Backing();
-        var command = new Command("frame", "Paints one frame as PNG, or several.") { file, at, output, set, colourway, backing };
+        var command = new Command("frame", "Paints one frame as PNG, or several.") { file, at, output, set, colourway, hold, backing };
         command.SetAction(async (words, cancel) =>
         {
-            using var graphic = GraphicFile.Open(words.GetRequiredValue(file), words.GetRequiredValue(set), words.GetValue(colourway));
+            using var graphic = GraphicFile.Open(words.GetRequiredValue(file), words.GetRequiredValue(set), words.GetValue(colourway), words.GetValue(hold));
             var frames = words.GetRequiredValue(at).Select(f => InTime(graphic.Graphic, f)).ToArray();
             foreach (var frame in frames)
             {

@@ -21,6 +21,7 @@ internal static class RenderCommand
         var output = Words.Out();
         var set = Words.Set();
         var colourway = Words.Colourway();
+        var hold = Words.Hold();
         var backing = Words.Backing();
         var range = Words.Range();
         var kind = new Option<FileKind>("--kind") { Description = "Kind of file, else by the ending of OUT: " + string.Join(", ", FileKinds.All.Select(k => $"{JsonName.Of(k.Kind)} ({k.Name})")) + "." };
@@ -35,12 +36,17 @@ internal static class RenderCommand
         var timeline = new Option<string?>("--timeline") { Description = "Also writes an OpenTimelineIO timeline of the file, with its cut frame, into this file." };
         var noProof = new Option<bool>("--no-proof") { Description = "Does not decode the file again to compare it with what was meant." };
         var json = new Option<bool>("--json") { Description = "Says what was made as JSON." };
-        var command = new Command("render", "Renders a graphic into a file.") { file, output, kind, range, backing, scale, set, colourway, premultiplied, number, timecode, once, silent, workers, cardFile, timeline, noProof, json };
+        var roster = new Option<string?>("--roster") { Description = "Renders a file for each row of this table (CSV, text with tabs, XLSX) into the folder OUT/; its columns are named as the fields. Rows of which there is a file as they are, are left out." };
+        var names = new Option<string>("--names") { Description = "How the files of a roster are named: text with columns in braces, such as \"{Name} {row}\".", DefaultValueFactory = _ => "" };
+        var pictures = new Option<string?>("--pictures") { Description = "A folder or a zip with the pictures that cells of the roster name." };
+        var command = new Command("render", "Renders a graphic into a file, or a file for each row of a roster.") { file, output, kind, range, backing, scale, set, colourway, hold, premultiplied, number, timecode, once, silent, workers, cardFile, timeline, noProof, roster, names, pictures, json };
         command.SetAction(async (words, cancel) =>
         {
-            using var graphic = GraphicFile.Open(words.GetRequiredValue(file), words.GetRequiredValue(set), words.GetValue(colourway));
+            using var graphic = GraphicFile.Open(words.GetRequiredValue(file), words.GetRequiredValue(set), words.GetValue(colourway), words.GetValue(hold));
             var path = words.GetRequiredValue(output);
-            var chosen = KindOf(path, words.GetResult(kind) is null ? null : words.GetRequiredValue(kind));
+            var asked = words.GetResult(kind) is null ? (FileKind?)null : words.GetRequiredValue(kind);
+            var table = words.GetValue(roster);
+            var chosen = table is null ? KindOf(path, asked) : asked ?? FileKind.Prores;
             var plan = HandoffPlan.Whole(graphic.Graphic, chosen, words.GetRequiredValue(backing)) with
             {
                 Scale = words.GetRequiredValue(scale),
@@ -57,7 +63,11 @@ internal static class RenderCommand
             else if (chosen == FileKind.Still)
             {
                 // A graphic is seen as it is meant at the end of Hold.
-                plan = plan with { From = graphic.Graphic.Phases.HoldLast, To = graphic.Graphic.Phases.HoldLast };
+                plan = plan with { From = graphic.Graphic.Poster, To = graphic.Graphic.Poster };
+            }
+            if (table is not null)
+            {
+                return await new RosterRender(graphic, plan, path, words.GetRequiredValue(names), words.GetValue(workers), !words.GetValue(noProof), words.GetValue(json)).RunAsync(table, words.GetValue(pictures), cancel);
             }
             plan = plan.Demand(graphic.Graphic);
             path = path.TrimEnd('/');

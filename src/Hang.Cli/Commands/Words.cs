@@ -14,6 +14,8 @@ internal static class Words
 
     public static Option<string?> Colourway() => new("--colourway") { Description = "Shows this colourway of the package's colours." };
 
+    public static Option<int?> Hold() => new("--hold") { Description = "Frames of Hold; else as many as the graphic has." };
+
     public static Option<int> At() => new("--at") { Description = "Frame, from 0.", Required = true };
 
     public static Option<string> Out() => new("--out", "-o") { Description = "File to make. It must not exist.", Required = true };

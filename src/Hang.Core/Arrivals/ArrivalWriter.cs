@@ -139,13 +139,20 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
     private Point Outside(Layer layer, int settled, int x, int y, double? distance)
     {
         var evaluator = new Evaluator(graphic.With(layer), shaper);
-        var (box, world) = evaluator.Place(layer, settled);
-        var seen = world.Map(box);
+        var seen = Together(evaluator, layer, settled);
         var far = distance ?? Clear + (x < 0 ? seen.Right : x > 0 ? graphic.Width - seen.Left : y < 0 ? seen.Bottom : graphic.Height - seen.Top);
         var carrier = evaluator.PlaceOfCarrier(layer, settled);
         var back = (carrier with { E = 0, F = 0 }).Inverse;
         var way = back.Map(new Point(x * Math.Max(0, far), y * Math.Max(0, far)));
         return double.IsFinite(way.X) && double.IsFinite(way.Y) ? way : throw new ProblemException("What it hangs from has no size there, so it cannot glide.", "Choose another way of coming on.", layer.Name);
+    }
+
+    /// <summary>The box of a layer and of all that follows it, in pixels of the graphic.</summary>
+    private static Box Together(Evaluator evaluator, Layer layer, int frame)
+    {
+        var (box, world) = evaluator.Place(layer, frame);
+        var own = layer.Content.Kind.IsInvisible || box.IsEmpty ? Box.Empty : world.Map(box);
+        return evaluator.Graphic.Layers.Where(l => l.Carrier == layer.Id && l.Content.Kind.IsOnStage).Aggregate(own, (all, l) => all.Union(Together(evaluator, l, frame)));
     }
 
     /// <summary>The layer with a value without the keyframes before (or, leaving, after) its rest; what follows stays as it was.</summary>

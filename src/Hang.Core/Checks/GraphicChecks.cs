@@ -14,7 +14,7 @@ public static class GraphicChecks
     /// <summary>The findings, in the order of the layers; empty when there is nothing to say.</summary>
     public static ImmutableArray<Problem> Of(Evaluator evaluator)
     {
-        var graphic = evaluator.Graphic;
+        var graphic = evaluator.Unfolded.Whole;
         var findings = ImmutableArray.CreateBuilder<Problem>();
         var rest = graphic.Phases.HoldLast;
         var safe = SafeAreas.Graphics(graphic.Width, graphic.Height);

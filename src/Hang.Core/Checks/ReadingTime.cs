@@ -26,18 +26,27 @@ public sealed record ReadingTime(int Words, int Needs, int NeedsCalmly, int Stan
 
     public static ReadingTime Of(Evaluator evaluator, ITypeShaper shaper)
     {
-        var graphic = evaluator.Graphic;
+        var graphic = evaluator.Unfolded.Whole;
         var type = graphic.Layers.Where(l => l.Content.Kind is TypeContent && !l.Hidden).ToArray();
-        var words = type.Sum(l => Wordings(l).Sum(text => TextPieces.Lines(text).Sum(line => shaper.Words(line).Length)));
+        var words = Once(type).Sum(l => Wordings(l).Sum(text => TextPieces.Lines(text).Sum(line => shaper.Words(line).Length)));
         int Frames(double pace) => (int)Math.Ceiling(words / pace * 60 * graphic.Rate.Numerator / graphic.Rate.Denominator - 1e-9);
         var ids = type.Where(l => Wordings(l).Any(t => !string.IsNullOrWhiteSpace(t))).Select(l => l.Id).ToHashSet(StringComparer.Ordinal);
         var nodes = Enumerable.Range(0, evaluator.Strips.Length)
             .Where(i => evaluator.Strips[i] is { IsMarked: true } strip && ids.Contains(strip.Layer) && strip.Ops.Any(o => o.Kind == Ops.Glyphs)).ToImmutableArray();
-        var stands = words == 0 ? 0 : Enumerable.Range(0, graphic.Phases.Total).Count(frame => AllStand(evaluator, nodes, frame));
+        // Of a layer that is cut in parts, only the part that shows can stand.
+        var parts = type.Where(l => type.Any(o => IsPart(l, o))).ToDictionary(l => l.Id, StringComparer.Ordinal);
+        ImmutableArray<int> At(int frame) => parts.Count == 0 ? nodes : [.. nodes.Where(n => !parts.TryGetValue(evaluator.Strips[n].Layer, out var part) || part.ShowsAt(frame) || !type.Any(o => IsPart(part, o) && o.ShowsAt(frame)))];
+        var stands = words == 0 ? 0 : Enumerable.Range(0, graphic.Phases.Total).Count(frame => AllStand(evaluator, At(frame), frame));
         var calm = Frames(CalmWords);
         // Words that never stand would not stand in a longer Hold either.
         return new(words, Frames(FastWords), calm, stands, graphic.Phases.Hold + (stands == 0 ? 0 : Math.Max(0, calm - stands)));
     }
+
+    /// <summary>Each layer of words once, of those that are parts of one the first.</summary>
+    private static IEnumerable<Layer> Once(IReadOnlyList<Layer> type) => type.Where((l, i) => !type.Take(i).Any(o => IsPart(l, o)));
+
+    /// <summary>True for two layers that say the same, one after the other: parts of one that was split.</summary>
+    private static bool IsPart(Layer a, Layer b) => a.Id != b.Id && ((a.Out is { } end && b.In is { } next && end < next) || (b.Out is { } last && a.In is { } first && last < first)) && Wordings(a).SequenceEqual(Wordings(b));
 
     private static IEnumerable<string> Wordings(Layer layer)
     {

@@ -19,7 +19,7 @@ public static class WordChecks
     /// <param name="endsSeen">True when something is seen in the last frame.</param>
     public static IEnumerable<Finding> Of(Evaluator evaluator, bool endsSeen)
     {
-        var graphic = evaluator.Graphic;
+        var graphic = evaluator.Unfolded.Whole;
         var phases = graphic.Phases;
         var isRoll = graphic.Kind == GraphicKind.Credits;
         var safe = SafeAreas.Graphics(graphic.Width, graphic.Height);
@@ -37,7 +37,7 @@ public static class WordChecks
                 }
                 shown.Add(layer);
                 // A roll comes and goes through the edges of the picture: that is what it is.
-                var by = Math.Max(Math.Max(safe.Left - box.Left, safe.Top - box.Top), Math.Max(box.Right - safe.Right, box.Bottom - safe.Bottom));
+                var by = Beyond(box, safe);
                 if (isType && !isRoll && n >= phases.HoldStart && n <= phases.HoldLast && by > Slack)
                 {
                     outside[layer] = outside.TryGetValue(layer, out var o) ? (o.From, n, Math.Max(o.By, by)) : (n, n, by);
@@ -48,9 +48,7 @@ public static class WordChecks
         {
             if (outside.TryGetValue(layer.Id, out var o))
             {
-                yield return new(
-                    "safeArea", Weight.Warning, new(string.Create(CultureInfo.InvariantCulture, $"Its words reach {o.By:0} px outside the graphics safe area."), "Move or shrink it, or shorten the words (EBU R 95).", layer.Name, "position"),
-                    o.From, o.To, o.By, "px");
+                yield return Outside(layer, o.From, o.To, o.By);
             }
             if (!shown.Contains(layer.Id) && CanShow(layer) && !IsMatte(graphic, layer))
             {
@@ -71,10 +69,25 @@ public static class WordChecks
         }
     }
 
+    /// <summary>What is crowded in the last frame of the Hold: words beyond the safe area or their plate, and words over words.</summary>
+    public static IEnumerable<Finding> AtRest(Evaluator evaluator)
+    {
+        var (graphic, rest) = (evaluator.Unfolded.Whole, evaluator.Graphic.Phases.HoldLast);
+        var safe = SafeAreas.Graphics(graphic.Width, graphic.Height);
+        var beyond = Boxes(evaluator, rest).Where(b => b.IsType).Select(b => (b.Layer, By: Beyond(b.Box, safe))).Where(b => b.By > Slack && graphic.Kind != GraphicKind.Credits)
+            .GroupBy(b => b.Layer).Select(g => Outside(graphic.Layer(g.Key), rest, rest, g.Max(b => b.By)));
+        return beyond.Concat(Crowded(evaluator, rest));
+    }
+
+    private static double Beyond(in Box box, in Box safe) => Math.Max(Math.Max(safe.Left - box.Left, safe.Top - box.Top), Math.Max(box.Right - safe.Right, box.Bottom - safe.Bottom));
+
+    private static Finding Outside(Layer layer, int from, int to, double by) => new(
+        "safeArea", Weight.Warning, new(string.Create(CultureInfo.InvariantCulture, $"Its words reach {by:0} px outside the graphics safe area."), "Move or shrink it, or shorten the words (EBU R 95).", layer.Name, "position"), from, to, by, "px");
+
     /// <summary>Words beyond the plate that they stand on, and words over words.</summary>
     private static IEnumerable<Finding> Crowded(Evaluator evaluator, int frame)
     {
-        var graphic = evaluator.Graphic;
+        var graphic = evaluator.Unfolded.Whole;
         var boxes = Boxes(evaluator, frame).GroupBy(b => b.Layer).ToDictionary(g => g.Key, g => g.Select(b => b.Box).Aggregate((a, b) => a.Union(b)), StringComparer.Ordinal);
         // Words along an edge go round things: their box says nothing.
         var type = graphic.Layers.Where(l => l.Content.Kind is TypeContent && boxes.ContainsKey(l.Id) && string.IsNullOrEmpty(l.Content.Values[TypeContent.Along].Constant.Text)).ToArray();
@@ -125,7 +138,7 @@ public static class WordChecks
     /// <summary>What each layer touches at a frame, where any of it is seen: neither it nor a group it lies in is transparent.</summary>
     private static ImmutableArray<(string Layer, Box Box, bool IsType)> Boxes(Evaluator evaluator, int frame)
     {
-        var graphic = evaluator.Graphic;
+        var graphic = evaluator.Unfolded.Whole;
         bool IsIn(string id)
         {
             for (var layer = graphic.Layers.FirstOrDefault(l => l.Id == id); layer?.Group is { } group;)

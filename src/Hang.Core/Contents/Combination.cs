@@ -29,8 +29,6 @@ public sealed class Combination : ContentKind
     {
     }
 
-    public override ValueSpec Filled => Colour;
-
     public override bool HasEdge => true;
 
     public override void Demand(ValueSet values, Graphic graphic, string layer, string at) => EdgesNeeded.Demand(values[Shapes], graphic, layer, $"{at}/of");

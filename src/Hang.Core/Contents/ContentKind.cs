@@ -30,11 +30,11 @@ public abstract class ContentKind : Module
     /// <param name="seconds">From its in point to the cut.</param>
     public virtual (ValueSet First, ValueSet Second) Split(ValueSet values, double seconds) => (values, values);
 
+    /// <summary>The values with all said that the length of the layer decides, before the layer is cut.</summary>
+    public virtual ValueSet Held(ValueSet values, Graphic graphic, Layers.Layer layer) => values;
+
     /// <summary>True for what holds other layers.</summary>
     public virtual bool IsGroup => false;
-
-    /// <summary>The value that an editor fills when the layer is a field; null for none.</summary>
-    public virtual ValueSpec? Filled => null;
 
     /// <summary>The value that a corner drags on the stage: a size in pixels, or one number that everything grows with; null for none.</summary>
     public virtual ValueSpec? Sized => null;
@@ -61,6 +61,18 @@ public abstract class ContentKind : Module
         }
         return other;
     }
+
+    /// <summary>Content hashes of the pictures that it shows besides those that its values name.</summary>
+    public virtual IEnumerable<string> PicturesOf(ValueSet values, Graphic graphic) => [];
+
+    /// <summary>Frames that the layer has to show for what runs in it to end just then; null: any number will do.</summary>
+    public virtual int? FramesWanted(ValueSet values, ITypeShaper shaper, Showing showing) => null;
+
+    /// <summary>True when what it shows depends on when and in how large a picture it shows; <see cref="Draw(ValueSet, ITypeShaper, Showing)"/> is asked then.</summary>
+    public virtual bool NeedsShowing => false;
+
+    /// <summary>The same for what needs to know when and in how large a picture it shows.</summary>
+    public virtual Drawing Draw(ValueSet values, ITypeShaper shaper, Showing showing) => Draw(values, shaper);
 
     /// <summary>True when what it shows depends on where light comes from.</summary>
     public virtual bool IsLit(ValueSet values) => false;

@@ -18,8 +18,6 @@ public sealed class Ellipse : ContentKind
     {
     }
 
-    public override ValueSpec Filled => Colour;
-
     public override bool HasEdge => true;
 
     public override ValueSpec Sized => Size;

@@ -34,8 +34,6 @@ public sealed class Line : ContentKind
     {
     }
 
-    public override ValueSpec Filled => Colour;
-
     public override bool HasEdge => true;
 
     /// <summary>A line has no inside: its colour is that of the line of whatever it becomes.</summary>

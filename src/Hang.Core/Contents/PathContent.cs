@@ -23,8 +23,6 @@ public sealed class PathContent : ContentKind
     {
     }
 
-    public override ValueSpec Filled => Colour;
-
     public override bool HasEdge => true;
 
     public override Drawing Draw(ValueSet values, ITypeShaper shaper)

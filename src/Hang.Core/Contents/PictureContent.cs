@@ -26,8 +26,6 @@ public sealed class PictureContent : ContentKind
     {
     }
 
-    public override ValueSpec Filled => Asset;
-
     public override ValueSpec Sized => Size;
 
     public override bool KeepsShape => true;

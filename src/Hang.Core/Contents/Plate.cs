@@ -41,8 +41,6 @@ public sealed class Plate : ContentKind
     {
     }
 
-    public override ValueSpec Filled => Colour;
-
     public override bool HasEdge => true;
 
     public override ValueSpec Sized => Size;

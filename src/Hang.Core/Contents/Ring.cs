@@ -11,7 +11,7 @@ public sealed class Ring : ContentKind
     private const int Pieces = 8;
 
     /// <summary>The outer curve in eight pieces, a line to the inner one, and that back.</summary>
-    private static readonly string Verbs = string.Create(CultureInfo.InvariantCulture, $"M{new string('K', Pieces)}L{new string('K', Pieces)}Z");
+    internal static readonly string Verbs = string.Create(CultureInfo.InvariantCulture, $"M{new string('K', Pieces)}L{new string('K', Pieces)}Z");
 
     public static readonly ValueSpec Size = new("size", "Size", NumbersKind.Size, "px", new(200, 200), "Width and height.") { Least = 0, Signs = ["W", "H"] };
 
@@ -29,8 +29,6 @@ public sealed class Ring : ContentKind
     {
     }
 
-    public override ValueSpec Filled => Colour;
-
     public override bool HasEdge => true;
 
     public override ValueSpec Sized => Size;
@@ -44,7 +42,7 @@ public sealed class Ring : ContentKind
         return new SimpleDrawing(!size.IsKeyed, BoxAt, writer => Line.Paint(writer, values, Colour, BoxAt, edge), edge);
     }
 
-    private static void Write(in Box box, double hole, double begin, double sweep, Span<float> v)
+    internal static void Write(in Box box, double hole, double begin, double sweep, Span<float> v)
     {
         var at = Arc(box, 1, begin, sweep, v, 0);
         Arc(box, hole, begin + sweep, -sweep, v, at);

@@ -21,8 +21,6 @@ public sealed class Star : ContentKind
     {
     }
 
-    public override ValueSpec Filled => Colour;
-
     public override bool HasEdge => true;
 
     public override ValueSpec Sized => Size;

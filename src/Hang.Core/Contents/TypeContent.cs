@@ -87,8 +87,6 @@ public sealed class TypeContent : ContentKind
         EdgesNeeded.Demand(values[Along], graphic, layer, $"{at}/along");
     }
 
-    public override ValueSpec Filled => Text;
-
     public override bool HasEdge => true;
 
     public override ValueSpec Sized => TypeSize;
@@ -136,15 +134,12 @@ public sealed class TypeContent : ContentKind
     private static Drawing Draw(ValueSet values, ITypeShaper shaper, Func<double, Course>? way, bool isStill)
     {
         var text = values[Text];
-        var (family, weight, align) = (values[Family].Constant.Text, (int)values[Weight].Constant.X, (Alignment)(int)values[Align].Constant.X);
         // Words that change over time are set once for each wording; in every frame one of them shows.
         string[] wordings = text.IsKeyed ? [.. text.Keys.Select(k => k.Value.Text).Distinct()] : [text.Constant.Text];
-        var spaced = values[Tracking].IsKeyed || values[Tracking].Constant.X != 0;
-        var features = FeaturesOf(values);
-        var set = wordings.ToImmutableDictionary(w => w, w => SetType.Of(Shown(w), family, weight, align, shaper, spaced, features), StringComparer.Ordinal);
+        var set = wordings.ToImmutableDictionary(w => w, w => TypeSetting.Set(values, Shown(w), shaper), StringComparer.Ordinal);
         var metrics = new TypeMetrics(values);
         // The height of a flat capital is that of its ink.
-        var capitals = way is null ? 0 : -shaper.Shape("H", family, weight).Glyphs.Select(g => g.Outline.Bounds.Top).DefaultIfEmpty().Min();
+        var capitals = way is null ? 0 : -shaper.Shape("H", values[Family].Constant.Text, (int)values[Weight].Constant.X).Glyphs.Select(g => g.Outline.Bounds.Top).DefaultIfEmpty().Min();
         var stagger = StaggerOf(values);
         if (stagger is null)
         {
@@ -162,32 +157,8 @@ public sealed class TypeContent : ContentKind
             ? new TypeDrawing(values, metrics, wordings, parts, delay, Shown, whole)
             : new TypeAlongPath(values, metrics, wordings, parts, delay, Shown, whole, way, isStill, capitals);
 
-        // The words as they are set: in the letters that are wished, broken where they are wider than they may be.
-        string Shown(string wording)
-        {
-            var words = LetterCases.Set(wording, (LetterCase)(int)values[Case].Constant.X);
-            if (FitOf(values) != LineFit.Wrap || way is not null)
-            {
-                return words;
-            }
-            var (size, tracking) = (values[TypeSize], values[Tracking]);
-            var largest = size.IsKeyed ? size.Keys.Max(k => k.Value.X) : size.Constant.X;
-            var widest = tracking.IsKeyed ? tracking.Keys.Max(k => k.Value.X) : tracking.Constant.X;
-            return LineFits.Wrapped(words, values[FitWidth].Constant.X / largest * 1000, line =>
-            {
-                var shaped = shaper.Shape(line, family, weight, spaced, features);
-                return shaped.Advance + widest * shaped.Gaps;
-            }, shaper);
-        }
+        string Shown(string wording) => TypeSetting.Shown(values, wording, shaper, way is not null);
     }
 
     internal static LineFit FitOf(ValueSet values) => (LineFit)(int)values[Fit].Constant.X;
-
-    /// <summary>Features as text: those of letters and numerals, then what is set by hand, which so wins.</summary>
-    private static string FeaturesOf(ValueSet values)
-    {
-        var small = (LetterCase)(int)values[Case].Constant.X == LetterCase.SmallCaps ? "smcp" : "";
-        var numerals = (int)values[Numerals].Constant.X switch { 1 => "tnum, lnum", 2 => "pnum", 3 => "onum", 4 => "tnum, onum", _ => "" };
-        return string.Join(", ", new[] { small, numerals, values[Features].Constant.Text }.Where(f => f.Length > 0));
-    }
 }

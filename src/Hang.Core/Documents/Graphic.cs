@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
+using Hang.Core.Fields;
 using Hang.Core.Json;
 using Hang.Core.Layers;
 using Hang.Core.Phases;
@@ -125,7 +126,7 @@ public sealed record GuideLines([property: Most(GuideLines.MostLines)] Immutable
 public sealed record Graphic
 {
     /// <summary>The version of the document format that this build reads and writes.</summary>
-    public const int FormatVersion = 2;
+    public const int FormatVersion = 4;
 
     public const int LeastSide = 16;
 
@@ -162,6 +163,10 @@ public sealed record Graphic
     /// <summary>Roles and colourways of the package that it belongs to. Absent: none.</summary>
     public Palettes.Palette? Palette { get; init; }
 
+    /// <summary>What an editor may fill, in the order in which it is asked for. Absent: nothing.</summary>
+    [Most(Field.Most)]
+    public ImmutableList<Field>? Fields { get; init; }
+
     /// <summary>From the back to the front.</summary>
     [Most(MostLayers)]
     public required ImmutableArray<Layer> Layers { get; init; }
@@ -172,8 +177,22 @@ public sealed record Graphic
     /// <summary>Sounds by content hash. Absent: none.</summary>
     public ImmutableSortedDictionary<string, SoundAsset>? Sounds { get; init; }
 
+    /// <summary>
+    /// Graphics that layers place, by the id that each has on the rack, so that it is found again when it is changed there. Their pictures and sounds stand among this one's.
+    /// Absent: none.
+    /// </summary>
+    public ImmutableSortedDictionary<string, Graphic>? Placed { get; init; }
+
     /// <summary>Fonts that type uses and that do not ship with Hang, by content hash, in a document that is carried elsewhere. Absent: none.</summary>
     public ImmutableSortedDictionary<string, FontAsset>? Fonts { get; init; }
+
+    /// <summary>The frame that shows best what it is: the last of Hold, where it is seen as it is meant; of credits the midst of Hold, since their last shows nothing; of a countdown its beginning.</summary>
+    public int Poster => Kind switch
+    {
+        GraphicKind.Credits => Phases.HoldStart + Phases.Hold / 2,
+        GraphicKind.Countdown => Math.Min(Phases.HoldLast, Phases.HoldStart + Phases.Hold * 3 / 10),
+        _ => Phases.HoldLast,
+    };
 
     /// <summary>The layer with that id.</summary>
     /// <exception cref="ProblemException">There is none.</exception>

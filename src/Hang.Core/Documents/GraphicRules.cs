@@ -25,6 +25,14 @@ public static class GraphicRules
     /// <exception cref="ProblemException">A rule is broken; the field is the JSON pointer (RFC 6901) of the place.</exception>
     public static Graphic Demand(Graphic graphic)
     {
+        DemandAlone(graphic);
+        Placing.PlacedRules.Demand(graphic);
+        return graphic;
+    }
+
+    /// <summary>The same without those of the graphics that are placed in it.</summary>
+    internal static void DemandAlone(Graphic graphic)
+    {
         if (graphic.Version != Graphic.FormatVersion)
         {
             throw new ProblemException($"A document of version {graphic.Version} cannot be worked on.", "Read it first.", field: "/hang");
@@ -90,7 +98,7 @@ public static class GraphicRules
             throw new ProblemException($"{pieces} letters, words or lines move one by one in this graphic.", $"Keep it to {MostPieces}: let some of the type move as one.", field: "/layers");
         }
         Ties.Demand(graphic, ids);
-        return graphic;
+        Fields.FieldRules.Demand(graphic);
     }
 
     private static void Asset(string hash, string name, string at)

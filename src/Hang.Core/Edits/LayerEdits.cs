@@ -131,12 +131,12 @@ public sealed record OrderLayer(string Layer, int To) : Edit
     }
 }
 
-/// <summary>Changes who a layer is and what it is tied to; its values have <see cref="SetValue"/>. Absent parts stay; empty text takes a field, a carrier or a matte
+/// <summary>Changes who a layer is and what it is tied to; its values have <see cref="SetValue"/>. Absent parts stay; empty text takes a carrier or a matte
 /// away. A layer that is hung from another keeps its place on the screen.</summary>
 /// <param name="MatteBy">What of the matte decides.</param>
 /// <param name="At">The frame shown, at which the place is kept.</param>
 public sealed record ChangeLayer(
-    string Layer, string? Name = null, string? Field = null, bool? Hidden = null, bool? Locked = null, bool? Guide = null, string? HangsFrom = null,
+    string Layer, string? Name = null, bool? Hidden = null, bool? Locked = null, bool? Guide = null, string? HangsFrom = null,
     Facing? Facing = null, BlendMode? Blend = null, string? Matte = null, MatteBy? MatteBy = null, bool? MatteInverted = null, int At = 0) : Edit
 {
     public override string Describe(Graphic graphic)
@@ -151,7 +151,6 @@ public sealed record ChangeLayer(
         layer = layer with
         {
             Name = Name ?? layer.Name,
-            Field = Field is null ? layer.Field : Field.Trim().Length > 0 ? Field.Trim() : null,
             Hidden = Hidden ?? layer.Hidden,
             // What one draws after is not taken hold of by mistake.
             Locked = Locked ?? (Guide == true || layer.Locked),

@@ -10,6 +10,14 @@ public sealed record SetPhases(PhaseLengths Phases) : Edit
 {
     public override string Describe(Graphic graphic) => "Change the phases";
 
+    /// <summary>The shortest Hold that the keyframes in it allow, in frames: each keeps its distance to the start of its phase.</summary>
+    public static int LeastHold(Graphic graphic)
+    {
+        var phases = graphic.Phases;
+        var keys = graphic.Layers.SelectMany(l => l.Mentioned()).SelectMany(v => v.Channel.Keys).Select(k => k.At).Where(k => phases.At(k) == Phase.Hold);
+        return Math.Max(phases.Arrive + phases.Leave > 0 ? 0 : 1, keys.Select(k => k - phases.HoldStart + 1).DefaultIfEmpty(0).Max());
+    }
+
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
         if (Phases.Arrive < 0 || Phases.Hold < 0 || Phases.Leave < 0 || (long)Phases.Arrive + Phases.Hold + Phases.Leave > PhaseLengths.MostFrames)

@@ -17,7 +17,7 @@ public sealed record MakePath(ImmutableArray<string> Layers, int At = 0) : Edit
 
     public override string? Note(Graphic before)
     {
-        var lost = Layers.Select(id => before.Layers.FirstOrDefault(l => l.Id == id)).OfType<Layer>().Select(l => (l.Name, Lost: string.Join(", ", LostBy(l)))).Where(l => l.Lost.Length > 0).ToArray();
+        var lost = Layers.Select(id => before.Layers.FirstOrDefault(l => l.Id == id)).OfType<Layer>().Select(l => (l.Name, Lost: string.Join(", ", LostBy(before, l)))).Where(l => l.Lost.Length > 0).ToArray();
         return lost.Length == 0 ? null : string.Join(" ", lost.Select(l => $"{l.Name} as a path is without {l.Lost}."));
     }
 
@@ -44,13 +44,13 @@ public sealed record MakePath(ImmutableArray<string> Layers, int At = 0) : Edit
             var content = Content.Of<PathContent>();
             var values = layer.Content.Kind.LookAs(layer.Content.Values, content.Values)
                 .With(PathContent.Points, points).With(PathContent.Closed, new Value(closed ? 1 : 0)).With(PathContent.Rule, new Value(rule == "evenodd" ? 1 : 0));
-            graphic = graphic.With(Pivoted(layer, evaluator.Place(layer, At).Box, path.Bounds()) with { Content = content with { Values = values }, Field = null });
+            graphic = graphic.With(Pivoted(layer, evaluator.Place(layer, At).Box, path.Bounds()) with { Content = content with { Values = values } });
         }
         return graphic;
     }
 
     /// <summary>What is lost of a layer, in words.</summary>
-    private static IEnumerable<string> LostBy(Layer layer)
+    private static IEnumerable<string> LostBy(Graphic graphic, Layer layer)
     {
         var values = layer.Content.Values;
         var kept = layer.Content.Kind.LookAs(values, Content.Of<PathContent>().Values).Mentioned.Select(m => m.Channel).ToHashSet(ReferenceEqualityComparer.Instance);
@@ -63,9 +63,9 @@ public sealed record MakePath(ImmutableArray<string> Layers, int At = 0) : Edit
         {
             yield return "letters that move one by one";
         }
-        if (layer.Field is not null)
+        foreach (var field in (graphic.Fields ?? []).Where(f => f.Fills.Any(t => t.Layer == layer.Id && Content.Of<PathContent>().Values.Find(t.Address.Words[0]) is null && layer.Content.Values.Find(t.Address.Words[0]) is not null)))
         {
-            yield return $"the field {layer.Field}";
+            yield return $"the field {field.Name}";
         }
         foreach (var (spec, channel) in gone)
         {

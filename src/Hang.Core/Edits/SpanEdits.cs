@@ -59,7 +59,7 @@ public sealed record SplitLayers(ImmutableArray<string> Layers, int At) : Edit
             {
                 throw new ProblemException($"It does not show on both sides of frame {At}.", "Put the playhead inside the layer's bar, and split there.", layer.Name, "at");
             }
-            var (before, behind) = layer.Content.Kind.Split(layer.Content.Values, graphic.Rate.Seconds(At - (layer.In ?? 0)));
+            var (before, behind) = layer.Content.Kind.Split(layer.Content.Kind.Held(layer.Content.Values, graphic, layer), graphic.Rate.Seconds(At - (layer.In ?? 0)));
             var second = layer with
             {
                 Id = LayerIds.Free(graphic),

@@ -5,6 +5,7 @@ using Hang.Core.Documents;
 using Hang.Core.Geometry;
 using Hang.Core.Layers;
 using Hang.Core.PaintList;
+using Hang.Core.Placing;
 using Hang.Core.Typesetting;
 
 namespace Hang.Core.Evaluation;
@@ -29,22 +30,31 @@ public sealed class Evaluator
     public Evaluator(Graphic graphic, ITypeShaper shaper, Evaluator? previous = null, bool guides = false)
     {
         Graphic = graphic;
+        Unfolded = Unfolding.Of(graphic, shaper);
+        graphic = Unfolded.Whole;
         var samePhases = previous?.Graphic.Phases == graphic.Phases;
         byId = new(graphic.Layers.Length, StringComparer.Ordinal);
-        var lamp = graphic.Layers.FirstOrDefault(l => l.Content.Kind is Lamp && !l.Hidden);
+        // A lamp lights what is in the same graphic.
+        var lamps = graphic.Layers.Where(l => l.Content.Kind is Lamp && !l.Hidden).GroupBy(l => WithinOf(l.Id), StringComparer.Ordinal).ToDictionary(g => g.Key, g => g.First(), StringComparer.Ordinal);
+        Layer? LampOf(Layer layer) => lamps.Count == 0 ? null : lamps.GetValueOrDefault(WithinOf(layer.Id));
         foreach (var layer in graphic.Layers)
         {
+            var (scope, lamp) = (Unfolded.ScopeOf(layer.Id), LampOf(layer));
+            var (phases, start) = (scope?.Phases ?? graphic.Phases, scope?.Start ?? 0);
+            // A layer that places a graphic lives in this one's time; only what it holds lives in the other's.
+            var own = scope is null or { Prefix: "" };
             var old = previous?.byId.GetValueOrDefault(layer.Id);
-            var pose = old is not null && samePhases && ReferenceEquals(old.Layer, layer) ? old.Pose : new LayerPose(layer, graphic.Phases);
+            var pose = old is not null && samePhases && ReferenceEquals(old.Layer, layer) ? old.Pose : own ? new LayerPose(layer, graphic.Phases) : new LayerPose(layer, phases, start);
             var isLit = lamp is not null && layer.Content.Kind.IsLit(layer.Content.Values);
             var names = isLit || LayerReferences.Of(layer).Any();
             // What was drawn with others in view holds on to them as they were.
-            Drawing? drawn = names ? null : old is not null && old.Named.Count == 0 && ReferenceEquals(old.Layer.Content, layer.Content) ? old.Drawing : Draw(layer, shaper);
-            byId.Add(layer.Id, new(pose, self => drawn ?? Draw(layer, shaper, new Surroundings(self, id => byId.GetValueOrDefault(id)))) { RestFrame = graphic.Phases.HoldLast, Frames = graphic.Phases.Total });
+            var showing = layer.Content.Kind.NeedsShowing ? Showing.Of(own ? graphic : scope!.Graphic, layer) : null;
+            Drawing? drawn = names ? null : old is not null && old.Named.Count == 0 && ReferenceEquals(old.Layer.Content, layer.Content) && old.Showing == showing ? old.Drawing : Draw(layer, shaper, null, showing);
+            byId.Add(layer.Id, new(pose, self => drawn ?? Draw(layer, shaper, new Surroundings(self, id => byId.GetValueOrDefault(id)))) { RestFrame = start + phases.HoldLast, Frames = graphic.Phases.Total, Showing = showing });
         }
         foreach (var layer in graphic.Layers)
         {
-            var prepared = byId[layer.Id];
+            var (prepared, lamp) = (byId[layer.Id], LampOf(layer));
             prepared.Carrier = layer.Carrier is { } from ? byId.GetValueOrDefault(from) : null;
             prepared.Named.AddRange(LayerReferences.Of(layer).Select(r => byId.GetValueOrDefault(r.Id)).OfType<Prepared>());
             if (lamp is not null && (LampLight.IsRaised(layer) || layer.Content.Kind.IsLit(layer.Content.Values)))
@@ -67,6 +77,9 @@ public sealed class Evaluator
     }
 
     public Graphic Graphic { get; }
+
+    /// <summary>The graphic with what is placed in it as groups of layers, which is what is painted.</summary>
+    public Unfolding Unfolded { get; }
 
     /// <summary>What every scene paints, from the back to the front.</summary>
     public ImmutableArray<Strip> Strips { get; }
@@ -158,6 +171,7 @@ public sealed class Evaluator
     {
         var (mine, theirs) = (nodes[node], other.nodes[otherNode]);
         return !ReferenceEquals(mine.Strip, theirs.Strip) || Graphic.Phases != other.Graphic.Phases || Graphic.Rate != other.Graphic.Rate || Graphic.MotionBlur != other.Graphic.MotionBlur
+            || Graphic.Width != other.Graphic.Width || Graphic.Height != other.Graphic.Height
             || (mine.End - node) != (theirs.End - otherNode) || MayDiffer(mine.Layer, theirs.Layer, mine.End >= 0 || mine.Layer.Layer.Content.Kind.IsGroup);
     }
 
@@ -208,11 +222,14 @@ public sealed class Evaluator
     /// <summary>What hangs from a layer that fits others moves with its pivot.</summary>
     private static bool NamedDiffer(Prepared a, Prepared b) => a.Named.Count != b.Named.Count || a.Named.Where((n, i) => MayDiffer(n, b.Named[i], true)).Any();
 
-    private static Drawing Draw(Layer layer, ITypeShaper shaper, Surroundings? around = null)
+    /// <summary>What the ids of all layers begin with that are in the same graphic.</summary>
+    private static string WithinOf(string id) => id[..(id.LastIndexOf(Unfolding.Within) + 1)];
+
+    private static Drawing Draw(Layer layer, ITypeShaper shaper, Surroundings? around = null, Showing? showing = null)
     {
         try
         {
-            return around is null ? layer.Content.Kind.Draw(layer.Content.Values, shaper) : layer.Content.Kind.Draw(layer.Content.Values, shaper, around);
+            return showing is not null ? layer.Content.Kind.Draw(layer.Content.Values, shaper, showing) : around is null ? layer.Content.Kind.Draw(layer.Content.Values, shaper) : layer.Content.Kind.Draw(layer.Content.Values, shaper, around);
         }
         catch (ProblemException e) when (e.Problem.Layer is null)
         {

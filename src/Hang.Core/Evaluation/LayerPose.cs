@@ -20,15 +20,18 @@ internal sealed class LayerPose
     private static readonly Value Unmasked = LayerValues.Mask.Default;
     private readonly Channel position, scale, turn, about, opacity, mask;
     private readonly PhaseLengths phases;
+    private readonly int start;
     private readonly bool upright, isGuide;
     // Copies of what the layer says, so that reading a frame does not go to the layer itself.
     private readonly Facing facing;
     private readonly ImmutableList<IdleMotion>? idles;
     private readonly double shownFrom, shownTo;
 
-    public LayerPose(Layer layer, PhaseLengths phases)
+    /// <param name="phases">Of the graphic that the layer lives in.</param>
+    /// <param name="start">Frame at which that graphic begins.</param>
+    public LayerPose(Layer layer, PhaseLengths phases, int start = 0)
     {
-        (Layer, this.phases) = (layer, phases);
+        (Layer, this.phases, this.start) = (layer, phases, start);
         var own = layer.Own;
         (position, scale, turn, about) = (own[LayerValues.Position], own[LayerValues.Scale], own[LayerValues.Turn], own[LayerValues.Pivot]);
         (opacity, mask) = (own[LayerValues.Opacity], own[LayerValues.Mask]);
@@ -129,7 +132,7 @@ internal sealed class LayerPose
         var sum = IdleOffset.None;
         foreach (var motion in idles!)
         {
-            sum += motion.At(time, phases);
+            sum += motion.At(time - start, phases);
         }
         return sum;
     }

@@ -9,7 +9,7 @@ public static class OpticalBox
     /// <summary>The box of all that a layer paints at a frame, in pixels of the graphic; of a group, of all that is in it. Where nothing is painted, its own box.</summary>
     public static Box Of(Evaluator evaluator, string layer, int frame)
     {
-        var graphic = evaluator.Graphic;
+        var graphic = evaluator.Unfolded.Whole;
         var members = graphic.Layers.Where(l => l.Group == layer).ToArray();
         if (members.Length > 0)
         {

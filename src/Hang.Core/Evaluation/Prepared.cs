@@ -39,6 +39,9 @@ internal sealed class Prepared(LayerPose pose, Func<Prepared, Drawing> draw)
     /// <summary>Frames of the graphic.</summary>
     public int Frames { get; set; }
 
+    /// <summary>When and in how large a picture it shows; null where that makes no difference.</summary>
+    public Showing? Showing { get; set; }
+
     public bool HasSteadyBox => Drawing.HasSteadyBox;
 
     public Box BoxAt(double time) => Layer.Content.Kind.IsGroup ? groupBox ??= Members.Aggregate(Box.Empty, (all, m) => all.Union(BoxOf(m))) : Drawing.BoxAt(time);

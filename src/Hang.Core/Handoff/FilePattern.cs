@@ -9,15 +9,19 @@ namespace Hang.Core.Handoff;
 /// <param name="Variant">The colourway, or empty.</param>
 /// <param name="Width">Of the file in pixels.</param>
 /// <param name="Height">Of the file in pixels.</param>
-public sealed record NameParts(string Package, string Graphic, string Variant, FileKind Kind, int Width, int Height);
+public sealed record NameParts(string Package, string Graphic, string Variant, FileKind Kind, int Width, int Height)
+{
+    /// <summary>What the take is called, or empty.</summary>
+    public string Take { get; init; } = "";
+}
 
 /// <summary>How delivered files are named: text with parts in braces. A part that is empty takes the underscore before it along.</summary>
 public sealed record FilePattern
 {
-    public const string Usual = "{package}_{graphic}_{variant}_v{version}";
+    public const string Usual = "{package}_{graphic}_{take}_{variant}_v{version}";
     private const string Version = "{version}";
     private const int MostLength = 200;
-    private static readonly string[] Known = ["package", "graphic", "variant", "kind", "size"];
+    private static readonly string[] Known = ["package", "graphic", "variant", "take", "kind", "size"];
     private readonly string text;
 
     /// <exception cref="ProblemException">A part is unknown, or the version is missing, without which a file would be overwritten.</exception>
@@ -57,6 +61,7 @@ public sealed record FilePattern
                 "package" => FileNames.Plain(parts.Package),
                 "graphic" => FileNames.Plain(parts.Graphic),
                 "variant" => parts.Variant.Length == 0 ? "" : FileNames.Plain(parts.Variant),
+                "take" => parts.Take.Length == 0 ? "" : FileNames.Plain(parts.Take),
                 "kind" => JsonName.Of(parts.Kind).ToLowerInvariant(),
                 "size" => string.Create(CultureInfo.InvariantCulture, $"{parts.Width}x{parts.Height}"),
                 _ => version ?? "",

@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
+using Hang.Core.Fields;
+using Hang.Core.Json;
 using Hang.Core.Typesetting;
 
 namespace Hang.Core.Handoff;
@@ -11,7 +13,7 @@ namespace Hang.Core.Handoff;
 public sealed record HandoffOrder(ImmutableArray<FileKind> Kinds, Backing Backing, ImmutableArray<double> Scales)
 {
     /// <summary>How many files one order may make.</summary>
-    public const int MostFiles = 200;
+    public const int MostFiles = 5000;
 
     /// <summary>First frame; null for the graphic's first, or for the end of Hold of a still.</summary>
     public int? From { get; init; }
@@ -21,6 +23,9 @@ public sealed record HandoffOrder(ImmutableArray<FileKind> Kinds, Backing Backin
 
     /// <summary>Colourways by name; empty for the one that is shown.</summary>
     public ImmutableArray<string> Colourways { get; init; } = [];
+
+    /// <summary>Takes of it; empty for the graphic as it is.</summary>
+    public ImmutableArray<Take> Takes { get; init; } = [];
 
     /// <inheritdoc cref="HandoffPlan.Premultiplied"/>
     public bool Premultiplied { get; init; }
@@ -58,21 +63,21 @@ public sealed record HandoffOrder(ImmutableArray<FileKind> Kinds, Backing Backin
         Silent = plan.Silent,
     };
 
-    /// <summary>The files of a graphic that the order makes: the graphic in a colourway, and the plan as it is carried out.</summary>
+    /// <summary>The files of a graphic that the order makes.</summary>
     /// <exception cref="ProblemException">One of them cannot be made; then none is.</exception>
-    public IEnumerable<(Graphic Graphic, string Variant, HandoffPlan Plan)> Expand(Graphic graphic, ITypeShaper shaper)
+    public IEnumerable<OrderedFile> Expand(Graphic graphic, ITypeShaper shaper)
     {
         if (Kinds.IsDefaultOrEmpty)
         {
             throw new ProblemException("No kind of file is chosen.", "Choose one or more.", field: "kinds");
         }
-        foreach (var (shown, variant) in Variants(graphic, shaper))
+        foreach (var (shown, variant, take) in Takes.IsDefaultOrEmpty ? Variants(graphic, null, shaper) : Takes.SelectMany(t => Variants(Taken(graphic, t, shaper), t, shaper)))
         {
             foreach (var scale in Scales.IsDefaultOrEmpty ? [1.0] : Scales)
             {
                 foreach (var kind in Kinds)
                 {
-                    yield return (shown, variant, PlanOf(shown, kind, scale).Demand(shown));
+                    yield return new(shown, variant, take, PlanOf(shown, kind, scale).Demand(shown));
                 }
             }
         }
@@ -80,17 +85,32 @@ public sealed record HandoffOrder(ImmutableArray<FileKind> Kinds, Backing Backin
 
     private HandoffPlan PlanOf(Graphic graphic, FileKind kind, double scale)
     {
-        var rest = graphic.Phases.HoldLast;
+        var rest = graphic.Poster;
         var (first, last) = kind == FileKind.Still ? (rest, From ?? rest) : (0, graphic.Phases.Total - 1);
         return new(kind, Backing, From ?? first, To ?? last, scale) { Premultiplied = Premultiplied, FirstNumber = FirstNumber, Timecode = Timecode, Once = Once, Silent = Silent };
     }
 
-    private IEnumerable<(Graphic Graphic, string Variant)> Variants(Graphic graphic, ITypeShaper shaper)
+    private static Graphic Taken(Graphic graphic, Take take, ITypeShaper shaper)
     {
-        if (Colourways.IsDefaultOrEmpty)
+        try
         {
-            return [(graphic, "")];
+            return take.Of(graphic, shaper);
         }
-        return Colourways.Select(name => (new SwitchColourway(name).ApplyTo(graphic, shaper), name));
+        catch (ProblemException e) when (take.Name.Length > 0)
+        {
+            throw new ProblemException(e.Problem with { Message = $"{Quoted.Short(take.Name)}: {e.Problem.Message}" });
+        }
     }
+
+    /// <summary>A take, or the graphic itself, in each colourway that is asked for.</summary>
+    private IEnumerable<(Graphic Graphic, string Variant, Take? Take)> Variants(Graphic graphic, Take? take, ITypeShaper shaper) => Colourways.IsDefaultOrEmpty
+        ? [(graphic, take?.Colourway ?? "", take)]
+        : Colourways.Select(name => (new SwitchColourway(name).ApplyTo(graphic, shaper), name, take));
 }
+
+/// <summary>One file of an order.</summary>
+/// <param name="Graphic">As it is rendered: filled, in its colourway.</param>
+/// <param name="Variant">The colourway, or empty.</param>
+/// <param name="Take">What was filled in; null for the graphic as it is.</param>
+/// <param name="Plan">As it is carried out.</param>
+public sealed record OrderedFile(Graphic Graphic, string Variant, Take? Take, HandoffPlan Plan);

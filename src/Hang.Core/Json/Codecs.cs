@@ -59,6 +59,11 @@ public static class Codecs
         if (type.IsGenericType && type.GetGenericTypeDefinition() == typeof(ImmutableSortedDictionary<,>))
         {
             var item = type.GetGenericArguments()[1];
+            if (item == typeof(Documents.Graphic))
+            {
+                // Graphics hold graphics: their codec is there by the time that it is asked for.
+                return new MapCodec<Documents.Graphic>(new LaterCodec(item));
+            }
             return (Codec)Activator.CreateInstance(typeof(MapCodec<>).MakeGenericType(item), Of(item))!;
         }
         // Not GetOrAdd: a codec asks for others while it is being made.

@@ -34,18 +34,18 @@ internal sealed class RecordCodec : Codec
                 .Select(p => new Member(NameOf(p), p, -1, p.GetCustomAttribute<RequiredMemberAttribute>() is not null, null, Codecs.Of(p.PropertyType, p), p.GetCustomAttribute<AlwaysAttribute>() is not null)),
         ];
         byName = members.ToDictionary(m => m.Name, StringComparer.Ordinal);
-        if (parameters.Length == 0)
+        if (members.Any(m => m.Parameter < 0))
         {
             var blank = RuntimeHelpers.GetUninitializedObject(type);
             try
             {
-                blank = constructor.Invoke([]);
+                blank = constructor.Invoke(new object?[parameters.Length]);
             }
             catch (TargetInvocationException)
             {
                 // Only its defaults are of interest.
             }
-            members = [.. members.Select(m => m with { Default = m.Required ? null : m.Property.GetValue(blank) })];
+            members = [.. members.Select(m => m.Parameter >= 0 ? m : m with { Default = m.Required ? null : m.Property.GetValue(blank) })];
             byName = members.ToDictionary(m => m.Name, StringComparer.Ordinal);
         }
     }

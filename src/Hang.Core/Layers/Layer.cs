@@ -22,9 +22,6 @@ public sealed record Layer
     /// <summary>What the layer shows, in a person's words.</summary>
     public required string Name { get; init; }
 
-    /// <summary>Name of the field through which an editor fills this layer: the words of type, the picture of a picture, the colour of a plate. Null: not fillable.</summary>
-    public string? Field { get; init; }
-
     /// <summary>Id of the layer whose position, scale and turn this one follows. Its opacity, hiding and time are not followed. Null: it follows its group.</summary>
     public string? HangsFrom { get; init; }
 
@@ -60,6 +57,9 @@ public sealed record Layer
 
     /// <summary>Another layer whose picture decides where this one shows. Null: none.</summary>
     public Matte? Matte { get; init; }
+
+    /// <summary>What it keeps its distance to in another size of the picture. Null: what lies nearest.</summary>
+    public Refitting.LayerTie? Tie { get; init; }
 
     /// <summary>The layer's own values, see <see cref="LayerValues"/>.</summary>
     public ValueSet Own { get; init; } = LayerValues.Module.Blank;

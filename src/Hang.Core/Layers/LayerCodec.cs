@@ -16,7 +16,6 @@ internal sealed class LayerCodec : Codec
     [
         new("id", Codecs.Of(typeof(string)), l => l.Id, (l, v) => l with { Id = (string)v }),
         new("name", Codecs.Of(typeof(string)), l => l.Name, (l, v) => l with { Name = (string)v }),
-        new("field", Codecs.Of(typeof(string)), l => l.Field, (l, v) => l with { Field = (string)v }),
         new("hangsFrom", Codecs.Of(typeof(string)), l => l.HangsFrom, (l, v) => l with { HangsFrom = (string)v }),
         new("group", Codecs.Of(typeof(string)), l => l.Group, (l, v) => l with { Group = (string)v }),
         new("hidden", Codecs.Of(typeof(bool)), l => l.Hidden ? true : null, (l, v) => l with { Hidden = (bool)v }),
@@ -29,6 +28,7 @@ internal sealed class LayerCodec : Codec
         new("idles", Codecs.Of(typeof(ImmutableList<IdleMotion>)), l => l.Idles, (l, v) => l with { Idles = ((ImmutableList<IdleMotion>)v).IsEmpty ? null : (ImmutableList<IdleMotion>)v }),
         new("blend", Codecs.Of(typeof(BlendMode)), l => l.Blend == BlendMode.Normal ? null : l.Blend, (l, v) => l with { Blend = (BlendMode)v }),
         new("matte", Codecs.Of(typeof(Matte)), l => l.Matte, (l, v) => l with { Matte = (Matte)v }),
+        new("tie", Codecs.Of(typeof(Refitting.LayerTie)), l => l.Tie, (l, v) => l with { Tie = (Refitting.LayerTie)v }),
     ];
 
     private static readonly Dictionary<string, Member> ByName = Members.ToDictionary(m => m.Name, StringComparer.Ordinal);

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
+using Hang.Core.Placing;
 
 namespace Hang.Core.Sounds;
 
@@ -11,6 +12,7 @@ public static class Beats
     /// <returns>Frames, rising; each is the nearest to what begins.</returns>
     public static ImmutableArray<int> Of(Graphic graphic, Func<string, IReadOnlyList<long>> onsets)
     {
+        graphic = Unfolding.Heard(graphic);
         var beats = new SortedSet<int>();
         foreach (var layer in SoundMix.Heard(graphic, guides: true))
         {

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Layers;
+using Hang.Core.Placing;
 
 namespace Hang.Core.Sounds;
 
@@ -16,6 +17,7 @@ public sealed class SoundMix : ISamples
     /// <param name="only">Id of the one layer that is heard; null: all.</param>
     public SoundMix(Graphic graphic, Func<string, ISamples> sounds, bool guides = false, string? only = null)
     {
+        graphic = Unfolding.Heard(graphic);
         Count = SampleClock.StartOf(graphic.Rate, graphic.Phases.Total);
         parts = [.. Heard(graphic, guides).Where(l => only is null || l.Id == only).Select(l => new SoundPart(graphic, l, sounds(SoundContent.HashOf(l))))];
     }
@@ -29,8 +31,11 @@ public sealed class SoundMix : ISamples
     public bool IsSilent => parts.IsEmpty;
 
     /// <summary>The layers that are heard at all: those with a sound that are not hidden, nor in anything hidden.</summary>
-    public static IEnumerable<Layer> Heard(Graphic graphic, bool guides = false) =>
-        graphic.Layers.Where(l => l.Content.Kind is SoundContent && Holders(graphic, l).All(h => !h.Hidden && (guides || !h.Guide)));
+    public static IEnumerable<Layer> Heard(Graphic graphic, bool guides = false)
+    {
+        var whole = Unfolding.Heard(graphic);
+        return whole.Layers.Where(l => l.Content.Kind is SoundContent && Holders(whole, l).All(h => !h.Hidden && (guides || !h.Guide)));
+    }
 
     /// <summary>Writes samples of the mix, not yet limited to full scale. Before the graphic's first and after its last there is silence.</summary>
     public void Read(long first, Span<float> to)

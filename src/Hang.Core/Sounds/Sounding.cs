@@ -5,6 +5,7 @@ using System.Text;
 using Hang.Core.Documents;
 using Hang.Core.Json;
 using Hang.Core.Layers;
+using Hang.Core.Placing;
 
 namespace Hang.Core.Sounds;
 
@@ -23,6 +24,7 @@ public sealed record Sounding(string Key, long Samples, ImmutableArray<HeardLaye
     /// <param name="only">Id of the one layer that counts; null: all.</param>
     public static string KeyOf(Graphic graphic, bool guides = true, string? only = null)
     {
+        graphic = Unfolding.Heard(graphic);
         var text = new StringBuilder(string.Create(CultureInfo.InvariantCulture, $"{graphic.Rate} {graphic.Phases.Total} "));
         var heard = SoundMix.Heard(graphic, guides).Where(l => only is null || l.Id == only).ToArray();
         foreach (var layer in heard)

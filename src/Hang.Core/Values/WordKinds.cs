@@ -13,6 +13,9 @@ public sealed class TextKind(int most) : ValueKind
 {
     public override string Name => "text";
 
+    /// <summary>Longest text, in UTF-16 units.</summary>
+    public int Most => most;
+
     public override bool Mixes => false;
 
     public override Value Mix(in Value a, in Value b, double t) => t < 1 ? a : b;

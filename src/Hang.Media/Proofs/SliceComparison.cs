@@ -20,6 +20,7 @@ internal sealed class SliceComparison : IAsyncDisposable
     // So many pairs are remembered; then all are forgotten, since motion seldom returns to what was long ago.
     private const int MostPairs = 1 << 17;
     private static readonly int Workers = Environment.ProcessorCount;
+    private static readonly LastOf<Dictionary<(UInt128 Painted, UInt128 Slices), SliceError>> Last = new();
     private readonly HandoffPlan plan;
     private readonly Delivery delivery;
     private readonly PictureShelf pictures;
@@ -30,7 +31,8 @@ internal sealed class SliceComparison : IAsyncDisposable
     private readonly ConcurrentBag<PaintedFrame> free = [];
     private readonly ConcurrentBag<PaintedFrame> made = [];
     private readonly Channel<Task<Ready>> waiting = Channel.CreateUnbounded<Task<Ready>>();
-    private readonly Dictionary<(UInt128 Painted, UInt128 Slices), SliceError> pairs = [];
+    private readonly string alike;
+    private readonly Dictionary<(UInt128 Painted, UInt128 Slices), SliceError> pairs;
     private readonly Queue<Changed> changed = new();
     private readonly List<(int First, int Times, FrameError Error, ErrorSum Sum)> frames = [];
     private readonly SliceError[] now;
@@ -40,6 +42,9 @@ internal sealed class SliceComparison : IAsyncDisposable
     private SliceComparison(HandoffPlan plan, Delivery delivery, PictureShelf pictures, MovLook look, ProresFrame like, TileGrid grid)
     {
         (this.plan, this.delivery, this.pictures, this.like, this.grid) = (plan, delivery, pictures, like, grid);
+        // A slice is decoded by the headers of its frame.
+        alike = $"{delivery.Width} {delivery.Height} {plan.HasAlpha} {plan.Premultiplied} {look} {like.HeaderText}";
+        pairs = Last.Take(alike) ?? [];
         packs = new(delivery, look, like, grid);
         now = new SliceError[grid.Count];
         settled = new SliceError[grid.Count];
@@ -78,8 +83,12 @@ internal sealed class SliceComparison : IAsyncDisposable
         await packing;
         await packs.FinishAsync(cancel);
         Settle();
+        Last.Return(alike, pairs);
         return frames;
     }
+
+    /// <summary>Forgets the pairs of earlier files.</summary>
+    public static void Forget() => Last.Forget();
 
     public async ValueTask DisposeAsync()
     {

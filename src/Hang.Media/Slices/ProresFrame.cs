@@ -25,6 +25,16 @@ internal sealed class ProresFrame
         return headers.AsSpan(4, picture - 3).SequenceEqual(other.headers.AsSpan(4, picture - 3)) && headers.AsSpan(picture + CountAt).SequenceEqual(other.headers.AsSpan(picture + CountAt));
     }
 
+    /// <summary>What <see cref="IsLike"/> compares, as text: by it frames of other files are decoded in the same way, or are not.</summary>
+    public string HeaderText
+    {
+        get
+        {
+            var picture = headers.Length - PictureHeader;
+            return $"{Convert.ToHexStringLower(headers.AsSpan(4, picture - 3))} {Convert.ToHexStringLower(headers.AsSpan(picture + CountAt))} {Slices.Length}";
+        }
+    }
+
     /// <summary>The slices from left to right, row by row.</summary>
     public ReadOnlyMemory<byte>[] Slices { get; }
 

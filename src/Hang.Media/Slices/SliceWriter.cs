@@ -12,6 +12,7 @@ namespace Hang.Media.Slices;
 internal sealed class SliceWriter : IFrameWriter
 {
     private const int MostWaiting = 48, AtlasColumns = 8, AtlasRows = 16, RestRows = 64;
+    private static readonly LastOf<TileCache> Last = new();
     private readonly Delivery delivery;
     private readonly TileGrid grid;
     private readonly ProresFrame blank;
@@ -19,6 +20,7 @@ internal sealed class SliceWriter : IFrameWriter
     private readonly MovFile file;
     private readonly Atlas? whole;
     private readonly Atlas? rest;
+    private readonly string encoding;
     private readonly TileCache cache;
     private readonly Channel<Change> changes = Channel.CreateBounded<Change>(MostWaiting);
     private readonly CancellationTokenSource stop = new();
@@ -30,7 +32,8 @@ internal sealed class SliceWriter : IFrameWriter
     {
         (this.delivery, this.blank, this.file) = (delivery, blank, file);
         grid = new(delivery.Width, delivery.Height);
-        cache = new(grid.Count);
+        encoding = string.Join(' ', ProresArguments.Of(delivery, delivery.Width, delivery.Height, "pipe:1"));
+        cache = Last.Take(encoding) ?? new(grid.Count);
         slicesPerRow = blank.Slices.Length / grid.Rows;
         slicesPerRest = slicesPerRow - grid.WholeColumns;
         before = new byte[grid.Count * TileGrid.HashBytes];
@@ -59,6 +62,9 @@ internal sealed class SliceWriter : IFrameWriter
             throw;
         }
     }
+
+    /// <summary>Forgets the tiles of earlier files.</summary>
+    public static void Forget() => Last.Forget();
 
     public void Prepare(PaintedFrame frame)
     {
@@ -108,6 +114,7 @@ internal sealed class SliceWriter : IFrameWriter
             await assembling;
         }
         file.Finish();
+        Last.Return(encoding, cache);
     }
 
     public async ValueTask DisposeAsync()

@@ -6,6 +6,7 @@ using Hang.Core.Colour;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
+using Hang.Core.Fields;
 using Hang.Core.Handoff;
 using Hang.Core.Sounds;
 using Hang.Core.Time;
@@ -52,9 +53,16 @@ public sealed record GraphicReport(
         var chosen = backing is { Kind: BackingKind.Key } ? key.Distance(backing.Behind()!.Value) : null;
         var reading = ReadingTime.Of(evaluator, TypeShaper.Shipped);
         var report = new GraphicReport([], cover.Window, cover.Window is null ? cover.Nearest : null, seam.Seam, flash.Worst, key.Safest, chosen, key.Spill, empty.First, empty.Last, reading);
-        var findings = report.FromFrames(graphic).Concat(WordChecks.Of(evaluator, empty.Last == graphic.Phases.Total - 1)).Concat(Characters(evaluator)).Concat(report.FromReading(graphic)).Concat(Contrasts(evaluator, pictures));
+        var findings = report.FromFrames(graphic).Concat(WordChecks.Of(evaluator, empty.Last == graphic.Phases.Total - 1)).Concat(Characters(evaluator)).Concat(FromReading(graphic, reading)).Concat(Contrasts(evaluator, pictures)).Concat(RunChecks.Of(graphic, TypeShaper.Shipped)).Concat(PlacedChecks.Of(evaluator)).Concat(FieldTrial.Of(graphic, TypeShaper.Shipped).Select(t => t.Finding).OfType<Finding>());
         return report with { Findings = [.. findings.OrderByDescending(f => f.Weight)] };
     }
+
+    /// <summary>What can be said of a filled graphic from its last frame of Hold, without painting all of it: crowded words, missing characters, contrast, reading time. The gravest first.</summary>
+    public static ImmutableArray<Finding> AtRest(Evaluator evaluator, PictureShelf pictures) =>
+    [
+        .. WordChecks.AtRest(evaluator).Concat(PlacedChecks.Of(evaluator)).Concat(Characters(evaluator)).Concat(Contrasts(evaluator, pictures)).Concat(FromReading(evaluator.Graphic, ReadingTime.Of(evaluator, TypeShaper.Shipped)))
+            .Where(f => f.Weight > Weight.Note).OrderByDescending(f => f.Weight),
+    ];
 
     private IEnumerable<Finding> FromFrames(Graphic graphic)
     {
@@ -73,16 +81,18 @@ public sealed record GraphicReport(
                     "cover", Weight.Error, new(string.Create(CultureInfo.InvariantCulture, $"No frame hides everything: at frame {Hole!.Frame} {Hole.Pixels} pixels are not covered, the first at {Hole.X}, {Hole.Y}."), "Make the cover larger or opaque there, so that the cut is not seen."),
                     Hole.Frame, Hole.Frame, Hole.Pixels, "px");
         }
-        if (FirstSeen > 1)
+        // A roll begins and ends outside of the picture.
+        var most = graphic.Kind == GraphicKind.Credits ? graphic.Rate.Nominal / 2 : 1;
+        if (FirstSeen > most)
         {
             yield return new("empty", Weight.Warning, new(string.Create(CultureInfo.InvariantCulture, $"The first {FirstSeen} frames show nothing."), $"Hand off from frame {At(FirstSeen)}, or let it arrive sooner."), 0, FirstSeen - 1, FirstSeen, "frames");
         }
-        if (LastSeen < total - 2)
+        if (LastSeen < total - 1 - most)
         {
             var tail = total - 1 - LastSeen;
             yield return new("empty", Weight.Warning, new(string.Create(CultureInfo.InvariantCulture, $"The last {tail} frames show nothing."), $"Hand off until frame {At(LastSeen)}, or shorten Leave."), LastSeen + 1, total - 1, tail, "frames");
         }
-        if ((graphic.Kind == GraphicKind.Bug || (graphic.Phases.Arrive == 0 && graphic.Phases.Leave == 0)) && !Seam.Closes)
+        if ((graphic.Kind == GraphicKind.Bug || (graphic.Phases is { Arrive: 0, Leave: 0 } && graphic.Kind is not (GraphicKind.Countdown or GraphicKind.Credits))) && !Seam.Closes)
         {
             yield return new(
                 "seam", Weight.Warning, new(string.Create(CultureInfo.InvariantCulture, $"As a loop it jumps: from its end to its start it changes by {Seam.Step:0.0}, usually by {Seam.Usual:0.0} of 255."),
@@ -105,16 +115,16 @@ public sealed record GraphicReport(
             SafestKey.WouldKeyOut ? "No key colour is safe: hand off with transparency." : "Use it where the file will be keyed."), null, null, SafestKey.Distance, "of 255");
     }
 
-    private IEnumerable<Finding> FromReading(Graphic graphic)
+    private static IEnumerable<Finding> FromReading(Graphic graphic, ReadingTime reading)
     {
         // Credits run by, and a bug or a button is known and not read.
-        if (graphic.Kind is GraphicKind.Credits or GraphicKind.Bug or GraphicKind.Button or GraphicKind.Stinger or GraphicKind.Countdown || Reading.Words == 0 || Reading.Stands >= Reading.Needs)
+        if (graphic.Kind is GraphicKind.Credits or GraphicKind.Bug or GraphicKind.Button or GraphicKind.Stinger or GraphicKind.Countdown || reading.Words == 0 || reading.Stands >= reading.Needs)
         {
             yield break;
         }
         yield return new(
-            "reading", Weight.Warning, new(string.Create(CultureInfo.InvariantCulture, $"{Reading.Words} words need {Reading.Needs} frames to be read, and stand for {Reading.Stands}."),
-            Reading.Stands == 0 ? "Let all words stand still, opaque and whole for a while." : string.Create(CultureInfo.InvariantCulture, $"Hold for {Reading.HoldThatWouldDo} frames.")), null, null, Reading.Stands, "frames");
+            "reading", Weight.Warning, new(string.Create(CultureInfo.InvariantCulture, $"{reading.Words} words need {reading.Needs} frames to be read, and stand for {reading.Stands}."),
+            reading.Stands == 0 ? "Let all words stand still, opaque and whole for a while." : string.Create(CultureInfo.InvariantCulture, $"Hold for {reading.HoldThatWouldDo} frames.")), null, null, reading.Stands, "frames");
     }
 
     private static IEnumerable<Finding> Characters(Evaluator evaluator) =>
@@ -122,7 +132,7 @@ public sealed record GraphicReport(
 
     private static IEnumerable<Finding> Contrasts(Evaluator evaluator, PictureShelf pictures)
     {
-        var graphic = evaluator.Graphic;
+        var graphic = evaluator.Unfolded.Whole;
         var shown = WordChecks.Shown(evaluator, graphic.Phases.HoldLast);
         var rest = graphic.Phases.HoldLast;
         foreach (var layer in graphic.Layers.Where(l => l.Content.Kind is TypeContent && !l.Hidden && !l.Guide && shown.Contains(l.Id)))

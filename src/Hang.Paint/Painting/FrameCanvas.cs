@@ -70,6 +70,17 @@ public sealed unsafe class FrameCanvas : IDisposable
         return data.ToArray();
     }
 
+    /// <summary>A part of the picture as PNG, no larger than the picture itself.</summary>
+    /// <param name="part">In pixels; what lies outside of the picture is left out.</param>
+    public byte[] ToPng(in Box part)
+    {
+        var (left, top) = (Math.Clamp((int)part.Left, 0, Width - 1), Math.Clamp((int)part.Top, 0, Height - 1));
+        var (right, bottom) = (Math.Clamp((int)Math.Ceiling(part.Right), left + 1, Width), Math.Clamp((int)Math.Ceiling(part.Bottom), top + 1, Height));
+        using var image = surface.Snapshot(new SKRectI(left, top, right, bottom));
+        using var data = image.Encode(SKEncodedImageFormat.Png, 100);
+        return data.ToArray();
+    }
+
     public void Dispose()
     {
         painter.Dispose();

@@ -1,10 +1,10 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
-using Hang.Paint.Painting;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
 using Hang.Server.Hosting;
+using Hang.Server.Pictures;
 using Hang.Server.Safety;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -18,29 +18,33 @@ public sealed record StartingPoint(string Id, string Name, GraphicKind Kind, int
 /// <summary>Starting points of new graphics: those of the demo.</summary>
 public static class StartEndpoints
 {
-    private const int StillWidth = 320;
+    private const int StillWidth = 320, StripWidth = 160;
 
     public static void Map(IEndpointRouteBuilder app)
     {
         var api = app.MapGroup("/api/starts").WithTags("Rack").Refuses();
         api.MapGet("", (ServerOptions options) => DemoPackage.In(options.Demo).Graphics.Select(g => Point(g.Id, g.Graphic)).ToImmutableArray()).WithName("starts").WithSummary("What a new graphic can begin as.");
         api.MapGet("/{start}/still", Still).WithName("startStill").WithSummary("A small picture of a starting point at the end of Hold.");
+        api.MapGet("/{start}/strip", Strip).WithName("startStrip").WithSummary("A strip of moments of a starting point.");
     }
 
     private static StartingPoint Point(string id, Graphic g) => new(
         id, g.Name, g.Kind, g.Width, g.Height, g.Rate.ToString(), g.Phases.Arrive, g.Phases.Hold, g.Phases.Leave,
-        [.. g.Layers.Select(l => l.Field).OfType<string>().Distinct()], $"/api/starts/{id}/still");
+        [.. (g.Fields ?? []).Select(f => f.Name)], $"/api/starts/{id}/still");
 
-    private static FileContentHttpResult Still(string start, ServerOptions options, HttpResponse response)
+    private static FileContentHttpResult Still(string start, ServerOptions options, HttpResponse response) =>
+        Picture(start, options, response, (evaluator, pictures) => SmallPicture.Whole(evaluator, StillWidth, pictures));
+
+    private static FileContentHttpResult Strip(string start, ServerOptions options, HttpResponse response) =>
+        Picture(start, options, response, (evaluator, pictures) => StripPicture.Of(evaluator, StripWidth, pictures));
+
+    private static FileContentHttpResult Picture(string start, ServerOptions options, HttpResponse response, Func<Evaluator, PictureShelf, byte[]> paint)
     {
         var demo = DemoPackage.In(options.Demo);
         var graphic = demo.Graphic(start);
-        var scale = (double)StillWidth / graphic.Width;
         using var pictures = new PictureShelf(hash => demo.Bytes(graphic.Assets[hash]));
-        using var canvas = new FrameCanvas(StillWidth, (int)(graphic.Height * scale), null, pictures);
-        canvas.Paint(new Evaluator(graphic, TypeShaper.Shipped).At(graphic.Phases.HoldLast));
         // They change only with Hang itself.
         response.Headers.CacheControl = "private, max-age=3600";
-        return TypedResults.File(canvas.ToPng(), "image/png");
+        return TypedResults.File(paint(new(graphic, TypeShaper.Shipped), pictures), "image/png");
     }
 }

@@ -3,6 +3,7 @@ using Hang.Core;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Json;
+using Hang.Core.Placing;
 using Hang.Paint.Fonts;
 using Hang.Store.Fonts;
 
@@ -57,7 +58,7 @@ public sealed class PackageFonts(FontStore store, ILogger<PackageFonts> log)
         return graphic with { Fonts = null };
     }
 
-    private static IEnumerable<string> Families(Graphic graphic) => graphic.Layers.Where(l => l.Content.Kind is TypeContent).Select(l => l.Content.Values[TypeContent.Family].Constant.Text).Distinct();
+    private static IEnumerable<string> Families(Graphic graphic) => PlacedRules.AllOf(graphic).SelectMany(g => g.Layers).Where(l => l.Content.Kind is TypeContent).Select(l => l.Content.Values[TypeContent.Family].Constant.Text).Distinct();
 
     private List<FontFile> Find(string family)
     {

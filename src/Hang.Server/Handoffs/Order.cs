@@ -4,6 +4,7 @@ using Hang.Core.Documents;
 using Hang.Core.Handoff;
 using Hang.Core.Json;
 using Hang.Paint.Shaping;
+using Hang.Server.Desk;
 using Hang.Server.Safety;
 using Hang.Store.Handoffs;
 using Hang.Store.Packages;
@@ -12,7 +13,7 @@ using Hang.Store.Revisions;
 namespace Hang.Server.Handoffs;
 
 /// <summary>Puts what is handed off in one go in line: all of it, or nothing where a part cannot be made.</summary>
-public sealed class Order(RevisionStore revisions, PackageStore packages, HandoffStore store)
+public sealed class Order(RevisionStore revisions, PackageStore packages, HandoffStore store, TakeDocuments takes)
 {
     private const int MostNote = 2000;
 
@@ -23,27 +24,25 @@ public sealed class Order(RevisionStore revisions, PackageStore packages, Handof
     {
         DemandNote(order.Note);
         var pattern = new FilePattern(order.Pattern ?? FilePattern.Usual);
-        var asked = new List<NewHandoff>();
-        foreach (var id in graphics)
-        {
-            var row = await revisions.DemandHeadAsync(id, cancel);
-            var package = (await packages.FindAsync(row.PackageId, cancel))?.Name ?? "";
-            var graphic = GraphicJson.Read(row.Document);
-            foreach (var (shown, variant, plan) in order.Expand(graphic, TypeShaper.Shipped))
-            {
-                asked.Add(One(id, package, shown, ReferenceEquals(shown, graphic) ? row.Document : GraphicJson.Write(shown), variant, plan, pattern, order));
-                if (asked.Count > HandoffOrder.MostFiles)
-                {
-                    throw new ProblemException($"More than {HandoffOrder.MostFiles} files are asked for at once.", "Choose fewer graphics, kinds, sizes or colourways.", field: "kinds");
-                }
-            }
-        }
-        if (asked.Count == 0)
+        if (graphics.Count == 0)
         {
             throw new ProblemException("No graphic is chosen.", "Choose one or more.", field: "graphics");
         }
+        foreach (var take in order.Takes.IsDefaultOrEmpty ? [] : order.Takes)
+        {
+            await takes.DemandPicturesAsync(take, cancel);
+        }
+        var shown = new List<(Guid Id, RevisionRow Row, string Package)>();
+        foreach (var id in graphics)
+        {
+            var row = await revisions.DemandHeadAsync(id, cancel);
+            shown.Add((id, row, (await packages.FindAsync(row.PackageId, cancel))?.Name ?? ""));
+        }
+        // Documents of many takes are made one by one, while they are kept.
+        var asked = shown.SelectMany(g => Files(g.Id, g.Row.Document, g.Package, pattern, order)).Select((file, i) => i < HandoffOrder.MostFiles ? file
+            : throw new ProblemException($"More than {HandoffOrder.MostFiles} files are asked for at once.", "Choose fewer graphics, kinds, sizes, colourways or takes.", field: "kinds"));
         var ids = await store.AddAsync(asked, cancel);
-        var kept = JsonSerializer.Serialize(order, ReportJson.Options);
+        var kept = JsonSerializer.Serialize(order with { Takes = [] }, ReportJson.Options);
         foreach (var id in graphics)
         {
             await store.RememberAsync(id, kept, cancel);
@@ -54,15 +53,27 @@ public sealed class Order(RevisionStore revisions, PackageStore packages, Handof
     /// <exception cref="ProblemException">The note is too long.</exception>
     public static string DemandNote(string note) => note.Length <= MostNote ? note : throw new ProblemException("The note is too long.", $"Use at most {MostNote} letters.", field: "note");
 
-    private static NewHandoff One(Guid id, string package, Graphic graphic, string document, string variant, HandoffPlan plan, FilePattern pattern, HandoffOrder order)
+    private static IEnumerable<NewHandoff> Files(Guid id, string document, string package, FilePattern pattern, HandoffOrder order)
     {
+        var graphic = GraphicJson.Read(document);
+        return order.Expand(graphic, TypeShaper.Shipped).Select(f => One(id, package, f, ReferenceEquals(f.Graphic, graphic) ? document : GraphicJson.Write(f.Graphic), pattern, order));
+    }
+
+    private static NewHandoff One(Guid id, string package, OrderedFile file, string document, FilePattern pattern, HandoffOrder order)
+    {
+        var (graphic, variant, take, plan) = file;
         var (width, height) = plan.Size(graphic);
-        var parts = new NameParts(package, graphic.Name, variant, plan.Kind, width, height);
+        var parts = new NameParts(package, graphic.Name, variant, plan.Kind, width, height) { Take = take?.Name ?? "" };
         (string, string?) Named(int version)
         {
-            var title = $"{package} · {graphic.Name}{(variant.Length > 0 ? $", {variant}" : "")} v{version:000}";
+            var title = $"{package} · {graphic.Name}{(parts.Take.Length > 0 ? $", {parts.Take}" : "")}{(variant.Length > 0 ? $", {variant}" : "")} v{version:000}";
             return (pattern.Name(parts, version), JsonSerializer.Serialize(NameCard.Of(graphic, plan, title, DateTimeOffset.UtcNow), ReportJson.Options));
         }
-        return new(id, package, graphic.Name, document, JsonSerializer.Serialize(plan, ReportJson.Options), plan.Frames, pattern.Stem(parts), Named) { Note = order.Note, Priority = order.Priority };
+        return new(id, package, graphic.Name, document, JsonSerializer.Serialize(plan, ReportJson.Options), plan.Frames, pattern.Stem(parts), Named)
+        {
+            Note = order.Note,
+            Priority = order.Priority,
+            Take = take is null ? null : JsonSerializer.Serialize(take, ReportJson.Options),
+        };
     }
 }

@@ -96,7 +96,7 @@ public static class OrderEndpoints
         var palette = graphic.Palette;
         var last = await store.RememberedAsync(id, cancel);
         return new(
-            palette is null ? [] : [palette.Current, .. palette.Colourways.Select(c => c.Name).Where(n => n != palette.Current)], graphic.Phases.HoldLast,
+            palette is null ? [] : [palette.Current, .. palette.Colourways.Select(c => c.Name).Where(n => n != palette.Current)], graphic.Poster,
             last is null ? null : JsonSerializer.Deserialize<HandoffOrder>(last, ReportJson.Options), SoundMix.Heard(graphic).Any());
     }
 }

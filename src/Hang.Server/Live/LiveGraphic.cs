@@ -1,9 +1,11 @@
 using System.Collections.Concurrent;
+using System.Text.Json;
 using Hang.Core;
 using Hang.Core.Checks;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
+using Hang.Core.Json;
 using Hang.Core.Layers;
 using Hang.Core.Palettes;
 using Hang.Core.Programs;
@@ -23,6 +25,9 @@ public sealed class LiveGraphic
     /// <summary>Most frames of a value that are read at once.</summary>
     public const int MostTraced = 4000;
 
+    /// <summary>Most selected layers that others are told of.</summary>
+    private const int MostChosen = 200;
+
     /// <summary>How long an answer waits for the pixels of the one who asked.</summary>
     private static readonly TimeSpan PixelsFirst = TimeSpan.FromSeconds(1);
 
@@ -38,20 +43,22 @@ public sealed class LiveGraphic
     private bool removed;
 
     private readonly Func<Guid, Guid, Palette?, Task> spread;
+    private readonly Action<Guid> changed;
 
-    private LiveGraphic(Guid id, RevisionStore revisions, IHubContext<LiveHub> hub, Func<Guid, Guid, Palette?, Task> spread, State state) =>
-        (this.id, this.revisions, this.hub, this.spread, this.state) = (id, revisions, hub, spread, state);
+    private LiveGraphic(Guid id, RevisionStore revisions, IHubContext<LiveHub> hub, Func<Guid, Guid, Palette?, Task> spread, Action<Guid> changed, State state) =>
+        (this.id, this.revisions, this.hub, this.spread, this.changed, this.state) = (id, revisions, hub, spread, changed, state);
 
     public Graphic Graphic => state.Program.Graphic;
 
     public bool IsWatched => !viewers.IsEmpty;
 
     /// <param name="spread">Gives roles and colourways that were changed here (package, graphic, palette) to the rest of the package.</param>
+    /// <param name="changed">Is told after each change that is kept.</param>
     /// <exception cref="ProblemException">There is no such graphic.</exception>
-    public static async Task<LiveGraphic> OpenAsync(Guid id, RevisionStore revisions, IHubContext<LiveHub> hub, Func<Guid, Guid, Palette?, Task> spread)
+    public static async Task<LiveGraphic> OpenAsync(Guid id, RevisionStore revisions, IHubContext<LiveHub> hub, Func<Guid, Guid, Palette?, Task> spread, Action<Guid> changed)
     {
         var row = await revisions.DemandHeadAsync(id);
-        return new(id, revisions, hub, spread, new(new(GraphicJson.Read(row.Document), TypeShaper.Shipped), row));
+        return new(id, revisions, hub, spread, changed, new(new(GraphicJson.Read(row.Document), TypeShaper.Shipped), row));
     }
 
     /// <summary>Begins to show the graphic to a browser; all of it follows as a patch.</summary>
@@ -65,6 +72,40 @@ public sealed class LiveGraphic
         }
         viewers[connection] = viewer;
         _ = TellAll();
+        _ = TellPeople();
+    }
+
+    /// <summary>Says who looks.</summary>
+    public void Introduce(string connection, Person person)
+    {
+        if (viewers.TryGetValue(connection, out var viewer))
+        {
+            viewer.Person = person;
+            _ = TellPeople();
+        }
+    }
+
+    /// <summary>Says what a viewer has selected.</summary>
+    public void Choose(string connection, string[] layers)
+    {
+        if (viewers.TryGetValue(connection, out var viewer))
+        {
+            viewer.Chosen = [.. layers.Take(MostChosen)];
+            _ = TellPeople();
+        }
+    }
+
+    /// <summary>Those who have said who they are.</summary>
+    public IEnumerable<Person> People => viewers.Values.Select(v => v.Person).OfType<Person>();
+
+    /// <summary>Tells every viewer who else is here; lines that are gone hear nothing.</summary>
+    private async Task TellPeople()
+    {
+        foreach (var (connection, viewer) in viewers)
+        {
+            var others = viewers.Values.Where(v => v != viewer && v.Person is not null).Select(v => new PersonHere(v.Session, v.Person!.Name, v.Person.Colour, v.Chosen)).ToArray();
+            await hub.Clients.Client(connection).SendAsync("people", JsonSerializer.Serialize(others, ReportJson.Options));
+        }
     }
 
     public void Leave(string connection)
@@ -73,6 +114,7 @@ public sealed class LiveGraphic
         {
             viewer.Dispose();
             _ = TellAll();
+            _ = TellPeople();
         }
     }
 
@@ -95,6 +137,7 @@ public sealed class LiveGraphic
         {
             await SpreadAsync(palette);
         }
+        changed(id);
         return note;
     }
 
@@ -135,7 +178,7 @@ public sealed class LiveGraphic
             var shown = TellAll(viewer);
             try
             {
-                var document = await revisions.KeepAsync(id, before.Row.Number, before.Row.Document, GraphicJson.Write(next), edit.Write(), label, GraphicFacts.Of(next));
+                var document = await revisions.KeepAsync(id, before.Row.Number, before.Row.Document, GraphicJson.Write(next), edit.Write(), label, GraphicFacts.Of(next), viewer?.Person?.Name);
                 state = state with { Row = row with { Document = document } };
             }
             catch (RevisionConflictException)
@@ -192,6 +235,7 @@ public sealed class LiveGraphic
             turn.Release();
         }
         await SpreadAsync(palette);
+        changed(id);
     }
 
     /// <summary>Sets the windows of the program that a viewer holds.</summary>

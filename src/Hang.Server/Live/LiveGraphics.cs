@@ -10,14 +10,25 @@ using Microsoft.AspNetCore.SignalR;
 namespace Hang.Server.Live;
 
 /// <summary>The graphics that are open, each once.</summary>
-public sealed class LiveGraphics(RevisionStore revisions, PackageStore packages, IHubContext<LiveHub> hub, ILogger<LiveGraphics> log)
+public sealed class LiveGraphics
 {
     private readonly ConcurrentDictionary<Guid, Lazy<Task<LiveGraphic>>> open = new();
+    private readonly RevisionStore revisions;
+    private readonly PackageStore packages;
+    private readonly IHubContext<LiveHub> hub;
+    private readonly ILogger<LiveGraphics> log;
+    private readonly PlacedNews placed;
+
+    public LiveGraphics(RevisionStore revisions, PackageStore packages, IHubContext<LiveHub> hub, ILogger<LiveGraphics> log)
+    {
+        (this.revisions, this.packages, this.hub, this.log) = (revisions, packages, hub, log);
+        placed = new(this, revisions, packages, log);
+    }
 
     /// <exception cref="Core.ProblemException">There is no such graphic.</exception>
     public async Task<LiveGraphic> OpenAsync(Guid id)
     {
-        var opening = open.GetOrAdd(id, i => new(() => LiveGraphic.OpenAsync(i, revisions, hub, SpreadAsync)));
+        var opening = open.GetOrAdd(id, i => new(() => LiveGraphic.OpenAsync(i, revisions, hub, SpreadAsync, placed.Tell)));
         try
         {
             return await opening.Value;
@@ -28,6 +39,9 @@ public sealed class LiveGraphics(RevisionStore revisions, PackageStore packages,
             throw;
         }
     }
+
+    /// <summary>Who looks at which graphic.</summary>
+    public IEnumerable<(Guid Graphic, Person Person)> People => open.Where(o => o.Value.IsValueCreated && o.Value.Value.IsCompletedSuccessfully).SelectMany(o => o.Value.Value.Result.People.Select(p => (o.Key, p)));
 
     /// <summary>Ends a viewer's watching, and forgets the graphic when it was the last.</summary>
     public async Task LeaveAsync(Guid id, string connection)

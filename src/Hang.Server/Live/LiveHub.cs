@@ -12,7 +12,7 @@ using Microsoft.AspNetCore.SignalR;
 namespace Hang.Server.Live;
 
 /// <summary>
-/// The live line between a bench and its graphic. Patches are pushed as "patched", remarks on an edit as "noted", the reading time as "reading", what is heard as "sounding", and the
+/// The live line between a bench and its graphic. Patches are pushed as "patched", remarks on an edit as "noted", the reading time as "reading", what is heard as "sounding", who else is here as "people", and the
 /// graphic's removal as "removed"; calls answer with a refusal or with nothing.
 /// </summary>
 public sealed class LiveHub(LiveGraphics graphics, PictureShelf pictures, HeardMixes mixes, IHubContext<LiveHub> hub, ILogger<LiveHub> log) : Hub
@@ -30,6 +30,12 @@ public sealed class LiveHub(LiveGraphics graphics, PictureShelf pictures, HeardM
         Context.Items[Watched] = id;
         live.Join(Context.ConnectionId, session.Length > MostSession ? session[..MostSession] : session);
     });
+
+    /// <summary>Says who looks, as they call themselves; everybody else who has the graphic open is told.</summary>
+    public Task<Refusal?> Introduce(string name, string colour) => Answer(async () => (await Mine()).Introduce(Context.ConnectionId, Person.Of(name, colour)));
+
+    /// <summary>Says which layers are selected here, which the others are shown.</summary>
+    public Task<Refusal?> Choose(string[] layers) => Answer(async () => (await Mine()).Choose(Context.ConnectionId, layers));
 
     /// <summary>Applies and keeps an edit.</summary>
     /// <param name="edit">The edit as JSON.</param>

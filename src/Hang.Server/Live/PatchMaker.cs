@@ -155,7 +155,7 @@ public sealed class PatchMaker
     private string[][]? NewFindings(ProgramCache program)
     {
         var ids = program.Graphic.Layers.ToLookup(l => l.Name, l => l.Id);
-        var now = GraphicChecks.Of(program.Evaluator).Select(f => new[] { f.Message, f.Remedy, ids[f.Layer ?? ""].FirstOrDefault() ?? "" }).ToArray();
+        var now = GraphicChecks.Of(program.Evaluator).Select(f => new[] { f.Message, f.Remedy, ids[(f.Layer ?? "").Split(" › ")[0]].FirstOrDefault() ?? ids[f.Layer ?? ""].FirstOrDefault() ?? "" }).ToArray();
         if (sent is not null && now.Length == findings.Length && now.Zip(findings).All(p => p.First.SequenceEqual(p.Second)))
         {
             return null;

@@ -21,6 +21,12 @@ public sealed class Viewer(string session, Func<Patch, CancellationToken, Task> 
     /// <summary>The browser's own id, which it keeps when its line was down.</summary>
     public string Session => session;
 
+    /// <summary>Who looks; null until they have said.</summary>
+    public Person? Person { get; set; }
+
+    /// <summary>The layers that they have selected.</summary>
+    public string[] Chosen { get; set; } = [];
+
     /// <summary>A state that is only tried out; null when there is none.</summary>
     public ProgramCache? Preview { get; set; }
 

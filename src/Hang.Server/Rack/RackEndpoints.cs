@@ -10,19 +10,20 @@ using Hang.Core.Values;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Core.Layers;
+using Hang.Core.Placing;
 using Hang.Core.Masks;
 using Hang.Core.Palettes;
 using Hang.Core.Motion;
 using Hang.Core.Phases;
 using Hang.Core.Time;
 using Hang.Paint.Fonts;
-using Hang.Paint.Painting;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
 using Hang.Server.Demo;
 using Hang.Server.Hosting;
 using Hang.Server.Fonts;
 using Hang.Server.Live;
+using Hang.Server.Pictures;
 using Hang.Server.Safety;
 using Hang.Server.Sounds;
 using Hang.Server.Motion;
@@ -35,10 +36,29 @@ using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Hang.Server.Rack;
 
+/// <summary>Words by which a graphic is found again.</summary>
+public sealed record Tags(ImmutableArray<string> All)
+{
+    private const int Most = 12, MostCharacters = 30;
+
+    /// <summary>The tags without what is empty or there twice.</summary>
+    /// <exception cref="ProblemException">One is too long, or there are too many.</exception>
+    public ImmutableArray<string> Plain()
+    {
+        ImmutableArray<string> plain = [.. All.Select(t => t.Trim()).Where(t => t.Length > 0).Distinct(StringComparer.OrdinalIgnoreCase)];
+        return plain.Length <= Most && plain.All(t => t.Length <= MostCharacters && !t.Any(char.IsControl))
+            ? plain
+            : throw new ProblemException("These are too many tags, or one is too long.", $"Use at most {Most}, of {MostCharacters} characters or fewer.", field: "tags");
+    }
+}
+
+/// <summary>Somebody who has a graphic open.</summary>
+public sealed record Looking(Guid Graphic, string Name, string Colour);
+
 /// <summary>A graphic on the rack.</summary>
 /// <param name="Still">Address of its picture.</param>
 /// <param name="Problem">Why it cannot be opened; null when it can.</param>
-public sealed record RackGraphic(Guid Id, string Name, GraphicKind Kind, int Width, int Height, string Rate, int Frames, string Still, DateTime ChangedAt, bool Removed, string? Problem);
+public sealed record RackGraphic(Guid Id, string Name, GraphicKind Kind, int Width, int Height, string Rate, int Arrive, int Hold, int Leave, int Frames, string Still, DateTime ChangedAt, bool Removed, string? Problem, ImmutableArray<string> Tags);
 
 /// <summary>A package on the rack.</summary>
 /// <param name="Colourways">Names of its colourways; empty for none.</param>
@@ -69,8 +89,9 @@ public sealed record ValueInfo(
 /// <summary>A kind of content or effect, as the bench needs to know it.</summary>
 /// <param name="Sized">Name of the value that a corner drags on the stage; null for none.</param>
 /// <param name="KeepsShape">True when a corner keeps the sides in proportion.</param>
+/// <param name="Runs">True for what runs by itself, and so can want a length.</param>
 /// <param name="OfLayer">Names of the values that a layer with such a content has besides; empty for an effect.</param>
-public sealed record ModuleInfo(string Name, string Title, string Meaning, ImmutableArray<ValueInfo> Values, string? Sized, bool KeepsShape, bool IsGroup, bool IsInvisible, bool IsOnStage, bool HasEdge, ImmutableArray<string> OfLayer);
+public sealed record ModuleInfo(string Name, string Title, string Meaning, ImmutableArray<ValueInfo> Values, string? Sized, bool KeepsShape, bool IsGroup, bool IsInvisible, bool IsOnStage, bool HasEdge, bool Runs, ImmutableArray<string> OfLayer);
 
 /// <summary>What does not change while the server runs.</summary>
 public sealed record Choices(ImmutableArray<FontFamily> Fonts, ImmutableArray<FeelChoice> Feels, ImmutableArray<ValueInfo> LayerValues, ImmutableArray<ModuleInfo> Contents, ImmutableArray<ModuleInfo> Effects, ImmutableArray<ModuleInfo> Masks, ImmutableArray<string> Blends, ImmutableArray<string> Rates, double ActionMargin, double GraphicsMargin, int WindowLength, ImmutableArray<ArrivalInfo> Arrivals);
@@ -83,7 +104,7 @@ public sealed record ArrivalInfo(string Kind, string Title, string? DistanceUnit
 /// <summary>Packages, graphics, their documents and pictures.</summary>
 public static class RackEndpoints
 {
-    private const int StillWidth = 480;
+    private const int StillWidth = 480, StripWidth = 160;
 
     public static void Map(IEndpointRouteBuilder app)
     {
@@ -99,6 +120,7 @@ public static class RackEndpoints
         api.MapPost("/packages/{id:guid}/colourway", SwitchAsync).WithName("switchColourway").WithSummary("Shows a colourway in all graphics of a package.");
         api.MapPost("/packages/{id:guid}/graphics", AddGraphicAsync).WithName("addGraphic").WithSummary("Adds an empty graphic to a package.");
         api.MapPost("/packages/{id:guid}/documents", ImportAsync).WithName("importGraphic").WithSummary("Adds a graphic from a .hang document of any version.").Accepts<string>("application/json");
+        api.MapPut("/graphics/{id:guid}/tags", async (Guid id, Tags tags, PackageStore store, CancellationToken cancel) => Demands.Found(await store.SetTagsAsync(id, tags.Plain(), cancel))).WithName("setTags").WithSummary("Gives a graphic the words by which it is found again.");
         api.MapPatch("/graphics/{id:guid}", RenameAsync).WithName("renameGraphic").WithSummary("Renames a graphic.");
         api.MapPost("/graphics/{id:guid}/duplicate", DuplicateAsync).WithName("duplicateGraphic").WithSummary("Copies a graphic within its package.");
         api.MapDelete("/graphics/{id:guid}", async (Guid id, PackageStore store, LiveGraphics live, CancellationToken cancel) =>
@@ -109,6 +131,8 @@ public static class RackEndpoints
         }).WithName("removeGraphic").WithSummary("Removes a graphic; it can be brought back. Benches that have it open are told.");
         api.MapPost("/graphics/{id:guid}/restore", async (Guid id, PackageStore store, CancellationToken cancel) => Demands.Found(await store.SetGraphicRemovedAsync(id, false, cancel))).WithName("restoreGraphic").WithSummary("Brings a removed graphic back.");
         api.MapGet("/graphics/{id:guid}/stills/{version:long}", StillAsync).WithName("still").WithSummary("A small picture of a graphic at the end of Hold.");
+        api.MapGet("/people", (LiveGraphics live) => live.People.Select(p => new Looking(p.Graphic, p.Person.Name, p.Person.Colour)).ToImmutableArray()).WithName("people").WithSummary("Who has which graphic open.");
+        api.MapGet("/graphics/{id:guid}/strips/{version:long}", StripAsync).WithName("strip").WithSummary("A strip of moments of a graphic.");
         api.MapGet("/graphics/{id:guid}/document", DocumentAsync).WithName("document").WithSummary("The graphic as a .hang document with its pictures in it.");
         api.MapGet("/graphics/{id:guid}/inspection/{frame:int}", InspectAsync).WithName("inspection").WithSummary("Every value of every layer at a frame.");
     }
@@ -117,9 +141,9 @@ public static class RackEndpoints
         FontShelf.Shipped.Families,
         [.. NamedFeels.All.Select(f => new FeelChoice(f.Name, f.Feel.Css))],
         [.. LayerValues.Module.Values.Select(Info)],
-        [.. Modules<ContentKind>.All.Select(k => new ModuleInfo(k.Name, k.Title, k.Meaning, [.. k.Values.Select(Info)], k.Sized?.Name, k.KeepsShape, k.IsGroup, k.IsInvisible, k.IsOnStage, k.HasEdge, [.. LayerValues.Module.Values.Where(v => LayerValues.Suits(v, k)).Select(v => v.Name)]))],
-        [.. Modules<EffectKind>.All.Select(k => new ModuleInfo(k.Name, k.Title, k.Meaning, [.. k.Values.Select(Info)], null, false, false, false, true, false, []))],
-        [.. Modules<MaskKind>.All.Select(k => new ModuleInfo(k.Name, k.Title, k.Meaning, [.. k.Values.Select(Info)], null, false, false, false, true, false, []))],
+        [.. Modules<ContentKind>.All.Select(k => new ModuleInfo(k.Name, k.Title, k.Meaning, [.. k.Values.Select(Info)], k.Sized?.Name, k.KeepsShape, k.IsGroup, k.IsInvisible, k.IsOnStage, k.HasEdge, k.NeedsShowing, [.. LayerValues.Module.Values.Where(v => LayerValues.Suits(v, k)).Select(v => v.Name)]))],
+        [.. Modules<EffectKind>.All.Select(k => new ModuleInfo(k.Name, k.Title, k.Meaning, [.. k.Values.Select(Info)], null, false, false, false, true, false, false, []))],
+        [.. Modules<MaskKind>.All.Select(k => new ModuleInfo(k.Name, k.Title, k.Meaning, [.. k.Values.Select(Info)], null, false, false, false, true, false, false, []))],
         [.. Enum.GetValues<BlendMode>().Select(JsonName.Of)],
         [.. FrameRate.All.Select(r => r.ToString())],
         Core.Checks.SafeAreas.ActionMargin, Core.Checks.SafeAreas.GraphicsMargin, Core.Programs.FrameWindow.Standard,
@@ -156,7 +180,7 @@ public static class RackEndpoints
         foreach (var row in await store.GraphicsAsync(cancel))
         {
             var facts = row.Facts is { } known ? GraphicFacts.Read(known) : null;
-            if (facts is null)
+            if (facts is null or { Phases: null, Problem: null })
             {
                 facts = GraphicFacts.Of((await revisions.HeadAsync(row.Id, cancel))?.Document ?? "");
                 await store.SetFactsAsync(row.Id, facts.Write(), cancel);
@@ -167,8 +191,8 @@ public static class RackEndpoints
     }
 
     private static RackGraphic Row(GraphicRow row, GraphicFacts facts) => new(
-        row.Id, facts.Name, facts.Kind, facts.Width, facts.Height, facts.Rate, facts.Frames,
-        $"/api/graphics/{row.Id}/stills/{row.ChangedAt.Ticks}", row.ChangedAt, row.RemovedAt is not null, facts.Problem);
+        row.Id, facts.Name, facts.Kind, facts.Width, facts.Height, facts.Rate, facts.Phases?.Arrive ?? 0, facts.Phases?.Hold ?? facts.Frames, facts.Phases?.Leave ?? 0, facts.Frames,
+        $"/api/graphics/{row.Id}/stills/{row.ChangedAt.Ticks}", row.ChangedAt, row.RemovedAt is not null, facts.Problem, [.. row.Tags.Split('\n', StringSplitOptions.RemoveEmptyEntries)]);
 
     private static async Task<Guid> AddGraphicAsync(
         Guid id, NewGraphic wish, PackageStore packages, RevisionStore revisions, PictureStore pictures, DocumentSounds sounds, LiveGraphics live, ServerOptions options, CancellationToken cancel)
@@ -176,8 +200,7 @@ public static class RackEndpoints
         var package = await DemandPackage(id, packages, cancel);
         if (wish.Start is { } start)
         {
-            var demo = DemoPackage.In(options.Demo);
-            var begun = await DemoLoader.KeepAsync(demo, demo.Graphic(start), pictures, sounds, cancel);
+            var begun = await BegunAsync(start, revisions, pictures, sounds, options, cancel);
             var rated = new Core.Edits.Several([new Core.Edits.ChangeGraphic(Kind: wish.Kind, Rate: FrameRate.Parse(wish.Rate)), new Core.Edits.SetPhases(new(wish.Arrive, wish.Hold, wish.Leave))]).ApplyTo(begun with { Name = wish.Name }, TypeShaper.Shipped);
             return await AddToPackageAsync(package, rated, "New graphic", packages, revisions, live, cancel);
         }
@@ -196,6 +219,17 @@ public static class RackEndpoints
         return await revisions.AddAsync(id, GraphicJson.Write(graphic), "New graphic", cancel);
     }
 
+    /// <summary>What a new graphic begins as: one on the rack by its id, or one of the demo.</summary>
+    private static async Task<Graphic> BegunAsync(string start, RevisionStore revisions, PictureStore pictures, DocumentSounds sounds, ServerOptions options, CancellationToken cancel)
+    {
+        if (Guid.TryParse(start, out var own))
+        {
+            return GraphicJson.Read((await revisions.DemandHeadAsync(own, cancel)).Document);
+        }
+        var demo = DemoPackage.In(options.Demo);
+        return await DemoLoader.KeepAsync(demo, demo.Graphic(start), pictures, sounds, cancel);
+    }
+
     private static Palette? PaletteOf(PackageRow package) => package.Palette is { } json ? Codecs.Read<Palette>(json) : null;
 
     private static async Task<Results<NoContent, NotFound>> SwitchAsync(Guid id, Naming colourway, PackageStore packages, LiveGraphics live, CancellationToken cancel)
@@ -210,20 +244,30 @@ public static class RackEndpoints
         var package = await DemandPackage(id, packages, cancel);
         using var body = new MemoryStream();
         await request.Body.CopyToAsync(body, cancel);
-        var graphic = await KeepPicturesAsync(GraphicJson.Read(body.ToArray()), pictures, cancel);
-        graphic = await fonts.KeepAsync(id, await sounds.KeepAsync(graphic, cancel), cancel);
-        // A font that does not ship would break every later still and edit.
-        _ = new Evaluator(graphic, TypeShaper.Shipped);
+        var graphic = await TakeInAsync(id, GraphicJson.Read(body.ToArray()), pictures, sounds, fonts, cancel);
         return await AddToPackageAsync(package, graphic, "Opened a document", packages, revisions, live, cancel);
     }
 
+    /// <summary>Moves what a document carries into the stores, its fonts into a package.</summary>
+    internal static async Task<Graphic> TakeInAsync(Guid package, Graphic graphic, PictureStore pictures, DocumentSounds sounds, PackageFonts fonts, CancellationToken cancel)
+    {
+        graphic = await fonts.KeepAsync(package, await sounds.KeepAsync(await KeepPicturesAsync(graphic, pictures, cancel), cancel), cancel);
+        // A font that does not ship would break every later still and edit.
+        _ = new Evaluator(graphic, TypeShaper.Shipped);
+        return graphic;
+    }
+
     /// <summary>Adds a graphic that was made elsewhere. Roles that the package has are as it has them; those that it has not are new to it.</summary>
-    private static async Task<Guid> AddToPackageAsync(PackageRow package, Graphic graphic, string label, PackageStore packages, RevisionStore revisions, LiveGraphics live, CancellationToken cancel)
+    internal static async Task<Guid> AddToPackageAsync(PackageRow package, Graphic graphic, string label, PackageStore packages, RevisionStore revisions, LiveGraphics live, CancellationToken cancel) =>
+        await AddToPackageAsync(Guid.NewGuid(), package, graphic, label, packages, revisions, live, cancel);
+
+    /// <summary>The same under an id that had to be known beforehand.</summary>
+    internal static async Task<Guid> AddToPackageAsync(Guid made, PackageRow package, Graphic graphic, string label, PackageStore packages, RevisionStore revisions, LiveGraphics live, CancellationToken cancel)
     {
         var (id, own) = (package.Id, PaletteOf(package));
         var together = own is null ? graphic.Palette : graphic.Palette is null ? own : own.With(graphic.Palette);
         graphic = Core.Palettes.Roles.Resolve(graphic with { Name = await FreeName(id, graphic.Name, packages, revisions, cancel), Palette = together });
-        var made = await revisions.AddAsync(id, GraphicJson.Write(graphic), label, cancel);
+        await revisions.AddAsAsync(made, id, GraphicJson.Write(graphic), label, cancel);
         if (together is not null && !together.DefinesTheSame(own))
         {
             await live.SpreadAsync(id, made, together);
@@ -271,9 +315,13 @@ public static class RackEndpoints
     {
         var package = await DemandPackage(id, packages, cancel);
         var copy = await packages.AddAsync(LayerNames.Free(package.Name, (await packages.ListAsync(cancel)).Select(p => p.Name)), cancel);
-        foreach (var row in (await packages.GraphicsAsync(cancel)).Where(g => g.PackageId == id && g.RemovedAt is null))
+        var rows = (await packages.GraphicsAsync(cancel)).Where(g => g.PackageId == id && g.RemovedAt is null).ToArray();
+        // What is placed in a copy is the copy of what was placed in the original.
+        var ids = rows.ToDictionary(r => r.Id.ToString(), _ => Guid.NewGuid(), StringComparer.Ordinal);
+        foreach (var row in rows)
         {
-            await CopyAsync(copy, GraphicJson.Read((await revisions.DemandHeadAsync(row.Id, cancel)).Document), packages, revisions, cancel);
+            var graphic = PlacedRules.Rekeyed(GraphicJson.Read((await revisions.DemandHeadAsync(row.Id, cancel)).Document), (key, _) => ids.TryGetValue(key, out var other) ? other.ToString() : key);
+            await revisions.AddAsAsync(ids[row.Id.ToString()], copy, GraphicJson.Write(graphic), "Duplicated", cancel);
         }
         await packages.SetPaletteAsync(copy, package.Palette, cancel);
         await feels.CopyAsync(id, copy, cancel);
@@ -284,27 +332,38 @@ public static class RackEndpoints
     private static async Task<Guid> CopyAsync(Guid package, Graphic graphic, PackageStore packages, RevisionStore revisions, CancellationToken cancel) =>
         await revisions.AddAsync(package, GraphicJson.Write(graphic with { Name = await FreeName(package, graphic.Name, packages, revisions, cancel) }), "Duplicated", cancel);
 
+    private static async Task<FileContentHttpResult> StripAsync(Guid id, RevisionStore revisions, PictureShelf pictures, HttpResponse response, CancellationToken cancel)
+    {
+        var graphic = GraphicJson.Read((await revisions.DemandHeadAsync(id, cancel)).Document);
+        response.Headers.CacheControl = "private, max-age=86400";
+        return TypedResults.File(StripPicture.Of(new(graphic, TypeShaper.Shipped), StripWidth, pictures), "image/png");
+    }
+
     private static async Task<FileContentHttpResult> StillAsync(Guid id, RevisionStore revisions, PictureShelf pictures, HttpResponse response, CancellationToken cancel)
     {
         var graphic = GraphicJson.Read((await revisions.DemandHeadAsync(id, cancel)).Document);
-        var scale = Math.Min(1.0, (double)StillWidth / graphic.Width);
-        using var canvas = new FrameCanvas(Math.Max(1, (int)(graphic.Width * scale)), Math.Max(1, (int)(graphic.Height * scale)), null, pictures);
-        canvas.Paint(new Evaluator(graphic, TypeShaper.Shipped).At(graphic.Phases.HoldLast));
         // The address holds the moment of the last change, so the picture behind it never changes. (Numbers of revisions come back after an undo.)
         response.Headers.CacheControl = "private, max-age=86400";
-        return TypedResults.File(canvas.ToPng(), "image/png");
+        return TypedResults.File(SmallPicture.Whole(new(graphic, TypeShaper.Shipped), StillWidth, pictures), "image/png");
     }
 
     private static async Task<FileContentHttpResult> DocumentAsync(Guid id, RevisionStore revisions, PictureStore pictures, DocumentSounds sounds, PackageFonts fonts, CancellationToken cancel)
     {
+        var graphic = await WholeAsync(id, revisions, pictures, sounds, fonts, cancel);
+        return TypedResults.File(Encoding.UTF8.GetBytes(GraphicJson.Write(graphic)), "application/json", FileNames.Plain(graphic.Name) + ".hang");
+    }
+
+    /// <summary>A graphic with the pictures, sounds and fonts that it uses inside it.</summary>
+    internal static async Task<Graphic> WholeAsync(Guid id, RevisionStore revisions, PictureStore pictures, DocumentSounds sounds, PackageFonts fonts, CancellationToken cancel)
+    {
         var graphic = await sounds.WithSoundsAsync(fonts.WithFonts(GraphicJson.Read((await revisions.DemandHeadAsync(id, cancel)).Document)), cancel);
-        var used = graphic.Layers.SelectMany(l => l.Mentioned()).Where(v => v.Spec.Kind is PictureKind).Select(v => v.Channel.Constant.Text).ToHashSet(StringComparer.Ordinal);
-        graphic = graphic with
+        var all = PlacedRules.AllOf(graphic).SelectMany(g => g.Layers).ToArray();
+        var used = all.SelectMany(l => l.Mentioned()).Where(v => v.Spec.Kind is PictureKind).Select(v => v.Channel.Constant.Text).Concat(all.SelectMany(l => l.Content.Kind.PicturesOf(l.Content.Values, graphic))).ToHashSet(StringComparer.Ordinal);
+        return graphic with
         {
             Assets = graphic.Assets.Where(a => used.Contains(a.Key)).ToImmutableSortedDictionary(
                 a => a.Key, a => a.Value with { Data = Convert.ToBase64String(pictures.Bytes(a.Key) ?? throw new ProblemException($"The picture {a.Value.Name} is missing.", "Add it again.")) }, StringComparer.Ordinal),
         };
-        return TypedResults.File(Encoding.UTF8.GetBytes(GraphicJson.Write(graphic)), "application/json", FileNames.Plain(graphic.Name) + ".hang");
     }
 
     private static async Task<ContentHttpResult> InspectAsync(Guid id, int frame, RevisionStore revisions, CancellationToken cancel)
@@ -313,13 +372,13 @@ public static class RackEndpoints
         return TypedResults.Content(System.Text.Json.JsonSerializer.Serialize(Inspection.Of(new(graphic, TypeShaper.Shipped), Math.Clamp(frame, 0, graphic.Phases.Total - 1)), ReportJson.Options), "application/json");
     }
 
-    private static async Task<PackageRow> DemandPackage(Guid id, PackageStore packages, CancellationToken cancel) =>
+    internal static async Task<PackageRow> DemandPackage(Guid id, PackageStore packages, CancellationToken cancel) =>
         await packages.FindAsync(id, cancel) is { } package && package.RemovedAt is null ? package : throw new ProblemException("There is no such package, or it was removed.", "Reload the rack and choose another, or bring it back.");
 
     private static async Task<string> FreeName(Guid package, string wanted, PackageStore packages, RevisionStore revisions, CancellationToken cancel) => LayerNames.Free(
         Named(wanted), (await FactsAsync(packages, revisions, cancel)).Where(g => g.Row.PackageId == package && g.Row.RemovedAt is null).Select(g => g.Facts.Name));
 
-    private static string Named(string name) => name.Trim() is { Length: > 0 and <= 200 } good && !good.Any(char.IsControl)
+    internal static string Named(string name) => name.Trim() is { Length: > 0 and <= 200 } good && !good.Any(char.IsControl)
         ? good
         : throw new ProblemException("The name is empty or too long.", "Use 1 to 200 characters.", field: "name");
 }

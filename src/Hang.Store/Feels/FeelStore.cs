@@ -18,6 +18,20 @@ public sealed class FeelStore(NpgsqlDataSource database)
         return package is null ? null : [.. await connection.QueryAsync<FeelRow>(new("select name, css from feels where package_id = @package order by made_at, name", new { package }, cancellationToken: cancel))];
     }
 
+    /// <summary>The feels of a package, the oldest first.</summary>
+    public async Task<IReadOnlyList<FeelRow>> OfPackageAsync(Guid package, CancellationToken cancel = default)
+    {
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return [.. await connection.QueryAsync<FeelRow>(new("select name, css from feels where package_id = @package order by made_at, name", new { package }, cancellationToken: cancel))];
+    }
+
+    /// <summary>Keeps a feel in a package; one of that name is replaced.</summary>
+    public async Task AddAsync(Guid package, string name, string css, CancellationToken cancel = default)
+    {
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        await connection.ExecuteAsync(new("insert into feels (package_id, name, css) values (@package, @name, @css) on conflict (package_id, name) do update set css = @css", new { package, name, css }, cancellationToken: cancel));
+    }
+
     /// <summary>Keeps a feel under a name; one of that name is replaced. False when there is no such graphic.</summary>
     public async Task<bool> KeepAsync(Guid graphic, string name, string css, CancellationToken cancel = default)
     {

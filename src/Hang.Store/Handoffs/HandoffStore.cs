@@ -24,17 +24,18 @@ public enum HandoffState
 /// <param name="Priority">The higher goes first.</param>
 /// <param name="Held">True: it waits until somebody lets it go on.</param>
 /// <param name="Note">What a person wrote to it.</param>
+/// <param name="Take">What was filled in, as JSON; null for the graphic as it was.</param>
 public sealed record HandoffRow(
     Guid Id, Guid GraphicId, string PackageName, string GraphicName, string Plan, HandoffState State, string FileName,
     int FramesDone, int FramesTotal, int Runs, int Run, long? Bytes, string? Problem, string? Proof, DateTime AskedAt, DateTime? BegunAt, DateTime? EndedAt,
-    string? Card, DateTime? StepAt, int Priority, bool Held, string Note)
+    string? Card, DateTime? StepAt, int Priority, bool Held, string Note, string? Take)
 {
     // Dapper fills this one: the database has the state as text.
     public HandoffRow(
         Guid id, Guid graphicId, string packageName, string graphicName, string plan, string state, string fileName,
         int framesDone, int framesTotal, int runs, int run, long? bytes, string? problem, string? proof, DateTime askedAt, DateTime? begunAt, DateTime? endedAt,
-        string? card, DateTime? stepAt, int priority, bool held, string note)
-        : this(id, graphicId, packageName, graphicName, plan, Enum.Parse<HandoffState>(state, true), fileName, framesDone, framesTotal, runs, run, bytes, problem, proof, askedAt, begunAt, endedAt, card, stepAt, priority, held, note)
+        string? card, DateTime? stepAt, int priority, bool held, string note, string? take)
+        : this(id, graphicId, packageName, graphicName, plan, Enum.Parse<HandoffState>(state, true), fileName, framesDone, framesTotal, runs, run, bytes, problem, proof, askedAt, begunAt, endedAt, card, stepAt, priority, held, note, take)
     {
     }
 }
@@ -49,6 +50,9 @@ public sealed record NewHandoff(Guid Graphic, string PackageName, string Graphic
     public string Note { get; init; } = "";
 
     public int Priority { get; init; }
+
+    /// <summary>What is filled in, as JSON; null for the graphic as it is.</summary>
+    public string? Take { get; init; }
 }
 
 /// <summary>A run of a handoff that has begun.</summary>
@@ -64,14 +68,14 @@ public sealed class HandoffStore(NpgsqlDataSource database)
         """
         id, graphic_id as graphicId, package_name as packageName, graphic_name as graphicName, plan::text as plan, state, file_name as fileName,
         frames_done as framesDone, frames_total as framesTotal, runs, run, bytes, problem, proof::text as proof,
-        asked_at as askedAt, begun_at as begunAt, ended_at as endedAt, card::text as card, step_at as stepAt, priority, held, note
+        asked_at as askedAt, begun_at as begunAt, ended_at as endedAt, card::text as card, step_at as stepAt, priority, held, note, take::text as take
         """;
 
     /// <summary>Keeps a new handoff and gives its file a version that was never given before.</summary>
     public async Task<Guid> AddAsync(NewHandoff handoff, CancellationToken cancel = default) => (await AddAsync([handoff], cancel))[0];
 
-    /// <summary>Keeps several new handoffs, all or none.</summary>
-    public async Task<IReadOnlyList<Guid>> AddAsync(IReadOnlyList<NewHandoff> handoffs, CancellationToken cancel = default)
+    /// <summary>Keeps several new handoffs, all or none; they are made one after the other, and an exception on the way keeps none.</summary>
+    public async Task<IReadOnlyList<Guid>> AddAsync(IEnumerable<NewHandoff> handoffs, CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
@@ -84,10 +88,10 @@ public sealed class HandoffStore(NpgsqlDataSource database)
             var (fileName, card) = handoff.Named(version);
             await connection.ExecuteAsync(new(
                 """
-                insert into handoffs (id, graphic_id, package_name, graphic_name, document, plan, state, file_name, frames_total, card, note, priority)
-                values (@id, @Graphic, @PackageName, @GraphicName, @Document, @Plan::jsonb, 'queued', @fileName, @Frames, @card::jsonb, @Note, @Priority)
+                insert into handoffs (id, graphic_id, package_name, graphic_name, document, plan, state, file_name, frames_total, card, note, priority, take)
+                values (@id, @Graphic, @PackageName, @GraphicName, @Document, @Plan::jsonb, 'queued', @fileName, @Frames, @card::jsonb, @Note, @Priority, @Take::jsonb)
                 """,
-                new { id, handoff.Graphic, handoff.PackageName, handoff.GraphicName, handoff.Document, handoff.Plan, fileName, handoff.Frames, card, handoff.Note, handoff.Priority }, transaction, cancellationToken: cancel));
+                new { id, handoff.Graphic, handoff.PackageName, handoff.GraphicName, handoff.Document, handoff.Plan, fileName, handoff.Frames, card, handoff.Note, handoff.Priority, handoff.Take }, transaction, cancellationToken: cancel));
             ids.Add(id);
         }
         await transaction.CommitAsync(cancel);
@@ -99,7 +103,7 @@ public sealed class HandoffStore(NpgsqlDataSource database)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
         return [.. await connection.QueryAsync<HandoffRow>(new(
-            $"select {Columns} from handoffs where @graphic::uuid is null or graphic_id = @graphic order by asked_at desc limit 100", new { graphic }, cancellationToken: cancel))];
+            $"select {Columns} from handoffs where @graphic::uuid is null or graphic_id = @graphic order by asked_at desc limit case when @graphic::uuid is null then 100 else 1000 end", new { graphic }, cancellationToken: cancel))];
     }
 
     public async Task<HandoffRow?> FindAsync(Guid id, CancellationToken cancel = default)

@@ -10,7 +10,8 @@ public sealed record PackageRow(Guid Id, string Name, DateTime? RemovedAt, strin
 /// <summary>A graphic as the rack shows it.</summary>
 /// <param name="Head">Number of the revision shown.</param>
 /// <param name="Facts">What it is, as JSON; null for one that was kept before facts were.</param>
-public sealed record GraphicRow(Guid Id, Guid PackageId, int Head, string? Facts, DateTime ChangedAt, DateTime? RemovedAt);
+/// <param name="Tags">Words by which it is found again, one a line.</param>
+public sealed record GraphicRow(Guid Id, Guid PackageId, int Head, string? Facts, DateTime ChangedAt, DateTime? RemovedAt, string Tags);
 
 /// <summary>Packages and the graphics in them. What is removed stays, marked, and can be brought back.</summary>
 public sealed class PackageStore(NpgsqlDataSource database)
@@ -68,9 +69,16 @@ public sealed class PackageStore(NpgsqlDataSource database)
         await using var connection = await database.OpenConnectionAsync(cancel);
         return [.. await connection.QueryAsync<GraphicRow>(new(
             """
-            select id, package_id as packageId, head, facts::text as facts, changed_at as changedAt, removed_at as removedAt
+            select id, package_id as packageId, head, facts::text as facts, changed_at as changedAt, removed_at as removedAt, tags
             from graphics order by made_at
             """, cancellationToken: cancel))];
+    }
+
+    /// <summary>Gives a graphic other tags.</summary>
+    public async Task<bool> SetTagsAsync(Guid id, IEnumerable<string> tags, CancellationToken cancel = default)
+    {
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return await connection.ExecuteAsync(new("update graphics set tags = @tags where id = @id", new { id, tags = string.Join('\n', tags) }, cancellationToken: cancel)) > 0;
     }
 
     /// <summary>Removes a graphic, or brings it back.</summary>

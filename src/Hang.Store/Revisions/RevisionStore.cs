@@ -9,6 +9,10 @@ namespace Hang.Store.Revisions;
 /// <param name="Last">Number of the newest revision; larger than <paramref name="Number"/> when there is something to redo.</param>
 public sealed record RevisionRow(Guid GraphicId, Guid PackageId, int Number, int First, int Last, string Document, string Label);
 
+/// <summary>A revision in a list.</summary>
+/// <param name="MadeBy">Who made it, as they call themselves; null where nobody said.</param>
+public sealed record RevisionEntry(int Number, string Label, DateTime MadeAt, string? MadeBy);
+
 /// <summary>Thrown when another process has moved the graphic on in the meantime, or removed it.</summary>
 public sealed class RevisionConflictException(Guid graphic) : Exception($"Graphic {graphic} was changed elsewhere.");
 
@@ -21,10 +25,14 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
 {
     public const int WholeEvery = 64;
 
+    private const int MostListed = 200;
+
     /// <summary>Adds a graphic with its first revision.</summary>
-    public async Task<Guid> AddAsync(Guid package, string document, string label, CancellationToken cancel = default)
+    public Task<Guid> AddAsync(Guid package, string document, string label, CancellationToken cancel = default) => AddAsAsync(Guid.NewGuid(), package, document, label, cancel);
+
+    /// <summary>The same under an id that had to be known beforehand.</summary>
+    public async Task<Guid> AddAsAsync(Guid id, Guid package, string document, string label, CancellationToken cancel = default)
     {
-        var id = Guid.NewGuid();
         await using var connection = await database.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
         await connection.ExecuteAsync(new("insert into graphics (id, package_id, head, facts) values (@id, @package, 0, @facts::jsonb)", new { id, package, facts = GraphicFacts.Of(document).Write() }, transaction, cancellationToken: cancel));
@@ -43,22 +51,23 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
     /// <param name="before">The document of revision <paramref name="after"/>.</param>
     /// <param name="document">The document after the edit.</param>
     /// <param name="facts">What the rack shows afterwards.</param>
+    /// <param name="by">Who makes it; null where nobody says.</param>
     /// <returns>The document.</returns>
     /// <exception cref="RevisionConflictException">The head is no longer <paramref name="after"/>.</exception>
-    public async Task<string> KeepAsync(Guid id, int after, string before, string document, string edit, string label, GraphicFacts facts, CancellationToken cancel = default)
+    public async Task<string> KeepAsync(Guid id, int after, string before, string document, string edit, string label, GraphicFacts facts, string? by = null, CancellationToken cancel = default)
     {
         // One statement, so one round trip and one commit; what was undone is replaced or deleted by it.
         const string Keep =
             """
             with moved as (update graphics set head = @after + 1, changed_at = now(), facts = @facts::jsonb where id = @id and head = @after and removed_at is null returning id),
                  dropped as (delete from revisions where graphic_id in (select id from moved) and number > @after + 1)
-            insert into revisions (graphic_id, number, document, difference, edit, label)
-            select id, @after + 1, @whole, @difference, @edit, @label from moved
-            on conflict (graphic_id, number) do update set document = @whole, difference = @difference, edit = @edit, label = @label, made_at = now()
+            insert into revisions (graphic_id, number, document, difference, edit, label, made_by)
+            select id, @after + 1, @whole, @difference, @edit, @label, @by from moved
+            on conflict (graphic_id, number) do update set document = @whole, difference = @difference, edit = @edit, label = @label, made_by = @by, made_at = now()
             """;
         var isWhole = (after + 1) % WholeEvery == 0;
         await using var connection = await database.OpenConnectionAsync(cancel);
-        var kept = await connection.ExecuteAsync(new(Keep, new { id, after, whole = isWhole ? document : null, difference = isWhole ? null : Difference.Between(before, document), edit, label, facts = facts.Write() }, cancellationToken: cancel));
+        var kept = await connection.ExecuteAsync(new(Keep, new { id, after, whole = isWhole ? document : null, difference = isWhole ? null : Difference.Between(before, document), edit, label, by, facts = facts.Write() }, cancellationToken: cancel));
         if (kept == 0)
         {
             throw new RevisionConflictException(id);
@@ -90,6 +99,20 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
         return row;
     }
 
+    /// <summary>The revisions of a graphic that are kept, the newest first; of many the newest.</summary>
+    public async Task<IReadOnlyList<RevisionEntry>> ListAsync(Guid id, CancellationToken cancel = default)
+    {
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return [.. await connection.QueryAsync<RevisionEntry>(new("select number, label, made_at as madeAt, made_by as madeBy from revisions where graphic_id = @id order by number desc limit @MostListed", new { id, MostListed }, cancellationToken: cancel))];
+    }
+
+    /// <summary>One revision, whichever is shown; null when it is not kept.</summary>
+    public async Task<RevisionRow?> FindAsync(Guid id, int number, CancellationToken cancel = default)
+    {
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return await HeadAsync(connection, id, cancel) is { } head && number >= head.First && number <= head.Last ? await AtAsync(connection, id, head, number, cancel) : null;
+    }
+
     /// <summary>Bytes that the revisions of a graphic take, documents, differences and edits.</summary>
     public async Task<long> BytesAsync(Guid id, CancellationToken cancel = default)
     {
@@ -109,15 +132,21 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
         {
             return null;
         }
+        return await AtAsync(connection, id, new(id, head.PackageId, head.Number, head.First, head.Last, "", ""), head.Number, cancel);
+    }
+
+    /// <summary>A revision, put together from the whole document before it.</summary>
+    private static async Task<RevisionRow?> AtAsync(NpgsqlConnection connection, Guid id, RevisionRow head, int number, CancellationToken cancel)
+    {
         var rows = (await connection.QueryAsync<PartRow>(new(
             """
             select document, difference, label from revisions
             where graphic_id = @id and number <= @number
               and number >= (select max(number) from revisions where graphic_id = @id and number <= @number and document is not null)
             order by number
-            """, new { id, head.Number }, cancellationToken: cancel))).ToArray();
+            """, new { id, number }, cancellationToken: cancel))).ToArray();
         var document = rows.Aggregate("", (text, row) => row.Document ?? Revisions.Difference.Apply(text, row.Difference!));
-        return new(id, head.PackageId, head.Number, head.First, head.Last, document, rows[^1].Label);
+        return rows.Length == 0 ? null : head with { Number = number, Document = document, Label = rows[^1].Label };
     }
 
     /// <summary>Deletes revisions before a number, but none that a later one is a difference from.</summary>

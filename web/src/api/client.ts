@@ -26,7 +26,7 @@ export async function data<T>(answer: Promise<{ data?: T; error?: unknown; respo
 }
 
 /** Sends a file as it is; the server judges it by its content. */
-async function send<T>(path: string, file: File): Promise<T> {
+export async function send<T>(path: string, file: File): Promise<T> {
   const response = await fetch(`${path}?name=${encodeURIComponent(file.name)}`, {
     method: 'POST',
     headers: { 'content-type': 'application/octet-stream' },

@@ -1,12 +1,16 @@
-import { Button, Flex, Menu, Portal } from '@chakra-ui/react'
+import { Box, Button, Flex, Menu, Portal } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { Anchor, ChevronDown, ImagePlus, Lightbulb, Music, RectangleHorizontal, Type } from 'lucide-react'
 import { useRef } from 'react'
 import { choicesQuery } from '../api/choices'
 import { addPicture, Refused, type Schemas } from '../api/client'
-import type { Content, Layer } from '../live/document'
+import type { Content, Edit, Layer } from '../live/document'
+import { Sample } from '../details/SampleMenu'
 import { useDocument } from '../stores/documentStore'
 import { addSoundLayer, SOUND_FILES } from '../sound/addSounds'
+import { useAsked } from './placing'
+import { usePlayback } from '../stores/playbackStore'
+import { useSelection } from '../stores/selectionStore'
 import { useView } from '../stores/viewStore'
 
 /** Adds shapes, type, pictures, sounds and hooks, in the middle of the frame and of a size that suits it. */
@@ -21,7 +25,7 @@ export function AddLayerBar() {
   // Plates come first: they are wanted most.
   const [plate, ...more] = contents.filter((c) => isShape(c)).sort((a, b) => Number(b.name === 'plate') - Number(a.name === 'plate'))
   const unit = Math.min(width, height)
-  const add = (layer: Omit<Layer, 'id'>) => edit({ do: 'addLayer', layer: { id: '', ...layer } })
+  const add = (layer: Omit<Layer, 'id'>) => edit(addedTo(layer))
   const addShape = (shape: Schemas['ModuleInfo']) => {
     // A plate is made to carry words; everything else is as wide as it is high.
     const size: [number, number] =
@@ -39,6 +43,28 @@ export function AddLayerBar() {
       name: 'Type',
       position: [Math.round(width * 0.4), Math.round(height / 2)],
       content: { kind: 'type', text: 'Words', family: 'Inter', weight: 600, align: 'left', fill: '#FFFFFF', typeSize },
+    })
+  }
+  const addOther = (content: Schemas['ModuleInfo']) => {
+    const typeSize = Math.round(unit * (content.name === 'counter' ? 0.18 : 0.042))
+    const size: [number, number] = [Math.round(width * 0.5), Math.round(height * 0.4)]
+    const isLarge = content.sized === 'size'
+    return add({
+      name: content.title,
+      // What rolls passes the whole height of the picture.
+      position:
+        content.name === 'roll'
+          ? [width / 2, 0]
+          : isLarge
+            ? [Math.round((width - size[0]) / 2), Math.round((height - size[1]) / 2)]
+            : [width / 2, height / 2],
+      content: {
+        kind: content.name,
+        typeSize,
+        fill: '#FFFFFF',
+        ...(isLarge ? { size } : {}),
+        ...(content.name === 'roll' ? { lines: '# Heading\n\nRole | Name\nRole | Name' } : {}),
+      } as unknown as Content,
     })
   }
   const addHook = () => add({ name: 'Hook', position: [Math.round(width / 2), Math.round(height / 2)], content: { kind: 'hook' } })
@@ -79,8 +105,8 @@ export function AddLayerBar() {
       {more.length > 0 && (
         <Menu.Root size="sm">
           <Menu.Trigger asChild>
-            <Button size="xs" variant="outline" borderColor="line" title="Other shapes">
-              Shape <ChevronDown size={12} />
+            <Button size="xs" variant="outline" borderColor="line" title="Other shapes, counters, credits and charts">
+              More <ChevronDown size={12} />
             </Button>
           </Menu.Trigger>
           <Portal>
@@ -93,7 +119,23 @@ export function AddLayerBar() {
                     title={shape.meaning}
                     onSelect={() => (shape.name === 'path' ? useView.getState().draw(true) : void addShape(shape))}
                   >
+                    <Box w="48px">
+                      <Sample what="shapes" name={shape.name} height={27} />
+                    </Box>
                     {shape.title}
+                  </Menu.Item>
+                ))}
+                <Menu.Item
+                  value="placed"
+                  title="Another graphic of this package, as a layer"
+                  onSelect={() => useAsked.getState().ask('place')}
+                >
+                  Placed graphic…
+                </Menu.Item>
+                <Menu.Separator />
+                {contents.filter(isOther).map((content) => (
+                  <Menu.Item key={content.name} value={content.name} title={content.meaning} onSelect={() => void addOther(content)}>
+                    {content.title}
                   </Menu.Item>
                 ))}
               </Menu.Content>
@@ -161,6 +203,28 @@ export function AddLayerBar() {
     </Flex>
   )
 }
+
+/** A new layer; where a hook or a group is selected it goes into that, and stays where it is on the stage. */
+function addedTo(layer: Omit<Layer, 'id'>): Edit {
+  const { selection } = useSelection.getState()
+  const { graphic } = useDocument.getState()
+  const chosen = selection.length === 1 ? graphic?.layers.find((l) => l.id === selection[0]) : undefined
+  if (chosen?.content.kind !== 'hook' && chosen?.content.kind !== 'group') return { do: 'addLayer', layer: { id: '', ...layer } }
+  const id = freeId(graphic!.layers)
+  const at = usePlayback.getState().frame
+  const tie: Edit =
+    chosen.content.kind === 'hook'
+      ? { do: 'changeLayer', layer: id, hangsFrom: chosen.id, at }
+      : { do: 'moveIntoGroup', layers: [id], group: chosen.id, at }
+  return { do: 'several', edits: [{ do: 'addLayer', layer: { id, ...layer } }, tie] }
+}
+
+function freeId(layers: Layer[]): string {
+  for (let n = layers.length + 1; ; n++) if (!layers.some((l) => l.id === `n${n}`)) return `n${n}`
+}
+
+/** What makes its words itself: numbers that count, credits, charts. */
+const isOther = (content: Schemas['ModuleInfo']): boolean => content.name !== 'type' && content.values.some((v) => v.name === 'family')
 
 /** What shows something by itself: neither words nor a picture nor other layers. */
 function isShape(content: Schemas['ModuleInfo']): boolean {

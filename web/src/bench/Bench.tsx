@@ -1,12 +1,12 @@
 import { Box, Button, Flex, Spacer, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
-import { ArrowLeft, Contrast, HelpCircle, Redo2, Share2, Undo2 } from 'lucide-react'
+import { Contrast, HelpCircle, History, Redo2, Share2, Undo2 } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { useShallow } from 'zustand/react/shallow'
 import { choicesQuery } from '../api/choices'
 import { Details } from '../details/Details'
-import { Tool, TopBar } from '../shell/controls'
+import { Back, Tool, TopBar } from '../shell/controls'
 import { switchRoom } from '../shell/room'
 import { rateLabel } from '../shell/kinds'
 import { Timeline } from '../timeline/Timeline'
@@ -23,19 +23,28 @@ import { usePlaying } from './usePlaying'
 import { useReadings } from './useReadings'
 import { useSounding } from '../sound/useSounding'
 import { notes } from '../shell/notes'
+import { PersonButton } from '../shell/PersonButton'
+import { usePerson } from '../shell/person'
+import { useSelection } from '../stores/selectionStore'
 import { BenchPanels } from './BenchPanels'
+import { leave, leftAt } from './leftAt'
+import { OthersHere } from './OthersHere'
+import { PlacingQuestions } from './PlacingQuestions'
+import { Revisions } from './Revisions'
 import { OpenQuestion } from './OpenQuestion'
 import { useWindows } from './useWindows'
 
 /** The screen on which one graphic is made: stage, timeline, details. */
 export function Bench() {
   const { graphic: id } = useParams()
+  const from = useSearchParams()[0].get('from')
   const choices = useQuery(choicesQuery)
   const { open } = useDocument.getState()
   const graphic = useDocument(
     useShallow((s) => s.graphic && { name: s.graphic.name, width: s.graphic.width, height: s.graphic.height, rate: s.graphic.rate }),
   )
   const [help, setHelp] = useState(false)
+  const [revisions, setRevisions] = useState(false)
   const range = usePlayback((p) => p.range)
   const windowLength = choices.data?.windowLength
   useEffect(() => (id && windowLength ? open(id, windowLength) : undefined), [id, windowLength, open])
@@ -44,14 +53,12 @@ export function Bench() {
   useClipboard()
 
   return (
-    <Flex direction="column" h="100%" position="relative">
+    <Flex direction="column" h="100%" minH="560px" position="relative">
       <TopBar>
-        <Tool asChild label="Back to the rack">
-          <Link to="/">
-            <ArrowLeft size={15} />
-          </Link>
-        </Tool>
-        <Text fontWeight="600">{graphic?.name ?? 'Opening…'}</Text>
+        {from ? <Back to={`/bench/${from}`} label="Back to the graphic that it is placed in" /> : <Back to="/" label="Back to the rack" />}
+        <Text as="h1" fontWeight="600">
+          {graphic?.name ?? 'Opening…'}
+        </Text>
         {graphic && (
           <Text color="soft" fontSize="12px">
             {graphic.width} × {graphic.height} · {rateLabel(graphic.rate)}
@@ -59,11 +66,16 @@ export function Bench() {
         )}
         <AddLayerBar />
         <Spacer />
+        <OthersHere />
         <SavedSign />
         <UndoTools />
+        <Tool label="Revisions: what it was before" onClick={() => setRevisions(true)}>
+          <History size={15} />
+        </Tool>
         <Tool label="Light or dark room" onClick={switchRoom}>
           <Contrast size={15} />
         </Tool>
+        <PersonButton />
         <Tool label="Keyboard (?)" onClick={() => setHelp(true)}>
           <HelpCircle size={15} />
         </Tool>
@@ -90,6 +102,8 @@ export function Bench() {
       <NoteOfEdit />
       <Upkeep />
       <OpenQuestion />
+      {revisions && id && <Revisions graphic={id} onClose={() => setRevisions(false)} />}
+      {id && <PlacingQuestions graphic={id} />}
       {help && <KeyboardHelp onClose={() => setHelp(false)} />}
     </Flex>
   )
@@ -101,7 +115,17 @@ function Upkeep() {
   useSounding()
   useReadings()
   useWindows()
+  useTelling()
   return null
+}
+
+/** Tells the others who sits here and what is selected. */
+function useTelling() {
+  const connection = useDocument((s) => s.connection)
+  const selection = useSelection((s) => s.selection)
+  const { name, colour } = usePerson()
+  useEffect(() => connection?.introduce(), [connection, name, colour])
+  useEffect(() => connection?.choose(selection), [connection, selection])
 }
 
 function UndoTools() {
@@ -205,15 +229,19 @@ function RefusalBar() {
   )
 }
 
-/** From the rack a graphic opens in the middle of Hold, where it can be seen; from a finding at its frame. */
+/** From the rack a graphic opens where its playhead was left, the first time in the middle of Hold, where it can be seen; from a finding at its frame. */
 function useOpeningFrame() {
   const [search] = useSearchParams()
+  const { graphic: id } = useParams()
   const at = search.get('at')
   const isThere = useDocument((s) => s.graphic !== null)
   useEffect(() => {
-    if (!isThere || at === null) return
-    const { arrive, hold } = useDocument.getState().graphic!.phases
-    const frame = at === 'hold' ? arrive + Math.floor(hold / 2) : Number(at)
+    // From one graphic to another, the one before is gone and this one is not there yet.
+    const phases = useDocument.getState().graphic?.phases
+    if (!isThere || !id || !phases) return
+    const { arrive, hold } = phases
+    const frame = at === null || at === 'hold' ? (leftAt(id) ?? (at === 'hold' ? arrive + Math.floor(hold / 2) : 0)) : Number(at)
     if (Number.isInteger(frame)) usePlayback.getState().seek(frame)
-  }, [isThere, at])
+    return () => leave(id, usePlayback.getState().frame)
+  }, [isThere, id, at])
 }

@@ -1,4 +1,4 @@
-import { Splitter } from '@chakra-ui/react'
+import { Box, Splitter } from '@chakra-ui/react'
 import { useState, type ReactNode } from 'react'
 
 const HEIGHTS = 'hang.bench.heights'
@@ -30,11 +30,16 @@ export function BenchPanels({ stage, details, timeline }: { stage: ReactNode; de
           onResizeEnd={(e) => keep(WIDTHS, e.size)}
         >
           <Splitter.Panel id="stage" minW="0">
-            {stage}
+            <Box as="main" h="100%" minW="0" aria-label="Stage and its wall">
+              {stage}
+            </Box>
           </Splitter.Panel>
           <Edge id="stage:details" label="Width of the details" />
-          <Splitter.Panel id="details" bg="panel" overflowY="auto">
-            {details}
+          <Splitter.Panel id="details" bg="panel">
+            {/* A panel hides what hangs out of it; what is in it scrolls. */}
+            <Box h="100%" overflowY="auto" tabIndex={-1}>
+              {details}
+            </Box>
           </Splitter.Panel>
         </Splitter.Root>
       </Splitter.Panel>
@@ -48,14 +53,16 @@ export function BenchPanels({ stage, details, timeline }: { stage: ReactNode; de
 
 function Edge({ id, label }: { id: 'stage:details' | 'work:timeline'; label: string }) {
   return (
-    <Splitter.ResizeTrigger
-      id={id}
-      aria-label={label}
-      // Beside the panels, not over them: what lies at their ends stays within reach.
-      css={{ '--splitter-thumb-size': '5px', bg: 'panel', _horizontal: { marginInline: 0 }, _vertical: { marginBlock: 0 } }}
-    >
-      <Splitter.ResizeTriggerSeparator />
-    </Splitter.ResizeTrigger>
+    <Box as="section" aria-label={label} display="contents">
+      <Splitter.ResizeTrigger
+        id={id}
+        aria-label={label}
+        // Beside the panels, not over them: what lies at their ends stays within reach.
+        css={{ '--splitter-thumb-size': '5px', bg: 'panel', _horizontal: { marginInline: 0 }, _vertical: { marginBlock: 0 } }}
+      >
+        <Splitter.ResizeTriggerSeparator />
+      </Splitter.ResizeTrigger>
+    </Box>
   )
 }
 

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
+import { useNavigate, useParams } from 'react-router'
 import { choicesQuery } from '../api/choices'
 import type { Point } from '../geometry/affine'
 import type { Edit } from '../live/document'
@@ -16,6 +17,7 @@ import { beginDrag, moveEdits, resizeEdits, turnEdits, type DragStart } from './
 import { GradientHandles } from './GradientHandles'
 import { Hooks } from './Hooks'
 import { MaskHandles } from './MaskHandles'
+import { OthersChoices } from './OthersHere'
 import { PathOverlay } from './PathOverlay'
 import { corners, layerAt, placeOf } from './picking'
 import { LayerPoints } from './PointsOverlay'
@@ -47,6 +49,8 @@ export function Handles({ scale }: { scale: number }) {
   const { select } = useSelection.getState()
   const { playing, rehearsal } = usePick(usePlayback, 'playing', 'rehearsal')
   const choices = useQuery(choicesQuery).data
+  const navigate = useNavigate()
+  const { graphic: host } = useParams()
   const svg = useRef<SVGSVGElement>(null)
   const isSecond = useDoubleTap<string>()
   const [lines, setLines] = useState<SnapLine[]>([])
@@ -80,6 +84,11 @@ export function Handles({ scale }: { scale: number }) {
       useSelection.getState().enter(hit)
       hit = layerAt(graphic!, program!, frame, point, hit)!
     } else follow(hit)
+    const placed = second && graphic!.layers.find((l) => l.id === hit)?.content
+    if (placed && placed.kind === 'placed') {
+      void navigate(`/bench/${placed.of}?from=${host}&at=hold`)
+      return null
+    }
     const chosen = e.shiftKey
       ? selection.includes(hit)
         ? selection.filter((s) => s !== hit)
@@ -161,6 +170,29 @@ export function Handles({ scale }: { scale: number }) {
     release,
     cancel,
   })
+  /** Arrow keys on a grip do what dragging it by a pixel of the graphic does, with Shift by ten. */
+  const byKey = (grip: Grip, id: string, at: Point) => ({
+    tabIndex: 0,
+    onKeyDown: (e: React.KeyboardEvent) => {
+      const step = e.shiftKey ? 10 : 1
+      const [x, y] = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[e.key] ?? [0, 0]
+      if (x === 0 && y === 0) return
+      e.preventDefault()
+      e.stopPropagation()
+      e.nativeEvent.stopImmediatePropagation()
+      const from = { x: at.x / scale, y: at.y / scale }
+      const to = { x: from.x + x!, y: from.y + y! }
+      const [start] = startsOf([id], from)
+      if (!start) return
+      void edit(
+        several(
+          grip === 'turn'
+            ? turnEdits(start, to, frame, false)
+            : resizeEdits(start, to, (grip as [number, number])[0], (grip as [number, number])[1], frame, e.altKey),
+        ),
+      )
+    },
+  })
   if (!graphic || !program) return null
   const width = graphic.width * scale
   const height = graphic.height * scale
@@ -189,6 +221,7 @@ export function Handles({ scale }: { scale: number }) {
         <EvenGap key={i} gap={g} scale={scale} />
       ))}
       {still && entered && <EnteredGroup id={entered} scale={scale} />}
+      <OthersChoices scale={scale} />
       {still && <Hooks scale={scale} />}
       {still && selection.length === 1 && <PathOverlay key={selection[0]} id={selection[0]!} scale={scale} />}
       {still &&
@@ -253,6 +286,7 @@ export function Handles({ scale }: { scale: number }) {
                     role="button"
                     aria-label="Turn"
                     {...bindGrip(['turn', id])}
+                    {...byKey('turn', id, turn)}
                   />
                   {grips.map(([p, grip, name]) => (
                     <rect
@@ -272,6 +306,7 @@ export function Handles({ scale }: { scale: number }) {
                       role="button"
                       aria-label={`Resize ${name}`}
                       {...bindGrip([grip, id])}
+                      {...byKey(grip, id, p)}
                     />
                   ))}
                 </>

@@ -6,7 +6,7 @@ import { shortcuts } from './shortcuts'
 export function KeyboardHelp({ onClose }: { onClose: () => void }) {
   return (
     <Dialog title="Keyboard" onClose={onClose}>
-      <Grid templateColumns="auto 1fr" gap="6px 16px">
+      <Grid templateColumns="auto 1fr" gap="6px 16px" tabIndex={0} role="group" aria-label="Keys and what they do">
         {shortcuts.map((s) => (
           <Fragment key={s.keys}>
             <Kbd justifySelf="start">{s.keys}</Kbd>

@@ -10,6 +10,7 @@ import { useSelection } from '../stores/selectionStore'
 import { useRows } from '../timeline/rowState'
 import { order, selectAlike, selectAll } from './arrange'
 import { dissolve, group } from './groups'
+import { takeApart, useAsked } from './placing'
 import { combine, combinings, hasEdge, makePaths } from './shapes'
 
 /** What the right button of the pointer offers for the selected layers. */
@@ -43,6 +44,7 @@ function Items() {
   )
   if (chosen.length === 0) return item('Select all', selectAll)
   const edged = chosen.filter((l) => hasEdge(l, contents))
+  const placed = chosen.filter((l) => l.content.kind === 'placed')
   const groups = chosen.filter((l) => l.content.kind === 'group')
   return (
     <>
@@ -58,6 +60,8 @@ function Items() {
       {item('Group', () => void group())}
       {edged.length > 1 && edged.length === chosen.length && combinings.map(({ how, name }) => item(name, () => void combine(how)))}
       {edged.length === chosen.length && !chosen.every((l) => l.content.kind === 'path') && item('Make a path', () => void makePaths())}
+      {item('Make a graphic of it…', () => useAsked.getState().ask('wrap'))}
+      {placed.length > 0 && item('Take apart', () => void takeApart(placed.map((l) => l.id)))}
       {groups.length > 0 && item('Dissolve', () => void dissolve(groups.map((g) => g.id)))}
       {item(chosen.every((l) => l.hidden) ? 'Show' : 'Hide', () => change({ hidden: !chosen.every((l) => l.hidden) }))}
       {item(chosen.every((l) => l.locked) ? 'Unlock' : 'Lock', () => change({ locked: !chosen.every((l) => l.locked) }))}

@@ -1,17 +1,19 @@
 import { Box } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
-import { useLayoutEffect, useRef, useState, type RefObject } from 'react'
+import { useRef } from 'react'
 import { choicesQuery } from '../api/choices'
 import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
 import { useSelection } from '../stores/selectionStore'
+import { useSize } from '../shell/useSize'
 import { useView } from '../stores/viewStore'
 import { DrawPath } from './DrawPath'
 import { Handles } from './Handles'
 import { LayerMenu } from './LayerMenu'
 import { layerAt } from './picking'
 import { Grid, Guides, Rulers } from './Rulers'
+import { StageCanvases } from './StageCanvases'
 import { StageWall } from './StageWall'
 import { useStagePainting } from './useStagePainting'
 import { WordsOnStage } from './WordsOnStage'
@@ -43,7 +45,7 @@ export function Stage() {
         inset="0"
         overflow={zoom === 'fit' ? 'hidden' : 'auto'}
         bg="sunk"
-        onPointerDown={() => useSelection.getState().select([])}
+        onPointerDown={(e) => e.button === 0 && useSelection.getState().select([])}
       >
         {graphic && room.width > 0 && (
           <Box
@@ -57,12 +59,7 @@ export function Stage() {
           >
             <Box ref={stage} position="relative" style={{ width, height }} boxShadow="0 0 0 1px rgba(128,128,128,.6)" data-testid="stage">
               <StageWall />
-              <canvas
-                ref={moving}
-                aria-hidden
-                style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', visibility: 'hidden' }}
-              />
-              <canvas ref={exact} role="img" aria-label="Stage" style={{ position: 'absolute', inset: 0, width: '100%', height: '100%' }} />
+              <StageCanvases moving={moving} exact={exact} label="Stage" />
               {safeAreas && margins && (
                 <>
                   <SafeArea name="Action" margin={margins.actionMargin} />
@@ -111,7 +108,7 @@ function SafeArea({ name, margin }: { name: string; margin: number }) {
         position="absolute"
         top={name === 'Action' ? '-16px' : '2px'}
         left="4px"
-        fontSize="10px"
+        fontSize="12px"
         color="white"
         textShadow="0 0 3px black"
       >
@@ -119,17 +116,4 @@ function SafeArea({ name, margin }: { name: string; margin: number }) {
       </Box>
     </Box>
   )
-}
-
-function useSize(ref: RefObject<HTMLElement | null>) {
-  const [size, setSize] = useState({ width: 0, height: 0 })
-  useLayoutEffect(() => {
-    const element = ref.current!
-    const read = () => setSize({ width: element.clientWidth, height: element.clientHeight })
-    read()
-    const observer = new ResizeObserver(read)
-    observer.observe(element)
-    return () => observer.disconnect()
-  }, [ref])
-  return size
 }

@@ -8,16 +8,19 @@ import { useView } from '../stores/viewStore'
 
 const colours = { black: '#000000', white: '#FFFFFF', grey: '#808080' }
 
+const whole = { position: 'absolute', inset: 0, width: '100%', height: '100%', objectFit: 'cover' } as const
+
 /** What the preview shows behind the graphic. It is part of the page, not of the picture, so it cannot get into a file. */
 export function StageWall() {
-  const { wall, wallColour } = usePick(useView, 'wall', 'wallColour')
-  if (wall === 'footage') return <Footage />
+  const { wall, wallColour, footage } = usePick(useView, 'wall', 'wallColour', 'footage')
+  if (wall === 'footage')
+    return footage?.isStill ? <img src={footage.url} alt="" style={whole} /> : <Clip url={footage?.url ?? '/api/footage'} />
   if (wall === 'checker') return <Box className="checker" position="absolute" inset="0" />
   return <Box position="absolute" inset="0" style={{ background: wall === 'colour' ? wallColour : colours[wall] }} />
 }
 
-/** The demo's meadow, running with the playhead. */
-function Footage() {
+/** A clip, running with the playhead. */
+function Clip({ url }: { url: string }) {
   const video = useRef<HTMLVideoElement>(null)
   const { playing, frame } = usePick(usePlayback, 'playing', 'frame')
   const { graphic } = usePick(useDocument, 'graphic')
@@ -33,11 +36,20 @@ function Footage() {
   return (
     <video
       ref={video}
-      src="/api/footage"
+      src={url}
       muted
       loop
       playsInline
-      style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', objectFit: 'cover' }}
+      style={whole}
+      onError={() => {
+        const { footage, setFootage } = useView.getState()
+        if (footage?.url !== url) return
+        setFootage(null)
+        useDocument.getState().refuse({
+          message: `This browser cannot show ${footage.name}.`,
+          remedy: 'Use an MP4, a WebM or a picture; it is only for looking.',
+        })
+      }}
     />
   )
 }

@@ -24,7 +24,7 @@ export function useBenchKeys(onHelp: () => void) {
       useKey: keys === '?' || keys === ',' || keys === '.',
       // The comma is a key of its own here, not only what stands between keys.
       delimiter: keys === ',' ? '|' : ',',
-      ignoreEventWhen: () => isAsking(),
+      ignoreEventWhen: (e) => isAsking() || isPressing(e),
     })
 
   on('space', () => playback().toggle())
@@ -83,6 +83,14 @@ export function useBenchKeys(onHelp: () => void) {
   })
   on('?', onHelp)
 }
+
+/** Space presses what the keyboard has come to; what was pressed by the pointer lately does not count as that. */
+const isPressing = (e: KeyboardEvent) =>
+  e.key === ' ' &&
+  (document.activeElement?.matches(
+    'button:focus-visible, a:focus-visible, [role=button]:focus-visible, input[type=checkbox]:focus-visible',
+  ) ??
+    false)
 
 /** Moves the selected keyframes in time; they stay selected. */
 async function nudgeKeys(by: number) {

@@ -8,7 +8,7 @@ export function Act({ name, title, disabled, onClick }: { name: string; title: s
       h="24px"
       px="6px"
       minW="0"
-      fontSize="11px"
+      fontSize="12px"
       variant="outline"
       borderColor="line"
       data-hint={title}

@@ -6,10 +6,12 @@ import { usePlayback } from '../stores/playbackStore'
 import { totalFrames, type Layer, type PieceStagger } from '../live/document'
 import type { ApplyArrival, ArrivalKind, StaggerOrder } from '../live/core.gen'
 import { Choice } from '../shell/controls'
+import { Sample } from './SampleMenu'
 import { Section } from './Section'
 import { orders } from './orders'
 import { NumberField } from '../shell/NumberField'
 import { Tick } from '../shell/Tick'
+import { TimeField } from '../time/TimeField'
 import { PieceControls } from './PieceDetails'
 
 /** Frames of rest that a rehearsal shows on either side. */
@@ -113,15 +115,15 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
         ))}
       </Flex>
       <Grid templateColumns="1fr 1fr" gap="4px" mb="4px">
-        <NumberField
-          label="Length, frames; 0 for the whole phase"
-          prefix="length"
-          value={settings.length}
-          digits={0}
-          min={0}
-          max={10000}
-          onChange={(length) => change({ length })}
-        />
+        <Flex align="center" gap="4px" fontSize="12px" color="soft">
+          length
+          <TimeField
+            label="Length, frames; 0 for the whole phase"
+            frames={settings.length}
+            width="100%"
+            onChange={(length) => change({ length: Math.max(0, length) })}
+          />
+        </Flex>
         <NumberField
           label="Distance; 0 for its own"
           prefix="distance"
@@ -169,9 +171,8 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
             <Box
               key={a.kind}
               asChild
-              h="24px"
-              px="2px"
-              fontSize="11px"
+              pb="2px"
+              fontSize="12px"
               letterSpacing="-0.02em"
               whiteSpace="nowrap"
               overflow="hidden"
@@ -193,12 +194,13 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
                   void edit(edited(a.kind))
                 }}
               >
+                <Sample what={leaving ? 'departures' : 'arrivals'} name={a.kind} height={36} />
                 {shortTitle(a.title, leaving)}
               </button>
             </Box>
           ))}
       </Grid>
-      <Text fontSize="11px" color="soft" mt="4px">
+      <Text fontSize="12px" color="soft" mt="4px">
         Rest on one to see it; a click writes ordinary keyframes, which then follow the settings above until you select something else.
       </Text>
     </Section>

@@ -18,7 +18,7 @@ export function FeelButton({ name, css, chosen, onChoose }: Props) {
       borderColor={chosen ? 'accent' : 'line'}
       bg={chosen ? 'chosen' : 'room'}
       borderRadius="4px"
-      fontSize="10px"
+      fontSize="12px"
       whiteSpace="nowrap"
       overflow="hidden"
       textOverflow="ellipsis"

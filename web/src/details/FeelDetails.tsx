@@ -122,7 +122,7 @@ function SpringMaker({ onMade }: { onMade: (css: string) => void }) {
   const problem = made.error instanceof Refused ? `${made.error.message} ${made.error.remedy}` : null
   return (
     <Box mt="8px" role="group" aria-label="Spring">
-      <Text fontSize="11px" color="soft" mb="2px">
+      <Text fontSize="12px" color="soft" mb="2px">
         Spring: stiffness, damping, mass
       </Text>
       <Flex gap="4px">
@@ -164,7 +164,7 @@ function SpringMaker({ onMade }: { onMade: (css: string) => void }) {
           Use
         </Button>
       </Flex>
-      <Text fontSize="11px" color={problem ? 'bad' : 'soft'}>
+      <Text fontSize="12px" color={problem ? 'bad' : 'soft'}>
         {problem ?? (made.data ? `Comes to rest after ${made.data.seconds.toFixed(2)} s` : '')}
       </Text>
     </Box>

@@ -2,16 +2,20 @@ import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import type { Schemas } from '../api/client'
 import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
+import { usePlayback } from '../stores/playbackStore'
 import { useSelection } from '../stores/selectionStore'
 import type { GraphicKind } from '../live/core.gen'
 import { totalFrames } from '../live/document'
+import { useAsked } from '../bench/placing'
 import { CommittedInput } from '../shell/CommittedInput'
 import { Choice, Labelled } from '../shell/controls'
 import { kinds, rateLabel } from '../shell/kinds'
 import { TimeField } from '../time/TimeField'
 import { timecode } from '../time/timecode'
+import { Act } from './Act'
 import { Section } from './Section'
 import { NumberField } from '../shell/NumberField'
+import { FieldDetails } from './FieldDetails'
 import { GuideDetails } from './GuideDetails'
 import { PaletteDetails } from './PaletteDetails'
 import { Tick } from '../shell/Tick'
@@ -24,6 +28,7 @@ export function GraphicDetails({ choices }: { choices: Schemas['Choices'] }) {
   const { graphic, findings } = usePick(useDocument, 'graphic', 'findings')
   const { edit, preview } = useDocument.getState()
   const { select } = useSelection.getState()
+  const range = usePlayback((s) => s.range)
   const g = graphic!
   const blur = g.motionBlur ?? { on: false, angle: 180 }
   return (
@@ -65,6 +70,11 @@ export function GraphicDetails({ choices }: { choices: Schemas['Choices'] }) {
             digits={0}
             onChange={(height) => void edit({ do: 'changeGraphic', height })}
           />
+          <Act
+            name="Refit…"
+            title="Another size and shape, in which everything finds its place"
+            onClick={() => useAsked.getState().ask('refit')}
+          />
         </Flex>
       </Section>
       <GuideDetails />
@@ -79,16 +89,26 @@ export function GraphicDetails({ choices }: { choices: Schemas['Choices'] }) {
               width="74px"
               onChange={(n) => void edit({ do: 'setPhases', phases: { ...g.phases, [phase]: n } })}
             />
-            <Box w="84px" color="soft" fontSize="11px" textAlign="right">
+            <Box w="84px" color="soft" fontSize="12px" textAlign="right">
               {timecode(g.phases[phase], g.rate)}
             </Box>
           </Flex>
         ))}
-        <Text color="soft" fontSize="11px">
+        <Text color="soft" fontSize="12px">
           In all {totalFrames(g.phases)} frames
         </Text>
+        {range && (
+          <Act
+            name="Trim to the range"
+            title={`Only frames ${range[0]} to ${range[1]} are left; they look as before`}
+            onClick={() => {
+              void edit({ do: 'trim', from: range[0], to: range[1] }).then((done) => done && usePlayback.getState().forgetRange())
+            }}
+          />
+        )}
         <ReadingNote />
       </Section>
+      <FieldDetails />
       <PaletteDetails />
       <Section title="Motion blur">
         <Flex align="center" gap="8px">

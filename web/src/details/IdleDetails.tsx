@@ -4,6 +4,7 @@ import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
 import { totalFrames, type IdleMotion, type Layer } from '../live/document'
 import { Choice, Tool } from '../shell/controls'
+import { SampleMenu } from './SampleMenu'
 import { Section } from './Section'
 import { Act } from './Act'
 import { NumberField } from '../shell/NumberField'
@@ -102,13 +103,13 @@ export function IdleDetails({ layer }: { layer: Layer }) {
           {timings?.[i] && <CycleLength motion={m} timing={timings[i]} />}
         </Box>
       ))}
-      <Choice
+      <SampleMenu
         label="Add an idle motion"
-        value=""
-        options={[{ value: '', label: 'Add…' }, ...Object.entries(kinds).map(([value, k]) => ({ value, label: k.label }))]}
-        onChange={(e) => {
-          const kind = e.target.value as IdleMotion['kind']
-          if (kind in kinds) set([...idles, { kind, amplitude: kinds[kind].amplitude, cycles: 2, phase: 0, over: 'hold', seed: 1 }])
+        what="idles"
+        choices={Object.entries(kinds).map(([name, k]) => ({ name, title: k.label }))}
+        onChoose={(name) => {
+          const kind = name as IdleMotion['kind']
+          set([...idles, { kind, amplitude: kinds[kind].amplitude, cycles: 2, phase: 0, over: 'hold', seed: 1 }])
         }}
       />
     </Section>
@@ -123,7 +124,7 @@ function CycleLength({ motion, timing }: { motion: IdleMotion; timing: { framesP
   const length = (motion.over ?? 'hold') === 'hold' ? phases.hold : totalFrames(phases)
   const hold = phases.hold + timing.evenLength - length
   return (
-    <Flex align="center" gap="6px" mt="4px" fontSize="11px" color="soft">
+    <Flex align="center" gap="6px" mt="4px" fontSize="12px" color="soft">
       <Box flex="1">{Number(timing.framesPerCycle.toFixed(2))} frames a cycle</Box>
       {timing.evenLength !== length && hold >= 0 && (
         <Act

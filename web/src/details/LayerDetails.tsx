@@ -1,4 +1,4 @@
-import { Box, Grid } from '@chakra-ui/react'
+import { Box, Button, Grid } from '@chakra-ui/react'
 import { ChevronDown, ChevronLeft, ChevronRight, Spline } from 'lucide-react'
 import { memo, useState, type ReactNode } from 'react'
 import type { Schemas } from '../api/client'
@@ -13,11 +13,13 @@ import { Choice, Labelled, Tool } from '../shell/controls'
 import { makePaths } from '../bench/shapes'
 import { Section } from './Section'
 import { EffectDetails } from './EffectDetails'
+import { FieldDetails } from './FieldDetails'
 import { FeatureTicks } from './FeatureTicks'
 import { GroupTools } from './GroupTools'
 import { MaskDetails } from './MaskDetails'
 import { MixDetails } from './MixDetails'
 import { SoundLoudness } from './SoundDetails'
+import { PlacedDetails, placedSettings } from './PlacedDetails'
 import { ReadingNote } from './ReadingNote'
 import { AlignDetails } from './SeveralDetails'
 import { TypeDetails, typeSettings } from './TypeDetails'
@@ -47,9 +49,12 @@ export const LayerDetails = memo(function LayerDetails({ id, choices }: { id: st
         <Identity id={id} choices={choices} />
         {content?.isGroup && <GroupTools id={id} />}
       </Section>
+      {content?.runs && <RunLength id={id} />}
+      {kind === 'placed' && <PlacedDetails id={id} />}
       {kind === 'type' && <ReadingNote />}
       {kind === 'sound' && <SoundLoudness />}
       <Values id={id} choices={choices} />
+      <FieldDetails layerId={id} />
       {!content?.isInvisible && <AlignDetails count={1} />}
       {!content?.isInvisible && <MaskDetails id={id} choices={choices} />}
       {!content?.isInvisible && <EffectDetails id={id} choices={choices} />}
@@ -57,6 +62,24 @@ export const LayerDetails = memo(function LayerDetails({ id, choices }: { id: st
     </>
   )
 })
+
+/** What runs by itself can be what the graphic is as long as. */
+function RunLength({ id }: { id: string }) {
+  const { edit } = useDocument.getState()
+  return (
+    <Button
+      size="xs"
+      variant="outline"
+      borderColor="line"
+      mb="8px"
+      w="100%"
+      title="Makes Hold as long as it takes"
+      onClick={() => void edit({ do: 'fitLength', layer: id })}
+    >
+      As long as it runs
+    </Button>
+  )
+}
 
 function Findings({ id }: { id: string }) {
   const { findings } = usePick(useDocument, 'findings')
@@ -69,13 +92,10 @@ function Findings({ id }: { id: string }) {
     ))
 }
 
-/** Contents whose words or picture an editor fills in. */
-const fillable = ['type', 'picture']
-
-/** Name, font, field and carrier. */
+/** Name, font and carrier. */
 function Identity({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
   const { edit } = useDocument.getState()
-  const layer = useOfLayer(id, ({ name, field, hangsFrom, content }) => ({ name, field, hangsFrom, kind: content.kind }))
+  const layer = useOfLayer(id, ({ name, hangsFrom, content }) => ({ name, hangsFrom, kind: content.kind }))
   const others = useStageLayers(choices.contents).filter((l) => l.id !== id)
   const isOnStage = choices.contents.find((c) => c.name === layer?.kind)?.isOnStage ?? true
   const change = (part: Partial<ChangeLayer>) => void edit({ do: 'changeLayer', layer: id, ...part })
@@ -87,11 +107,6 @@ function Identity({ id, choices }: { id: string; choices: Schemas['Choices'] }) 
       </Labelled>
       <TypeDetails id={id} choices={choices} />
       <Grid templateColumns="1fr 1fr" gap="6px">
-        {fillable.includes(layer.kind) && (
-          <Labelled label="Field for editors">
-            <CommittedInput value={layer.field ?? ''} placeholder="none" onCommit={(field) => change({ field })} />
-          </Labelled>
-        )}
         {isOnStage && (
           <Labelled label="Hangs from">
             <Choice
@@ -114,6 +129,7 @@ function useParts(id: string, choices: Schemas['Choices']) {
   const parts = new Map<string, Placed[]>()
   for (const v of ownValues(layer, choices)) {
     if (layer.content.kind === 'type' && typeSettings.includes(v.address)) continue
+    if (layer.content.kind === 'placed' && placedSettings.includes(v.address)) continue
     parts.set(v.info.part, [...(parts.get(v.info.part) ?? []), v])
   }
   return { layer, parts }

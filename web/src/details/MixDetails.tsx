@@ -8,6 +8,7 @@ import { Choice, Labelled } from '../shell/controls'
 import { Section } from './Section'
 import { Tick } from '../shell/Tick'
 import { inWords } from './inWords'
+import { TieDetails } from './TieDetails'
 
 /** How a layer is mixed with what lies behind it, what cuts it, and the group it is in. */
 export function MixDetails({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
@@ -71,6 +72,7 @@ export function MixDetails({ id, choices }: { id: string; choices: Schemas['Choi
           Turned round: only where it is not
         </Tick>
       )}
+      <TieDetails id={id} />
     </Section>
   )
 }

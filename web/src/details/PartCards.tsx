@@ -5,6 +5,7 @@ import type { Schemas } from '../api/client'
 import type { Channel } from '../live/document'
 import { useOfLayer } from '../stores/ofLayer'
 import { Choice, Tool } from '../shell/controls'
+import { SampleMenu } from './SampleMenu'
 import { Section } from './Section'
 import { ValueRow } from './ValueRow'
 
@@ -69,14 +70,18 @@ export function PartCards({ id, list, title, kinds, add, tools, onAdd, onMove, o
           </Box>
         )
       })}
-      <Choice
-        label={add}
-        value=""
-        options={[{ value: '', label: `${add}…` }, ...kinds.map((k) => ({ value: k.name, label: k.title }))]}
-        onChange={(e) => {
-          if (e.target.value) onAdd(e.target.value)
-        }}
-      />
+      {list === 'effects' ? (
+        <SampleMenu label={add} what="effects" choices={kinds} onChoose={onAdd} />
+      ) : (
+        <Choice
+          label={add}
+          value=""
+          options={[{ value: '', label: `${add}…` }, ...kinds.map((k) => ({ value: k.name, label: k.title }))]}
+          onChange={(e) => {
+            if (e.target.value) onAdd(e.target.value)
+          }}
+        />
+      )}
     </Section>
   )
 }

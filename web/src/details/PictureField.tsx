@@ -23,13 +23,13 @@ export function PictureField({ layerId, value }: EditorProps) {
     }
   }
   return (
-    <Box fontSize="11px">
+    <Box fontSize="12px">
       {asset ? `${asset.name}, ${asset.width} × ${asset.height} px` : 'None'}
       <input
         type="file"
         accept="image/png,image/jpeg,image/webp"
         aria-label="Replace the picture"
-        style={{ fontSize: 11, width: '100%' }}
+        style={{ fontSize: 12, width: '100%' }}
         onChange={(e) => {
           if (e.target.files?.[0]) void replace(e.target.files[0])
         }}

@@ -6,7 +6,7 @@ export function Section({ title, tools, children }: { title: string; tools?: Rea
   return (
     <Box as="section" mb="10px">
       <Flex align="center" h="24px" mb="2px">
-        <Text fontWeight="600" fontSize="12px" flex="1">
+        <Text as="h2" fontWeight="600" fontSize="12px" flex="1">
           {title}
         </Text>
         {tools}

@@ -182,7 +182,7 @@ function Shared({ ids, choices }: { ids: string[]; choices: Schemas['Choices'] }
           <Flex key={address} mb="5px" gap="6px" align="start" role="group" aria-label={info.label}>
             <Box w="80px" flexShrink={0} fontSize="12px" title={info.meaning}>
               {info.label}
-              <Box as="span" color={mixed ? 'bad' : 'soft'} fontSize="10px" display="block">
+              <Box as="span" color={mixed ? 'bad' : 'soft'} fontSize="12px" display="block">
                 {mixed ? 'mixed' : unit}
               </Box>
             </Box>

@@ -25,7 +25,7 @@ export function SoundField({ layerId, value }: EditorProps) {
       }),
     )
   return (
-    <Box fontSize="11px">
+    <Box fontSize="12px">
       {sound
         ? `${sound.name}, ${(sound.samples / SAMPLE_RATE).toFixed(2)} s, ${sound.channels === 1 ? 'mono' : sound.channels === 2 ? 'stereo' : `${sound.channels} channels`}`
         : 'None'}
@@ -33,7 +33,7 @@ export function SoundField({ layerId, value }: EditorProps) {
         type="file"
         accept={SOUND_FILES}
         aria-label="Replace the sound"
-        style={{ fontSize: 11, width: '100%' }}
+        style={{ fontSize: 12, width: '100%' }}
         onChange={(e) => {
           if (e.target.files?.[0]) void replace(e.target.files[0])
         }}

@@ -4,6 +4,8 @@ import type { Schemas } from '../api/client'
 import { useDocument } from '../stores/documentStore'
 import { usePlayback } from '../stores/playbackStore'
 import { keysIn, valueAt, type Channel, type PlainValue } from '../live/document'
+import { fillable } from './fields'
+import { FieldMark } from './FieldMark'
 import { editors } from './editors'
 import { unitOf } from './valueInfo'
 
@@ -39,7 +41,7 @@ function Row({ layerId, address, channel, info }: Props) {
 
   return (
     <Flex mb="5px" gap="6px" align="start" role="group" aria-label={name}>
-      <Flex w="80px" flexShrink={0} h="24px" align="center" gap="6px" title={info.meaning}>
+      <Flex w="86px" flexShrink={0} minH="24px" align="center" gap="6px" title={info.meaning}>
         {info.keyable ? (
           <Box
             as="button"
@@ -60,7 +62,7 @@ function Row({ layerId, address, channel, info }: Props) {
         <Box fontSize="12px" lineHeight="1.1">
           {info.label}
           {unit && (
-            <Box as="span" color="soft" fontSize="10px" display="block">
+            <Box as="span" color="soft" fontSize="12px" display="block" whiteSpace="nowrap">
               {unit}
             </Box>
           )}
@@ -76,6 +78,7 @@ function Row({ layerId, address, channel, info }: Props) {
           onChange={(v) => void edit(set(v))}
         />
       </Box>
+      {fillable.includes(info.kind) && <FieldMark layerId={layerId} address={address} label={info.label} />}
     </Flex>
   )
 }

@@ -33,7 +33,7 @@ export function Checks({ graphic, keyColour, onTrim, onKeyColour }: Props) {
     <Box as="section" aria-label="Checks" bg="panel" border="1px solid" borderColor="line" borderRadius="8px" p="10px 14px" mb="14px">
       <Flex align="center" gap="8px">
         <Text fontWeight="600">Before it goes</Text>
-        {report.isFetching && <Spinner size="xs" aria-label="Looking at every frame" />}
+        {report.isFetching && <Spinner role="img" size="xs" aria-label="Looking at every frame" />}
         {found && found.findings.every((f) => f.weight === 'note') && (
           <Flex color="good" align="center" gap="5px">
             <CircleCheck size={15} /> All clear

@@ -1,10 +1,9 @@
 import { Box, Button, Flex, Grid, Heading, Image, Spacer, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
-import { ArrowLeft } from 'lucide-react'
 import { useState } from 'react'
-import { Link, useParams, useSearchParams } from 'react-router'
+import { useParams, useSearchParams } from 'react-router'
 import { api, data, type Schemas } from '../api/client'
-import { Tool, TopBar } from '../shell/controls'
+import { Back, TopBar } from '../shell/controls'
 import { useAct } from '../shell/useAct'
 import { rateLabel } from '../shell/kinds'
 import { Checks } from './Checks'
@@ -30,12 +29,10 @@ export function Handoff() {
   return (
     <Flex direction="column" h="100%">
       <TopBar>
-        <Tool asChild label="Back to the bench">
-          <Link to={`/bench/${id}`}>
-            <ArrowLeft size={15} />
-          </Link>
-        </Tool>
-        <Text fontWeight="600">{graphic?.name}</Text>
+        <Back to={`/bench/${id}`} label="Back to the bench" />
+        <Text as="h1" fontWeight="600">
+          {graphic?.name}
+        </Text>
         <Text color="soft">Handoff</Text>
         <Spacer />
         <Button asChild size="xs" variant="outline" borderColor="line">
@@ -64,7 +61,7 @@ function Desk({ graphic, shelf, kinds, start }: DeskProps) {
   const { act, refused } = useAct(['handoffs', graphic.id])
   return (
     <Grid flex="1" minH="0" templateColumns="356px minmax(0, 1fr)" templateRows="minmax(0, 1fr)">
-      <Box bg="panel" borderRight="1px solid" borderColor="line" p="16px" overflowY="auto">
+      <Box as="section" aria-label="What is handed off" bg="panel" borderRight="1px solid" borderColor="line" p="16px" overflowY="auto">
         <Box className="checker" borderRadius="6px" overflow="hidden" mb="8px">
           <Image src={graphic.still} alt={`The end of Hold of ${graphic.name}`} w="100%" maxH="130px" objectFit="contain" />
         </Box>
@@ -88,7 +85,7 @@ function Desk({ graphic, shelf, kinds, start }: DeskProps) {
           </Box>
         )}
       </Box>
-      <Box overflowY="auto" p="16px">
+      <Box as="main" overflowY="auto" p="16px">
         <Checks
           graphic={graphic}
           keyColour={order.backing.kind === 'key' ? (order.backing.colour ?? null) : null}

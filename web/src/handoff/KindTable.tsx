@@ -33,7 +33,7 @@ export function KindTable({ kinds, chosen, forecasts, hasSound, onChange }: Prop
           <>
             <span />
             {['size', 'time', 'error'].map((head) => (
-              <Text key={head} color="soft" textAlign="right" fontSize="11px">
+              <Text key={head} color="soft" textAlign="right" fontSize="12px">
                 {head}
               </Text>
             ))}
@@ -68,7 +68,7 @@ function Figures({ forecast }: { forecast: Forecasts[string] }) {
   if (!forecast || forecast === 'waiting') return <Box gridColumn="2 / -1">{forecast === 'waiting' && <Spinner size="xs" />}</Box>
   if ('refused' in forecast)
     return (
-      <Text gridColumn="2 / -1" color="soft" fontSize="11px" title={forecast.refused}>
+      <Text gridColumn="2 / -1" color="soft" fontSize="12px" title={forecast.refused}>
         not like this
       </Text>
     )

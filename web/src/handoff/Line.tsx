@@ -1,9 +1,8 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
-import { ArrowLeft } from 'lucide-react'
 import { Link } from 'react-router'
 import { api, data, type Schemas } from '../api/client'
-import { Tool, TopBar } from '../shell/controls'
+import { Back, TopBar } from '../shell/controls'
 import { useAct } from '../shell/useAct'
 import { HandoffCard } from './HandoffCard'
 
@@ -21,15 +20,13 @@ export function Line() {
   return (
     <Flex direction="column" h="100%">
       <TopBar>
-        <Tool asChild label="Back to the rack">
-          <Link to="/">
-            <ArrowLeft size={15} />
-          </Link>
-        </Tool>
-        <Text fontWeight="600">All files</Text>
+        <Back to="/" label="Back to the rack" />
+        <Text as="h1" fontWeight="600">
+          All files
+        </Text>
         <Text color="soft">Handoff</Text>
       </TopBar>
-      <Box flex="1" overflowY="auto" p="20px" maxW="1000px" w="100%" mx="auto">
+      <Box as="main" flex="1" overflowY="auto" p="20px" maxW="1000px" w="100%" mx="auto">
         {refused && (
           <Box role="alert" bg="badRoom" color="bad" p="8px" borderRadius="6px" mb="10px">
             {refused.message} {refused.remedy}

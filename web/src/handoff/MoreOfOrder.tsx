@@ -86,7 +86,7 @@ export function MoreOfOrder({ order, chosen, colourways, hasSound, usual, siblin
           )}
           {colourways.length > 1 && (
             <Box mb="6px">
-              <Text fontSize="11px" color="soft" mb="2px">
+              <Text fontSize="12px" color="soft" mb="2px">
                 Colourways
               </Text>
               <Flex wrap="wrap" gap="4px 12px">
@@ -102,7 +102,7 @@ export function MoreOfOrder({ order, chosen, colourways, hasSound, usual, siblin
               </Flex>
             </Box>
           )}
-          <Text fontSize="11px" color="soft" mb="2px">
+          <Text fontSize="12px" color="soft" mb="2px">
             Also in other sizes
           </Text>
           <Flex gap="12px" mb="6px">
@@ -122,7 +122,7 @@ export function MoreOfOrder({ order, chosen, colourways, hasSound, usual, siblin
           </Flex>
           {siblings.length > 0 && (
             <Box mb="6px">
-              <Text fontSize="11px" color="soft" mb="2px">
+              <Text fontSize="12px" color="soft" mb="2px">
                 Together with {along.length > 0 && '(each whole; their files are on their own pages)'}
               </Text>
               <Flex wrap="wrap" gap="4px 12px">

@@ -51,7 +51,7 @@ export function OrderForm({ graphic, kinds, start, order, setOrder, siblings, al
   }
   return (
     <>
-      <Text fontSize="11px" color="soft" mb="3px" id="destinations">
+      <Text fontSize="12px" color="soft" mb="3px" id="destinations">
         Where it goes
       </Text>
       <Flex wrap="wrap" gap="4px" mb="10px" role="radiogroup" aria-labelledby="destinations">
@@ -133,7 +133,7 @@ export function OrderForm({ graphic, kinds, start, order, setOrder, siblings, al
           onChange={(n) => set({ scales: [n / 100, ...order.scales.slice(1)] })}
         />
       </Grid>
-      <Text color="soft" fontSize="11px" mb="8px">
+      <Text color="soft" fontSize="12px" mb="8px">
         {Math.max(0, to - from + 1)} frames · {timecode(Math.max(0, to - from + 1), graphic.rate)} ·{' '}
         {order.scales.map((s) => `${Math.round(graphic.width * s)} × ${Math.round(graphic.height * s)}`).join(', ')} px ·{' '}
         {order.backing.kind !== 'none' ? 'opaque' : order.premultiplied ? 'premultiplied alpha' : 'straight alpha'}
@@ -181,7 +181,7 @@ export function OrderForm({ graphic, kinds, start, order, setOrder, siblings, al
           {files > 1 ? `Hand off ${files} files` : 'Hand off'}
         </Button>
       </Flex>
-      <Box data-testid="forecast" role="status" fontSize="11px" color="soft" mt="6px" minH="16px">
+      <Box data-testid="forecast" role="status" fontSize="12px" color="soft" mt="6px" minH="16px">
         {chosen
           .map((k) => forecasts[k.kind])
           .map((f) => (f && f !== 'waiting' && 'refused' in f ? f.refused : null))

@@ -95,7 +95,7 @@ function FrameErrors({ frames }: { frames: Schemas['FrameError'][] }) {
       >
         <polyline points={points} fill="none" stroke="var(--chakra-colors-accent)" strokeWidth={1.2} vectorEffect="non-scaling-stroke" />
       </svg>
-      <Text color="soft" fontSize="11px">
+      <Text color="soft" fontSize="12px">
         Worst colour error, frame by frame (0 to {most.toFixed(1)})
       </Text>
     </Box>

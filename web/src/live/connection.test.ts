@@ -55,6 +55,7 @@ beforeEach(() => {
     onNote: (note) => heard.push(note),
     onReading: () => heard.push('reading'),
     onSounding: () => heard.push('sounding'),
+    onPeople: () => heard.push('people'),
     onRemoved: () => heard.push('removed'),
     onUnkept: (one) => unkept.push(one),
   }

@@ -2,7 +2,16 @@ import { HubConnectionBuilder, HubConnectionState, LogLevel, type HubConnection 
 import { MessagePackHubProtocol } from '@microsoft/signalr-protocol-msgpack'
 import type { Edit } from './core.gen'
 import type { LayerInspection, Patch, ReadingTime, Refusal, Sounding } from './messages.gen'
+import { introduction } from '../shell/person'
 import { session } from './session'
+
+/** Somebody else who has the graphic open, and what they have selected. */
+export interface PersonHere {
+  session: string
+  name: string
+  colour: string
+  layers: string[]
+}
 
 export interface Listener {
   onPatch: (patch: Patch) => void
@@ -11,6 +20,7 @@ export interface Listener {
   onNote: (note: string) => void
   onReading: (reading: ReadingTime) => void
   onSounding: (sounding: Sounding) => void
+  onPeople: (people: PersonHere[]) => void
   onRemoved: () => void
   /** A change that may not have been kept, because the line was lost. */
   onUnkept: (edit: Edit) => void
@@ -28,6 +38,7 @@ export class LiveConnection {
   private previewing = false
   private expected = 0
   private held: number[] = [0]
+  private chosen: string[] = []
   private joined = false
   private closed = false
 
@@ -61,6 +72,10 @@ export class LiveConnection {
     this.hub.on(
       'sounding',
       open((json: string) => listener.onSounding(JSON.parse(json) as Sounding)),
+    )
+    this.hub.on(
+      'people',
+      open((json: string) => listener.onPeople(JSON.parse(json) as PersonHere[])),
     )
     this.hub.on('removed', open(listener.onRemoved))
     this.hub.onreconnecting(() => this.lost())
@@ -154,6 +169,18 @@ export class LiveConnection {
     if (this.isOpen) void this.hub.invoke('Sounding').catch(() => undefined)
   }
 
+  /** Says who sits here. */
+  introduce() {
+    const { name, colour } = introduction()
+    if (this.isOpen) void this.hub.invoke('Introduce', name, colour).catch(() => undefined)
+  }
+
+  /** Says which layers are selected here. */
+  choose(layers: string[]) {
+    this.chosen = layers
+    if (this.isOpen) void this.hub.invoke('Choose', layers).catch(() => undefined)
+  }
+
   private get isOpen() {
     return this.joined && !this.closed && this.hub.state === HubConnectionState.Connected
   }
@@ -179,6 +206,8 @@ export class LiveConnection {
         this.joined = true
         this.listener.onLine('open')
         this.hold(this.held)
+        this.introduce()
+        this.choose(this.chosen)
         if (this.waiting !== undefined && !this.previewing) void this.sendPreviews()
         return
       } catch {

@@ -11,9 +11,11 @@ export interface Graphic {
   motionBlur?: MotionBlur
   guides?: GuideLines
   palette?: Palette
+  fields?: Field[]
   layers: Layer[]
   assets?: Record<string, Asset>
   sounds?: Record<string, SoundAsset>
+  placed?: Record<string, Graphic>
   fonts?: Record<string, FontAsset>
 }
 
@@ -46,10 +48,31 @@ export interface Colourway {
   colours: Record<string, string>
 }
 
+export interface Field {
+  name: string
+  fills: FieldTarget[]
+  help?: string
+  group?: string
+  whenLong?: WhenLong
+  width?: number
+  mostCharacters?: number
+  mostLines?: number
+  mayBeEmpty?: boolean
+  least?: number
+  greatest?: number
+  choices?: string[]
+}
+
+export interface FieldTarget {
+  layer: string
+  address: string
+}
+
+export type WhenLong = 'asSet' | 'fit' | 'wrap' | 'refuse'
+
 export interface Layer {
   id: string
   name: string
-  field?: string
   hangsFrom?: string
   group?: string
   hidden?: boolean
@@ -62,6 +85,7 @@ export interface Layer {
   idles?: IdleMotion[]
   blend?: BlendMode
   matte?: Matte
+  tie?: LayerTie
   position?: Keyed<[number, number]>
   scale?: Keyed<[number, number]>
   turn?: Keyed<number>
@@ -76,7 +100,9 @@ export interface Layer {
 }
 
 export type Content =
+  | Chart
   | Combination
+  | Counter
   | Ellipse
   | GroupContent
   | Hook
@@ -84,11 +110,75 @@ export type Content =
   | Line
   | PathContent
   | PictureContent
+  | PlacedGraphic
   | Plate
   | Ring
+  | Roll
   | SoundContent
   | Star
   | TypeContent
+
+/** Bars, columns, a pie, a ring or a line of a list of numbers. */
+export interface Chart {
+  kind: 'chart'
+  data?: string
+  shape?: 'bars' | 'columns' | 'pie' | 'ring' | 'line'
+  size?: [number, number]
+  grown?: Keyed<number>
+  lag?: number
+  greatest?: number
+  room?: number
+  corners?: number
+  hole?: number
+  lineWidth?: number
+  family?: string
+  weight?: number
+  align?: 'left' | 'centre' | 'right'
+  typeSize?: Keyed<number>
+  tracking?: Keyed<number>
+  fill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
+  case?: 'asTyped' | 'upper' | 'lower' | 'smallCaps'
+  numerals?: 'asInFont' | 'tabular' | 'proportional' | 'oldStyle' | 'tabularOldStyle'
+  features?: string
+  stroke?: Keyed<number>
+  strokeFill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
+  strokePlace?: 'centre' | 'inside' | 'outside'
+  strokeCap?: 'butt' | 'round' | 'square'
+  strokeJoin?: 'miter' | 'round' | 'bevel'
+  strokeMiter?: Keyed<number>
+  dashes?: [number, number]
+  dashPhase?: Keyed<number>
+  drawnFrom?: Keyed<number>
+  drawnTo?: Keyed<number>
+  drawnOffset?: Keyed<number>
+  startHead?: 'none' | 'arrow' | 'dot'
+  endHead?: 'none' | 'arrow' | 'dot'
+  headSize?: Keyed<number>
+  taper?: Keyed<[number, number]>
+  taperTo?: Keyed<number>
+  colour1?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
+  colour2?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
+  colour3?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
+  colour4?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
+  colour5?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
+  colour6?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
+  labels?: boolean
+  figures?: boolean
+  decimals?: number
+  language?: 'en' | 'de' | 'fr' | 'es' | 'it' | 'pt' | 'nl' | 'sv' | 'da' | 'nb' | 'fi' | 'pl' | 'cs' | 'ja' | 'zh'
+  after?: string
+}
+
+export interface Keyframe<T = unknown> {
+  at: number
+  value: T
+  feel?: string | string[]
+  tangentIn?: [number, number]
+  tangentOut?: [number, number]
+}
+
+/** A value over time: constant, or keyed. */
+export type Keyed<T> = T | { keys: Keyframe<T>[] }
 
 /** What several shapes make together, filled and stroked. */
 export interface Combination {
@@ -114,16 +204,57 @@ export interface Combination {
   taperTo?: Keyed<number>
 }
 
-export interface Keyframe<T = unknown> {
-  at: number
-  value: T
-  feel?: string | string[]
-  tangentIn?: [number, number]
-  tangentOut?: [number, number]
+/** A number that counts, with a ring or a bar that empties. */
+export interface Counter {
+  kind: 'counter'
+  runs?: 'clock' | 'value'
+  from?: number
+  to?: number
+  by?: number
+  every?: number
+  start?: number
+  number?: Keyed<number>
+  rounding?: 'nearest' | 'down' | 'up'
+  family?: string
+  weight?: number
+  align?: 'left' | 'centre' | 'right'
+  typeSize?: Keyed<number>
+  tracking?: Keyed<number>
+  fill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
+  case?: 'asTyped' | 'upper' | 'lower' | 'smallCaps'
+  numerals?: 'asInFont' | 'tabular' | 'proportional' | 'oldStyle' | 'tabularOldStyle'
+  features?: string
+  stroke?: Keyed<number>
+  strokeFill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
+  strokePlace?: 'centre' | 'inside' | 'outside'
+  strokeCap?: 'butt' | 'round' | 'square'
+  strokeJoin?: 'miter' | 'round' | 'bevel'
+  strokeMiter?: Keyed<number>
+  dashes?: [number, number]
+  dashPhase?: Keyed<number>
+  drawnFrom?: Keyed<number>
+  drawnTo?: Keyed<number>
+  drawnOffset?: Keyed<number>
+  startHead?: 'none' | 'arrow' | 'dot'
+  endHead?: 'none' | 'arrow' | 'dot'
+  headSize?: Keyed<number>
+  taper?: Keyed<[number, number]>
+  taperTo?: Keyed<number>
+  form?: 'digits' | 'thousands' | 'minutes' | 'hours' | 'currency' | 'percent' | 'words'
+  decimals?: number
+  leastDigits?: number
+  language?: 'en' | 'de' | 'fr' | 'es' | 'it' | 'pt' | 'nl' | 'sv' | 'da' | 'nb' | 'fi' | 'pl' | 'cs' | 'ja' | 'zh'
+  currency?: string
+  before?: string
+  after?: string
+  change?: 'cut' | 'fade' | 'rise' | 'drop' | 'grow'
+  changeTime?: number
+  gauge?: 'none' | 'ring' | 'bar'
+  gaugeSize?: Keyed<number>
+  gaugeWidth?: Keyed<number>
+  gaugeFill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
+  gaugeGround?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
 }
-
-/** A value over time: constant, or keyed. */
-export type Keyed<T> = T | { keys: Keyframe<T>[] }
 
 /** An ellipse, filled and stroked. */
 export interface Ellipse {
@@ -225,6 +356,19 @@ export interface PictureContent {
   oneColour?: Keyed<string>
 }
 
+/** A whole graphic within another. */
+export interface PlacedGraphic {
+  kind: 'placed'
+  of: string
+  filled?: [string, string][]
+  colourway?: string
+  length?: 'asTheLayer' | 'ownHold'
+  hold?: number
+  skip?: number
+  cut?: boolean
+  shape?: 'asItIs' | 'refitted'
+}
+
 /** A rectangle with corners and sides of its own, filled, bevelled and stroked. */
 export interface Plate {
   kind: 'plate'
@@ -286,6 +430,51 @@ export interface Ring {
   headSize?: Keyed<number>
   taper?: Keyed<[number, number]>
   taperTo?: Keyed<number>
+}
+
+/** Headings, roles and names that roll, come in pages, or crawl. */
+export interface Roll {
+  kind: 'roll'
+  lines?: string
+  moves?: 'up' | 'pages' | 'crawl'
+  pace?: 'length' | 'speed'
+  speed?: number
+  pageTime?: number
+  family?: string
+  weight?: number
+  align?: 'left' | 'centre' | 'right'
+  typeSize?: Keyed<number>
+  tracking?: Keyed<number>
+  fill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
+  case?: 'asTyped' | 'upper' | 'lower' | 'smallCaps'
+  numerals?: 'asInFont' | 'tabular' | 'proportional' | 'oldStyle' | 'tabularOldStyle'
+  features?: string
+  stroke?: Keyed<number>
+  strokeFill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
+  strokePlace?: 'centre' | 'inside' | 'outside'
+  strokeCap?: 'butt' | 'round' | 'square'
+  strokeJoin?: 'miter' | 'round' | 'bevel'
+  strokeMiter?: Keyed<number>
+  dashes?: [number, number]
+  dashPhase?: Keyed<number>
+  drawnFrom?: Keyed<number>
+  drawnTo?: Keyed<number>
+  drawnOffset?: Keyed<number>
+  startHead?: 'none' | 'arrow' | 'dot'
+  endHead?: 'none' | 'arrow' | 'dot'
+  headSize?: Keyed<number>
+  taper?: Keyed<[number, number]>
+  taperTo?: Keyed<number>
+  rowHeight?: number
+  gapHeight?: number
+  between?: number
+  logoHeight?: number
+  headingSize?: number
+  headingWeight?: number
+  headingFill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
+  roleSize?: number
+  roleWeight?: number
+  roleFill?: Keyed<string | { gradient: 'linear' | 'radial' | 'sweep'; from: [number, number]; to: [number, number]; squeeze?: number; stops: { at: number; colour: string }[] }>
 }
 
 /** A sound, heard and not seen. */
@@ -634,6 +823,16 @@ export interface Matte {
 
 export type MatteBy = 'alpha' | 'luma'
 
+export interface LayerTie {
+  across: TieAcross
+  down: TieDown
+  safe?: boolean
+}
+
+export type TieAcross = 'left' | 'centre' | 'right' | 'both'
+
+export type TieDown = 'top' | 'middle' | 'bottom' | 'both'
+
 export interface Asset {
   name: string
   type: string
@@ -668,6 +867,8 @@ export type Edit =
   | AlignKeys
   | AlignLayers
   | ApplyArrival
+  | ApplyTake
+  | BecomeAgain
   | BendPath
   | ChangeGraphic
   | ChangeLayer
@@ -676,6 +877,7 @@ export type Edit =
   | CopyEffects
   | DissolveGroups
   | DuplicateLayers
+  | FitLength
   | GroupLayers
   | InsertEffect
   | InsertMask
@@ -687,16 +889,22 @@ export type Edit =
   | MoveKeys
   | MoveMask
   | Nudge
+  | OrderField
   | OrderLayer
   | PasteKeys
+  | PlaceGraphic
+  | Refit
   | RemoveEffect
+  | RemoveField
   | RemoveKeys
   | RemoveLayers
   | RemoveMask
   | RenameRole
+  | RenewPlaced
   | ReverseKeys
   | SetBend
   | SetFeel
+  | SetField
   | SetGuides
   | SetIdles
   | SetMotionBlur
@@ -712,7 +920,11 @@ export type Edit =
   | StaggerKeys
   | StretchKeys
   | SwitchColourway
+  | TakeApart
   | TakePalette
+  | TieLayers
+  | Trim
+  | WrapUp
 
 export interface AddAsset {
   do: 'addAsset'
@@ -798,6 +1010,25 @@ export type PieceOrder = 'inOrder' | 'reversed' | 'fromMiddle' | 'shuffled'
 
 export type StaggerOrder = 'topDown' | 'bottomUp' | 'selected'
 
+export interface ApplyTake {
+  do: 'applyTake'
+  take: Take
+}
+
+export interface Take {
+  values?: Record<string, string>
+  colourway?: string
+  hold?: number
+  pictures?: Record<string, Asset>
+  name?: string
+}
+
+export interface BecomeAgain {
+  do: 'becomeAgain'
+  graphic: Graphic
+  of: string
+}
+
 export interface BendPath {
   do: 'bendPath'
   layer: string
@@ -819,7 +1050,6 @@ export interface ChangeLayer {
   do: 'changeLayer'
   layer: string
   name?: string
-  field?: string
   hidden?: boolean
   locked?: boolean
   guide?: boolean
@@ -863,6 +1093,11 @@ export interface DissolveGroups {
 export interface DuplicateLayers {
   do: 'duplicateLayers'
   layers: string[]
+}
+
+export interface FitLength {
+  do: 'fitLength'
+  layer: string
 }
 
 export interface GroupLayers {
@@ -939,6 +1174,12 @@ export interface Nudge {
   whole?: boolean
 }
 
+export interface OrderField {
+  do: 'orderField'
+  name: string
+  to: number
+}
+
 export interface OrderLayer {
   do: 'orderLayer'
   layer: string
@@ -958,10 +1199,28 @@ export interface CopiedKey {
   key: unknown
 }
 
+export interface PlaceGraphic {
+  do: 'placeGraphic'
+  key: string
+  graphic: Graphic
+  at?: number
+}
+
+export interface Refit {
+  do: 'refit'
+  width: number
+  height: number
+}
+
 export interface RemoveEffect {
   do: 'removeEffect'
   layer: string
   effect: string
+}
+
+export interface RemoveField {
+  do: 'removeField'
+  name: string
 }
 
 export interface RemoveKeys {
@@ -987,6 +1246,12 @@ export interface RenameRole {
   name: string
 }
 
+export interface RenewPlaced {
+  do: 'renewPlaced'
+  key: string
+  graphic: Graphic
+}
+
 export interface ReverseKeys {
   do: 'reverseKeys'
   keys: KeyPlace[]
@@ -1005,6 +1270,12 @@ export interface SetFeel {
   keys: KeyPlace[]
   feel: string
   part?: number
+}
+
+export interface SetField {
+  do: 'setField'
+  field: Field
+  was?: string
 }
 
 export interface SetGuides {
@@ -1103,7 +1374,31 @@ export interface SwitchColourway {
   name: string
 }
 
+export interface TakeApart {
+  do: 'takeApart'
+  layers: string[]
+}
+
 export interface TakePalette {
   do: 'takePalette'
   palette?: Palette
+}
+
+export interface TieLayers {
+  do: 'tieLayers'
+  layers: string[]
+  tie?: LayerTie
+}
+
+export interface Trim {
+  do: 'trim'
+  from: number
+  to: number
+}
+
+export interface WrapUp {
+  do: 'wrapUp'
+  layers: string[]
+  key: string
+  name: string
 }

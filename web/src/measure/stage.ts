@@ -74,6 +74,7 @@ async function fetchProgram(id: string): Promise<Program> {
       onNote: () => undefined,
       onReading: () => undefined,
       onSounding: () => undefined,
+      onPeople: () => undefined,
       onRemoved: () => undefined,
       onUnkept: () => undefined,
       onRefusal: (refusal) => {

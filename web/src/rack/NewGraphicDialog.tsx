@@ -1,12 +1,14 @@
 import { Box, Flex, Grid } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { api, data, Refused, type Schemas } from '../api/client'
+import { api, data, Refused, send, type Schemas } from '../api/client'
 import { choicesQuery } from '../api/choices'
 import { Choice, Labelled, TextInput } from '../shell/controls'
 import { Dialog } from '../shell/Dialog'
 import { kinds, rateLabel, sizes } from '../shell/kinds'
+import { MovingPicture } from '../shell/MovingPicture'
+import { TimeField } from '../time/TimeField'
 import { rateOf, timecode } from '../time/timecode'
 
 type Wish = Schemas['NewGraphic']
@@ -26,8 +28,9 @@ export function NewGraphicDialog({ package: id, onClose }: { package: string; on
     leave: 25,
   })
   const [own, setOwn] = useState(false)
+  const [read, setRead] = useState('')
   const [refused, setRefused] = useState<Refused | null>(null)
-  const set = (part: Partial<Wish>) => setWish({ ...wish, ...part })
+  const set = (part: Partial<Wish>) => setWish((now) => ({ ...now, ...part }))
   const setRate = (rate: string) => {
     const k = rateOf(rate) / rateOf(wish.rate)
     set({ rate, arrive: Math.round(wish.arrive * k), hold: Math.round(wish.hold * k), leave: Math.round(wish.leave * k) })
@@ -40,21 +43,52 @@ export function NewGraphicDialog({ package: id, onClose }: { package: string; on
       if (e instanceof Refused) setRefused(e)
     }
   }
-  const number = (key: 'width' | 'height' | 'arrive' | 'hold' | 'leave', label: string) => (
+  const number = (key: 'width' | 'height', label: string) => (
     <Labelled label={label}>
       <TextInput type="number" value={String(wish[key])} onChange={(e) => set({ [key]: Math.round(Number(e.target.value)) })} />
     </Labelled>
   )
+  const time = (key: 'arrive' | 'hold' | 'leave', label: string) => (
+    <Labelled label={label}>
+      <TimeField
+        label={label}
+        width="100%"
+        rate={wish.rate}
+        frames={wish[key]}
+        onRefused={setRefused}
+        onChange={(frames) => {
+          setRefused(null)
+          set({ [key]: Math.max(0, frames) })
+        }}
+      />
+    </Labelled>
+  )
   const total = wish.arrive + wish.hold + wish.leave
-  const begin = (start: Schemas['StartingPoint'] | null) => {
+  const begin = (start: Beginning | null) => {
     if (!start) return set({ start: null })
     setOwn(false)
-    const { name, kind, width, height, rate, arrive, hold, leave } = start
-    setWish({ name, kind, width, height, rate, arrive, hold, leave, start: start.id })
+    setWish({ ...start.wish, start: start.id })
   }
   return (
     <Dialog title="New graphic" done="Make it" onClose={onClose} onDone={() => void make()}>
-      <StartingPoints chosen={wish.start ?? null} onChoose={begin} />
+      <StartingPoints of={id} chosen={wish.start ?? null} onChoose={begin} />
+      {!wish.start && (
+        <FormatOf
+          onRefused={setRefused}
+          onRead={({ rate, ...size }, says) => {
+            setRefused(null)
+            if (rate) setRate(rate)
+            set(size)
+            setOwn(!sizes.some(([w, h]) => w === size.width && h === size.height))
+            setRead(says)
+          }}
+        />
+      )}
+      {read && !wish.start && (
+        <Box role="status" fontSize="12px" color="soft" mb="8px">
+          {read}
+        </Box>
+      )}
       <Grid templateColumns="1fr 1fr" columnGap="12px">
         <Labelled label="Name">
           <TextInput value={wish.name} onChange={(e) => set({ name: e.target.value })} />
@@ -90,9 +124,9 @@ export function NewGraphicDialog({ package: id, onClose }: { package: string; on
         {own && number('height', 'Height, px')}
       </Grid>
       <Grid templateColumns="1fr 1fr 1fr" columnGap="12px">
-        {number('arrive', 'Arrive, frames')}
-        {number('hold', 'Hold, frames')}
-        {number('leave', 'Leave, frames')}
+        {time('arrive', 'Arrive')}
+        {time('hold', 'Hold')}
+        {time('leave', 'Leave')}
       </Grid>
       <Flex h="8px" borderRadius="4px" overflow="hidden" aria-hidden>
         <Box bg="arrive" flex={Math.max(0, wish.arrive)} />
@@ -111,27 +145,87 @@ export function NewGraphicDialog({ package: id, onClose }: { package: string; on
   )
 }
 
-/** What the graphic begins as: nothing, or one of the demo, with what can be changed in it. */
-function StartingPoints({ chosen, onChoose }: { chosen: string | null; onChoose: (start: Schemas['StartingPoint'] | null) => void }) {
+interface Beginning {
+  id: string
+  name: string
+  strip: string
+  fields: string[]
+  wish: Omit<Wish, 'start'>
+}
+
+/** What a graphic of this package begins as when another is made like it. */
+function useBeginnings(id: string): { group: string; all: Beginning[] }[] {
   const starts = useQuery({ queryKey: ['starts'], queryFn: () => data(api.GET('/api/starts')), staleTime: Infinity }).data ?? []
-  if (starts.length === 0) return null
-  const start = starts.find((s) => s.id === chosen)
+  const packages = useQuery({ queryKey: ['packages'], queryFn: () => data(api.GET('/api/packages')) }).data ?? []
+  const own = packages.find((p) => p.id === id)?.graphics.filter((g) => !g.removed && !g.problem) ?? []
+  const demo = starts.map(({ id, name, kind, width, height, rate, arrive, hold, leave, fields }) => ({
+    id,
+    name,
+    strip: `/api/starts/${id}/strip`,
+    fields,
+    wish: { name, kind, width, height, rate, arrive, hold, leave },
+  }))
+  const mine = own
+    .filter((g) => !demo.some((d) => d.name === g.name))
+    .map(({ id, name, kind, width, height, rate, arrive, hold, leave, still }) => ({
+      id,
+      name,
+      strip: still.replace('/stills/', '/strips/'),
+      fields: [],
+      wish: { name, kind, width, height, rate, arrive, hold, leave },
+    }))
+  return [
+    { group: 'Begin with', all: demo },
+    { group: 'Or like one of this package', all: mine },
+  ]
+}
+
+/** What the graphic begins as: nothing, one of the demo with what can be changed in it, or like one that the package has. */
+function StartingPoints({ of, chosen, onChoose }: { of: string; chosen: string | null; onChoose: (start: Beginning | null) => void }) {
+  const groups = useBeginnings(of)
+  const start = groups.flatMap((g) => g.all).find((s) => s.id === chosen)
   return (
-    <Box mb="8px">
-      <Grid templateColumns="repeat(4, 1fr)" gap="6px" role="radiogroup" aria-label="Begin with">
-        <Start name="Nothing" chosen={chosen === null} onClick={() => onChoose(null)} />
-        {starts.map((s) => (
-          <Start key={s.id} name={s.name} still={s.still} chosen={s.id === chosen} onClick={() => onChoose(s)} />
+    <Box mb="8px" maxH="300px" overflowY="auto" p="2px">
+      {groups
+        .filter((g) => g.all.length > 0)
+        .map((g, i) => (
+          <Box key={g.group} mb="6px">
+            {i > 0 && (
+              <Box fontSize="12px" color="soft" mb="3px">
+                {g.group}
+              </Box>
+            )}
+            <Grid templateColumns="repeat(4, 1fr)" gap="6px" role="radiogroup" aria-label={g.group}>
+              {i === 0 && <Start name="Nothing" chosen={chosen === null} onClick={() => onChoose(null)} />}
+              {g.all.map((s) => (
+                <Start
+                  key={s.id}
+                  name={s.name}
+                  strip={s.strip}
+                  ratio={s.wish.width / s.wish.height}
+                  chosen={s.id === chosen}
+                  onClick={() => onChoose(s)}
+                />
+              ))}
+            </Grid>
+          </Box>
         ))}
-      </Grid>
       <Box color="soft" fontSize="12px" mt="3px" minH="18px">
-        {start ? `Can be changed: ${start.fields.join(', ') || 'everything'}` : ''}
+        {start && start.fields.length > 0 ? `Can be changed: ${start.fields.join(', ')}` : ''}
       </Box>
     </Box>
   )
 }
 
-function Start({ name, still, chosen, onClick }: { name: string; still?: string; chosen: boolean; onClick: () => void }) {
+interface StartProps {
+  name: string
+  strip?: string
+  ratio?: number
+  chosen: boolean
+  onClick: () => void
+}
+
+function Start({ name, strip, ratio, chosen, onClick }: StartProps) {
   return (
     <Box
       asChild
@@ -144,9 +238,82 @@ function Start({ name, still, chosen, onClick }: { name: string; still?: string;
       cursor="pointer"
     >
       <button type="button" role="radio" aria-checked={chosen} aria-label={name} onClick={onClick}>
-        <Box aspectRatio="16 / 9" bg="#6B7A5E" style={still ? { backgroundImage: `url(${still})`, backgroundSize: 'cover' } : undefined} />
-        {name}
+        <Box bg="#6B7A5E" h="48px">
+          {strip && <MovingPicture src={strip} height={48} ratio={ratio} />}
+        </Box>
+        <Box truncate px="2px">
+          {name}
+        </Box>
       </button>
+    </Box>
+  )
+}
+
+/** A clip, or the pictures of a sequence, whose format the graphic gets. */
+function FormatOf({ onRead, onRefused }: { onRead: (format: Partial<Wish>, says: string) => void; onRefused: (refused: Refused) => void }) {
+  const file = useRef<HTMLInputElement>(null)
+  const [over, setOver] = useState(false)
+  const [busy, setBusy] = useState(false)
+  const read = async (files: File[]) => {
+    if (files.length === 0) return
+    setBusy(true)
+    try {
+      if (files.every((f) => f.type.startsWith('image/'))) {
+        const picture = await createImageBitmap(files[0]!)
+        const { width, height } = picture
+        picture.close()
+        onRead({ width, height }, `${width} × ${height}${files.length > 1 ? `, ${files.length} pictures; their rate is not in them` : ''}`)
+      } else {
+        const { width, height, rate, frames, note } = await send<Schemas['ClipFormat']>('/api/formats', files[0]!)
+        onRead({ width, height, rate }, `${width} × ${height}, ${rateLabel(rate)}, ${frames} frames. ${note ?? ''}`)
+      }
+    } catch (e) {
+      onRefused(
+        e instanceof Refused ? e : new Refused(`${files[0]!.name} cannot be read.`, 'Drop a video file, or the pictures of a sequence.'),
+      )
+    }
+    setBusy(false)
+  }
+  return (
+    <Box
+      asChild
+      w="100%"
+      p="6px"
+      mb="8px"
+      fontSize="12px"
+      color="soft"
+      textAlign="center"
+      border="1px dashed"
+      borderColor={over ? 'accent' : 'line'}
+      borderRadius="5px"
+      onDragOver={(e) => {
+        e.preventDefault()
+        setOver(true)
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(e) => {
+        e.preventDefault()
+        setOver(false)
+        void read([...e.dataTransfer.files])
+      }}
+    >
+      <div>
+        <button type="button" onClick={() => file.current?.click()}>
+          {busy ? 'Reading…' : 'Drop the footage here, or press: size and rate are read off it'}
+        </button>
+        <input
+          ref={file}
+          hidden
+          multiple
+          type="file"
+          accept="video/*,image/*,.mov,.mxf,.mkv"
+          aria-label="Footage"
+          onChange={(e) => {
+            void read([...(e.target.files ?? [])])
+            e.target.value = ''
+          }}
+        />
+      </div>
     </Box>
   )
 }

@@ -1,18 +1,64 @@
 import { Box, Button, Flex, Grid, Heading, Image, Input, Spacer, Text } from '@chakra-ui/react'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { Contrast, Copy, FilePlus2, FolderPlus, PencilLine, Share2, Trash2, Undo2, Upload } from 'lucide-react'
+import {
+  Contrast,
+  Copy,
+  Diff,
+  Download,
+  FilePlus2,
+  FolderPlus,
+  Footprints,
+  PackageOpen,
+  PencilLine,
+  Share2,
+  Table2,
+  TextCursorInput,
+  Trash2,
+  Undo2,
+  Upload,
+} from 'lucide-react'
 import { useRef, useState } from 'react'
 import { Link } from 'react-router'
-import { api, data, Refused, type Schemas } from '../api/client'
+import { api, data, Refused, send, type Schemas } from '../api/client'
 import { Choice, Tool, TopBar } from '../shell/controls'
 import { Dialog } from '../shell/Dialog'
 import { kinds, rateLabel } from '../shell/kinds'
+import { notes } from '../shell/notes'
 import { switchRoom } from '../shell/room'
+import { PersonButton } from '../shell/PersonButton'
+import { WalkOffer } from '../walk/Walk'
+import { useWalk } from '../walk/walkStore'
+import { ComparePackage } from './ComparePackage'
+import { Looking } from './Looking'
 import { NewGraphicDialog } from './NewGraphicDialog'
+import { Tags } from './Tags'
 
 type Package = Schemas['RackPackage']
 type Graphic = Schemas['RackGraphic']
 type Renaming = { what: 'package' | 'graphic'; id: string; name: string }
+
+type Sort = 'made' | 'name' | 'changed' | 'kind'
+
+const sorts: { value: Sort; label: string }[] = [
+  { value: 'made', label: 'As made' },
+  { value: 'name', label: 'By name' },
+  { value: 'changed', label: 'Changed last' },
+  { value: 'kind', label: 'By kind' },
+]
+
+/** A package with those of its graphics that are looked for: by their name, their kind, their tags, or the package's own name. */
+function found(shelf: Package, wanted: string, sort: Sort): Package {
+  const words = wanted.trim().toLowerCase()
+  const label = (g: Graphic) => kinds.find((k) => k.value === g.kind)?.label ?? ''
+  const fits = (g: Graphic) => `${shelf.name} ${g.name} ${label(g)} ${g.tags.join(' ')}`.toLowerCase().includes(words)
+  const by = {
+    made: () => 0,
+    name: (a: Graphic, b: Graphic) => a.name.localeCompare(b.name),
+    changed: (a: Graphic, b: Graphic) => b.changedAt.localeCompare(a.changedAt),
+    kind: (a: Graphic, b: Graphic) => label(a).localeCompare(label(b)),
+  }
+  return { ...shelf, graphics: shelf.graphics.filter(fits).sort(by[sort]) }
+}
 
 /** The home screen: packages and the graphics in them. */
 export function Rack() {
@@ -22,6 +68,8 @@ export function Rack() {
   const [renaming, setRenaming] = useState<Renaming | null>(null)
   const [refused, setRefused] = useState<Refused | null>(null)
   const [showRemoved, setShowRemoved] = useState(false)
+  const [wanted, setWanted] = useState('')
+  const [sort, setSort] = useState<Sort>('made')
 
   const act = async (what: Promise<unknown>) => {
     try {
@@ -32,7 +80,7 @@ export function Rack() {
     }
     await queries.invalidateQueries({ queryKey: ['packages'] })
   }
-  const removed = (packages.data ?? []).reduce((n, p) => n + (p.removed ? 1 : 0) + p.graphics.filter((g) => g.removed).length, 0)
+  const removedCount = (packages.data ?? []).reduce((n, p) => n + (p.removed ? 1 : 0) + p.graphics.filter((g) => g.removed).length, 0)
   const rename = async (r: Renaming) => {
     const params = { params: { path: { id: r.id } }, body: { name: r.name } }
     await act(data<unknown>(r.what === 'package' ? api.PATCH('/api/packages/{id}', params) : api.PATCH('/api/graphics/{id}', params)))
@@ -43,20 +91,43 @@ export function Rack() {
     <Flex direction="column" h="100%">
       <TopBar>
         <Image src="/mark.svg" alt="" h="22px" />
-        <Heading size="sm">Hang</Heading>
+        <Heading as="h1" size="sm">
+          Hang
+        </Heading>
         <Text color="soft">Rack</Text>
         <Spacer />
-        {removed > 0 && (
+        <Input
+          size="xs"
+          w="180px"
+          bg="room"
+          borderColor="line"
+          placeholder="Find"
+          aria-label="Find graphics"
+          value={wanted}
+          onChange={(e) => setWanted(e.target.value)}
+        />
+        <Box w="130px">
+          <Choice label="Sort" value={sort} options={sorts} onChange={(e) => setSort(e.target.value as Sort)} />
+        </Box>
+        {removedCount > 0 && (
           <Button size="xs" variant="ghost" onClick={() => setShowRemoved(!showRemoved)}>
-            {showRemoved ? 'Hide removed' : `Show removed (${removed})`}
+            {showRemoved ? 'Hide removed' : `Show removed (${removedCount})`}
           </Button>
         )}
+        <Button asChild size="xs" variant="outline" borderColor="line" title="Fill a finished piece and take its file">
+          <Link to="/desk">Desk</Link>
+        </Button>
         <Button asChild size="xs" variant="outline" borderColor="line" title="The handoffs of all graphics: in line, under way and done">
           <Link to="/line">All files</Link>
         </Button>
         <Tool label="Light or dark room" onClick={switchRoom}>
           <Contrast size={15} />
         </Tool>
+        <Tool label="First walk: a lower third in five steps" onClick={() => useWalk.getState().begin()}>
+          <Footprints size={15} />
+        </Tool>
+        <PersonButton />
+        <OpenPackage act={act} />
         <Button
           size="xs"
           variant="outline"
@@ -66,14 +137,17 @@ export function Rack() {
           <FolderPlus size={14} /> New package
         </Button>
       </TopBar>
-      <Box flex="1" overflowY="auto" p="20px">
+      <Box as="main" flex="1" minH="0" overflowY="auto" p="20px">
         {(refused || packages.error) && (
           <Box role="alert" bg="badRoom" color="bad" p="10px" borderRadius="6px" mb="14px">
             {refused ? `${refused.message} ${refused.remedy}` : 'The rack could not be loaded. Is the server running?'}
           </Box>
         )}
+        <WalkOffer />
         {(packages.data ?? [])
           .filter((p) => !p.removed || showRemoved)
+          .map((p) => found(p, wanted, sort))
+          .filter((p) => wanted === '' || p.graphics.length > 0)
           .map((p) => (
             <PackageShelf key={p.id} shelf={p} showRemoved={showRemoved} act={act} onAdd={() => setAdding(p.id)} onRename={setRenaming} />
           ))}
@@ -102,6 +176,34 @@ export function Rack() {
   )
 }
 
+/** Says that something is away, and brings it back by a press. */
+const removed = (name: string, onClick: () => void) =>
+  notes.create({ description: `${name} is removed.`, duration: 10_000, action: { label: 'Bring it back', onClick } })
+
+/** Takes in a package that was saved, here or elsewhere. */
+function OpenPackage({ act }: { act: ShelfProps['act'] }) {
+  const file = useRef<HTMLInputElement>(null)
+  return (
+    <>
+      <Button size="xs" variant="outline" borderColor="line" onClick={() => file.current?.click()}>
+        <PackageOpen size={14} /> Open a package
+      </Button>
+      <input
+        ref={file}
+        type="file"
+        accept=".hangpack,.zip"
+        hidden
+        aria-label="Package file"
+        onChange={(e) => {
+          const chosen = e.target.files?.[0]
+          if (chosen) void act(send<string>('/api/packs', chosen))
+          e.target.value = ''
+        }}
+      />
+    </>
+  )
+}
+
 interface ShelfProps {
   shelf: Package
   showRemoved: boolean
@@ -111,6 +213,7 @@ interface ShelfProps {
 }
 
 function PackageShelf({ shelf, showRemoved, act, onAdd, onRename }: ShelfProps) {
+  const [comparing, setComparing] = useState(false)
   const file = useRef<HTMLInputElement>(null)
   const path = { params: { path: { id: shelf.id } } }
   const openDocument = async (chosen: File) => {
@@ -146,7 +249,23 @@ function PackageShelf({ shelf, showRemoved, act, onAdd, onRename }: ShelfProps) 
             <Tool label={`Duplicate ${shelf.name}`} onClick={() => void act(data(api.POST('/api/packages/{id}/duplicate', path)))}>
               <Copy size={14} />
             </Tool>
-            <Tool label={`Remove ${shelf.name}`} onClick={() => void act(data(api.DELETE('/api/packages/{id}', path)))}>
+            <Tool asChild label={`Save ${shelf.name} as a file`}>
+              <a href={`/api/packages/${shelf.id}/pack`} download>
+                <Download size={14} />
+              </a>
+            </Tool>
+            <Tool label={`Compare ${shelf.name} with a saved file`} onClick={() => setComparing(true)}>
+              <Diff size={14} />
+            </Tool>
+            {comparing && <ComparePackage id={shelf.id} name={shelf.name} onClose={() => setComparing(false)} />}
+            <Tool
+              label={`Remove ${shelf.name}`}
+              onClick={() =>
+                void act(data(api.DELETE('/api/packages/{id}', path))).then(() =>
+                  removed(shelf.name, () => void act(data(api.POST('/api/packages/{id}/restore', path)))),
+                )
+              }
+            >
               <Trash2 size={14} />
             </Tool>
             <Spacer />
@@ -201,8 +320,9 @@ function GraphicCard({ graphic, act, onRename }: { graphic: Graphic; act: ShelfP
   return (
     <Box bg="panel" border="1px solid" borderColor="line" borderRadius="8px" overflow="hidden" opacity={graphic.removed ? 0.55 : 1}>
       <Link to={graphic.removed ? '/' : `/bench/${graphic.id}?at=hold`} aria-label={`Open ${graphic.name}`}>
-        <Box className="checker" h="152px" display="flex" alignItems="center" justifyContent="center">
+        <Box className="checker" h="152px" display="flex" alignItems="center" justifyContent="center" position="relative">
           <Image src={graphic.still} alt="" maxH="152px" maxW="100%" objectFit="contain" />
+          <Looking graphic={graphic.id} />
         </Box>
       </Link>
       <Flex align="center" p="6px 6px 0 12px" gap="2px">
@@ -226,18 +346,36 @@ function GraphicCard({ graphic, act, onRename }: { graphic: Graphic; act: ShelfP
             <Tool label={`Duplicate ${graphic.name}`} onClick={() => void act(data(api.POST('/api/graphics/{id}/duplicate', path)))}>
               <Copy size={14} />
             </Tool>
+            <Tool asChild label={`Fill ${graphic.name} on the desk`}>
+              <Link to={`/desk/${graphic.id}`}>
+                <TextCursorInput size={14} />
+              </Link>
+            </Tool>
+            <Tool asChild label={`Roster of ${graphic.name}: a table of rows that fill it`}>
+              <Link to={`/roster/${graphic.id}`}>
+                <Table2 size={14} />
+              </Link>
+            </Tool>
             <Tool asChild label={`Hand off ${graphic.name}`}>
               <Link to={`/handoff/${graphic.id}`}>
                 <Share2 size={14} />
               </Link>
             </Tool>
-            <Tool label={`Remove ${graphic.name}`} onClick={() => void act(data(api.DELETE('/api/graphics/{id}', path)))}>
+            <Tool
+              label={`Remove ${graphic.name}`}
+              onClick={() =>
+                void act(data(api.DELETE('/api/graphics/{id}', path))).then(() =>
+                  removed(graphic.name, () => void act(data(api.POST('/api/graphics/{id}/restore', path)))),
+                )
+              }
+            >
               <Trash2 size={14} />
             </Tool>
           </>
         )}
       </Flex>
-      <Text fontSize="11px" color="soft" truncate px="12px" pb="8px">
+      <Tags graphic={graphic} act={act} />
+      <Text fontSize="12px" color="soft" truncate px="12px" pb="8px">
         {kind} · {graphic.width} × {graphic.height} · {rateLabel(graphic.rate)} · {graphic.frames} frames
       </Text>
     </Box>

@@ -26,8 +26,9 @@ export function Dialog({ title, onClose, onDone, done = 'Done', busy = false, ch
       <Portal>
         <Chakra.Backdrop />
         <Chakra.Positioner>
-          <Chakra.Content ref={content} asChild bg="panel" color="ink" border="1px solid" borderColor="line" borderRadius="8px">
+          <Chakra.Content ref={content} bg="panel" color="ink" border="1px solid" borderColor="line" borderRadius="8px">
             <form
+              style={{ display: 'contents' }}
               onSubmit={(e) => {
                 e.preventDefault()
                 onDone?.()

@@ -53,7 +53,7 @@ export function Hints() {
     >
       <Portal>
         <Tooltip.Positioner pointerEvents="none">
-          <Tooltip.Content bg="ink" color="panel" fontSize="11px" fontWeight="400" maxW="260px">
+          <Tooltip.Content bg="ink" color="panel" fontSize="12px" fontWeight="400" maxW="260px">
             {words}
           </Tooltip.Content>
         </Tooltip.Positioner>

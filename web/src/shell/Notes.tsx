@@ -11,6 +11,13 @@ export function Notes() {
             <Box role="note" flex="1" fontSize="12px">
               {note.description}
             </Box>
+            {note.action && (
+              <Toast.ActionTrigger asChild>
+                <Button size="xs" bg="panel" color="ink">
+                  {note.action.label}
+                </Button>
+              </Toast.ActionTrigger>
+            )}
             <Toast.CloseTrigger asChild position="static">
               <Button size="xs" variant="outline" color="panel" borderColor="soft" _hover={{ bg: 'soft' }}>
                 Understood

@@ -1,6 +1,8 @@
 import { Box, Flex, Input } from '@chakra-ui/react'
 import { useDrag } from '@use-gesture/react'
 import { useEffect, useRef, useState } from 'react'
+import { readNumber } from './arithmetic'
+import { notes } from './notes'
 
 interface Props {
   label: string
@@ -35,6 +37,8 @@ export function NumberField({
   onChange,
 }: Props) {
   const shown = String(Number(value.toFixed(digits)))
+  // The unit is the last part of the name, as in "Gain, dB".
+  const unit = label.includes(', ') ? label.split(', ').at(-1)!.split(' ')[0]! : ''
   /** What stands in the field while it is worked on, or while what was given is on its way; null: the value. */
   const [text, setText] = useState<string | null>(null)
   const field = useRef({ focused: false, given: NaN, timer: 0 })
@@ -94,7 +98,7 @@ export function NumberField({
         <Box
           px="5px"
           whiteSpace="nowrap"
-          fontSize="11px"
+          fontSize="12px"
           color="soft"
           cursor="ew-resize"
           userSelect="none"
@@ -121,10 +125,14 @@ export function NumberField({
         onChange={(e) => setText(e.target.value)}
         onBlur={() => {
           field.current.focused = false
-          const typed = text?.trim().replace(',', '.')
-          if (!typed || !Number.isFinite(Number(typed))) return setText(null)
-          show(Number(typed))
-          give(Number(typed))
+          if (text === null || text.trim() === '') return setText(null)
+          const typed = readNumber(text, value, unit)
+          if ('why' in typed) {
+            notes.create({ description: `${label}: ${typed.why}`, duration: 8000 })
+            return setText(null)
+          }
+          show(typed.value)
+          give(typed.value)
           if (Number.isNaN(field.current.given)) setText(null)
         }}
         onKeyDown={(e) => {
@@ -136,8 +144,8 @@ export function NumberField({
           }
           if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
             e.preventDefault()
-            const from = Number((text ?? shown).replace(',', '.'))
-            const to = (Number.isFinite(from) ? from : value) + (e.key === 'ArrowUp' ? 1 : -1) * step * (e.shiftKey ? 10 : 1)
+            const typed = readNumber(text ?? shown, value, unit)
+            const to = ('value' in typed ? typed.value : value) + (e.key === 'ArrowUp' ? 1 : -1) * step * (e.shiftKey ? 10 : 1)
             show(to)
             give(to)
           }

@@ -1,4 +1,6 @@
 import { Box, Flex, IconButton, Input, NativeSelect } from '@chakra-ui/react'
+import { ArrowLeft } from 'lucide-react'
+import { Link } from 'react-router'
 import type { ComponentProps, ReactNode } from 'react'
 
 /** A button that is only an icon; the label is its hint and its name. */
@@ -30,7 +32,7 @@ export function Labelled({ label, children }: { label: string; children: ReactNo
   return (
     <Box asChild display="block" mb="5px">
       <label>
-        <Box fontSize="11px" color="soft" mb="1px">
+        <Box fontSize="12px" color="soft" mb="1px">
           {label}
         </Box>
         {children}
@@ -63,10 +65,33 @@ export function Choice({ options, label, ...rest }: { options: Option[]; label: 
   )
 }
 
+/** The way back, at the left of the bar. */
+export function Back({ to, label }: { to: string; label: string }) {
+  return (
+    <Tool asChild label={label}>
+      <Link to={to}>
+        <ArrowLeft size={15} />
+      </Link>
+    </Tool>
+  )
+}
+
 /** The bar at the top of every screen. */
 export function TopBar({ children }: { children: ReactNode }) {
   return (
-    <Flex as="header" h="44px" flexShrink={0} align="center" gap="10px" px="12px" bg="panel" borderBottom="1px solid" borderColor="line">
+    <Flex
+      as="header"
+      minH="44px"
+      flexShrink={0}
+      align="center"
+      wrap="wrap"
+      gap="4px 10px"
+      py="2px"
+      px="12px"
+      bg="panel"
+      borderBottom="1px solid"
+      borderColor="line"
+    >
       {children}
     </Flex>
   )

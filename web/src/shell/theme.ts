@@ -8,8 +8,9 @@ export const system = createSystem(
   defineConfig({
     globalCss: {
       'html, body, #root': { height: '100%', margin: 0, bg: 'room', color: 'ink', fontSize: '13px', overflow: 'hidden' },
+      // Small windows and large zoom: what needs its height scrolls as a whole.
+      '#root': { overflow: 'auto', userSelect: 'none' },
       // A drag on the stage or the timeline must not turn into selecting the page's words.
-      '#root': { userSelect: 'none' },
       'input, textarea, [role=alert], [data-testid=verdict]': { userSelect: 'text' },
       '*': { fontVariantNumeric: 'tabular-nums' },
       '.checker': { background: 'repeating-conic-gradient(#9C9C9C 0 25%, #B8B8B8 0 50%) 0 0 / 20px 20px' },

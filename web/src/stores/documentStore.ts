@@ -1,5 +1,5 @@
 import { create } from 'zustand'
-import { LiveConnection } from '../live/connection'
+import { LiveConnection, type PersonHere } from '../live/connection'
 import type { Edit, Graphic, Layer } from '../live/document'
 import { totalFrames } from '../live/document'
 import type { LayerInspection, Patch, ReadingTime, Refusal } from '../live/messages.gen'
@@ -7,6 +7,7 @@ import { Program } from '../live/program'
 import { useSounds } from '../sound/soundStore'
 import { afterFrame, pixelsChanged } from './pixels'
 import { usePlayback } from './playbackStore'
+import { asWhole, offerWhole } from './wholeMotion'
 import { useSelection } from './selectionStore'
 import { useView, type Keying } from './viewStore'
 
@@ -17,6 +18,8 @@ interface OpenDocument {
   painted: number
   line: 'connecting' | 'open' | 'lost' | 'removed'
   /** How many others have the graphic open. */
+  /** Others who have said who they are. */
+  people: PersonHere[]
   others: number
   /** Changes that may not have been kept, because the line was lost. */
   unkept: Edit[]
@@ -64,6 +67,7 @@ export const useDocument = create<OpenDocument>((set, get) => ({
   painted: 0,
   line: 'connecting',
   others: 0,
+  people: [],
   unkept: [],
   saving: 0,
   canUndo: false,
@@ -76,7 +80,16 @@ export const useDocument = create<OpenDocument>((set, get) => ({
   connection: null,
 
   open: (id, windowLength) => {
-    set({ graphic: null, program: new Program(windowLength), line: 'connecting', unkept: [], refusal: null, note: null, ...unread })
+    set({
+      graphic: null,
+      program: new Program(windowLength),
+      line: 'connecting',
+      people: [],
+      unkept: [],
+      refusal: null,
+      note: null,
+      ...unread,
+    })
     usePlayback.getState().reset()
     useSelection.getState().reset()
     useSounds.getState().take(null)
@@ -108,6 +121,7 @@ export const useDocument = create<OpenDocument>((set, get) => ({
           readingOf: pending <= 1 ? painted : readingOf,
         })),
       onSounding: (sounding) => useSounds.getState().take(sounding),
+      onPeople: (people) => set({ people }),
       onRemoved: () => set({ line: 'removed' }),
       onUnkept: (edit) => set((s) => ({ unkept: [...s.unkept, edit] })),
     })
@@ -129,13 +143,16 @@ export const useDocument = create<OpenDocument>((set, get) => ({
       set({ refusal: { message: 'This graphic was removed.', remedy: 'Bring it back on the rack, and open it again.' } })
       return false
     }
-    const answer = connection ? connection.edit(inMode(edit, useView.getState().keying)) : Promise.resolve(false)
+    const before = get().graphic
+    const sent = inMode(edit, useView.getState().keying)
+    const answer = connection ? connection.edit(sent) : Promise.resolve(false)
     set((s) => ({ saving: s.saving + 1, refusal: null, note: null }))
     try {
       const taken = await answer
       // Whoever waited for the edit finds the document as it is now.
       showWaiting()
       if (!taken) get().connection?.preview(null)
+      else offerWhole(sent, before, () => get().connection?.undo(), get().edit)
       return taken
     } finally {
       set((s) => ({ saving: s.saving - 1 }))
@@ -175,11 +192,7 @@ function take(patch: Patch) {
 }
 
 /** Changes of values go where the keying mode says. */
-function inMode(edit: Edit, keying: Keying): Edit {
-  if (keying === 'playhead') return edit
-  if (edit.do === 'several') return { ...edit, edits: edit.edits.map((e) => inMode(e, keying)) }
-  return edit.do === 'setValue' || edit.do === 'nudge' ? { ...edit, whole: true } : edit
-}
+const inMode = (edit: Edit, keying: Keying): Edit => (keying === 'playhead' ? edit : asWhole(edit))
 
 function patched(state: OpenDocument, patch: Patch): Partial<OpenDocument> {
   const fresh = patch.number === 0

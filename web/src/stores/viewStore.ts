@@ -7,9 +7,18 @@ export type Keying = 'playhead' | 'whole'
 
 export type Zoom = number | 'fit'
 
+/** A clip or a picture that a person put behind the graphic. */
+export interface Footage {
+  url: string
+  name: string
+  isStill: boolean
+}
+
 interface View {
   wall: Wall
   wallColour: string
+  /** Footage of one's own for the wall; null: the demo's. It stays in this browser. */
+  footage: Footage | null
   safeAreas: boolean
   /** Rulers along the stage, from which guides are drawn; the guides themselves are seen with them. */
   rulers: boolean
@@ -24,6 +33,8 @@ interface View {
   /** The pointer holds something whose picture changes all the while, so the stage paints quickly and not exactly. */
   dragging: boolean
   setWall: (wall: Wall) => void
+  /** Puts a clip or a picture behind the graphic; null: the demo's again. */
+  setFootage: (file: File | null) => void
   setWallColour: (colour: string) => void
   toggleSafeAreas: () => void
   toggleRulers: () => void
@@ -50,6 +61,7 @@ const MOST_COLOURS = 14
 export const useView = create<View>((set) => ({
   wall: 'checker',
   wallColour: '#5A6B4A',
+  footage: null,
   safeAreas: false,
   rulers: false,
   grid: 0,
@@ -59,6 +71,13 @@ export const useView = create<View>((set) => ({
   keying: 'playhead',
   dragging: false,
   setWall: (wall) => set({ wall }),
+  setFootage: (file) =>
+    set((s) => {
+      if (s.footage) URL.revokeObjectURL(s.footage.url)
+      return file
+        ? { wall: 'footage', footage: { url: URL.createObjectURL(file), name: file.name, isStill: file.type.startsWith('image/') } }
+        : { footage: null }
+    }),
   setWallColour: (wallColour) => set({ wallColour }),
   toggleSafeAreas: () => set((s) => ({ safeAreas: !s.safeAreas })),
   toggleRulers: () => set((s) => ({ rulers: !s.rulers })),

@@ -1,6 +1,7 @@
 import { Box } from '@chakra-ui/react'
 import type { HTMLAttributes } from 'react'
 import type { KeyPlace } from '../live/document'
+import { useSelection } from '../stores/selectionStore'
 
 interface Props {
   x: number
@@ -14,6 +15,8 @@ interface Props {
   drag: HTMLAttributes<HTMLElement>
   onDoubleClick: () => void
 }
+
+const same = (a: KeyPlace, b: KeyPlace) => a.layer === b.layer && a.address === b.address && a.at === b.at
 
 /** A keyframe: a bead on the strip's line. Its fill tells the feel that follows: full for even, half for hold, a ring with a core for a shaped one. */
 export function Bead({ x, feel, chosen, small, label, places, drag, onDoubleClick }: Props) {
@@ -36,6 +39,14 @@ export function Bead({ x, feel, chosen, small, label, places, drag, onDoubleClic
         title={label}
         data-bead={JSON.stringify(places)}
         {...drag}
+        onClick={(e) => {
+          // By the keyboard: the pointer's presses are drags that have not moved. Arrow keys then move what is selected.
+          if (e.detail !== 0) return
+          const { keys, select } = useSelection.getState()
+          const more = e.shiftKey ? keys.filter((k) => !places.some((p) => same(p, k))) : []
+          const next = [...more, ...places]
+          select([...new Set(next.map((k) => k.layer))], next)
+        }}
         onDoubleClick={(e) => {
           e.stopPropagation()
           onDoubleClick()

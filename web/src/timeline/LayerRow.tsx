@@ -99,7 +99,7 @@ export const LayerRow = memo(function LayerRow({ layer, depth, carrier, scale, c
           )
         })}
       {isOpen && (
-        <Box pl="38px" py="2px" fontSize="11px" color="soft" w={`${NAMES_WIDTH}px`} borderRight="1px solid" borderColor="line">
+        <Box pl="38px" py="2px" fontSize="12px" color="soft" w={`${NAMES_WIDTH}px`} borderRight="1px solid" borderColor="line">
           <Box asChild textDecoration="underline">
             <button onClick={() => show({ all: !all })}>{all ? 'Only values in use' : 'All values'}</button>
           </Box>
@@ -215,11 +215,11 @@ const Names = memo(function Names({
           >
             {name}
             {guide && (
-              <Box as="span" color="soft" fontSize="10px">
+              <Box as="span" color="soft" fontSize="12px">
                 {' · not in the file'}
               </Box>
             )}
-            {carrier && <Box as="span" color="soft" fontSize="10px">{` ↳ ${carrier}`}</Box>}
+            {carrier && <Box as="span" color="soft" fontSize="12px">{` ↳ ${carrier}`}</Box>}
           </button>
         </Box>
       )}

@@ -5,6 +5,7 @@ import { usePlayback } from '../stores/playbackStore'
 import type { PhaseLengths } from '../live/document'
 import { rateOf } from '../time/timecode'
 import { usePointerDrag } from '../shell/usePointerDrag'
+import { CoverMarks } from './CoverMarks'
 import type { TimeScale } from './timeScale'
 
 const HEIGHT = 40
@@ -25,7 +26,7 @@ export function Ruler({ phases, rate, scale }: { phases: PhaseLengths; rate: str
           top="0"
           h="20px"
           bg={phase}
-          fontSize="11px"
+          fontSize="12px"
           lineHeight="20px"
           px="6px"
           overflow="hidden"
@@ -35,6 +36,7 @@ export function Ruler({ phases, rate, scale }: { phases: PhaseLengths; rate: str
           {names[phase]} {p[phase]}
         </Box>
       ))}
+      <CoverMarks scale={scale} />
       <Ticks scale={scale} rate={rateOf(rate)} />
       {(['arrive', 'hold', 'leave'] as const).map((phase) => (
         <PhaseEnd
@@ -121,7 +123,7 @@ function Ticks({ scale, rate }: { scale: TimeScale; rate: number }) {
           top="20px"
           h="20px"
           pl="3px"
-          fontSize="10px"
+          fontSize="12px"
           lineHeight="20px"
           color="soft"
           borderLeft="1px solid"

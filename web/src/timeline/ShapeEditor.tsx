@@ -109,7 +109,7 @@ export function ShapeEditor({ layer, value, scale }: { layer: Layer; value: Plac
         py="8px"
         borderRight="1px solid"
         borderColor="line"
-        fontSize="11px"
+        fontSize="12px"
         color="soft"
       >
         {parts.length > 1 && !bent && (

@@ -100,11 +100,11 @@ export function Timeline({ choices }: { choices: Schemas['Choices'] }) {
           <Tool label="Look closer in time (Ctrl wheel)" onClick={() => zoomBy(1.6)}>
             <ZoomIn size={14} />
           </Tool>
-          <Text color="soft" fontSize="11px" flex="1" data-testid="timeline-zoom">
+          <Text color="soft" fontSize="12px" flex="1" data-testid="timeline-zoom">
             {zoom > 1.001 ? `${Math.round(zoom * 100)} %` : 'Whole time'}
           </Text>
           {zoom > 1.001 && (
-            <Box asChild fontSize="11px" textDecoration="underline" color="soft">
+            <Box asChild fontSize="12px" textDecoration="underline" color="soft">
               <button onClick={() => setView({ zoom: 1, offset: 0 })}>Show all</button>
             </Box>
           )}

@@ -9,7 +9,7 @@ namespace Hang.Core.Documents.Upgrades;
 /// </summary>
 internal abstract class Upgrade
 {
-    private static readonly Upgrade[] Steps = [new From1To2()];
+    private static readonly Upgrade[] Steps = [new From1To2(), new From2To3(), new From3To4()];
 
     /// <summary>The version that the step begins with.</summary>
     protected abstract int From { get; }
@@ -24,10 +24,20 @@ internal abstract class Upgrade
         var document = JsonNode.Parse(place.Json.GetRawText())!.AsObject();
         foreach (var step in Steps.Where(s => s.From >= version).OrderBy(s => s.From))
         {
-            step.Change(document);
-            document["hang"] = step.From + 1;
+            step.Take(document);
         }
         return document.ToJsonString();
+    }
+
+    /// <summary>The document, and those that are placed in it: they are of its version.</summary>
+    private void Take(JsonObject document)
+    {
+        Change(document);
+        document["hang"] = From + 1;
+        foreach (var placed in (document["placed"] as JsonObject)?.Select(p => p.Value).OfType<JsonObject>() ?? [])
+        {
+            Take(placed);
+        }
     }
 
     /// <summary>Names that are there twice would get lost on the way, and text that is none could not be written.</summary>

@@ -1,0 +1,56 @@
+using System.CommandLine;
+using System.Text.Json;
+using Hang.Core.Evaluation;
+using Hang.Core.Fields;
+using Hang.Core.Handoff;
+using Hang.Core.Json;
+using Hang.Media.Rendering;
+using Hang.Media.Stills;
+using Hang.Paint.Shaping;
+
+namespace Hang.Cli.Commands;
+
+/// <summary><c>hang fields</c>: what can be filled, and what is there without; and what each field can do at its worst, as pictures.</summary>
+internal static class FieldsCommand
+{
+    public static Command Make()
+    {
+        var file = Words.File();
+        var tries = new Option<string?>("--tries") { Description = "Also fills each field of words with the longest wide words that it takes, and paints that, PNG, into this folder." };
+        var json = new Option<bool>("--json") { Description = "Says all of it as JSON." };
+        var command = new Command("fields", "Lists the fields of a graphic.") { file, tries, json };
+        command.SetAction(async (words, cancel) =>
+        {
+            using var graphic = GraphicFile.Open(words.GetRequiredValue(file), []);
+            var facts = FieldFacts.Of(graphic.Graphic);
+            if (words.GetValue(tries) is { } folder)
+            {
+                await PaintTriesAsync(graphic, folder, cancel);
+            }
+            if (words.GetValue(json))
+            {
+                Console.WriteLine(JsonSerializer.Serialize(facts, ReportJson.Options));
+                return 0;
+            }
+            foreach (var field in facts)
+            {
+                Console.WriteLine($"{field.Name}={field.Default.ReplaceLineEndings("\\n")}  ({field.Kind}{(field.MostCharacters is { } most ? $", {most} characters" : "")}{(field.Help is { } help ? $"; {help}" : "")})");
+            }
+            return 0;
+        });
+        return command;
+    }
+
+    private static async Task PaintTriesAsync(GraphicFile graphic, string folder, CancellationToken cancel)
+    {
+        Directory.CreateDirectory(folder);
+        foreach (var trial in FieldTrial.Of(graphic.Graphic, TypeShaper.Shipped))
+        {
+            var tried = new Evaluator(trial.Shown(graphic.Graphic, TypeShaper.Shipped), TypeShaper.Shipped);
+            var rest = tried.Graphic.Phases.HoldLast;
+            using var painted = new PaintedFrame(tried.Graphic.Width, tried.Graphic.Height, new HandoffPlan(FileKind.Png, Backing.None, rest, rest).Demand(tried.Graphic), graphic.Pictures);
+            painted.Paint(tried.At(rest));
+            await File.WriteAllBytesAsync(Path.Combine(folder, $"{FileNames.Plain(trial.Field)}.png"), PngEncoder.Encode(painted), cancel);
+        }
+    }
+}

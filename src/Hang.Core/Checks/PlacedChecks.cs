@@ -1,0 +1,38 @@
+using System.Globalization;
+using Hang.Core.Contents;
+using Hang.Core.Evaluation;
+using Hang.Core.Placing;
+using Hang.Core.Time;
+
+namespace Hang.Core.Checks;
+
+/// <summary>Placed graphics: values that their fields do not take, colourways that are not there, and ends that are cut off.</summary>
+public static class PlacedChecks
+{
+    public static IEnumerable<Finding> Of(Evaluator evaluator)
+    {
+        var graphic = evaluator.Graphic;
+        foreach (var problem in evaluator.Unfolded.Problems)
+        {
+            yield return new("placedField", Weight.Error, problem);
+        }
+        foreach (var layer in graphic.Layers.Where(l => l is { Hidden: false, Guide: false, Content.Kind: PlacedGraphic }))
+        {
+            var values = layer.Content.Values;
+            var way = values[PlacedGraphic.Colourway].Constant.Text;
+            if (way.Length > 0 && graphic.Palette?.Colourways.Any(c => c.Name == way) != true)
+            {
+                yield return new("placedColourway", Weight.Warning, new($"It should show the colourway {Json.Quoted.Short(way)}, which is not there.", "Choose another one.", layer.Name, "colourway"));
+            }
+            var time = PlacedTime.Of(graphic, layer);
+            // Where it was cut on purpose, its other part goes on.
+            if (time.Lacks > 0 && values[PlacedGraphic.Length].Constant.X == PlacedGraphic.Lengths.Of("asTheLayer").X)
+            {
+                var last = layer.Out ?? graphic.Phases.Total - 1;
+                yield return new(
+                    "cutOff", Weight.Warning, new(string.Create(CultureInfo.InvariantCulture, $"It takes {time.Phases.Total} frames even with its shortest Hold: {time.Lacks} of its end are cut off."), $"Let it begin sooner, or show until frame {last + time.Lacks} ({Timecode.Format(last + time.Lacks, graphic.Rate)}).", layer.Name, "out"),
+                    last, last, time.Lacks, "frames");
+            }
+        }
+    }
+}

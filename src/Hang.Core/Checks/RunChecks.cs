@@ -1,0 +1,36 @@
+using System.Globalization;
+using Hang.Core.Contents;
+using Hang.Core.Documents;
+using Hang.Core.Edits;
+using Hang.Core.Placing;
+using Hang.Core.Typesetting;
+
+namespace Hang.Core.Checks;
+
+/// <summary>What runs in a layer by itself: rolls and counts that are cut off, and rolls that shimmer.</summary>
+public static class RunChecks
+{
+    public static IEnumerable<Finding> Of(Graphic graphic, ITypeShaper shaper)
+    {
+        var unfolded = Unfolding.Of(graphic, shaper);
+        foreach (var layer in unfolded.Whole.Layers.Where(l => l is { Hidden: false, Guide: false } && l.Content.Kind.NeedsShowing))
+        {
+            var scope = unfolded.ScopeOf(layer.Id)?.Graphic ?? graphic;
+            var showing = Showing.Of(scope, layer);
+            var frames = showing.Last - showing.First + 1;
+            if (FitLength.Wanted(scope, layer, shaper) is { } wanted && wanted > frames)
+            {
+                yield return new(
+                    "cutOff", Weight.Warning, new(string.Create(CultureInfo.InvariantCulture, $"It runs for {wanted} frames and shows for {frames}: its end is cut off."), string.Create(CultureInfo.InvariantCulture, $"Let it show for {wanted} frames, or let it go faster."), layer.Name, "lines"),
+                    showing.First, showing.Last, wanted, "frames");
+            }
+            if (layer.Content.Kind is Roll && RollDrawing.Of(layer.Content.Values, shaper, showing) is { Clock: { } clock, PixelsAFrame: var speed } && Math.Abs(speed - Math.Round(speed)) > 1e-6)
+            {
+                var whole = clock.WholeFrames(frames);
+                yield return new(
+                    "shimmer", Weight.Warning, new(string.Create(CultureInfo.InvariantCulture, $"It goes {speed:0.###} px a frame; type that moves by parts of a pixel shimmers."), string.Create(CultureInfo.InvariantCulture, $"In {whole} frames it goes {Math.Max(1, Math.Round(speed))} px a frame."), layer.Name, "speed"),
+                    showing.First, showing.Last, speed, "px a frame");
+            }
+        }
+    }
+}

@@ -1,0 +1,23 @@
+using System.Collections.Immutable;
+using Hang.Core.Documents;
+using Hang.Core.Time;
+
+namespace Hang.Core.Contents;
+
+/// <summary>When and in how large a picture a layer shows, for contents that run by the clock or through the picture.</summary>
+/// <param name="Width">Of the graphic in pixels.</param>
+/// <param name="Height">Of the graphic in pixels.</param>
+/// <param name="First">First frame in which the layer shows.</param>
+/// <param name="Last">Last frame in which it shows.</param>
+public sealed record Showing(FrameRate Rate, int Width, int Height, int First, int Last)
+{
+    /// <summary>Pictures of the document by content hash.</summary>
+    public ImmutableSortedDictionary<string, Asset> Assets { get; init; } = ImmutableSortedDictionary<string, Asset>.Empty;
+
+    /// <summary>Of a layer of a graphic.</summary>
+    public static Showing Of(Graphic graphic, Layers.Layer layer) =>
+        new(graphic.Rate, graphic.Width, graphic.Height, layer.In ?? 0, layer.Out ?? graphic.Phases.Total - 1) { Assets = graphic.Assets };
+
+    /// <summary>Seconds since the layer's first frame began.</summary>
+    public double SecondsAt(double time) => (time - First) / Rate.PerSecond;
+}

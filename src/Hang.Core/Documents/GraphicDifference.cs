@@ -1,0 +1,79 @@
+using System.Collections.Immutable;
+using Hang.Core.Json;
+using Hang.Core.Layers;
+
+namespace Hang.Core.Documents;
+
+/// <summary>What differs between two graphics, in words: what is new, what is gone, and which values of which layers are other ones.</summary>
+public static class GraphicDifference
+{
+    private const int MostSaid = 12;
+
+    /// <summary>A line for each difference, the most important first; empty for graphics that are the same.</summary>
+    public static ImmutableArray<string> Between(Graphic before, Graphic after)
+    {
+        var said = Lines(before, after).ToArray();
+        return said.Length <= MostSaid ? [.. said] : [.. said.Take(MostSaid), $"and {said.Length - MostSaid} more"];
+    }
+
+    private static IEnumerable<string> Lines(Graphic before, Graphic after)
+    {
+        if ((before.Width, before.Height) != (after.Width, after.Height))
+        {
+            yield return $"Size: {before.Width} × {before.Height}, now {after.Width} × {after.Height}";
+        }
+        if (before.Rate != after.Rate)
+        {
+            yield return $"Rate: {before.Rate}, now {after.Rate}";
+        }
+        if (before.Phases != after.Phases)
+        {
+            yield return $"Phases: {before.Phases.Arrive}, {before.Phases.Hold}, {before.Phases.Leave}, now {after.Phases.Arrive}, {after.Phases.Hold}, {after.Phases.Leave}";
+        }
+        if (!(before.Fields ?? []).SequenceEqual(after.Fields ?? []))
+        {
+            yield return "Fields are other ones";
+        }
+        var old = before.Layers.ToDictionary(l => l.Id, StringComparer.Ordinal);
+        foreach (var layer in after.Layers)
+        {
+            if (!old.Remove(layer.Id, out var was))
+            {
+                yield return $"{layer.Name}: new";
+            }
+            else if (Values(was, layer).ToArray() is { Length: > 0 } values)
+            {
+                yield return $"{layer.Name}: {string.Join(", ", values)}";
+            }
+            else if (Codecs.Write(was) != Codecs.Write(layer))
+            {
+                yield return $"{layer.Name}: {(was.Name != layer.Name ? $"was called {was.Name}" : "changed")}";
+            }
+        }
+        foreach (var gone in old.Values)
+        {
+            yield return $"{gone.Name}: gone";
+        }
+        if (!before.Layers.Select(l => l.Id).Where(id => after.Layers.Any(l => l.Id == id)).SequenceEqual(after.Layers.Select(l => l.Id).Where(id => before.Layers.Any(l => l.Id == id))))
+        {
+            yield return "Layers are in another order";
+        }
+    }
+
+    /// <summary>Labels of the values that are other ones.</summary>
+    private static IEnumerable<string> Values(Layer before, Layer after)
+    {
+        var old = before.Mentioned().ToDictionary(v => v.Address);
+        foreach (var value in after.Mentioned())
+        {
+            if (!old.Remove(value.Address, out var was) || !was.Channel.Equals(value.Channel))
+            {
+                yield return value.Spec.Label.ToLowerInvariant();
+            }
+        }
+        foreach (var gone in old.Values)
+        {
+            yield return gone.Spec.Label.ToLowerInvariant();
+        }
+    }
+}

@@ -1,0 +1,15 @@
+using Hang.Core.Documents;
+using Hang.Core.Json;
+using Hang.Core.Typesetting;
+
+namespace Hang.Core.Edits;
+
+/// <summary>Makes the graphic what it was at an earlier revision. What was done since stays among the revisions.</summary>
+/// <param name="Graphic">As it was; its roles and colourways become those that the package has by now.</param>
+/// <param name="Of">What the revision was called.</param>
+public sealed record BecomeAgain(Graphic Graphic, [property: Most(200)] string Of) : Edit
+{
+    public override string Describe(Graphic graphic) => $"Back to: {Of}";
+
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => Graphic with { Palette = graphic.Palette ?? Graphic.Palette };
+}

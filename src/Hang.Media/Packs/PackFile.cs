@@ -1,0 +1,123 @@
+using System.Collections.Immutable;
+using System.IO.Compression;
+using System.Text.Json;
+using Hang.Core;
+using Hang.Core.Documents;
+using Hang.Core.Handoff;
+using Hang.Core.Json;
+
+namespace Hang.Media.Packs;
+
+/// <summary>
+/// Packages as files, .hangpack: a zip that holds, as a folder would, package.json (its name, its graphics in order, its feels), a document for each graphic, and beside them the
+/// pictures and sounds that those name, each once. Unpacked, its documents are rendered from the shell as they are.
+/// </summary>
+public static class PackFile
+{
+    /// <summary>The version of the file that this build reads and writes.</summary>
+    public const int Version = 1;
+
+    /// <summary>Largest file in bytes; unpacked it is at most four times as large.</summary>
+    public const int MostBytes = 256 * 1024 * 1024;
+
+    private const long MostUnpacked = 4L * MostBytes;
+    private const int MostGraphics = 500, MostName = 200;
+    private const string Contents = "package.json";
+
+    /// <summary>Writes a package.</summary>
+    public static void Write(Pack pack, Stream into)
+    {
+        using var zip = new ZipArchive(into, ZipArchiveMode.Create, leaveOpen: true);
+        var names = new HashSet<string>(StringComparer.OrdinalIgnoreCase) { Contents };
+        var files = new Dictionary<string, string>(StringComparer.Ordinal);
+        string Beside(string hash, string name, string? data)
+        {
+            if (!files.TryGetValue(hash, out var file))
+            {
+                files[hash] = file = Free(names, Path.GetFileNameWithoutExtension(name), Path.GetExtension(name));
+                using var entry = zip.CreateEntry(file, CompressionLevel.Fastest).Open();
+                entry.Write(Convert.FromBase64String(data ?? throw new ProblemException($"{Quoted.Short(name)} is missing.", "Add it again.")));
+            }
+            return file;
+        }
+        var graphics = new List<string>();
+        foreach (var graphic in pack.Graphics)
+        {
+            var whole = graphic with
+            {
+                Assets = graphic.Assets.ToImmutableSortedDictionary(a => a.Key, a => a.Value with { File = Beside(a.Key, a.Value.Name, a.Value.Data), Data = null }, StringComparer.Ordinal),
+                Sounds = graphic.Sounds?.ToImmutableSortedDictionary(s => s.Key, s => s.Value with { File = Beside(s.Key, s.Value.Name, s.Value.Data), Data = null }, StringComparer.Ordinal),
+            };
+            var name = Free(names, graphic.Name, ".hang");
+            graphics.Add(name[..^5]);
+            using var entry = zip.CreateEntry(name).Open();
+            entry.Write(System.Text.Encoding.UTF8.GetBytes(GraphicJson.Write(whole)));
+        }
+        using var list = zip.CreateEntry(Contents).Open();
+        JsonSerializer.Serialize(list, new Listed(Version, pack.Name, [.. graphics], pack.Feels), ReportJson.Options);
+    }
+
+    /// <summary>Reads a package.</summary>
+    /// <param name="name">File name it came with.</param>
+    /// <exception cref="ProblemException">It is none, too large, or something in it is missing or damaged.</exception>
+    public static Pack Read(string name, Stream from)
+    {
+        try
+        {
+            using var zip = new ZipArchive(from, ZipArchiveMode.Read);
+            if (zip.Entries.Sum(e => e.Length) > MostUnpacked)
+            {
+                throw new ProblemException($"{Quoted.Short(name)} unfolds to more than {MostUnpacked / 1_000_000} MB.", "Take graphics or pictures out of it.", field: "file");
+            }
+            var list = zip.Entries.Where(e => e.Name == Contents).MinBy(e => e.FullName.Length) ?? throw None(name);
+            // Zipped as a folder, everything lies in that.
+            var folder = list.FullName[..^Contents.Length];
+            var listed = JsonSerializer.Deserialize<Listed>(Bytes(list), ReportJson.Options) ?? throw None(name);
+            if (listed.Hangpack != Version)
+            {
+                throw new ProblemException($"{Quoted.Short(name)} is a package of version {listed.Hangpack}; this Hang reads version {Version}.", "Open it with a newer Hang.", field: "file");
+            }
+            if (listed.Graphics.Length > MostGraphics || string.IsNullOrWhiteSpace(listed.Name) || listed.Name.Length > MostName)
+            {
+                throw new ProblemException($"{Quoted.Short(name)} has no name, or more than {MostGraphics} graphics.", "Save it again.", field: "file");
+            }
+            byte[] Beside(string file) => Bytes(zip.GetEntry(folder + file) ?? throw new ProblemException($"{Quoted.Short(file)} is not in {Quoted.Short(name)}.", "Save the package again.", field: "file"));
+            return new(listed.Name, [.. listed.Graphics.Select(g => Whole(GraphicJson.Read(Beside(g + ".hang")), Beside))], listed.Feels);
+        }
+        catch (Exception e) when (e is InvalidDataException or JsonException or EndOfStreamException)
+        {
+            throw None(name);
+        }
+    }
+
+    /// <summary>A document with what lies beside it inside it.</summary>
+    private static Graphic Whole(Graphic graphic, Func<string, byte[]> beside) => graphic with
+    {
+        Assets = graphic.Assets.ToImmutableSortedDictionary(a => a.Key, a => a.Value.File is { } f ? a.Value with { Data = Convert.ToBase64String(beside(f)), File = null } : a.Value, StringComparer.Ordinal),
+        Sounds = graphic.Sounds?.ToImmutableSortedDictionary(s => s.Key, s => s.Value.File is { } f ? s.Value with { Data = Convert.ToBase64String(beside(f)), File = null } : s.Value, StringComparer.Ordinal),
+    };
+
+    private static byte[] Bytes(ZipArchiveEntry entry)
+    {
+        var unpacked = new byte[entry.Length];
+        using var stream = entry.Open();
+        stream.ReadExactly(unpacked);
+        return unpacked;
+    }
+
+    /// <summary>A file name of plain letters that is not taken.</summary>
+    private static string Free(HashSet<string> taken, string name, string ending)
+    {
+        var plain = FileNames.Plain(name);
+        var file = plain + ending.ToLowerInvariant();
+        for (var n = 2; !taken.Add(file); n++)
+        {
+            file = $"{plain}-{n}{ending.ToLowerInvariant()}";
+        }
+        return file;
+    }
+
+    private static ProblemException None(string name) => new($"{Quoted.Short(name)} is no package.", "Choose a .hangpack file that Hang has saved.", field: "file");
+
+    private sealed record Listed(int Hangpack, string Name, ImmutableArray<string> Graphics, ImmutableArray<PackFeel> Feels);
+}

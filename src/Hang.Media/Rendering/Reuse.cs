@@ -1,0 +1,15 @@
+using Hang.Media.Proofs;
+using Hang.Media.Slices;
+
+namespace Hang.Media.Rendering;
+
+/// <summary>What one file leaves to the next that is alike: tiles that are encoded, slices that are proved.</summary>
+public static class Reuse
+{
+    /// <summary>Forgets all of it, so that a measurement begins as a fresh process would.</summary>
+    public static void Forget()
+    {
+        SliceWriter.Forget();
+        SliceComparison.Forget();
+    }
+}

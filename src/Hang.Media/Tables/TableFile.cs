@@ -1,0 +1,132 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Text;
+using CsvHelper;
+using CsvHelper.Configuration;
+using Hang.Core;
+using Hang.Core.Json;
+using Hang.Core.Rosters;
+using MiniExcelLibs;
+
+namespace Hang.Media.Tables;
+
+/// <summary>
+/// Tables from files and clipboards: CSV (RFC 4180, with commas or semicolons), text with tabs as sheets paste it, and the first sheet of an XLSX workbook (ISO/IEC 29500). What a file
+/// is, its content says.
+/// </summary>
+public static class TableFile
+{
+    /// <summary>Largest table in bytes.</summary>
+    public const int MostBytes = 32 * 1024 * 1024;
+
+    private static readonly byte[] Zip = "PK\u0003\u0004"u8.ToArray();
+
+    /// <summary>Reads a table. Rows and columns that are empty throughout are left out.</summary>
+    /// <param name="isHeading">Whether a first row names columns; null: it does.</param>
+    /// <exception cref="ProblemException">It is no table, or too large.</exception>
+    public static Table Read(string name, byte[] bytes, Func<IReadOnlyList<string>, bool>? isHeading = null)
+    {
+        if (bytes.Length > MostBytes)
+        {
+            throw new ProblemException($"{Quoted.Short(name)} is {bytes.Length / 1_000_000} MB large.", $"Use a table of {MostBytes / 1_000_000} MB or less.", field: "file");
+        }
+        var rows = bytes.AsSpan().StartsWith(Zip) ? Workbook(name, bytes) : Text(name, Decoded(name, bytes));
+        rows = [.. rows.Where(r => r.Any(c => c.Trim().Length > 0))];
+        if (rows.Count == 0)
+        {
+            throw new ProblemException($"{Quoted.Short(name)} has no rows.", "Give a table with a heading for each column.", field: "file");
+        }
+        var width = rows.Max(r => r.Count);
+        if (rows.Count - 1 > Roster.MostRows || width > Roster.MostColumns)
+        {
+            throw new ProblemException($"{Quoted.Short(name)} has {rows.Count} rows and {width} columns.", $"Keep it to {Roster.MostRows} rows and {Roster.MostColumns} columns.", field: "file");
+        }
+        var used = Enumerable.Range(0, width).Where(c => rows.Any(r => c < r.Count && r[c].Trim().Length > 0)).ToArray();
+        var whole = rows.Select(r => used.Select(c => c < r.Count ? r[c] : "").ToImmutableArray()).ToArray();
+        return isHeading?.Invoke(whole[0]) == false
+            ? new([.. used.Select((_, i) => string.Create(CultureInfo.InvariantCulture, $"Column {i + 1}"))], [.. whole])
+            : new([.. whole[0].Select((h, i) => h.Trim().Length > 0 ? h.Trim() : string.Create(CultureInfo.InvariantCulture, $"Column {i + 1}"))], [.. whole.Skip(1)]);
+    }
+
+    /// <summary>UTF-8 or UTF-16 by its mark, else UTF-8; what is neither is taken for Windows-1252, as spreadsheets write it.</summary>
+    private static string Decoded(string name, byte[] bytes)
+    {
+        if (bytes.AsSpan().StartsWith((byte[])[0xFF, 0xFE]) || bytes.AsSpan().StartsWith((byte[])[0xFE, 0xFF]))
+        {
+            return new UnicodeEncoding(bytes[0] == 0xFE, true).GetString(bytes).TrimStart('\uFEFF');
+        }
+        if (bytes.AsSpan(0, Math.Min(bytes.Length, 4096)).Contains((byte)0))
+        {
+            throw new ProblemException($"{Quoted.Short(name)} is no table.", "Give CSV, text with tabs, or XLSX.", field: "file");
+        }
+        try
+        {
+            return new UTF8Encoding(false, true).GetString(bytes).TrimStart('\uFEFF');
+        }
+        catch (DecoderFallbackException)
+        {
+            return CodePagesEncodingProvider.Instance.GetEncoding(1252)!.GetString(bytes);
+        }
+    }
+
+    private static List<IReadOnlyList<string>> Text(string name, string text)
+    {
+        var settings = new CsvConfiguration(CultureInfo.InvariantCulture) { HasHeaderRecord = false, Delimiter = Delimiter(text), BadDataFound = null, IgnoreBlankLines = true, MaxFieldSize = Roster.MostCell * 2 };
+        using var reader = new CsvReader(new StringReader(text), settings);
+        var rows = new List<IReadOnlyList<string>>();
+        try
+        {
+            while (reader.Read())
+            {
+                rows.Add([.. reader.Parser.Record ?? []]);
+            }
+        }
+        catch (CsvHelperException)
+        {
+            throw new ProblemException($"Row {rows.Count + 1} of {Quoted.Short(name)} cannot be read.", "See whether a quotation mark is missing there, or a cell is very long.", field: "file");
+        }
+        return rows;
+    }
+
+    /// <summary>Tabs where the first line has any, then whichever of comma and semicolon it has more of, outside of quotation marks.</summary>
+    private static string Delimiter(string text)
+    {
+        var (quoted, counts) = (false, new Dictionary<char, int> { ['\t'] = 0, [','] = 0, [';'] = 0 });
+        foreach (var c in text)
+        {
+            quoted ^= c == '"';
+            if (!quoted && c is '\n' or '\r')
+            {
+                break;
+            }
+            if (!quoted && counts.TryGetValue(c, out var n))
+            {
+                counts[c] = n + 1;
+            }
+        }
+        return counts['\t'] > 0 ? "\t" : counts[';'] > counts[','] ? ";" : ",";
+    }
+
+    private static List<IReadOnlyList<string>> Workbook(string name, byte[] bytes)
+    {
+        try
+        {
+            using var stream = new MemoryStream(bytes);
+            return [.. stream.Query(useHeaderRow: false, excelType: ExcelType.XLSX).Take(Roster.MostRows + 2).Select(r => (IReadOnlyList<string>)[.. ((IDictionary<string, object?>)r).Values.Select(Cell)])];
+        }
+        catch (Exception e) when (e is not ProblemException and not OutOfMemoryException)
+        {
+            throw new ProblemException($"{Quoted.Short(name)} is no workbook that can be read.", "Save it as XLSX or CSV again.", field: "file");
+        }
+    }
+
+    private static string Cell(object? value) => value switch
+    {
+        null => "",
+        double number => number.ToString("0.###############", CultureInfo.InvariantCulture),
+        DateTime { TimeOfDay.Ticks: 0 } day => day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
+        DateTime moment => moment.ToString("yyyy-MM-dd HH:mm:ss", CultureInfo.InvariantCulture),
+        bool flag => flag ? "yes" : "no",
+        _ => Convert.ToString(value, CultureInfo.InvariantCulture) ?? "",
+    };
+}

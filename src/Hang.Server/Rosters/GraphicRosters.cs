@@ -1,0 +1,73 @@
+using System.Security.Cryptography;
+using System.Text;
+using System.Text.Json;
+using Hang.Core;
+using Hang.Core.Documents;
+using Hang.Core.Fields;
+using Hang.Core.Handoff;
+using Hang.Core.Json;
+using Hang.Core.Rosters;
+using Hang.Server.Safety;
+using Hang.Store.Revisions;
+using Hang.Store.Rosters;
+using Microsoft.Extensions.Caching.Memory;
+
+namespace Hang.Server.Rosters;
+
+/// <summary>A graphic with its roster, ready to be filled row by row.</summary>
+/// <param name="Key">Hash of the graphic's document.</param>
+/// <param name="Version">Of the roster; 0 before there is one.</param>
+public sealed record OpenRoster(Graphic Graphic, string Key, Roster Roster, RosterTakes Takes, int Version)
+{
+    /// <summary>Hash of what decides the pixels of a row.</summary>
+    public string KeyOf(Take take) => Hash(Key, JsonSerializer.Serialize(take with { Name = "" }, ReportJson.Options));
+
+    /// <summary>Hash of what decides a row's pixels, and behind it of what decides its file.</summary>
+    public string KeyOf(Take take, HandoffOrder order) => KeyOf(take) + Hash(take.Name, JsonSerializer.Serialize(order with { Takes = [], Note = "", Priority = 0 }, ReportJson.Options));
+
+    internal static string Hash(params string[] parts) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(string.Join('\0', parts))));
+}
+
+/// <summary>Rosters of graphics as they are kept. What was opened stays at hand, since a page asks for row after row.</summary>
+public sealed class GraphicRosters(RevisionStore revisions, RosterStore store) : IDisposable
+{
+    private static readonly TimeSpan Stays = TimeSpan.FromMinutes(2);
+    private readonly MemoryCache opened = new(new MemoryCacheOptions { SizeLimit = 16 });
+
+    /// <exception cref="ProblemException">The graphic is not there.</exception>
+    public async Task<OpenRoster> OpenAsync(Guid graphic, CancellationToken cancel)
+    {
+        var row = await revisions.DemandHeadAsync(graphic, cancel);
+        var record = await store.FindAsync(graphic, cancel);
+        // Numbers of revisions come back after an undo, so the document itself tells.
+        var key = OpenRoster.Hash(row.Document);
+        var version = (graphic, key, record?.Version ?? 0);
+        if (opened.TryGetValue(version, out OpenRoster? known))
+        {
+            return known!;
+        }
+        var document = GraphicJson.Read(row.Document);
+        var roster = record is null ? new Roster([.. (document.Fields ?? []).Select(f => new RosterColumn(f.Name, f.Name))], []) : Read(record.Body);
+        var open = new OpenRoster(document, key, roster, new(document, Fitting(roster, document)), record?.Version ?? 0);
+        return opened.Set(version, open, new MemoryCacheEntryOptions { Size = 1, SlidingExpiration = Stays });
+    }
+
+    /// <summary>Keeps a roster.</summary>
+    /// <exception cref="ProblemException">It is none for this graphic, or it was changed elsewhere.</exception>
+    public async Task<int> KeepAsync(Guid graphic, Roster roster, int known, CancellationToken cancel)
+    {
+        _ = new RosterTakes(GraphicJson.Read((await revisions.DemandHeadAsync(graphic, cancel)).Document), roster);
+        return await store.KeepAsync(graphic, JsonSerializer.Serialize(roster, ReportJson.Options), known, cancel)
+            ?? throw new ProblemException("The table was changed elsewhere at the same moment.", "Reload the page to see that change, and do yours again.", field: "version");
+    }
+
+    private static Roster Read(string body) => JsonSerializer.Deserialize<Roster>(body, ReportJson.Options)!;
+
+    /// <summary>Columns whose field the graphic no longer has fill nothing.</summary>
+    private static Roster Fitting(Roster roster, Graphic graphic) => roster with
+    {
+        Columns = [.. roster.Columns.Select(c => c.Fills.Length == 0 || c.Fills.StartsWith('.') || (graphic.Fields ?? []).Any(f => f.IsNamed(c.Fills)) ? c : c with { Fills = "" })],
+    };
+
+    public void Dispose() => opened.Dispose();
+}

@@ -1,0 +1,172 @@
+using System.Collections.Immutable;
+using Hang.Core;
+using Hang.Core.Checks;
+using Hang.Core.Evaluation;
+using Hang.Core.Fields;
+using Hang.Core.Handoff;
+using Hang.Core.Rosters;
+using Hang.Media.Tables;
+using Hang.Paint.Checks;
+using Hang.Paint.Pictures;
+using Hang.Paint.Shaping;
+using Hang.Server.Handoffs;
+using Hang.Server.Pictures;
+using Hang.Server.Safety;
+using Hang.Store.Pictures;
+using Hang.Store.Rosters;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Hang.Server.Rosters;
+
+/// <summary>A roster as the screen shows it.</summary>
+/// <param name="Graphic">Name of the graphic.</param>
+/// <param name="Version">Of the roster; 0 before there is one.</param>
+public sealed record RosterView(Guid Id, string Graphic, int Width, int Height, int Version, Roster Roster, ImmutableArray<FieldFacts> Fields);
+
+/// <summary>A roster as it is to be kept.</summary>
+/// <param name="Version">The version that was changed; 0: there was none.</param>
+public sealed record RosterChange(int Version, Roster Roster);
+
+/// <summary>A row as it is filled.</summary>
+/// <param name="Still">Address of its picture; null where it is refused.</param>
+/// <param name="Sent">True when a file was made of it as it is; false when it has changed since; null when none was ever made.</param>
+/// <param name="Handoff">The handoff that was made of it last.</param>
+public sealed record RowView(string Id, string Name, string? Still, ImmutableArray<Finding> Findings, bool? Sent, Guid? Handoff);
+
+/// <summary>Which rows are handed off, and as what.</summary>
+/// <param name="Rows">Ids; null: all.</param>
+/// <param name="Changed">True: only those of which there is no file as they are.</param>
+public sealed record RosterOrder(HandoffOrder Order, ImmutableArray<string>? Rows = null, bool Changed = false);
+
+/// <summary>What a roster's order made.</summary>
+/// <param name="Left">Rows that were left out, since there is a file of them as they are.</param>
+public sealed record RosterOrdered(ImmutableArray<Guid> Handoffs, int Left);
+
+/// <summary>Tables of rows, one filled graphic per row.</summary>
+public static class RosterEndpoints
+{
+    private const int MostAtOnce = 200;
+
+    public static void Map(IEndpointRouteBuilder app)
+    {
+        var api = app.MapGroup("/api/graphics/{id:guid}/roster").WithTags("Roster").Refuses();
+        api.MapGet("", ViewAsync).WithName("roster").WithSummary("The table of rows that the graphic is filled with.");
+        api.MapPut("", async (Guid id, RosterChange change, GraphicRosters rosters, CancellationToken cancel) => await rosters.KeepAsync(id, change.Roster, change.Version, cancel)).WithName("keepRoster").WithSummary("Keeps the table; answers with its new version.");
+        api.MapPost("/table", TableAsync).WithName("readTable").WithSummary("Reads CSV, text with tabs or XLSX as a roster of this graphic; nothing is kept.").Accepts<byte[]>("application/octet-stream", "text/csv");
+        api.MapPost("/pictures", PicturesAsync).WithName("rosterPictures").WithSummary("Takes pictures in, one or a zip full of them, for cells that say their file names.").Accepts<byte[]>("application/octet-stream", "application/zip", "image/png");
+        api.MapGet("/rows", RowsAsync).WithName("rosterRows").WithSummary("Some rows as they are filled: names, pictures, what is to be said of them, whether their files are made.");
+        api.MapGet("/rows/{row}/still", StillAsync).WithName("rowStill").WithSummary("A small picture of a row.");
+        api.MapPut("/rows/{row}", FillRowAsync).WithName("fillRow").WithSummary("Fills a row from outside, by names of fields; one that there is not is added.");
+        api.MapPost("/handoffs", OrderAsync).WithName("orderRoster").WithSummary("Puts every row in line under its name, or those that have changed: all of it or nothing.");
+    }
+
+    private static async Task<RosterView> ViewAsync(Guid id, GraphicRosters rosters, CancellationToken cancel)
+    {
+        var open = await rosters.OpenAsync(id, cancel);
+        return new(id, open.Graphic.Name, open.Graphic.Width, open.Graphic.Height, open.Version, open.Roster, FieldFacts.Of(open.Graphic));
+    }
+
+    private static async Task<Roster> TableAsync(Guid id, string name, HttpRequest request, GraphicRosters rosters, CancellationToken cancel)
+    {
+        var bytes = await Uploads.ReadAsync(request, name, TableFile.MostBytes, "table", cancel);
+        var graphic = (await rosters.OpenAsync(id, cancel)).Graphic;
+        // A list without a heading is a list all the same: only a first row of two columns and more is always taken for one.
+        return Binding.Of(TableFile.Read(name, bytes, first => first.Count > 1 || Binding.Names(first, graphic)), graphic);
+    }
+
+    private static async Task<ImmutableSortedDictionary<string, RosterPicture>> PicturesAsync(string name, HttpRequest request, PictureStore pictures, CancellationToken cancel)
+    {
+        var bytes = await Uploads.ReadAsync(request, name, PicturePack.MostBytes, "file", cancel);
+        var found = ImmutableSortedDictionary.CreateBuilder<string, RosterPicture>(StringComparer.Ordinal);
+        foreach (var picture in PicturePack.IsPicture(name) ? [PictureFile.Read(name, bytes)] : PicturePack.Read(name, new MemoryStream(bytes)))
+        {
+            await pictures.AddAsync(picture.Hash, picture.Asset, picture.Bytes, cancel);
+            found[picture.Asset.Name] = new(picture.Hash, picture.Asset);
+        }
+        return found.Count > 0 ? found.ToImmutable() : throw new ProblemException($"{name} holds no pictures.", "Use PNG, JPEG or WebP.", field: "file");
+    }
+
+    /// <param name="from">Index of the first row.</param>
+    /// <param name="count">How many; at most 200.</param>
+    private static async Task<ImmutableArray<RowView>> RowsAsync(Guid id, int from, int count, GraphicRosters rosters, RosterStore store, PictureShelf pictures, CancellationToken cancel)
+    {
+        var open = await rosters.OpenAsync(id, cancel);
+        var files = (await store.FilesAsync(id, cancel)).ToDictionary(f => f.RowId, StringComparer.Ordinal);
+        from = Math.Clamp(from, 0, open.Takes.Count);
+        return [.. Enumerable.Range(from, Math.Clamp(count, 0, Math.Min(MostAtOnce, open.Takes.Count - from))).Select(i => Row(open, i, files, id, pictures))];
+    }
+
+    private static RowView Row(OpenRoster open, int index, Dictionary<string, RosterFile> files, Guid id, PictureShelf pictures)
+    {
+        var row = open.Roster.Rows[index];
+        var (take, filled, findings) = RowFindings.Of(open.Takes, open.Graphic, index, TypeShaper.Shipped);
+        var file = files.GetValueOrDefault(row.Id);
+        if (take is null || filled is null)
+        {
+            return new(row.Id, open.Takes.NameOf(index), null, [.. findings], file is null ? null : false, file?.HandoffId);
+        }
+        var key = open.KeyOf(take);
+        var atRest = GraphicReport.AtRest(new Evaluator(filled, TypeShaper.Shipped), pictures);
+        return new(row.Id, open.Takes.NameOf(index), $"/api/graphics/{id}/roster/rows/{row.Id}/still?of={key[..16]}", [.. findings.Concat(atRest)], file is null ? null : file.MadeOf.StartsWith(key, StringComparison.Ordinal), file?.HandoffId);
+    }
+
+    private static async Task<FileContentHttpResult> StillAsync(Guid id, string row, GraphicRosters rosters, PictureShelf pictures, HttpResponse response, CancellationToken cancel)
+    {
+        var open = await rosters.OpenAsync(id, cancel);
+        var filled = open.Takes.Of(open.Takes.IndexOf(row)).Of(open.Graphic, TypeShaper.Shipped);
+        // The address holds what the picture is made of, so what is behind it never changes.
+        response.Headers.CacheControl = "private, max-age=86400";
+        return TypedResults.File(SmallPicture.Seen(new(filled, TypeShaper.Shipped), pictures), "image/png");
+    }
+
+    /// <summary>What another program knows goes into a row: scores, names, votes.</summary>
+    private static async Task<int> FillRowAsync(Guid id, string row, Dictionary<string, string> values, GraphicRosters rosters, CancellationToken cancel)
+    {
+        for (var attempt = 0; ; attempt++)
+        {
+            var open = await rosters.OpenAsync(id, cancel);
+            try
+            {
+                return await rosters.KeepAsync(id, OutsideRow.Put(open.Roster, open.Graphic, row, values), open.Version, cancel);
+            }
+            catch (ProblemException e) when (e.Problem.Field == "version" && attempt < 3)
+            {
+                // Somebody else's change came first: this one goes on top of it.
+            }
+        }
+    }
+
+    private static async Task<RosterOrdered> OrderAsync(Guid id, RosterOrder wanted, GraphicRosters rosters, RosterStore store, Order order, CancellationToken cancel)
+    {
+        var open = await rosters.OpenAsync(id, cancel);
+        var files = (await store.FilesAsync(id, cancel)).ToDictionary(f => f.RowId, f => f.MadeOf, StringComparer.Ordinal);
+        var chosen = wanted.Rows?.ToHashSet(StringComparer.Ordinal);
+        var rows = Enumerable.Range(0, open.Takes.Count).Where(i => chosen?.Contains(open.Roster.Rows[i].Id) != false && !open.Takes.IsEmpty(i)).ToArray();
+        var takes = rows.Select(i => (Row: open.Roster.Rows[i].Id, Take: Taken(open, i))).Select(t => (t.Row, t.Take, Made: open.KeyOf(t.Take, wanted.Order))).ToArray();
+        var due = wanted.Changed ? [.. takes.Where(t => files.GetValueOrDefault(t.Row) != t.Made)] : takes;
+        if (takes.Length == 0)
+        {
+            throw new ProblemException("There are no rows to hand off.", "Fill the table, or choose rows.", field: "rows");
+        }
+        if (due.Length == 0)
+        {
+            return new([], takes.Length);
+        }
+        var ids = await order.AskAsync([id], wanted.Order with { Takes = [.. due.Select(t => t.Take)] }, cancel);
+        var each = ids.Count / due.Length;
+        await store.NoteAsync(id, due.Select((t, i) => new RosterFile(t.Row, ids[i * each], t.Made)), cancel);
+        return new([.. ids], takes.Length - due.Length);
+    }
+
+    private static Take Taken(OpenRoster open, int row)
+    {
+        try
+        {
+            return open.Takes.Of(row);
+        }
+        catch (ProblemException e)
+        {
+            throw new ProblemException(e.Problem with { Message = $"Row {row + 1}: {e.Problem.Message}" });
+        }
+    }
+}

@@ -1,0 +1,71 @@
+using Hang.Core.Charts;
+using Hang.Core.Contents;
+using Hang.Core.Documents;
+using Hang.Core.Evaluation;
+using Hang.Core.PaintList;
+using Hang.Core.Values;
+using static Hang.Core.Tests.Samples;
+using static Hang.Tests.Shared.Making;
+
+namespace Hang.Core.Tests;
+
+public class ChartTests
+{
+    private static Layers.Layer Chart(string data) => Layer<Chart>("c", "Chart").With("data", Motion.Channel.Of(new TextKind(99), Value.Of(data)));
+
+    [Fact]
+    public void DataAreReadAsTheyAreTypedAndPasted()
+    {
+        Assert.Equal([new("Clover", 42), new("Red linden", -1.5), new("", 7), new("A, b", 3), new("Share", 12)], ChartData.Read("Clover 42\nRed linden\t-1.5\n\n7\nA, b: 3\nShare|12%").ToArray());
+        var problem = Assert.Throws<ProblemException>(() => GraphicRules.Demand(Graphic(Chart("Clover")))).Problem;
+        Assert.Contains("\"Clover\" has no number", problem.Message, StringComparison.Ordinal);
+        Assert.Equal("Chart", problem.Layer);
+    }
+
+    /// <summary>A share s of the whole goes round 360 s degrees: 1 : 2 : 3 : 6 are 30, 60, 90 and 180 degrees.</summary>
+    [Fact]
+    public void WedgesAreSharesOfAFullTurn()
+    {
+        var wedges = ChartData.Wedges(ChartData.Read("a 1\nb 2\nc 3\nd 6\ne -4"));
+        Assert.Equal([0, 30, 90, 180, 360], wedges.Select(w => Math.Round(w.Begin, 9)));
+        Assert.Equal([30, 60, 90, 180, 0], wedges.Select(w => Math.Round(w.Sweep, 9)));
+        Assert.All(ChartData.Wedges(ChartData.Read("a 0\nb 0")), w => Assert.Equal(0, w.Sweep));
+    }
+
+    [Fact]
+    public void LabelsThatWouldTouchMoveApartAndNoFartherThanTheyMust()
+    {
+        Assert.Equal([10, 50, 90], ChartData.Apart([10, 50, 90], 20));
+        Assert.Equal([0, 20, 40], ChartData.Apart([19, 20, 21], 20));
+        var apart = ChartData.Apart([0, 5, 100, 101, 102], 10);
+        Assert.All(apart.Zip(apart.Skip(1)), p => Assert.True(p.Second - p.First >= 10 - 1e-9));
+        Assert.Equal([-2.5, 7.5], apart.Take(2));
+    }
+
+    [Fact]
+    public void ItemsGrowOneAfterTheOtherAndAllHaveAtTheEnd()
+    {
+        Assert.Equal([1, 1, 1], Enumerable.Range(0, 3).Select(i => ChartDrawing.ShareOf(1, i, 3, 1)));
+        Assert.Equal([1, 0.5, 0], Enumerable.Range(0, 3).Select(i => Math.Round(ChartDrawing.ShareOf(0.5, i, 3, 1), 9)));
+        Assert.Equal([0.5, 0.5, 0.5], Enumerable.Range(0, 3).Select(i => ChartDrawing.ShareOf(0.5, i, 3, 0)));
+    }
+
+    [Theory]
+    [InlineData(0)]
+    [InlineData(1)]
+    [InlineData(2)]
+    [InlineData(3)]
+    [InlineData(4)]
+    public void EveryShapeIsDrawnFromNothingToAll(int shape)
+    {
+        var layer = Chart("a 1\nb 2\nc 3").With("shape", shape).With("grown", Keyed((0, 0), (40, 1)));
+        var evaluator = new Evaluator(Graphic(layer), Shaper);
+        foreach (var frame in new[] { 0, 20, 40, 99 })
+        {
+            Assert.All(evaluator.At(frame).Nodes, n => Assert.All(n.Row.ToArray(), v => Assert.True(float.IsFinite(v))));
+        }
+        Assert.NotEqual(evaluator.At(20).Nodes[0].Row.ToArray(), evaluator.At(40).Nodes[0].Row.ToArray());
+        Assert.Equal(evaluator.At(40).Nodes[0].Row.ToArray(), evaluator.At(99).Nodes[0].Row.ToArray());
+        Assert.Contains(evaluator.Strips[0].Ops, o => o.Kind == Ops.Glyphs);
+    }
+}

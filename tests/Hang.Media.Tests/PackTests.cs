@@ -1,0 +1,93 @@
+using System.Collections.Immutable;
+using System.IO.Compression;
+using Hang.Core;
+using Hang.Core.Documents;
+using Hang.Media.Packs;
+using Hang.Tests.Shared;
+
+namespace Hang.Media.Tests;
+
+/// <summary>Packages as files: what goes out comes in, each picture once, and a damaged one is refused in words.</summary>
+public class PackTests
+{
+    private static Graphic Demo(string name)
+    {
+        var folder = Path.Combine(ProjectFolder.Root, "demo");
+        var graphic = GraphicJson.Read(File.ReadAllBytes(Path.Combine(folder, name + ".hang")));
+        string Data(string? file) => Convert.ToBase64String(File.ReadAllBytes(Path.Combine(folder, file!)));
+        return graphic with
+        {
+            Assets = graphic.Assets.ToImmutableSortedDictionary(a => a.Key, a => a.Value with { Data = Data(a.Value.File), File = null }, StringComparer.Ordinal),
+            Sounds = graphic.Sounds?.ToImmutableSortedDictionary(s => s.Key, s => s.Value with { Data = Data(s.Value.File), File = null }, StringComparer.Ordinal),
+        };
+    }
+
+    private static MemoryStream Written(Pack pack)
+    {
+        var stream = new MemoryStream();
+        PackFile.Write(pack, stream);
+        stream.Position = 0;
+        return stream;
+    }
+
+    [Fact]
+    public void WhatGoesOutComesInAgain()
+    {
+        var pack = new Pack("Fernhollow / Apiary", [Demo("lower-third"), Demo("logo-sting"), Demo("lower-third")], [new("Nectar", "cubic-bezier(0.2, 0, 0, 1)")]);
+        var again = PackFile.Read("a.hangpack", Written(pack));
+        Assert.Equal(pack.Name, again.Name);
+        Assert.Equal(pack.Feels.ToArray(), again.Feels.ToArray());
+        Assert.Equal(pack.Graphics.Select(GraphicJson.Write), again.Graphics.Select(GraphicJson.Write));
+    }
+
+    [Fact]
+    public void EachPictureIsThereOnceUnderItsOwnName()
+    {
+        using var zip = new ZipArchive(Written(new("P", [Demo("lower-third"), Demo("title"), Demo("corner-bug")], [])));
+        Assert.Equal(["corner-bug.hang", "fernhollow-mark.png", "lower-third.hang", "package.json", "title.hang"], zip.Entries.Select(e => e.FullName).Order(StringComparer.Ordinal));
+    }
+
+    [Fact]
+    public void AZippedFolderIsReadToo()
+    {
+        var folder = new MemoryStream();
+        using (var from = new ZipArchive(Written(new("P", [Demo("title")], []))))
+        using (var to = new ZipArchive(folder, ZipArchiveMode.Create, true))
+        {
+            foreach (var entry in from.Entries)
+            {
+                using var source = entry.Open();
+                using var target = to.CreateEntry("my package/" + entry.FullName).Open();
+                source.CopyTo(target);
+            }
+        }
+        folder.Position = 0;
+        Assert.Equal("Title", Assert.Single(PackFile.Read("a.zip", folder).Graphics).Name);
+    }
+
+    [Fact]
+    public void WhatIsNoneOrMissesSomethingIsRefused()
+    {
+        string Said(Stream stream) => Assert.Throws<ProblemException>(() => PackFile.Read("a.hangpack", stream)).Message;
+        Assert.Contains("no package", Said(new MemoryStream([1, 2, 3])), StringComparison.Ordinal);
+        Assert.Contains("no package", Said(Zip(("readme.txt", "x"))), StringComparison.Ordinal);
+        Assert.Contains("no package", Said(Zip(("package.json", "{}"))), StringComparison.Ordinal);
+        Assert.Contains("version 9", Said(Zip(("package.json", """{"hangpack": 9, "name": "P", "graphics": [], "feels": []}"""))), StringComparison.Ordinal);
+        Assert.Contains("gone.hang is not in", Said(Zip(("package.json", """{"hangpack": 1, "name": "P", "graphics": ["gone"], "feels": []}"""))), StringComparison.Ordinal);
+    }
+
+    private static MemoryStream Zip(params (string Name, string Text)[] entries)
+    {
+        var stream = new MemoryStream();
+        using (var zip = new ZipArchive(stream, ZipArchiveMode.Create, true))
+        {
+            foreach (var (name, text) in entries)
+            {
+                using var entry = new StreamWriter(zip.CreateEntry(name).Open());
+                entry.Write(text);
+            }
+        }
+        stream.Position = 0;
+        return stream;
+    }
+}

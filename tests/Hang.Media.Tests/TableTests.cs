@@ -1,0 +1,104 @@
+using System.IO.Compression;
+using DocumentFormat.OpenXml;
+using DocumentFormat.OpenXml.Packaging;
+using DocumentFormat.OpenXml.Spreadsheet;
+using Hang.Core;
+using Hang.Media.Tables;
+using Hang.Tests.Shared;
+using Table = Hang.Core.Rosters.Table;
+
+namespace Hang.Media.Tests;
+
+/// <summary>Tables as RFC 4180 has them, as sheets paste them, and as another library writes workbooks.</summary>
+public class TableTests
+{
+    private static Table Read(string text) => TableFile.Read("t.csv", System.Text.Encoding.UTF8.GetBytes(text));
+
+    private static string Rows(Table table) => string.Join("|", table.Rows.Select(r => string.Join("~", r)));
+
+    /// <summary>RFC 4180, section 2, rules 1 to 7, each with the example of its kind.</summary>
+    [Theory]
+    [InlineData("a,b,c\r\n1,2,3\r\n4,5,6\r\n", "1~2~3|4~5~6")] // 1: lines end with CRLF
+    [InlineData("a,b,c\r\n1,2,3\r\n4,5,6", "1~2~3|4~5~6")] // 2: the last may have none
+    [InlineData("a,b\r\n aaa ,bbb\r\n", " aaa ~bbb")] // 4: spaces are part of a field
+    [InlineData("a,b\r\n\"aaa\",bbb\r\n", "aaa~bbb")] // 5: fields may be in double quotes
+    [InlineData("a,b\r\n\"a\r\naa\",\"b,bb\"\r\n", "a\r\naa~b,bb")] // 6: line breaks and commas in them
+    [InlineData("a,b\r\n\"b\"\"bb\",c\r\n", "b\"bb~c")] // 7: a quote is written twice
+    [InlineData("a,b\r\n,\r\nx,\r\n", "x~")] // empty rows are none
+    [InlineData("a;b\n1;2,5\n", "1~2,5")] // semicolons, as sheets of other countries write
+    [InlineData("a\tb\n\"x\ty\"\t2\n", "x\ty~2")] // tabs, as sheets paste
+    [InlineData("a,b\nä,日本\n", "ä~日本")]
+    [InlineData("a,b,c\n1\n1,2,3,4\n", "1~~~|1~2~3~4")] // rows of other lengths
+    public void TextIsReadAsTheStandardSays(string text, string rows) => Assert.Equal(rows, Rows(Read(text)));
+
+    [Fact]
+    public void MarksAndOldEncodingsAreRead()
+    {
+        Assert.Equal("é", Rows(TableFile.Read("t", [0xEF, 0xBB, 0xBF, .. "a\né"u8])));
+        Assert.Equal("é", Rows(TableFile.Read("t", [0xFF, 0xFE, .. System.Text.Encoding.Unicode.GetBytes("a\né")])));
+        // What is not UTF-8 is taken for Windows-1252.
+        Assert.Equal("é", Rows(TableFile.Read("t", [(byte)'a', (byte)'\n', 0xE9])));
+    }
+
+    [Theory]
+    [InlineData("")]
+    [InlineData("\r\n,,\r\n")]
+    public void WhatHasNoRowsIsRefused(string text) => Assert.Contains("no rows", Assert.Throws<ProblemException>(() => Read(text)).Message, StringComparison.Ordinal);
+
+    [Fact]
+    public void WhatIsNoTableIsRefused()
+    {
+        Assert.Contains("no table", Assert.Throws<ProblemException>(() => TableFile.Read("t.bin", [1, 0, 2])).Message, StringComparison.Ordinal);
+        Assert.Contains("no workbook", Assert.Throws<ProblemException>(() => TableFile.Read("t.xlsx", [.. "PK\u0003\u0004"u8, 1, 2, 3])).Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void AFirstRowThatNamesNothingIsARow()
+    {
+        var table = TableFile.Read("t", "Ada\nBea"u8.ToArray(), _ => false);
+        Assert.Equal(["Column 1"], table.Headings.ToArray());
+        Assert.Equal("Ada|Bea", Rows(table));
+    }
+
+    /// <summary>A workbook as the Open XML SDK writes it (ISO/IEC 29500): shared and inline words, a number, a yes, a gap.</summary>
+    [Fact]
+    public void AWorkbookOfAnotherLibraryIsRead()
+    {
+        using var stream = new MemoryStream();
+        using (var book = SpreadsheetDocument.Create(stream, SpreadsheetDocumentType.Workbook))
+        {
+            var part = book.AddWorkbookPart();
+            part.Workbook = new Workbook();
+            var strings = part.AddNewPart<SharedStringTablePart>();
+            strings.SharedStringTable = new SharedStringTable(new SharedStringItem(new Text("Name")), new SharedStringItem(new Text("Bea & \"Co\"")));
+            var sheet = part.AddNewPart<WorksheetPart>();
+            static Cell Shared(string at, int index) => new() { CellReference = at, DataType = CellValues.SharedString, CellValue = new(index) };
+            static Cell Inline(string at, string text) => new() { CellReference = at, DataType = CellValues.InlineString, InlineString = new(new Text(text)) };
+            sheet.Worksheet = new Worksheet(new SheetData(
+                new Row(Shared("A1", 0), Inline("B1", "Score"), Inline("D1", "On")) { RowIndex = 1 },
+                new Row(Shared("A2", 1), new Cell { CellReference = "B2", CellValue = new(12.5) }, new Cell { CellReference = "D2", DataType = CellValues.Boolean, CellValue = new("1") }) { RowIndex = 2 }));
+            part.Workbook.AppendChild(new Sheets()).Append(new Sheet { Id = part.GetIdOfPart(sheet), SheetId = 1, Name = "Keepers" });
+        }
+        var table = TableFile.Read("t.xlsx", stream.ToArray());
+        Assert.Equal(["Name", "Score", "On"], table.Headings.ToArray());
+        Assert.Equal("Bea & \"Co\"~12.5~yes", Rows(table));
+    }
+
+    [Fact]
+    public void PicturesOfAZipAreKnownByTheirNames()
+    {
+        var png = File.ReadAllBytes(Path.Combine(ProjectFolder.Root, "demo", "fernhollow-mark.png"));
+        using var stream = new MemoryStream();
+        using (var zip = new ZipArchive(stream, ZipArchiveMode.Create, true))
+        {
+            foreach (var (name, bytes) in new[] { ("faces/bea.png", png), ("__MACOSX/._bea.png", [1, 2]), ("notes.txt", "x"u8.ToArray()) })
+            {
+                using var entry = zip.CreateEntry(name).Open();
+                entry.Write(bytes);
+            }
+        }
+        stream.Position = 0;
+        Assert.Equal("bea.png", Assert.Single(PicturePack.Read("p.zip", stream)).Asset.Name);
+        Assert.Contains("no zip", Assert.Throws<ProblemException>(() => PicturePack.Read("p.zip", new MemoryStream([1, 2, 3])).ToArray()).Message, StringComparison.Ordinal);
+    }
+}

@@ -1,0 +1,81 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Text;
+using System.Text.Json;
+
+namespace Hang.Server.Tests;
+
+/// <summary>A roster over REST: read, kept, seen, handed off, changed in one row, and filled from outside.</summary>
+[Collection(OneServer.Name)]
+public sealed class RosterTests(RunningServer server)
+{
+    private readonly HttpClient http = server.CreateClient();
+
+    /// <summary>A copy of the demo's lower third, so that each test has a table of its own.</summary>
+    private async Task<string> Roster()
+    {
+        var packages = await http.GetFromJsonAsync<JsonElement>("/api/packages");
+        var id = packages.EnumerateArray().SelectMany(p => p.GetProperty("graphics").EnumerateArray()).First(g => g.GetProperty("name").GetString() == "Lower third").GetProperty("id").GetGuid();
+        return $"/api/graphics/{await (await http.PostAsync($"/api/graphics/{id}/duplicate", null)).Content.ReadFromJsonAsync<Guid>()}/roster";
+    }
+
+    private async Task<JsonElement> Table(string roster, string csv) => await (await http.PostAsync($"{roster}/table?name=t.csv", new ByteArrayContent(Encoding.UTF8.GetBytes(csv)))).Content.ReadFromJsonAsync<JsonElement>();
+
+    private async Task<HttpResponseMessage> Keep(string path, JsonElement roster, int version) => await http.PutAsJsonAsync(path, new { version, roster });
+
+    private async Task<JsonElement[]> Rows(string path) => [.. (await http.GetFromJsonAsync<JsonElement>($"{path}/rows?from=0&count=50")).EnumerateArray()];
+
+    private static object Order(bool changed) => new { order = new { kinds = new[] { "still" }, backing = new { kind = "none" }, scales = new[] { 0.1 } }, changed };
+
+    [Fact]
+    public async Task RowsAreSeenHandedOffAndOnlyThoseThatChangedAgain()
+    {
+        var path = await Roster();
+        Assert.Equal(HttpStatusCode.OK, (await Keep(path, await Table(path, "Name,Second line\nBea,Keeper\nIda,Queen breeder\nOskar,\n"), 0)).StatusCode);
+        var rows = await Rows(path);
+        Assert.Equal(["Bea", "Ida", "Oskar"], rows.Select(r => r.GetProperty("name").GetString()));
+        Assert.All(rows, r => Assert.Equal(0, r.GetProperty("findings").GetArrayLength()));
+        Assert.Equal(3, (await Task.WhenAll(rows.Select(r => http.GetByteArrayAsync(r.GetProperty("still").GetString())))).Select(Convert.ToHexString).Distinct().Count());
+        async Task<(int Files, int Left)> HandOff(bool changed)
+        {
+            var made = await (await http.PostAsJsonAsync($"{path}/handoffs", Order(changed))).Content.ReadFromJsonAsync<JsonElement>();
+            return (made.GetProperty("handoffs").GetArrayLength(), made.GetProperty("left").GetInt32());
+        }
+        Assert.Equal((3, 0), await HandOff(true));
+        Assert.Equal((0, 3), await HandOff(true));
+        await http.PutAsJsonAsync($"{path}/rows/r2", new Dictionary<string, string> { ["second line"] = "Queen rearer" });
+        Assert.Equal([true, false, true], (await Rows(path)).Select(r => r.GetProperty("sent").GetBoolean()));
+        Assert.Equal((1, 2), await HandOff(true));
+        Assert.Equal((3, 0), await HandOff(false));
+    }
+
+    [Fact]
+    public async Task ARefusedRowHoldsUpAllAndIsNamed()
+    {
+        var path = await Roster();
+        await Keep(path, await Table(path, $"Name\nBea\n{new string('x', 60)}\n"), 0);
+        var refused = await http.PostAsJsonAsync($"{path}/handoffs", Order(true));
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, refused.StatusCode);
+        Assert.Contains("20 too many", await refused.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        Assert.Equal("error", (await Rows(path))[1].GetProperty("findings")[0].GetProperty("weight").GetString());
+    }
+
+    [Fact]
+    public async Task TwoWindowsDoNotWriteOverEachOtherUnseen()
+    {
+        var path = await Roster();
+        var table = await Table(path, "Name\nBea\n");
+        Assert.Equal(HttpStatusCode.OK, (await Keep(path, table, 0)).StatusCode);
+        Assert.Contains("changed elsewhere", await (await Keep(path, table, 0)).Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        Assert.Equal(HttpStatusCode.OK, (await Keep(path, table, 1)).StatusCode);
+    }
+
+    [Fact]
+    public async Task AnotherProgramAddsARow()
+    {
+        var path = await Roster();
+        Assert.Equal(HttpStatusCode.OK, (await http.PutAsJsonAsync($"{path}/rows/winner", new Dictionary<string, string> { ["Name"] = "Ida", ["Second line"] = "412 votes" })).StatusCode);
+        Assert.Equal("Ida", Assert.Single(await Rows(path)).GetProperty("name").GetString());
+        Assert.Contains("no field", await (await http.PutAsJsonAsync($"{path}/rows/winner", new Dictionary<string, string> { ["Votes"] = "1" })).Content.ReadAsStringAsync(), StringComparison.Ordinal);
+    }
+}

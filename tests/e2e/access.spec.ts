@@ -1,0 +1,214 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
+import { HangServer } from './server'
+import { BenchPage } from './benchPage'
+
+const server = new HangServer(5351)
+test.beforeAll(() => server.start())
+test.afterAll(() => server.stop())
+
+const tags = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']
+
+/** What axe finds, each with the places that it is at. */
+async function found(page: Page, what: string, onlyColours: boolean): Promise<string[]> {
+  const axe = new AxeBuilder({ page })
+  const { violations } = await (onlyColours ? axe.withRules(['color-contrast']) : axe.withTags(tags)).analyze()
+  return violations.flatMap((v) => v.nodes.slice(0, 4).map((n) => `${what}: ${v.id} ${n.target.join(' ')} ${n.html.slice(0, 140)}`))
+}
+
+interface Screen {
+  name: string
+  open: (page: Page, id: string) => Promise<void>
+}
+
+const bench = async (page: Page, id: string, select = true) => {
+  await page.goto(`${server.url}/bench/${id}?at=hold`)
+  await new BenchPage(page).rests()
+  if (select) await page.getByRole('button', { name: 'Brown plate', exact: true }).first().click()
+}
+
+const screens: Screen[] = [
+  { name: 'rack', open: async (page) => void (await page.goto(server.url)) },
+  {
+    name: 'new graphic',
+    open: async (page) => {
+      await page.goto(server.url)
+      await page.getByRole('button', { name: 'New graphic' }).first().click()
+      await expect(page.getByRole('radio', { name: 'Countdown' })).toBeVisible()
+    },
+  },
+  { name: 'bench, nothing selected', open: (page, id) => bench(page, id, false) },
+  { name: 'bench, values', open: (page, id) => bench(page, id) },
+  {
+    name: 'bench, motion',
+    open: async (page, id) => {
+      await bench(page, id)
+      await page.getByRole('tab', { name: 'Motion' }).click()
+      await expect(page.getByRole('button', { name: /^Grow/ })).toBeVisible()
+    },
+  },
+  {
+    name: 'place',
+    open: async (page, id) => {
+      await bench(page, id)
+      await page.getByRole('button', { name: 'More', exact: true }).click()
+      await page.getByRole('menuitem', { name: 'Placed graphic…' }).click()
+      await expect(page.getByRole('dialog')).toBeVisible()
+    },
+  },
+  {
+    name: 'refit',
+    open: async (page, id) => {
+      await bench(page, id, false)
+      await page.getByRole('button', { name: 'Refit…' }).click()
+    },
+  },
+  {
+    name: 'revisions',
+    open: async (page, id) => {
+      await bench(page, id, false)
+      await page.getByRole('button', { name: 'Revisions: what it was before' }).click()
+      await expect(page.getByRole('listitem').first()).toBeVisible()
+    },
+  },
+  {
+    name: 'keyboard',
+    open: async (page, id) => {
+      await bench(page, id, false)
+      await page.getByRole('button', { name: 'Keyboard (?)' }).click()
+    },
+  },
+  {
+    name: 'who you are',
+    open: async (page) => {
+      await page.goto(server.url)
+      await page.getByRole('button', { name: 'Say who you are, so that others know' }).click()
+    },
+  },
+  { name: 'desk', open: async (page) => void (await page.goto(`${server.url}/desk`)) },
+  {
+    name: 'desk of one',
+    open: async (page, id) => {
+      await page.goto(`${server.url}/desk/${id}`)
+      await expect(page.getByRole('img', { name: 'Picture' })).toBeVisible()
+    },
+  },
+  { name: 'roster', open: async (page, id) => void (await page.goto(`${server.url}/roster/${id}`)) },
+  { name: 'handoff', open: async (page, id) => void (await page.goto(`${server.url}/handoff/${id}`)) },
+  { name: 'all files', open: async (page) => void (await page.goto(`${server.url}/line`)) },
+]
+
+for (const room of ['light', 'dark'] as const) {
+  test(`axe finds nothing on any screen or dialog, in the ${room} room`, async ({ page }) => {
+    test.setTimeout(180_000)
+    const id = await server.demoGraphic()
+    await page.addInitScript((r) => localStorage.setItem('hang-room', r), room)
+    // High enough that no field is cut by the edge of what scrolls: its size is judged, not how far somebody has scrolled.
+    await page.setViewportSize({ width: 1280, height: 1500 })
+    const all: string[] = []
+    for (const screen of screens) {
+      await screen.open(page, id)
+      await page.waitForTimeout(200)
+      // The dark room differs by its colours only.
+      all.push(...(await found(page, screen.name, room === 'dark')))
+    }
+    expect(all).toEqual([])
+  })
+}
+
+// 1280 x 800 at 200 % zoom is a page of 640 x 400 px.
+for (const size of [
+  { width: 1024, height: 700 },
+  { width: 640, height: 400 },
+]) {
+  test(`nothing hangs out of the page at ${size.width} x ${size.height}`, async ({ page }) => {
+    test.setTimeout(120_000)
+    await page.setViewportSize(size)
+    const id = await server.demoGraphic()
+    const all: string[] = []
+    for (const screen of screens) {
+      await screen.open(page, id)
+      const over = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)
+      if (over > 0) all.push(`${screen.name} is ${over} px too wide`)
+      // What can be pressed can be reached: its middle lies on the page, or in something that scrolls.
+      const lost = await page.evaluate(() =>
+        [...(document.querySelector('[role=dialog]') ?? document).querySelectorAll<HTMLElement>('button, a[href], select, input:not([type=file])')]
+          .filter((e) => {
+            const b = e.getBoundingClientRect()
+            if (b.width === 0 || b.height === 0 || getComputedStyle(e).visibility === 'hidden') return false
+            const [x, y] = [b.left + b.width / 2, b.top + b.height / 2]
+            if (x >= 0 && x <= innerWidth && y >= 0 && y <= innerHeight) return false
+            for (let p: HTMLElement | null = e.parentElement; p; p = p.parentElement) {
+              const s = getComputedStyle(p)
+              if (/(auto|scroll)/.test(s.overflowX + s.overflowY) && (p.scrollHeight > p.clientHeight || p.scrollWidth > p.clientWidth)) return false
+            }
+            return true
+          })
+          .map((e) => e.getAttribute('aria-label') ?? e.textContent ?? ''),
+      )
+      if (lost.length > 0) all.push(`${screen.name}: out of reach ${[...new Set(lost)].slice(0, 6).join(', ')}`)
+    }
+    expect(all).toEqual([])
+  })
+}
+
+test('a first walk of five steps ends with a file, and can be walked again', async ({ page }) => {
+  test.setTimeout(150_000)
+  const work = new BenchPage(page)
+  await page.goto(server.url)
+  await page.getByRole('button', { name: 'Show me' }).click()
+  const card = page.getByRole('complementary', { name: 'First walk' })
+  await expect(card).toContainText('Step 1 of 5')
+  await page.getByRole('button', { name: 'New graphic' }).first().click()
+  await page.getByRole('radio', { name: 'Lower third' }).click()
+  await page.getByRole('button', { name: 'Make it' }).click()
+  await expect(card).toContainText('Step 2 of 5')
+  await work.rests()
+  await page.mouse.dblclick(...(await work.at(500, 900, 1920)))
+  await page.keyboard.press('Control+a')
+  await page.keyboard.type('Bea Thornwood')
+  await page.keyboard.press('Escape')
+  await expect(card).toContainText('Step 3 of 5')
+  await page.getByRole('tab', { name: 'Motion' }).click()
+  await page.getByRole('button', { name: /^Grow/ }).click()
+  await expect(card).toContainText('Step 4 of 5')
+  await page.mouse.click(...(await work.at(1500, 300, 1920)))
+  await page.keyboard.press('Space')
+  await expect(card).toContainText('Step 5 of 5')
+  await page.keyboard.press('Space')
+  await page.getByRole('link', { name: 'Hand off' }).click()
+  await page.getByRole('button', { name: 'Hand off', exact: true }).click()
+  await expect(card).toHaveCount(0, { timeout: 120_000 })
+  await page.goto(server.url)
+  await expect(page.getByRole('button', { name: 'Show me' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'First walk: a lower third in five steps' }).click()
+  await expect(card).toContainText('Step 1 of 5')
+  await page.getByRole('button', { name: 'Leave the walk' }).click()
+  await expect(card).toHaveCount(0)
+})
+
+test('beads and handles take keys', async ({ page }) => {
+  const id = await server.demoGraphic()
+  const work = new BenchPage(page)
+  await bench(page, id)
+  const size = page.getByRole('textbox', { name: 'Size, px width' })
+  const before = Number(await size.inputValue())
+  const grip = page.getByRole('button', { name: 'Resize right', exact: true })
+  await grip.focus()
+  await page.keyboard.press('Shift+ArrowRight')
+  await work.saved()
+  await expect.poll(async () => Number(await size.inputValue())).toBeCloseTo(before + 10, 0)
+  await page.getByRole('button', { name: 'Turn', exact: true }).focus()
+  await page.keyboard.press('Shift+ArrowRight')
+  await work.saved()
+  await expect(page.getByRole('textbox', { name: 'Turn, °' })).not.toHaveValue('0')
+  const bead = page.getByRole('button', { name: /^Keyframe at \d+ of Mask of Brown plate/ }).last()
+  const name = (await bead.getAttribute('aria-label'))!
+  const at = Number(/at (\d+)/.exec(name)![1])
+  await bead.focus()
+  await page.keyboard.press('Enter')
+  await expect(bead).toHaveAttribute('aria-pressed', 'true')
+  await page.keyboard.press('ArrowLeft')
+  await work.saved()
+  await expect(page.getByRole('button', { name: name.replace(String(at), String(at - 1)), exact: true })).toBeVisible()
+})

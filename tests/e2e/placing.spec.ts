@@ -1,0 +1,85 @@
+import { expect, test } from '@playwright/test'
+import { HangServer } from './server'
+import { BenchPage } from './benchPage'
+
+const server = new HangServer(5349)
+test.beforeAll(() => server.start())
+test.afterAll(() => server.stop())
+
+interface Doc {
+  layers: { id: string; name: string; content: { kind: string; filled?: [string, string][]; fill?: string } }[]
+  placed?: Record<string, Doc>
+  fields?: { name: string }[]
+}
+
+const documentOf = async (id: string) => (await (await fetch(`${server.url}/api/graphics/${id}/document`)).json()) as Doc
+
+test('a graphic is placed in another, filled there, changed where it was made, and taken apart', async ({ page }) => {
+  test.setTimeout(120_000)
+  const bench = new BenchPage(page)
+  const [title, lower] = [await server.demoGraphic('Title'), await server.demoGraphic()]
+  await page.goto(`${server.url}/bench/${title}?at=hold`)
+  await bench.rests()
+  await page.getByRole('button', { name: 'More', exact: true }).click()
+  await page.getByRole('menuitem', { name: 'Placed graphic…' }).click()
+  await page.getByRole('button', { name: /^Lower third/ }).click()
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  const name = page.getByRole('textbox', { name: 'Name', exact: true }).last()
+  await expect(name).toHaveValue('Maren Oakhollow')
+  await name.fill('Ida Fernsby')
+  await name.press('Enter')
+  await bench.saved()
+  await expect.poll(async () => JSON.stringify((await documentOf(title)).layers.at(-1)!.content.filled)).toBe('[["Name","Ida Fernsby"]]')
+  // Editors of the title may fill that field.
+  await page.getByRole('button', { name: 'Let editors fill name', exact: true }).click()
+  await expect.poll(async () => (await documentOf(title)).fields?.map((f) => f.name)).toContain('Lower third: name')
+
+  // In place: opened, changed, and back.
+  await page.getByRole('link', { name: 'Open it' }).click()
+  await expect(page).toHaveURL(new RegExp(`/bench/${lower}`))
+  await bench.rests()
+  const before = JSON.stringify((await documentOf(title)).placed)
+  await page.getByRole('textbox', { name: 'Hold, frames', exact: true }).fill('40')
+  await page.getByRole('textbox', { name: 'Hold, frames', exact: true }).press('Enter')
+  await bench.saved()
+  await expect.poll(async () => JSON.stringify((await documentOf(title)).placed)).not.toBe(before)
+  await page.getByRole('link', { name: 'Back to the graphic that it is placed in' }).click()
+  await expect(page).toHaveURL(new RegExp(`/bench/${title}`))
+  await bench.rests()
+
+  // It cannot be placed in what is placed in it.
+  const refused = await fetch(`${server.url}/api/graphics/${lower}/placed`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ graphic: title, at: 0 }),
+  })
+  expect(refused.status).toBe(422)
+  expect(await refused.text()).toContain('in itself')
+
+  await page.getByRole('button', { name: 'Open Lower third', exact: true }).click()
+  await page.mouse.click(...(await bench.at(500, 940, 1920)))
+  await page.getByRole('button', { name: 'Take apart' }).click()
+  await bench.saved()
+  await expect.poll(async () => (await documentOf(title)).placed).toBeUndefined()
+  expect(JSON.stringify((await documentOf(title)).layers)).toContain('Ida Fernsby')
+})
+
+test('layers are wrapped up as a graphic of their own, which is on the rack', async ({ page }) => {
+  const bench = new BenchPage(page)
+  const id = await server.demoGraphic('Callout')
+  await page.goto(`${server.url}/bench/${id}?at=hold`)
+  await bench.rests()
+  const count = (await documentOf(id)).layers.length
+  await page.getByTestId('stage').click({ position: { x: 5, y: 5 } })
+  await page.getByTestId('stage').click({ button: 'right', position: { x: 30, y: 30 } })
+  await page.getByRole('menuitem', { name: 'Select all', exact: true }).click()
+  await page.mouse.click(...(await bench.at(1350, 360, 1920)), { button: 'right' })
+  await page.getByRole('menuitem', { name: 'Make a graphic of it…' }).click()
+  await page.getByRole('dialog').getByRole('textbox').fill('Pointer')
+  await page.getByRole('button', { name: 'Make it' }).click()
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await expect.poll(async () => (await documentOf(id)).layers.map((l) => l.name)).toEqual(['Pointer'])
+  expect(Object.values((await documentOf(id)).placed!)[0]!.layers).toHaveLength(count)
+  await page.goto(server.url)
+  await expect(page.getByText('Pointer', { exact: true })).toBeVisible()
+})

@@ -1,0 +1,78 @@
+import { expect, test } from '@playwright/test'
+import { execFileSync } from 'node:child_process'
+import { readFile } from 'node:fs/promises'
+import { HangServer } from './server'
+
+const server = new HangServer(5347)
+test.beforeAll(() => server.start())
+test.afterAll(() => server.stop())
+
+test('five names from a list are five files, in a few presses', async ({ page, context }) => {
+  test.setTimeout(120_000)
+  await context.grantPermissions(['clipboard-read', 'clipboard-write'])
+  const id = await server.demoGraphic()
+  // 1: the roster, from the rack.
+  await page.goto(server.url)
+  await page.getByRole('link', { name: /^Roster of Lower third/ }).click()
+  await expect(page.getByRole('table', { name: 'Rows' })).toBeVisible()
+  // 2: pasted from a sheet.
+  await page.evaluate(() => navigator.clipboard.writeText('Name\tSecond line\nBea Thornwood\tKeeper\nIda Fernsby\tQueen breeder\nOskar Marsh\t\nLene Oakhollow\tHoney judge\nPiet Ferngill\tApprentice\n'))
+  await page.keyboard.press('Control+V')
+  await expect(page.getByLabel('Name, row 5')).toHaveValue('Piet Ferngill')
+  await expect(page.getByRole('img', { name: /^Row \d/ })).toHaveCount(5)
+  await expect(page.getByText('All clear')).toHaveCount(5)
+  // 3 and 4: where it goes, and off.
+  await page.getByLabel('Where it goes').selectOption('Still')
+  await page.getByRole('button', { name: 'Hand off all rows' }).click()
+  await expect(page.getByText('File ready')).toHaveCount(5, { timeout: 60_000 })
+  console.log('    actions: five versions from a list: 4 (at most 5)')
+  // One row changes: it alone goes again.
+  await page.getByLabel('Second line, row 3').fill('Beekeeper')
+  await page.getByLabel('Second line, row 3').press('Enter')
+  await expect(page.getByText('Changed since its file')).toHaveCount(1)
+  await page.getByRole('button', { name: 'Hand off what changed' }).click()
+  await expect(page.getByText('1 file in line; 4 are there as they are.')).toBeVisible()
+  await expect(page.getByText('File ready')).toHaveCount(5, { timeout: 60_000 })
+  const made = (await (await fetch(`${server.url}/api/handoffs?graphic=${id}`)).json()) as { fileName: string }[]
+  expect(made.map((h) => h.fileName)).toContain('fernhollow-apiary_lower-third_oskar-marsh_v002.png')
+  expect(made).toHaveLength(6)
+})
+
+test('what is wrong with a row is said at it, a row is taken away and brought back, and another program fills one', async ({ page }) => {
+  const id = await server.demoGraphic()
+  await page.goto(`${server.url}/roster/${id}`)
+  await page.getByLabel('Table', { exact: true }).setInputFiles({ name: 'k.csv', mimeType: 'text/csv', buffer: Buffer.from('Name,Second line\nBea,Keeper\nBea,Keeper\nfar longer than a name may be for this piece of ours,x\n') })
+  await expect(page.getByText('It is the same as row 1.')).toBeVisible()
+  await expect(page.getByText('too many')).toBeVisible()
+  await page.getByRole('button', { name: 'Take row 3 away' }).click()
+  await expect(page.getByLabel('Name, row 3')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Bring it back' }).click()
+  await expect(page.getByLabel('Name, row 3')).toBeVisible()
+  await expect(page.getByText('Saved')).toBeVisible()
+  // The stand-in for a program that knows scores adds its three keepers, and what was typed stays.
+  execFileSync('dotnet', ['../../src/Hang.Cli/bin/Release/net10.0/Hang.Cli.dll', 'feed', id, '--to', server.url, '--rounds', '1', '--every', '0.05'])
+  await expect(page.getByLabel('Second line, row 6')).toHaveValue(/^\d+ votes$/, { timeout: 10_000 })
+  await expect(page.getByLabel('Name, row 1')).toHaveValue('Bea')
+})
+
+test('a table and pictures given at once both arrive, and cells find pictures by their names', async ({ page }) => {
+  const id = await server.demoGraphic()
+  await page.goto(`${server.url}/roster/${id}`)
+  await page.getByLabel('Table', { exact: true }).setInputFiles({ name: 'k.csv', mimeType: 'text/csv', buffer: Buffer.from('Name,Mark\nBea,bea.png\nIda,gone.png\n') })
+  await page.getByLabel('Pictures', { exact: true }).setInputFiles({ name: 'bea.png', mimeType: 'image/png', buffer: await readFile('../../demo/fernhollow-mark.png') })
+  await expect(page.getByText('Pictures (1)')).toBeVisible()
+  await expect(page.getByText('There is no picture "gone.png" here.')).toBeVisible()
+  // An earlier test may have handed row 1 off.
+  await expect(page.getByText(/All clear|Changed since its file/)).toHaveCount(1)
+})
+
+test('a thousand rows are pleasant: only those in sight are drawn', async ({ page }) => {
+  const id = await server.demoGraphic()
+  const rows = Array.from({ length: 1000 }, (_, i) => `Bea ${i},Keeper ${i}`).join('\n')
+  await page.goto(`${server.url}/roster/${id}`)
+  await page.getByLabel('Table', { exact: true }).setInputFiles({ name: 'k.csv', mimeType: 'text/csv', buffer: Buffer.from(`Name,Second line\n${rows}\n`) })
+  await expect(page.getByRole('status', { name: 'Rows at a glance' })).toContainText('1000 rows')
+  await page.getByTestId('rows').evaluate((e) => (e.scrollTop = 74 * 900))
+  await expect(page.getByRole('img', { name: 'Row 903: Bea 902' })).toBeVisible({ timeout: 20_000 })
+  expect(await page.getByRole('row').count()).toBeLessThan(40)
+})

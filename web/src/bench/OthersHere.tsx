@@ -1,0 +1,47 @@
+import { Flex } from '@chakra-ui/react'
+import { useDocument } from '../stores/documentStore'
+import { usePick } from '../stores/pick'
+import { usePlayback } from '../stores/playbackStore'
+import { PersonDot } from '../shell/PersonButton'
+import { corners, placeOf } from './picking'
+
+/** Who else has this graphic open. */
+export function OthersHere() {
+  const { people } = usePick(useDocument, 'people')
+  if (people.length === 0) return null
+  return (
+    <Flex gap="3px" role="group" aria-label="Others who are here">
+      {people.map((p) => (
+        <PersonDot key={p.session} name={p.name} colour={p.colour} title={`${p.name} is here`} />
+      ))}
+    </Flex>
+  )
+}
+
+/** What the others have selected, framed in their colours on the stage. */
+export function OthersChoices({ scale }: { scale: number }) {
+  const { people, program, graphic, painted } = usePick(useDocument, 'people', 'program', 'graphic', 'painted')
+  const frame = usePlayback((s) => (s.playing ? -1 : s.frame))
+  void painted
+  if (!program || !graphic || frame < 0) return null
+  return (
+    <g pointerEvents="none">
+      {people.flatMap((p) =>
+        p.layers.map((id) => {
+          const place = placeOf(program, id, frame)
+          if (!place || !graphic.layers.some((l) => l.id === id)) return null
+          const c = corners(place).map((q) => `${q.x * scale},${q.y * scale}`)
+          const [x, y] = c[0]!.split(',').map(Number)
+          return (
+            <g key={`${p.session} ${id}`}>
+              <polygon points={c.join(' ')} fill="none" stroke={p.colour} strokeWidth={1.5} strokeDasharray="5 3" />
+              <text x={x} y={y! - 4} fontSize={12} fill={p.colour} stroke="white" strokeWidth={3} paintOrder="stroke">
+                {p.name}
+              </text>
+            </g>
+          )
+        }),
+      )}
+    </g>
+  )
+}

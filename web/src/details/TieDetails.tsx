@@ -1,0 +1,57 @@
+import { Grid } from '@chakra-ui/react'
+import type { LayerTie, TieAcross, TieDown } from '../live/core.gen'
+import { Choice, Labelled } from '../shell/controls'
+import { Tick } from '../shell/Tick'
+import { useDocument } from '../stores/documentStore'
+import { useOfLayer } from '../stores/ofLayer'
+
+const across = [
+  { value: 'left', label: 'Left' },
+  { value: 'centre', label: 'Centre' },
+  { value: 'right', label: 'Right' },
+  { value: 'both', label: 'Both sides' },
+]
+const down = [
+  { value: 'top', label: 'Top' },
+  { value: 'middle', label: 'Middle' },
+  { value: 'bottom', label: 'Bottom' },
+  { value: 'both', label: 'Top and bottom' },
+]
+const nearest = { value: '', label: 'What is nearest' }
+
+/** What a layer keeps its distance to when the graphic is refitted to another size. */
+export function TieDetails({ id }: { id: string }) {
+  const layer = useOfLayer(id, ({ tie, hangsFrom, group }) => ({ tie, follows: hangsFrom !== undefined || group !== undefined }))
+  const { edit } = useDocument.getState()
+  // What follows another goes where that goes.
+  if (!layer || layer.follows) return null
+  const { tie } = layer
+  const set = (next: LayerTie | undefined) => void edit({ do: 'tieLayers', layers: [id], tie: next })
+  return (
+    <>
+      <Grid templateColumns="1fr 1fr" gap="6px">
+        <Labelled label="Tied across to">
+          <Choice
+            label="Tied across to"
+            value={tie?.across ?? ''}
+            options={[nearest, ...across]}
+            onChange={(e) => set(e.target.value ? { down: 'middle', ...tie, across: e.target.value as TieAcross } : undefined)}
+          />
+        </Labelled>
+        <Labelled label="Tied down to">
+          <Choice
+            label="Tied down to"
+            value={tie?.down ?? ''}
+            options={[nearest, ...down]}
+            onChange={(e) => set(e.target.value ? { across: 'centre', ...tie, down: e.target.value as TieDown } : undefined)}
+          />
+        </Labelled>
+      </Grid>
+      {tie && (
+        <Tick checked={tie.safe ?? false} onChange={(safe) => set({ ...tie, safe })}>
+          Of the safe area, not of the picture
+        </Tick>
+      )}
+    </>
+  )
+}

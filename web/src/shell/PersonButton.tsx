@@ -1,0 +1,71 @@
+import { Box, Flex, Text } from '@chakra-ui/react'
+import { useState } from 'react'
+import { Labelled, TextInput, Tool } from './controls'
+import { Dialog } from './Dialog'
+import { personColours, usePerson } from './person'
+
+/** A person as a dot in their colour with the first letter of their name. */
+export function PersonDot({ name, colour, title }: { name: string; colour: string; title?: string }) {
+  return (
+    <Box
+      as="span"
+      role="img"
+      aria-label={title ?? name}
+      title={title ?? name}
+      w="22px"
+      h="22px"
+      borderRadius="full"
+      display="inline-grid"
+      placeItems="center"
+      fontSize="12px"
+      fontWeight="600"
+      color="white"
+      flexShrink={0}
+      style={{ background: colour }}
+    >
+      {(name.trim()[0] ?? '?').toUpperCase()}
+    </Box>
+  )
+}
+
+/** Who sits here: a press changes the name and the colour that others see. */
+export function PersonButton() {
+  const { name, colour, set } = usePerson()
+  const [asking, setAsking] = useState(false)
+  return (
+    <>
+      <Tool label={name ? `You are ${name}; press to change that` : 'Say who you are, so that others know'} onClick={() => setAsking(true)}>
+        <PersonDot name={name || '?'} colour={colour} title={name || 'Nobody has said who sits here'} />
+      </Tool>
+      {asking && (
+        <Dialog title="Who you are" done="Done" onClose={() => setAsking(false)} onDone={() => setAsking(false)}>
+          <Labelled label="Your name">
+            <TextInput value={name} maxLength={40} onChange={(e) => set({ name: e.target.value })} />
+          </Labelled>
+          <Flex gap="6px" mt="8px" role="radiogroup" aria-label="Your colour">
+            {personColours.map((c) => (
+              <button
+                key={c}
+                type="button"
+                role="radio"
+                aria-checked={c === colour}
+                aria-label={`Colour ${c}`}
+                onClick={() => set({ colour: c })}
+                style={{
+                  width: 28,
+                  height: 28,
+                  borderRadius: 14,
+                  background: c,
+                  boxShadow: c === colour ? '0 0 0 2px var(--chakra-colors-panel), 0 0 0 4px var(--chakra-colors-accent)' : undefined,
+                }}
+              />
+            ))}
+          </Flex>
+          <Text fontSize="12px" color="soft" mt="10px">
+            Others who have the same graphic open see your name, your colour and what you have selected. It stays in this browser.
+          </Text>
+        </Dialog>
+      )}
+    </>
+  )
+}
