@@ -6,11 +6,11 @@ tally() {
   local good bad
   read -r good bad < <(awk '
     match($0, /Failed: +[0-9]+, Passed: +[0-9]+/) { split(substr($0, RSTART, RLENGTH), n, /[^0-9]+/); bad += n[2]; good += n[3]; next }
-    /^ +(Tests +)?[0-9]+ (passed|failed|did not run|interrupted)/ {
+    /^ +(Tests +)?[0-9]+ (passed|flaky|failed|did not run|interrupted)/ {
       line = $0
-      while (match(line, /[0-9]+ (passed|failed|did not run|interrupted)/)) {
+      while (match(line, /[0-9]+ (passed|flaky|failed|did not run|interrupted)/)) {
         split(substr(line, RSTART, RLENGTH), n, " ")
-        if (n[2] == "passed") good += n[1]; else bad += n[1]
+        if (n[2] == "passed" || n[2] == "flaky") good += n[1]; else bad += n[1]
         line = substr(line, RSTART + RLENGTH)
       }
     }
@@ -47,6 +47,8 @@ suite() {
     tally "$log"
     [ "$failed" -gt "$before" ] || failed=$((failed + 1))
   else
+    # What only passed when tried again is said, so that it is mended.
+    grep -A 20 -E '^ +[0-9]+ flaky' "$log" || true
     tally "$log"
   fi
   rm -f "$log"

@@ -4,7 +4,10 @@ export default defineConfig({
   testDir: '.',
   timeout: 120_000,
   expect: { timeout: 20_000 },
-  workers: 1,
+  // Each file has a server and a database of its own; much of a test is waiting, so two go well on two cores.
+  workers: 2,
+  // A test that fails on a busy machine is tried once more where nobody looks on; the report calls it flaky.
+  retries: process.env.CI ? 1 : 0,
   reporter: 'list',
   outputDir: '../../out/e2e',
   use: {

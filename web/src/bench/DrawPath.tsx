@@ -52,7 +52,7 @@ export function DrawPath({ scale }: { scale: number }) {
         finish(true)
         return null
       }
-      setPoints([...points, { at: p }])
+      setPoints((all) => [...all, { at: p }])
       return { index: points.length }
     },
     move: ({ index }, e) => {

@@ -14,6 +14,10 @@ export const system = createSystem(
       'input, textarea, [role=alert], [data-testid=verdict]': { userSelect: 'text' },
       '*': { fontVariantNumeric: 'tabular-nums' },
       '.checker': { background: 'repeating-conic-gradient(#9C9C9C 0 25%, #B8B8B8 0 50%) 0 0 / 20px 20px' },
+      // A menu that fades away must not take the press that was meant for what is behind it.
+      '[data-part=positioner]:has(> [data-part=content][data-state=closed]), [data-part=content][data-state=closed]': {
+        pointerEvents: 'none',
+      },
       ':focus-visible': { outline: '2px solid', outlineColor: 'accent', outlineOffset: '1px' },
     },
     theme: {
