@@ -1,24 +1,80 @@
 # shellcheck shell=bash
 # Starting and stopping the server.
 
-# words WORD ...: reads --port and --data into $port and $data.
+# words WORD ...: reads --port and --data into $port and $data, and what opens Hang to other machines into $listen, $names, $certificate, $key, $proxy.
 words() {
   port=5280
   data=$(default_data)
+  listen=
+  names=
+  certificate=
+  key=
+  proxy=
   while [ $# -gt 0 ]; do
     case $1 in
       --port) port=${2:?--port takes a number} && shift 2 ;;
       --data) data=${2:?--data takes a folder} && shift 2 ;;
+      --listen) listen=${2:?--listen takes an address of this machine, or 0.0.0.0 for all} && shift 2 ;;
+      --name) names=${names:+$names,}${2:?--name takes a host name} && shift 2 ;;
+      --certificate) certificate=${2:?--certificate takes a file} && shift 2 ;;
+      --key) key=${2:?--key takes a file} && shift 2 ;;
+      --proxy) proxy=${proxy:+$proxy,}${2:?--proxy takes an IP address} && shift 2 ;;
       *) printf 'hang: "%s" is not understood here.\n' "$1" >&2 && exit 2 ;;
     esac
   done
   [[ $port =~ ^[0-9]+$ ]] && [ "$port" -ge 1 ] && [ "$port" -le 65535 ] || { printf 'hang: --port takes a number from 1 to 65535, not "%s".\n' "$port" >&2 && exit 2; }
 }
 
+# demand_safe: beyond this machine Hang is reached by HTTPS only, and everybody signs in.
+demand_safe() {
+  if [ -z "$listen" ]; then
+    [ -z "$names$certificate$key$proxy" ] || fail "--name, --certificate, --key and --proxy go with --listen."
+    return 0
+  fi
+  [[ $listen =~ ^[0-9a-fA-F.:]+$ ]] || fail "--listen takes an IP address of this machine, or 0.0.0.0 for all, not \"$listen\"."
+  if [ -z "$certificate" ] && [ -z "$proxy" ]; then
+    fail "passwords would go over the network unencrypted. Give --certificate FILE --key FILE (PEM), or --proxy ADDRESS of the proxy that does HTTPS in front of Hang."
+  fi
+  [ -z "$certificate" ] || [ -r "$certificate" ] || fail "the certificate $certificate cannot be read."
+  [ -z "$key" ] || [ -r "$key" ] || fail "the key $key cannot be read."
+  [ -z "$certificate" ] || certificate=$(realpath "$certificate")
+  [ -z "$key" ] || key=$(realpath "$key")
+  # Without a name, the machine's own and its addresses.
+  [ -n "$names" ] || names=$(hostname -I 2>/dev/null | xargs -n 1 2>/dev/null | paste -sd, - | sed "s/^/$(hostname),/")
+}
+
+# doors: where the server listens, and what it is told of it, as environment variables in the array $told.
+doors() {
+  if [ -z "$listen" ]; then
+    host=localhost
+    urls="http://127.0.0.1:$port"
+    told=()
+    return
+  fi
+  local at=$listen
+  [[ $at != *:* ]] || at="[$at]"
+  host=${names%%,*}
+  told=(HANG_SignIn=true "HANG_Hosts=$names" "HANG_Proxies=$proxy")
+  if [ -n "$certificate" ]; then
+    urls="https://$at:$port"
+    told+=("ASPNETCORE_Kestrel__Certificates__Default__Path=$certificate" ${key:+"ASPNETCORE_Kestrel__Certificates__Default__KeyPath=$key"})
+  else
+    urls="http://$at:$port"
+  fi
+}
+
+# reachable: whether something listens at the server's port.
+reachable() {
+  local at=${listen:-127.0.0.1}
+  [ "$at" != 0.0.0.0 ] && [ "$at" != :: ] || at=127.0.0.1
+  (exec 3<>"/dev/tcp/$at/$port") 2>/dev/null
+}
+
 running() { [ -s "$data/server.pid" ] && kill -0 "$(cat "$data/server.pid")" 2>/dev/null; }
 
 hang_start() {
   words "$@"
+  demand_safe
   install_runtime
   mkdir -p "$data"
   data=$(cd "$data" && pwd)
@@ -41,24 +97,27 @@ hang_start() {
   chmod 711 "$data"
   say "starting PostgreSQL"
   cluster_start "$data"
-  local wanted=$port server
+  local wanted=$port server host urls scheme=http told
   port=$(free_port "$port")
   [ "$port" = "$wanted" ] || say "port $wanted is taken; using $port"
+  doors
+  [ -z "$listen" ] || scheme=https
   say "starting the server"
   # In a session of its own: Ctrl-C is for this script, which stops the server in order; an encoder must not see it.
   HANG_Database="$database" HANG_Files="$data/files" HANG_Web="$root/web/dist" HANG_Demo="$root/demo" \
-    setsid dotnet "$root/src/Hang.Server/bin/Release/net10.0/Hang.Server.dll" --urls "http://127.0.0.1:$port" >>"$data/server.log" 2>&1 9>&- &
+    env "${told[@]}" setsid dotnet "$root/src/Hang.Server/bin/Release/net10.0/Hang.Server.dll" --urls "$urls" >>"$data/server.log" 2>&1 9>&- &
   server=$!
   echo "$server" >"$data/server.pid"
   trap 'say "stopping"; kill -TERM $server 2>/dev/null; wait $server 2>/dev/null; cluster_stop "$data"; rm -f "$data/server.pid"; exit 0' INT TERM
   local i
   for i in $(seq 300); do
     kill -0 "$server" 2>/dev/null || { cluster_stop "$data" && rm -f "$data/server.pid" && fail "the server did not start; $data/server.log says why."; }
-    (exec 3<>"/dev/tcp/127.0.0.1/$port") 2>/dev/null && break
+    reachable && break
     sleep 0.1
   done
-  echo "http://localhost:$port" >"$data/address"
-  say "ready at http://localhost:$port   (Ctrl-C ends it)"
+  echo "$scheme://$host:$port" >"$data/address"
+  say "ready at $scheme://$host:$port   (Ctrl-C ends it)"
+  [ ! -s "$data/files/first-account" ] || say "nobody has an account yet; the first, a designer's, is made there with the code $(cat "$data/files/first-account")"
   wait "$server" || true
   cluster_stop "$data"
   rm -f "$data/server.pid"

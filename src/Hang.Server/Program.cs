@@ -14,6 +14,7 @@ using Hang.Server.Pictures;
 using Hang.Server.Rack;
 using Hang.Server.Rosters;
 using Hang.Server.Safety;
+using Hang.Server.SignIn;
 using Hang.Server.Sounds;
 using Hang.Store.Feels;
 using Hang.Store.Files;
@@ -33,6 +34,7 @@ ServerOptions options;
 try
 {
     options = ServerOptions.Read(builder.Configuration);
+    Doors.Demand(Doors.Of(builder.Configuration), options);
 }
 catch (Hang.Core.ProblemException e)
 {
@@ -61,6 +63,7 @@ builder.Services.AddSingleton(s => new SoundShelf(s.GetRequiredService<SoundStor
 builder.Services.AddSingleton<LiveGraphics>().AddSingleton<DemoLoader>().AddSingleton<HandoffJob>().AddSingleton<TakeDocuments>().AddSingleton<RosterStore>().AddSingleton<GraphicRosters>().AddSingleton<Order>().AddSingleton<OutsideFolder>().AddSingleton<ChunkJob>().AddSingleton<LookAtFile>();
 builder.Services.AddHealthChecks().AddNpgSql(tags: ["ready"]).AddCheck<DiskHealth>("disk", tags: ["ready"]).AddCheck<EncoderHealth>("ffmpeg", tags: ["ready"]).AddCheck<QueueHealth>("queue", tags: ["ready"]);
 Telemetry.Add(builder.Services);
+SignInSetup.Add(builder.Services, options);
 builder.Services.AddSignalR(s => s.MaximumReceiveMessageSize = 8 * 1024 * 1024).AddMessagePackProtocol();
 builder.Services.AddExceptionHandler<ProblemAnswers>().AddProblemDetails();
 builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
@@ -91,14 +94,21 @@ if (options.Database.Length > 0)
 
 var app = builder.Build();
 app.Services.GetRequiredService<PackageFonts>().Serve();
+if (options.Proxies.Length > 0)
+{
+    app.UseForwardedHeaders();
+}
 app.UseExceptionHandler();
 app.UseSerilogRequestLogging(o => o.GetLevel = (context, _, _) => context.Response.StatusCode >= 500 ? Serilog.Events.LogEventLevel.Warning : context.Request.Path.StartsWithSegments("/api") ? Serilog.Events.LogEventLevel.Information : Serilog.Events.LogEventLevel.Debug);
 app.UseMiddleware<OwnPagesOnly>();
 app.UseStatusCodePages(c => ProblemAnswers.WriteAsync(c.HttpContext));
+SignInSetup.Use(app, options);
 app.MapHealthChecks("/health/live", new() { Predicate = _ => false });
 app.MapHealthChecks("/health/ready", new() { Predicate = c => c.Tags.Contains("ready"), ResponseWriter = HealthAnswers.WriteAsync });
 if (!options.WorkerOnly)
 {
+    SessionEndpoints.Map(app);
+    AccountEndpoints.Map(app);
     RackEndpoints.Map(app);
     PackEndpoints.Map(app);
     RevisionEndpoints.Map(app);

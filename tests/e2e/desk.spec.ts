@@ -34,7 +34,9 @@ for (const size of [
     await page.getByLabel('Where it goes').selectOption('Web page')
     await page.getByRole('button', { name: 'Take the file' }).click()
     const file = page.getByRole('article', { name: /^fernhollow-apiary_lower-third_bea-thornwood_v\d+\.webm$/ }).first()
-    const [download] = await Promise.all([page.waitForEvent('download'), file.getByRole('link', { name: 'Save the file' }).click({ timeout: 60_000 })])
+    const save = file.getByRole('link', { name: 'Save the file' })
+    await expect(save).toBeVisible({ timeout: 90_000 })
+    const [download] = await Promise.all([page.waitForEvent('download'), save.click()])
     expect(download.suggestedFilename()).toContain('bea-thornwood')
   })
 }

@@ -17,10 +17,13 @@ export class HangServer {
   readonly url: string
   private readonly port: number
   private readonly database: string
-  private readonly files = mkdtempSync(join(tmpdir(), 'hang-e2e-'))
+  readonly files = mkdtempSync(join(tmpdir(), 'hang-e2e-'))
   private process: ChildProcess | undefined
 
-  constructor(port: number) {
+  constructor(
+    port: number,
+    private readonly settings: Record<string, string> = {},
+  ) {
     if (!cluster) throw new Error('HANG_TEST_DATABASE is not set; run the tests with ./hang test.')
     this.port = port
     this.url = `http://localhost:${port}`
@@ -37,6 +40,7 @@ export class HangServer {
       HANG_Files: this.files,
       HANG_Web: join(root, 'web/dist'),
       HANG_Demo: demoFolder,
+      ...this.settings,
     }
     const dll = join(root, 'src/Hang.Server/bin/Release/net10.0/Hang.Server.dll')
     this.process = spawn('dotnet', [dll, '--urls', `http://127.0.0.1:${this.port}`], { env, stdio: 'ignore' })

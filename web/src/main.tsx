@@ -16,6 +16,8 @@ import { Hints } from './shell/Hints'
 import { Notes } from './shell/Notes'
 import { applyRoom } from './shell/room'
 import { system } from './shell/theme'
+import { Accounts } from './signin/Accounts'
+import { Door } from './signin/Door'
 import { Walk } from './walk/Walk'
 
 applyRoom()
@@ -26,16 +28,19 @@ createRoot(document.getElementById('root')!).render(
     <ChakraProvider value={system}>
       <QueryClientProvider client={queries}>
         <BrowserRouter>
-          <Routes>
-            <Route path="/" element={<Rack />} />
-            <Route path="/bench/:graphic" element={<Bench />} />
-            <Route path="/handoff/:graphic" element={<Handoff />} />
-            <Route path="/desk" element={<DeskHome />} />
-            <Route path="/desk/:graphic" element={<Desk />} />
-            <Route path="/roster/:graphic" element={<RosterPage />} />
-            <Route path="/line" element={<Line />} />
-          </Routes>
-          <Walk />
+          <Door>
+            <Routes>
+              <Route path="/" element={<Rack />} />
+              <Route path="/bench/:graphic" element={<Bench />} />
+              <Route path="/handoff/:graphic" element={<Handoff />} />
+              <Route path="/desk" element={<DeskHome />} />
+              <Route path="/desk/:graphic" element={<Desk />} />
+              <Route path="/roster/:graphic" element={<RosterPage />} />
+              <Route path="/accounts" element={<Accounts />} />
+              <Route path="/line" element={<Line />} />
+            </Routes>
+            <Walk />
+          </Door>
         </BrowserRouter>
         <Notes />
         <Hints />

@@ -35,10 +35,15 @@ internal static class FeedCommand
         var number = new Option<string>("--number") { Description = "The field or column that numbers go to.", DefaultValueFactory = _ => "Second line" };
         var every = new Option<double>("--every") { Description = "Seconds from one round to the next.", DefaultValueFactory = _ => 2 };
         var rounds = new Option<int>("--rounds") { Description = "How many rounds; 0: until it is stopped.", DefaultValueFactory = _ => 0 };
-        var command = new Command("feed", "A stand-in for a program that knows scores: fills a roster with votes that change.") { graphic, to, name, number, every, rounds };
+        var key = new Option<string?>("--key") { Description = "A key that a designer or an editor made, where Hang asks everybody to sign in; HANG_KEY in the environment goes too.", DefaultValueFactory = _ => Environment.GetEnvironmentVariable("HANG_KEY") };
+        var command = new Command("feed", "A stand-in for a program that knows scores: fills a roster with votes that change.") { graphic, to, name, number, every, rounds, key };
         command.SetAction(async (words, cancel) =>
         {
             using var http = new HttpClient { BaseAddress = words.GetRequiredValue(to) };
+            if (words.GetValue(key) is { Length: > 0 } secret)
+            {
+                http.DefaultRequestHeaders.Authorization = new("Bearer", secret);
+            }
             var votes = new int[Keepers.Length];
             for (var round = 1; words.GetRequiredValue(rounds) == 0 || round <= words.GetRequiredValue(rounds); round++)
             {

@@ -1,3 +1,5 @@
+using Hang.Server.SignIn;
+using Hang.Store.Accounts;
 using System.Collections.Immutable;
 using System.Text;
 using Hang.Core;
@@ -22,10 +24,10 @@ public static class HandoffEndpoints
     {
         var api = app.MapGroup("/api").WithTags("Handoff").Refuses();
         api.MapGet("/handoffs", ListAsync).WithName("handoffs").WithSummary("The newest handoffs, of one graphic or of all.");
-        api.MapPost("/handoffs/{id:guid}/cancel", async (Guid id, HandoffStore store, CancellationToken cancel) => Demands.Found(await store.CancelAsync(id, cancel))).WithName("cancelHandoff").WithSummary("Cancels a handoff that waits or is under way.");
-        api.MapPost("/handoffs/{id:guid}/again", async (Guid id, HandoffStore store, CancellationToken cancel) => Demands.Found(await store.AgainAsync(id, cancel))).WithName("againHandoff").WithSummary("Puts one that failed or was cancelled in line again.");
+        api.MapPost("/handoffs/{id:guid}/cancel", async (Guid id, HandoffStore store, CancellationToken cancel) => Demands.Found(await store.CancelAsync(id, cancel))).Needing(Role.Editor).WithName("cancelHandoff").WithSummary("Cancels a handoff that waits or is under way.");
+        api.MapPost("/handoffs/{id:guid}/again", async (Guid id, HandoffStore store, CancellationToken cancel) => Demands.Found(await store.AgainAsync(id, cancel))).Needing(Role.Editor).WithName("againHandoff").WithSummary("Puts one that failed or was cancelled in line again.");
         api.MapGet("/handoffs/{id:guid}/proof", ProofAsync).WithName("handoffProof").WithSummary("The proof of a file, with the error of every frame.");
-        api.MapPost("/handoffs/{id:guid}/arrange", async (Guid id, HandoffArrangement a, HandoffStore store, CancellationToken cancel) => Demands.Found(await store.ArrangeAsync(id, a.Priority, a.Held, a.Note is null ? null : Order.DemandNote(a.Note), cancel))).WithName("arrangeHandoff").WithSummary("Changes which goes first, whether it is held, and its note.");
+        api.MapPost("/handoffs/{id:guid}/arrange", async (Guid id, HandoffArrangement a, HandoffStore store, CancellationToken cancel) => Demands.Found(await store.ArrangeAsync(id, a.Priority, a.Held, a.Note is null ? null : Order.DemandNote(a.Note), cancel))).Needing(Role.Editor).WithName("arrangeHandoff").WithSummary("Changes which goes first, whether it is held, and its note.");
         api.MapGet("/handoffs/{id:guid}/file", FileAsync).WithName("handoffFile").WithSummary("The file of a handoff that is done.");
         api.MapGet("/handoffs/{id:guid}/strip", (Guid id, HandoffStore store, IFileStore files, CancellationToken cancel) => PictureAsync(id, "strip.png", store, files, cancel)).WithName("handoffStrip").WithSummary("Frames of the file over light and dark.");
         api.MapGet("/handoffs/{id:guid}/rim", (Guid id, HandoffStore store, IFileStore files, CancellationToken cancel) => PictureAsync(id, "rim.png", store, files, cancel)).WithName("handoffRim").WithSummary("The place of the worst rim, enlarged, meant and found side by side.");

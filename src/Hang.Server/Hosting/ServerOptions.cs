@@ -1,4 +1,6 @@
+using System.Collections.Immutable;
 using System.Globalization;
+using System.Net;
 using Hang.Core;
 using Hang.Core.Json;
 
@@ -48,6 +50,21 @@ public sealed class ServerOptions
     /// <summary>True: this process serves no pages.</summary>
     public bool WorkerOnly { get; set; }
 
+    /// <summary>True: everybody signs in, and each does what their role may. False is for a machine's own people only.</summary>
+    public bool SignIn { get; set; }
+
+    /// <summary>Host names by which Hang is reached from other machines, with commas between; a loopback name always goes.</summary>
+    public string Hosts { get; set; } = "";
+
+    /// <summary>IP addresses of the proxies that do HTTPS in front of Hang, with commas between; what they say of the sender is believed.</summary>
+    public string Proxies { get; set; } = "";
+
+    /// <summary>The host names of <see cref="Hosts"/>.</summary>
+    public ImmutableArray<string> HostNames => Listed(Hosts);
+
+    /// <summary>The addresses of <see cref="Proxies"/>.</summary>
+    public ImmutableArray<IPAddress> ProxyAddresses => [.. Listed(Proxies).Select(IPAddress.Parse)];
+
     /// <summary>Reads the section, the environment included, and demands that every setting is known and makes sense.</summary>
     /// <exception cref="ProblemException">A setting is unknown or wrong; it is named.</exception>
     public static ServerOptions Read(ConfigurationManager configuration)
@@ -77,8 +94,13 @@ public sealed class ServerOptions
         Demand(options.S3Address.Length == 0 || (Uri.TryCreate(options.S3Address, UriKind.Absolute, out var address) && address.Scheme is "http" or "https"), nameof(S3Address), "The address of the file store is none.", "Write it such as http://files.example:9000.");
         Demand(options.S3Address.Length == 0 || (options.S3Bucket.Length > 0 && options.S3Key.Length > 0 && options.S3Secret.Length > 0), nameof(S3Bucket), "The file store's bucket, key or secret is missing.", "Set S3Bucket, S3Key and S3Secret.");
         Demand(options.Outside.Length == 0 || Directory.Exists(options.Outside), nameof(Outside), "The folder outside, where files are put too, is not there.", "Make it, or set none.");
+        Demand(Listed(options.Proxies).All(p => IPAddress.TryParse(p, out _)), nameof(Proxies), "One of the proxies is no IP address.", "Write them such as 192.0.2.7, with commas between.");
+        Demand(options.Proxies.Length == 0 || options.SignIn, nameof(Proxies), "Behind a proxy others come in, and nobody is asked who they are.", "Set SignIn too.");
+        Demand(!options.SignIn || options.Database.Length == 0 || options.Files.Length > 0, nameof(Files), "Sign-in needs a folder for its keys.", "Set Files.");
         return options;
     }
+
+    private static ImmutableArray<string> Listed(string text) => [.. text.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)];
 
     private static HashSet<string> Names { get; } = typeof(ServerOptions).GetProperties().Where(p => p.CanWrite && p.GetMethod is { IsStatic: false }).Select(p => p.Name).ToHashSet(StringComparer.Ordinal);
 

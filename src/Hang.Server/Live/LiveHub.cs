@@ -6,7 +6,9 @@ using Hang.Core.Values;
 using Hang.Paint.Pictures;
 using Hang.Server.Handoffs;
 using Hang.Server.Hosting;
+using Hang.Server.SignIn;
 using Hang.Server.Sounds;
+using Hang.Store.Accounts;
 using Microsoft.AspNetCore.SignalR;
 
 namespace Hang.Server.Live;
@@ -31,14 +33,15 @@ public sealed class LiveHub(LiveGraphics graphics, PictureShelf pictures, HeardM
         live.Join(Context.ConnectionId, session.Length > MostSession ? session[..MostSession] : session);
     });
 
-    /// <summary>Says who looks, as they call themselves; everybody else who has the graphic open is told.</summary>
-    public Task<Refusal?> Introduce(string name, string colour) => Answer(async () => (await Mine()).Introduce(Context.ConnectionId, Person.Of(name, colour)));
+    /// <summary>Says who looks, as they call themselves or as they have signed in; everybody else who has the graphic open is told.</summary>
+    public Task<Refusal?> Introduce(string name, string colour) => Answer(async () => (await Mine()).Introduce(Context.ConnectionId, Person.Of(Context.User?.Identity?.Name ?? name, colour)));
 
     /// <summary>Says which layers are selected here, which the others are shown.</summary>
     public Task<Refusal?> Choose(string[] layers) => Answer(async () => (await Mine()).Choose(Context.ConnectionId, layers));
 
     /// <summary>Applies and keeps an edit.</summary>
     /// <param name="edit">The edit as JSON.</param>
+    [Needs(Role.Designer)]
     public Task<Refusal?> Edit(string edit) => Answer(async () =>
     {
         var begun = Stopwatch.GetTimestamp();
@@ -51,10 +54,13 @@ public sealed class LiveHub(LiveGraphics graphics, PictureShelf pictures, HeardM
     });
 
     /// <summary>Shows what an edit would do, to this viewer only; empty text ends the preview.</summary>
+    [Needs(Role.Designer)]
     public Task<Refusal?> Preview(string edit) => Answer(async () => await (await Mine()).PreviewAsync(Context.ConnectionId, edit.Length == 0 ? null : Core.Edits.Edit.Read(edit)));
 
+    [Needs(Role.Designer)]
     public Task<Refusal?> Undo() => Answer(async () => await (await Mine()).StepAsync(-1, Context.ConnectionId));
 
+    [Needs(Role.Designer)]
     public Task<Refusal?> Redo() => Answer(async () => await (await Mine()).StepAsync(1, Context.ConnectionId));
 
     /// <summary>Says which windows of the program this viewer holds from now on; those that are new to it follow as a patch.</summary>

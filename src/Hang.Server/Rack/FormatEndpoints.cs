@@ -1,3 +1,5 @@
+using Hang.Server.SignIn;
+using Hang.Store.Accounts;
 using System.Globalization;
 using Hang.Core;
 using Hang.Core.Json;
@@ -23,7 +25,7 @@ public static class FormatEndpoints
     private const double Near = 0.0005;
 
     public static void Map(IEndpointRouteBuilder app) => app.MapGroup("/api").WithTags("Rack").Refuses()
-        .MapPost("/formats", ReadAsync).WithName("readFormat").WithSummary("Size, rate and length of a clip; the clip is not kept.").Accepts<byte[]>("application/octet-stream")
+        .MapPost("/formats", ReadAsync).Needing(Role.Editor).WithName("readFormat").WithSummary("Size, rate and length of a clip; the clip is not kept.").Accepts<byte[]>("application/octet-stream")
         .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(MostBytes));
 
     private static async Task<ClipFormat> ReadAsync(string name, HttpRequest request, CancellationToken cancel)

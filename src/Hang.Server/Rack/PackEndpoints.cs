@@ -1,3 +1,5 @@
+using Hang.Server.SignIn;
+using Hang.Store.Accounts;
 using System.Collections.Immutable;
 using Hang.Core;
 using Hang.Core.Documents;
@@ -51,7 +53,7 @@ public static class PackEndpoints
         var api = app.MapGroup("/api").WithTags("Rack").Refuses();
         api.MapGet("/packages/{id:guid}/pack", SaveAsync).WithName("savePackage").WithSummary("A package with all its graphics, pictures, sounds, fonts, roles and feels, as a .hangpack file.");
         api.MapPost("/packs", OpenAsync).WithName("openPackage").WithSummary("Adds a package from a .hangpack file.").Accepts<byte[]>("application/zip", "application/octet-stream");
-        api.MapPost("/packages/{id:guid}/compared", CompareAsync).WithName("comparePackage").WithSummary("The graphics of a package and those of a .hangpack file side by side; nothing is kept.").Accepts<byte[]>("application/zip", "application/octet-stream");
+        api.MapPost("/packages/{id:guid}/compared", CompareAsync).Needing(Role.Viewer).WithName("comparePackage").WithSummary("The graphics of a package and those of a .hangpack file side by side; nothing is kept.").Accepts<byte[]>("application/zip", "application/octet-stream");
     }
 
     private static async Task<ImmutableArray<Compared>> CompareAsync(Guid id, string name, HttpRequest request, PackageStore packages, RevisionStore revisions, PictureShelf pictures, CancellationToken cancel)

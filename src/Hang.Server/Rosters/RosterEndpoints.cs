@@ -1,3 +1,5 @@
+using Hang.Server.SignIn;
+using Hang.Store.Accounts;
 using System.Collections.Immutable;
 using Hang.Core;
 using Hang.Core.Checks;
@@ -51,13 +53,13 @@ public static class RosterEndpoints
     {
         var api = app.MapGroup("/api/graphics/{id:guid}/roster").WithTags("Roster").Refuses();
         api.MapGet("", ViewAsync).WithName("roster").WithSummary("The table of rows that the graphic is filled with.");
-        api.MapPut("", async (Guid id, RosterChange change, GraphicRosters rosters, CancellationToken cancel) => await rosters.KeepAsync(id, change.Roster, change.Version, cancel)).WithName("keepRoster").WithSummary("Keeps the table; answers with its new version.");
-        api.MapPost("/table", TableAsync).WithName("readTable").WithSummary("Reads CSV, text with tabs or XLSX as a roster of this graphic; nothing is kept.").Accepts<byte[]>("application/octet-stream", "text/csv");
-        api.MapPost("/pictures", PicturesAsync).WithName("rosterPictures").WithSummary("Takes pictures in, one or a zip full of them, for cells that say their file names.").Accepts<byte[]>("application/octet-stream", "application/zip", "image/png");
+        api.MapPut("", async (Guid id, RosterChange change, GraphicRosters rosters, CancellationToken cancel) => await rosters.KeepAsync(id, change.Roster, change.Version, cancel)).Needing(Role.Editor).WithName("keepRoster").WithSummary("Keeps the table; answers with its new version.");
+        api.MapPost("/table", TableAsync).Needing(Role.Editor).WithName("readTable").WithSummary("Reads CSV, text with tabs or XLSX as a roster of this graphic; nothing is kept.").Accepts<byte[]>("application/octet-stream", "text/csv");
+        api.MapPost("/pictures", PicturesAsync).Needing(Role.Editor).WithName("rosterPictures").WithSummary("Takes pictures in, one or a zip full of them, for cells that say their file names.").Accepts<byte[]>("application/octet-stream", "application/zip", "image/png");
         api.MapGet("/rows", RowsAsync).WithName("rosterRows").WithSummary("Some rows as they are filled: names, pictures, what is to be said of them, whether their files are made.");
         api.MapGet("/rows/{row}/still", StillAsync).WithName("rowStill").WithSummary("A small picture of a row.");
-        api.MapPut("/rows/{row}", FillRowAsync).WithName("fillRow").WithSummary("Fills a row from outside, by names of fields; one that there is not is added.");
-        api.MapPost("/handoffs", OrderAsync).WithName("orderRoster").WithSummary("Puts every row in line under its name, or those that have changed: all of it or nothing.");
+        api.MapPut("/rows/{row}", FillRowAsync).Needing(Role.Editor).WithName("fillRow").WithSummary("Fills a row from outside, by names of fields; one that there is not is added.");
+        api.MapPost("/handoffs", OrderAsync).Needing(Role.Editor).WithName("orderRoster").WithSummary("Puts every row in line under its name, or those that have changed: all of it or nothing.");
     }
 
     private static async Task<RosterView> ViewAsync(Guid id, GraphicRosters rosters, CancellationToken cancel)

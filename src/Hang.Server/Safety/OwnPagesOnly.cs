@@ -1,12 +1,19 @@
+using Hang.Server.Hosting;
+
 namespace Hang.Server.Safety;
 
 /// <summary>
-/// Lets only Hang's own pages drive it. The server listens on loopback, but any page in the same browser could send requests there, or
-/// rebind its own host name to it; so Host must be a loopback name, and Origin, where a browser sends one, must be this server.
+/// Lets only Hang's own pages drive it. Any page in the same browser could send requests here, or rebind its own host name to this address; so Host must
+/// be a loopback name or one that Hang was told, and Origin, where a browser sends one, must be this server. From other machines it is reached by HTTPS only.
 /// </summary>
-public sealed class OwnPagesOnly(RequestDelegate next)
+public sealed class OwnPagesOnly(RequestDelegate next, ServerOptions options)
 {
     private static readonly HashSet<string> Loopback = new(StringComparer.OrdinalIgnoreCase) { "localhost", "127.0.0.1", "[::1]" };
+
+    // Two years, as browsers' lists of such hosts ask for.
+    private const string HttpsFromNowOn = "max-age=63072000";
+
+    private readonly HashSet<string> others = options.SignIn ? new(options.HostNames, StringComparer.OrdinalIgnoreCase) : [];
 
     public async Task InvokeAsync(HttpContext context)
     {
@@ -14,12 +21,22 @@ public sealed class OwnPagesOnly(RequestDelegate next)
         var origin = request.Headers.Origin.ToString();
         var foreign = origin.Length > 0 && !string.Equals(origin, $"{request.Scheme}://{request.Host}", StringComparison.OrdinalIgnoreCase);
         var crossSite = request.Headers["Sec-Fetch-Site"].ToString() is "cross-site" or "same-site" && request.Path.StartsWithSegments("/api");
-        if (!Loopback.Contains(request.Host.Host) || foreign || crossSite)
+        var own = Loopback.Contains(request.Host.Host);
+        if ((!own && !others.Contains(request.Host.Host)) || foreign || crossSite)
         {
             await ProblemAnswers.WriteAsync(context, StatusCodes.Status403Forbidden, new("Hang answers only its own pages.", "Open it at the address that it prints when it starts."), context.RequestAborted);
             return;
         }
+        if (!own && !request.IsHttps)
+        {
+            await ProblemAnswers.WriteAsync(context, StatusCodes.Status403Forbidden, new("Hang is reached by HTTPS here.", $"Open https://{request.Host}."), context.RequestAborted);
+            return;
+        }
         var headers = context.Response.Headers;
+        if (!own)
+        {
+            headers.StrictTransportSecurity = HttpsFromNowOn;
+        }
         headers.ContentSecurityPolicy = "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; media-src 'self' blob:; connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
         headers.XContentTypeOptions = "nosniff";
         headers["Referrer-Policy"] = "no-referrer";

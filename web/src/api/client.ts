@@ -5,6 +5,11 @@ export type Schemas = components['schemas']
 
 export const api = createClient<paths>({ baseUrl: '' })
 
+/** Told when the server wants to know who asks. */
+export const signedOut = new EventTarget()
+
+const UNAUTHORIZED = 401
+
 /** What the server says when it refuses: what is wrong, and what to do. */
 export class Refused extends Error {
   constructor(
@@ -18,6 +23,8 @@ export class Refused extends Error {
 /** The data of an answer; throws what the server refused with. */
 export async function data<T>(answer: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
   const { data, error, response } = await answer
+  if (response.status === UNAUTHORIZED && !new URL(response.url).pathname.startsWith('/api/session'))
+    signedOut.dispatchEvent(new Event('signedOut'))
   if (!response.ok) {
     const problem = error as { title?: string; detail?: string } | undefined
     throw new Refused(problem?.title ?? `The server answered ${response.status}.`, problem?.detail ?? 'Try again.')

@@ -25,6 +25,8 @@ import { useSounding } from '../sound/useSounding'
 import { notes } from '../shell/notes'
 import { PersonButton } from '../shell/PersonButton'
 import { usePerson } from '../shell/person'
+import { For } from '../signin/For'
+import { useSession } from '../signin/session'
 import { useSelection } from '../stores/selectionStore'
 import { BenchPanels } from './BenchPanels'
 import { leave, leftAt } from './leftAt'
@@ -64,11 +66,15 @@ export function Bench() {
             {graphic.width} × {graphic.height} · {rateLabel(graphic.rate)}
           </Text>
         )}
-        <AddLayerBar />
+        <For least="designer">
+          <AddLayerBar />
+        </For>
         <Spacer />
         <OthersHere />
         <SavedSign />
-        <UndoTools />
+        <For least="designer">
+          <UndoTools />
+        </For>
         <Tool label="Revisions: what it was before" onClick={() => setRevisions(true)}>
           <History size={15} />
         </Tool>
@@ -92,6 +98,7 @@ export function Bench() {
               <RefusalBar />
               <UnkeptBar />
             </Box>
+            <LookingOnly />
             <StageBar />
             <Stage />
           </Flex>
@@ -106,6 +113,17 @@ export function Bench() {
       {id && <PlacingQuestions graphic={id} />}
       {help && <KeyboardHelp onClose={() => setHelp(false)} />}
     </Flex>
+  )
+}
+
+/** Says to those who make nothing here that they only look. */
+function LookingOnly() {
+  const session = useSession()
+  if (!session || session.role === 'designer') return null
+  return (
+    <Text bg="chosen" px="14px" py="4px" fontSize="12px">
+      You look at this as {session.role === 'editor' ? 'an editor: fill it on the desk' : 'a viewer'}. Designers change it.
+    </Text>
   )
 }
 

@@ -155,9 +155,11 @@ interface Beginning {
 
 /** What a graphic of this package begins as when another is made like it. */
 function useBeginnings(id: string): { group: string; all: Beginning[] }[] {
-  const starts = useQuery({ queryKey: ['starts'], queryFn: () => data(api.GET('/api/starts')), staleTime: Infinity }).data ?? []
+  const starts = useQuery({ queryKey: ['starts'], queryFn: () => data(api.GET('/api/starts')), staleTime: Infinity }).data
   const packages = useQuery({ queryKey: ['packages'], queryFn: () => data(api.GET('/api/packages')) }).data ?? []
   const own = packages.find((p) => p.id === id)?.graphics.filter((g) => !g.removed && !g.problem) ?? []
+  // Until it is known what the demo has, nobody can say which are one's own.
+  if (!starts) return []
   const demo = starts.map(({ id, name, kind, width, height, rate, arrive, hold, leave, fields }) => ({
     id,
     name,

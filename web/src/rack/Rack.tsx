@@ -26,6 +26,7 @@ import { kinds, rateLabel } from '../shell/kinds'
 import { notes } from '../shell/notes'
 import { switchRoom } from '../shell/room'
 import { PersonButton } from '../shell/PersonButton'
+import { For } from '../signin/For'
 import { WalkOffer } from '../walk/Walk'
 import { useWalk } from '../walk/walkStore'
 import { ComparePackage } from './ComparePackage'
@@ -127,15 +128,17 @@ export function Rack() {
           <Footprints size={15} />
         </Tool>
         <PersonButton />
-        <OpenPackage act={act} />
-        <Button
-          size="xs"
-          variant="outline"
-          borderColor="line"
-          onClick={() => void act(data(api.POST('/api/packages', { body: { name: 'New package' } })))}
-        >
-          <FolderPlus size={14} /> New package
-        </Button>
+        <For least="designer">
+          <OpenPackage act={act} />
+          <Button
+            size="xs"
+            variant="outline"
+            borderColor="line"
+            onClick={() => void act(data(api.POST('/api/packages', { body: { name: 'New package' } })))}
+          >
+            <FolderPlus size={14} /> New package
+          </Button>
+        </For>
       </TopBar>
       <Box as="main" flex="1" minH="0" overflowY="auto" p="20px">
         {(refused || packages.error) && (
@@ -233,22 +236,26 @@ function PackageShelf({ shelf, showRemoved, act, onAdd, onRename }: ShelfProps) 
           {shown.length === 1 ? '1 graphic' : `${shown.length} graphics`}
         </Text>
         {shelf.removed ? (
-          <Button
-            size="xs"
-            variant="outline"
-            borderColor="line"
-            onClick={() => void act(data(api.POST('/api/packages/{id}/restore', path)))}
-          >
-            <Undo2 size={14} /> Bring back
-          </Button>
+          <For least="designer">
+            <Button
+              size="xs"
+              variant="outline"
+              borderColor="line"
+              onClick={() => void act(data(api.POST('/api/packages/{id}/restore', path)))}
+            >
+              <Undo2 size={14} /> Bring back
+            </Button>
+          </For>
         ) : (
           <>
-            <Tool label={`Rename ${shelf.name}`} onClick={() => onRename({ what: 'package', id: shelf.id, name: shelf.name })}>
-              <PencilLine size={14} />
-            </Tool>
-            <Tool label={`Duplicate ${shelf.name}`} onClick={() => void act(data(api.POST('/api/packages/{id}/duplicate', path)))}>
-              <Copy size={14} />
-            </Tool>
+            <For least="designer">
+              <Tool label={`Rename ${shelf.name}`} onClick={() => onRename({ what: 'package', id: shelf.id, name: shelf.name })}>
+                <PencilLine size={14} />
+              </Tool>
+              <Tool label={`Duplicate ${shelf.name}`} onClick={() => void act(data(api.POST('/api/packages/{id}/duplicate', path)))}>
+                <Copy size={14} />
+              </Tool>
+            </For>
             <Tool asChild label={`Save ${shelf.name} as a file`}>
               <a href={`/api/packages/${shelf.id}/pack`} download>
                 <Download size={14} />
@@ -258,45 +265,49 @@ function PackageShelf({ shelf, showRemoved, act, onAdd, onRename }: ShelfProps) 
               <Diff size={14} />
             </Tool>
             {comparing && <ComparePackage id={shelf.id} name={shelf.name} onClose={() => setComparing(false)} />}
-            <Tool
-              label={`Remove ${shelf.name}`}
-              onClick={() =>
-                void act(data(api.DELETE('/api/packages/{id}', path))).then(() =>
-                  removed(shelf.name, () => void act(data(api.POST('/api/packages/{id}/restore', path)))),
-                )
-              }
-            >
-              <Trash2 size={14} />
-            </Tool>
+            <For least="designer">
+              <Tool
+                label={`Remove ${shelf.name}`}
+                onClick={() =>
+                  void act(data(api.DELETE('/api/packages/{id}', path))).then(() =>
+                    removed(shelf.name, () => void act(data(api.POST('/api/packages/{id}/restore', path)))),
+                  )
+                }
+              >
+                <Trash2 size={14} />
+              </Tool>
+            </For>
             <Spacer />
-            {shelf.colourways.length > 1 && (
-              <Box w="150px">
-                <Choice
-                  label={`Colourway of ${shelf.name}`}
-                  value={shelf.colourway ?? ''}
-                  options={shelf.colourways.map((c) => ({ value: c, label: c }))}
-                  onChange={(e) => void act(data(api.POST('/api/packages/{id}/colourway', { ...path, body: { name: e.target.value } })))}
-                />
-              </Box>
-            )}
-            <Button size="xs" variant="outline" borderColor="line" onClick={() => file.current?.click()}>
-              <Upload size={14} /> Open a document
-            </Button>
-            <input
-              ref={file}
-              type="file"
-              accept=".hang,application/json"
-              hidden
-              aria-label={`Document for ${shelf.name}`}
-              onChange={(e) => {
-                const chosen = e.target.files?.[0]
-                if (chosen) void act(openDocument(chosen))
-                e.target.value = ''
-              }}
-            />
-            <Button size="xs" bg="accent" color="accentInk" onClick={onAdd}>
-              <FilePlus2 size={14} /> New graphic
-            </Button>
+            <For least="designer">
+              {shelf.colourways.length > 1 && (
+                <Box w="150px">
+                  <Choice
+                    label={`Colourway of ${shelf.name}`}
+                    value={shelf.colourway ?? ''}
+                    options={shelf.colourways.map((c) => ({ value: c, label: c }))}
+                    onChange={(e) => void act(data(api.POST('/api/packages/{id}/colourway', { ...path, body: { name: e.target.value } })))}
+                  />
+                </Box>
+              )}
+              <Button size="xs" variant="outline" borderColor="line" onClick={() => file.current?.click()}>
+                <Upload size={14} /> Open a document
+              </Button>
+              <input
+                ref={file}
+                type="file"
+                accept=".hang,application/json"
+                hidden
+                aria-label={`Document for ${shelf.name}`}
+                onChange={(e) => {
+                  const chosen = e.target.files?.[0]
+                  if (chosen) void act(openDocument(chosen))
+                  e.target.value = ''
+                }}
+              />
+              <Button size="xs" bg="accent" color="accentInk" onClick={onAdd}>
+                <FilePlus2 size={14} /> New graphic
+              </Button>
+            </For>
           </>
         )}
       </Flex>
@@ -330,22 +341,26 @@ function GraphicCard({ graphic, act, onRename }: { graphic: Graphic; act: ShelfP
           {graphic.name}
         </Text>
         {graphic.removed ? (
-          <Button
-            size="xs"
-            variant="outline"
-            borderColor="line"
-            onClick={() => void act(data(api.POST('/api/graphics/{id}/restore', path)))}
-          >
-            Bring back
-          </Button>
+          <For least="designer">
+            <Button
+              size="xs"
+              variant="outline"
+              borderColor="line"
+              onClick={() => void act(data(api.POST('/api/graphics/{id}/restore', path)))}
+            >
+              Bring back
+            </Button>
+          </For>
         ) : (
           <>
-            <Tool label={`Rename ${graphic.name}`} onClick={() => onRename({ what: 'graphic', id: graphic.id, name: graphic.name })}>
-              <PencilLine size={14} />
-            </Tool>
-            <Tool label={`Duplicate ${graphic.name}`} onClick={() => void act(data(api.POST('/api/graphics/{id}/duplicate', path)))}>
-              <Copy size={14} />
-            </Tool>
+            <For least="designer">
+              <Tool label={`Rename ${graphic.name}`} onClick={() => onRename({ what: 'graphic', id: graphic.id, name: graphic.name })}>
+                <PencilLine size={14} />
+              </Tool>
+              <Tool label={`Duplicate ${graphic.name}`} onClick={() => void act(data(api.POST('/api/graphics/{id}/duplicate', path)))}>
+                <Copy size={14} />
+              </Tool>
+            </For>
             <Tool asChild label={`Fill ${graphic.name} on the desk`}>
               <Link to={`/desk/${graphic.id}`}>
                 <TextCursorInput size={14} />
@@ -361,16 +376,18 @@ function GraphicCard({ graphic, act, onRename }: { graphic: Graphic; act: ShelfP
                 <Share2 size={14} />
               </Link>
             </Tool>
-            <Tool
-              label={`Remove ${graphic.name}`}
-              onClick={() =>
-                void act(data(api.DELETE('/api/graphics/{id}', path))).then(() =>
-                  removed(graphic.name, () => void act(data(api.POST('/api/graphics/{id}/restore', path)))),
-                )
-              }
-            >
-              <Trash2 size={14} />
-            </Tool>
+            <For least="designer">
+              <Tool
+                label={`Remove ${graphic.name}`}
+                onClick={() =>
+                  void act(data(api.DELETE('/api/graphics/{id}', path))).then(() =>
+                    removed(graphic.name, () => void act(data(api.POST('/api/graphics/{id}/restore', path)))),
+                  )
+                }
+              >
+                <Trash2 size={14} />
+              </Tool>
+            </For>
           </>
         )}
       </Flex>

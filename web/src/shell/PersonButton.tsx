@@ -1,5 +1,7 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { useState } from 'react'
+import { OwnAccount } from '../signin/OwnAccount'
+import { useSession } from '../signin/session'
 import { Labelled, TextInput, Tool } from './controls'
 import { Dialog } from './Dialog'
 import { personColours, usePerson } from './person'
@@ -30,7 +32,10 @@ export function PersonDot({ name, colour, title }: { name: string; colour: strin
 
 /** Who sits here: a press changes the name and the colour that others see. */
 export function PersonButton() {
-  const { name, colour, set } = usePerson()
+  const { name: told, colour, set } = usePerson()
+  const session = useSession()
+  const account = session?.name ? session : null
+  const name = account?.name ?? told
   const [asking, setAsking] = useState(false)
   return (
     <>
@@ -39,9 +44,13 @@ export function PersonButton() {
       </Tool>
       {asking && (
         <Dialog title="Who you are" done="Done" onClose={() => setAsking(false)} onDone={() => setAsking(false)}>
-          <Labelled label="Your name">
-            <TextInput value={name} maxLength={40} onChange={(e) => set({ name: e.target.value })} />
-          </Labelled>
+          {account ? (
+            <OwnAccount session={account} />
+          ) : (
+            <Labelled label="Your name">
+              <TextInput value={name} maxLength={40} onChange={(e) => set({ name: e.target.value })} />
+            </Labelled>
+          )}
           <Flex gap="6px" mt="8px" role="radiogroup" aria-label="Your colour">
             {personColours.map((c) => (
               <button
@@ -62,7 +71,8 @@ export function PersonButton() {
             ))}
           </Flex>
           <Text fontSize="12px" color="soft" mt="10px">
-            Others who have the same graphic open see your name, your colour and what you have selected. It stays in this browser.
+            Others who have the same graphic open see your name, your colour and what you have selected.{' '}
+            {account ? 'The colour stays in this browser.' : 'It stays in this browser.'}
           </Text>
         </Dialog>
       )}

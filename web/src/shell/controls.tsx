@@ -28,9 +28,9 @@ export function Tool({
 }
 
 /** A label above or beside a control. */
-export function Labelled({ label, children }: { label: string; children: ReactNode }) {
+export function Labelled({ label, wide, children }: { label: string; wide?: boolean; children: ReactNode }) {
   return (
-    <Box asChild display="block" mb="5px">
+    <Box asChild display="block" mb="5px" flex={wide ? '1' : undefined}>
       <label>
         <Box fontSize="12px" color="soft" mb="1px">
           {label}

@@ -1,0 +1,29 @@
+using Hang.Store.Accounts;
+
+namespace Hang.Server.SignIn;
+
+/// <summary>Which role an address or a call of the live line needs. Where none is said: looking needs a viewer, everything else a designer.</summary>
+[AttributeUsage(AttributeTargets.Method)]
+internal sealed class NeedsAttribute(Role role) : Attribute
+{
+    public Role Role { get; } = role;
+}
+
+/// <summary>Marks an address that answers before anybody has signed in.</summary>
+internal sealed class OpenToAll;
+
+internal static class Needs
+{
+    /// <summary>Says which role an address needs.</summary>
+    public static TBuilder Needing<TBuilder>(this TBuilder builder, Role role)
+        where TBuilder : IEndpointConventionBuilder => builder.WithMetadata(new NeedsAttribute(role));
+
+    /// <summary>Lets an address answer before anybody has signed in.</summary>
+    public static TBuilder ToAll<TBuilder>(this TBuilder builder)
+        where TBuilder : IEndpointConventionBuilder => builder.WithMetadata(new OpenToAll());
+
+    /// <summary>What to say to somebody who may not do something.</summary>
+    public static Core.Problem Refusal(Role role, Role needed) => new(
+        $"This takes {(needed == Role.Editor ? "an editor" : "a designer")}, and you are here as {(role == Role.Editor ? "an editor" : "a viewer")}.",
+        "Ask a designer to do it, or to give you that role.");
+}
