@@ -47,7 +47,11 @@ builder.Host.UseSerilog((_, log) => log
     .MinimumLevel.Override("Microsoft.AspNetCore", Serilog.Events.LogEventLevel.Warning)
     .MinimumLevel.Override("Npgsql", Serilog.Events.LogEventLevel.Warning)
     .WriteTo.Console(new CompactJsonFormatter()));
-builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = GraphicJson.MostBytes);
+builder.WebHost.ConfigureKestrel(k =>
+{
+    k.Limits.MaxRequestBodySize = GraphicJson.MostBytes;
+    k.AddServerHeader = false;
+});
 
 // The host is also built while the API's description is generated; nothing here may reach for the database.
 builder.Services.AddNpgsqlDataSource(options.Database.Length > 0 ? options.Database : "Host=localhost");

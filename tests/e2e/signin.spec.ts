@@ -62,6 +62,7 @@ test('the first designer comes in by the code, lets an editor and a viewer in, a
   await row.getByLabel('Role of Ida Fernsby').selectOption('Designer')
   await expect.poll(async () => (await other.reload(), other.getByRole('button', { name: 'New graphic' }).isVisible())).toBe(true)
   await row.getByRole('button', { name: 'Remove the account of Ida Fernsby' }).click()
+  await page.getByRole('button', { name: 'Remove it' }).click()
   await expect(row).toBeHidden()
   await other.reload()
   await expect(other.getByRole('heading', { name: 'Sign in to Hang' })).toBeVisible()

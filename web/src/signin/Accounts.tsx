@@ -4,6 +4,7 @@ import { KeyRound, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { api, data } from '../api/client'
 import { Back, Choice, Tool, TopBar } from '../shell/controls'
+import { Dialog } from '../shell/Dialog'
 import { Refusal } from '../shell/Refusal'
 import { useAct } from '../shell/useAct'
 import { roles } from './roles'
@@ -16,6 +17,7 @@ export function Accounts() {
   const { act, refused } = useAct(['accounts'])
   const [role, setRole] = useState<Role>('editor')
   const [told, setTold] = useState<{ label: string; secret: string } | null>(null)
+  const [leaving, setLeaving] = useState<{ id: string; name: string } | null>(null)
   const invite = async () => {
     const { secret } = await data(api.POST('/api/accounts/codes', { body: { role } }))
     setTold({ label: 'Give this code to the person; within three days they come in with it at this address', secret })
@@ -89,13 +91,23 @@ export function Accounts() {
               >
                 <KeyRound size={14} />
               </Tool>
-              <Tool label={`Remove the account of ${a.name}`} onClick={() => void act(data(api.DELETE('/api/accounts/{id}', path)))}>
+              <Tool label={`Remove the account of ${a.name}`} onClick={() => setLeaving({ id: a.id, name: a.name })}>
                 <Trash2 size={14} />
               </Tool>
             </Flex>
           )
         })}
       </Box>
+      {leaving && (
+        <Dialog
+          title={`Remove the account of ${leaving.name}?`}
+          done="Remove it"
+          onClose={() => setLeaving(null)}
+          onDone={() => void act(data(api.DELETE('/api/accounts/{id}', { params: { path: { id: leaving.id } } }))).then(() => setLeaving(null))}
+        >
+          <Text>They are signed out everywhere, and their programs’ keys end. What they made stays.</Text>
+        </Dialog>
+      )}
     </Flex>
   )
 }

@@ -49,7 +49,7 @@ export function SignIn({ first }: { first: boolean }) {
               <TextInput value={code} autoComplete="one-time-code" spellCheck={false} onChange={(e) => setCode(e.target.value)} required />
             </Labelled>
           )}
-          <Labelled label={byCode ? 'Your name; empty where the code is for a new password' : 'Name'}>
+          <Labelled label={!byCode ? 'Name' : first ? 'Your name' : 'Your name; empty where the code is for a new password'}>
             <TextInput value={name} autoComplete="username" maxLength={40} onChange={(e) => setName(e.target.value)} required={!byCode} />
           </Labelled>
           <PasswordInput
