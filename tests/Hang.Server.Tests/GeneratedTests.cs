@@ -1,4 +1,8 @@
+using System.Text.Encodings.Web;
+using System.Text.Json;
+using System.Text.Unicode;
 using Hang.Server.Live;
+using Hang.Server.Rack;
 using Hang.Tests.Shared;
 
 namespace Hang.Server.Tests;
@@ -6,6 +10,12 @@ namespace Hang.Server.Tests;
 /// <summary>What is printed from the server's code is what the code prints.</summary>
 public class GeneratedTests
 {
+    private static readonly JsonSerializerOptions Plain = new() { WriteIndented = true, Encoder = JavaScriptEncoder.Create(UnicodeRanges.All) };
+
     [Fact]
     public void TheFrontEndHasTheMessagesOfTheServer() => Generated.Check("web/src/live/messages.gen.ts", MessageTypes.TypeScript());
+
+    [Fact]
+    public void TheFrontEndKnowsWhatTheCoreCallsItsThings() =>
+        Generated.Check("web/src/words/core.gen.json", JsonSerializer.Serialize(CoreTexts.All(), Plain) + "\n");
 }

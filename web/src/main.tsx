@@ -1,50 +1,20 @@
 import '@fontsource-variable/inter'
 import './shell/feel.css'
-import { ChakraProvider } from '@chakra-ui/react'
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
-import { BrowserRouter, Route, Routes } from 'react-router'
-import { Bench } from './bench/Bench'
-import { Desk } from './desk/Desk'
-import { DeskHome } from './desk/DeskHome'
-import { Line } from './handoff/Line'
-import { Handoff } from './handoff/Handoff'
-import { Rack } from './rack/Rack'
-import { RosterPage } from './roster/RosterPage'
-import { Hints } from './shell/Hints'
-import { Notes } from './shell/Notes'
 import { applyRoom } from './shell/room'
-import { system } from './shell/theme'
-import { Accounts } from './signin/Accounts'
-import { Door } from './signin/Door'
-import { Walk } from './walk/Walk'
+import { languageHere, textsOf } from './words/languages'
+import { speak } from './words/words'
 
 applyRoom()
-const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } })
+const language = languageHere()
+document.documentElement.lang = language
+speak(language, await textsOf(language))
+// Only now: texts beside the screens are made when their modules are.
+const { App } = await import('./App')
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
-    <ChakraProvider value={system}>
-      <QueryClientProvider client={queries}>
-        <BrowserRouter>
-          <Door>
-            <Routes>
-              <Route path="/" element={<Rack />} />
-              <Route path="/bench/:graphic" element={<Bench />} />
-              <Route path="/handoff/:graphic" element={<Handoff />} />
-              <Route path="/desk" element={<DeskHome />} />
-              <Route path="/desk/:graphic" element={<Desk />} />
-              <Route path="/roster/:graphic" element={<RosterPage />} />
-              <Route path="/accounts" element={<Accounts />} />
-              <Route path="/line" element={<Line />} />
-            </Routes>
-            <Walk />
-          </Door>
-        </BrowserRouter>
-        <Notes />
-        <Hints />
-      </QueryClientProvider>
-    </ChakraProvider>
+    <App />
   </StrictMode>,
 )

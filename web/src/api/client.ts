@@ -1,5 +1,6 @@
 import createClient from 'openapi-fetch'
 import type { components, paths } from './schema'
+import { t } from '../words/words'
 
 export type Schemas = components['schemas']
 
@@ -27,7 +28,7 @@ export async function data<T>(answer: Promise<{ data?: T; error?: unknown; respo
     signedOut.dispatchEvent(new Event('signedOut'))
   if (!response.ok) {
     const problem = error as { title?: string; detail?: string } | undefined
-    throw new Refused(problem?.title ?? `The server answered ${response.status}.`, problem?.detail ?? 'Try again.')
+    throw new Refused(problem?.title ?? t('The server answered {status}.', { status: response.status }), problem?.detail ?? t('Try again.'))
   }
   return data as T
 }

@@ -12,6 +12,7 @@ import { useAsked } from './placing'
 import { usePlayback } from '../stores/playbackStore'
 import { useSelection } from '../stores/selectionStore'
 import { useView } from '../stores/viewStore'
+import { t } from '../words/words'
 
 /** Adds shapes, type, pictures, sounds and hooks, in the middle of the frame and of a size that suits it. */
 export function AddLayerBar() {
@@ -40,9 +41,9 @@ export function AddLayerBar() {
   const addType = () => {
     const typeSize = Math.round(unit * 0.06)
     return add({
-      name: 'Type',
+      name: t('Type'),
       position: [Math.round(width * 0.4), Math.round(height / 2)],
-      content: { kind: 'type', text: 'Words', family: 'Inter', weight: 600, align: 'left', fill: '#FFFFFF', typeSize },
+      content: { kind: 'type', text: t('Words'), family: 'Inter', weight: 600, align: 'left', fill: '#FFFFFF', typeSize },
     })
   }
   const addOther = (content: Schemas['ModuleInfo']) => {
@@ -67,8 +68,8 @@ export function AddLayerBar() {
       } as unknown as Content,
     })
   }
-  const addHook = () => add({ name: 'Hook', position: [Math.round(width / 2), Math.round(height / 2)], content: { kind: 'hook' } })
-  const addLamp = () => add({ name: 'Lamp', position: [Math.round(width * 0.3), Math.round(height * 0.2)], content: { kind: 'lamp' } })
+  const addHook = () => add({ name: t('Hook'), position: [Math.round(width / 2), Math.round(height / 2)], content: { kind: 'hook' } })
+  const addLamp = () => add({ name: t('Lamp'), position: [Math.round(width * 0.3), Math.round(height * 0.2)], content: { kind: 'lamp' } })
   const addPictureLayer = async (chosen: File) => {
     try {
       const picture = await addPicture(chosen)
@@ -83,7 +84,7 @@ export function AddLayerBar() {
             do: 'addLayer',
             layer: {
               id: '',
-              name: picture.name.replace(/\.[^.]+$/, '') || 'Picture',
+              name: picture.name.replace(/\.[^.]+$/, '') || t('Picture'),
               position: [Math.round((width - size[0]) / 2), Math.round((height - size[1]) / 2)],
               content: { kind: 'picture', asset: hash, size },
             },
@@ -91,12 +92,12 @@ export function AddLayerBar() {
         ],
       })
     } catch (e) {
-      const refused = e instanceof Refused ? e : new Refused('The picture could not be sent.', 'Try again.')
+      const refused = e instanceof Refused ? e : new Refused(t('The picture could not be sent.'), t('Try again.'))
       useDocument.getState().refuse({ message: refused.message, remedy: refused.remedy })
     }
   }
   return (
-    <Flex gap="4px" ml="10px" role="group" aria-label="Add a layer">
+    <Flex gap="4px" ml="10px" role="group" aria-label={t('Add a layer')}>
       {plate && (
         <Button size="xs" variant="outline" borderColor="line" onClick={() => void addShape(plate)}>
           <RectangleHorizontal size={14} /> {plate.title}
@@ -105,8 +106,8 @@ export function AddLayerBar() {
       {more.length > 0 && (
         <Menu.Root size="sm">
           <Menu.Trigger asChild>
-            <Button size="xs" variant="outline" borderColor="line" title="Other shapes, counters, credits and charts">
-              More <ChevronDown size={12} />
+            <Button size="xs" variant="outline" borderColor="line" title={t('Other shapes, counters, credits and charts')}>
+              {t('More')} <ChevronDown size={12} />
             </Button>
           </Menu.Trigger>
           <Portal>
@@ -127,10 +128,10 @@ export function AddLayerBar() {
                 ))}
                 <Menu.Item
                   value="placed"
-                  title="Another graphic of this package, as a layer"
+                  title={t('Another graphic of this package, as a layer')}
                   onSelect={() => useAsked.getState().ask('place')}
                 >
-                  Placed graphic…
+                  {t('Placed graphic…')}
                 </Menu.Item>
                 <Menu.Separator />
                 {contents.filter(isOther).map((content) => (
@@ -144,44 +145,44 @@ export function AddLayerBar() {
         </Menu.Root>
       )}
       <Button size="xs" variant="outline" borderColor="line" onClick={() => void addType()}>
-        <Type size={14} /> Type
+        <Type size={14} /> {t('Type')}
       </Button>
       <Button size="xs" variant="outline" borderColor="line" onClick={() => file.current?.click()}>
-        <ImagePlus size={14} /> Picture
+        <ImagePlus size={14} /> {t('Picture')}
       </Button>
       <Button
         size="xs"
         variant="outline"
         borderColor="line"
-        title="A sound that begins at the playhead: WAV, FLAC, MP3, OGG or M4A"
+        title={t('A sound that begins at the playhead: WAV, FLAC, MP3, OGG or M4A')}
         onClick={() => sound.current?.click()}
       >
-        <Music size={14} /> Sound
+        <Music size={14} /> {t('Sound')}
       </Button>
       <Button
         size="xs"
         variant="outline"
         borderColor="line"
-        title="An invisible carrier that layers hang from"
+        title={t('An invisible carrier that layers hang from')}
         onClick={() => void addHook()}
       >
-        <Anchor size={14} /> Hook
+        <Anchor size={14} /> {t('Hook')}
       </Button>
       <Button
         size="xs"
         variant="outline"
         borderColor="line"
-        title="A point of light: raised layers throw shadows away from it"
+        title={t('A point of light: raised layers throw shadows away from it')}
         onClick={() => void addLamp()}
       >
-        <Lightbulb size={14} /> Lamp
+        <Lightbulb size={14} /> {t('Lamp')}
       </Button>
       <input
         ref={file}
         type="file"
         accept="image/png,image/jpeg,image/webp"
         hidden
-        aria-label="Picture file"
+        aria-label={t('Picture file')}
         onChange={(e) => {
           const chosen = e.target.files?.[0]
           if (chosen) void addPictureLayer(chosen)
@@ -193,7 +194,7 @@ export function AddLayerBar() {
         type="file"
         accept={SOUND_FILES}
         hidden
-        aria-label="Sound file"
+        aria-label={t('Sound file')}
         onChange={(e) => {
           const chosen = e.target.files?.[0]
           if (chosen) void addSoundLayer(chosen)

@@ -35,6 +35,7 @@ import { PlacingQuestions } from './PlacingQuestions'
 import { Revisions } from './Revisions'
 import { OpenQuestion } from './OpenQuestion'
 import { useWindows } from './useWindows'
+import { t } from '../words/words'
 
 /** The screen on which one graphic is made: stage, timeline, details. */
 export function Bench() {
@@ -57,9 +58,13 @@ export function Bench() {
   return (
     <Flex direction="column" h="100%" minH="560px" position="relative">
       <TopBar>
-        {from ? <Back to={`/bench/${from}`} label="Back to the graphic that it is placed in" /> : <Back to="/" label="Back to the rack" />}
+        {from ? (
+          <Back to={`/bench/${from}`} label={t('Back to the graphic that it is placed in')} />
+        ) : (
+          <Back to="/" label={t('Back to the rack')} />
+        )}
         <Text as="h1" fontWeight="600">
-          {graphic?.name ?? 'Opening…'}
+          {graphic?.name ?? t('Opening…')}
         </Text>
         {graphic && (
           <Text color="soft" fontSize="12px">
@@ -75,19 +80,19 @@ export function Bench() {
         <For least="designer">
           <UndoTools />
         </For>
-        <Tool label="Revisions: what it was before" onClick={() => setRevisions(true)}>
+        <Tool label={t('Revisions: what it was before')} onClick={() => setRevisions(true)}>
           <History size={15} />
         </Tool>
-        <Tool label="Light or dark room" onClick={switchRoom}>
+        <Tool label={t('Light or dark room')} onClick={switchRoom}>
           <Contrast size={15} />
         </Tool>
         <PersonButton />
-        <Tool label="Keyboard (?)" onClick={() => setHelp(true)}>
+        <Tool label={t('Keyboard (?)')} onClick={() => setHelp(true)}>
           <HelpCircle size={15} />
         </Tool>
         <Button asChild size="xs" bg="accent" color="accentInk">
           <Link to={`/handoff/${id}${range ? `?from=${range[0]}&to=${range[1]}` : ''}`}>
-            <Share2 size={14} /> Hand off
+            <Share2 size={14} /> {t('Hand off')}
           </Link>
         </Button>
       </TopBar>
@@ -122,7 +127,9 @@ function LookingOnly() {
   if (!session || session.role === 'designer') return null
   return (
     <Text bg="chosen" px="14px" py="4px" fontSize="12px">
-      You look at this as {session.role === 'editor' ? 'an editor: fill it on the desk' : 'a viewer'}. Designers change it.
+      {session.role === 'editor'
+        ? t('You look at this as an editor: fill it on the desk. Designers change it.')
+        : t('You look at this as a viewer. Designers change it.')}
     </Text>
   )
 }
@@ -150,10 +157,14 @@ function UndoTools() {
   const { canUndo, canRedo, connection, label } = usePick(useDocument, 'canUndo', 'canRedo', 'connection', 'label')
   return (
     <>
-      <Tool label={canUndo ? `Undo: ${label}` : 'Nothing to undo'} disabled={!canUndo} onClick={() => void connection?.undo()}>
+      <Tool
+        label={canUndo ? t('Undo: {label}', { label }) : t('Nothing to undo')}
+        disabled={!canUndo}
+        onClick={() => void connection?.undo()}
+      >
         <Undo2 size={15} />
       </Tool>
-      <Tool label="Redo" disabled={!canRedo} onClick={() => void connection?.redo()}>
+      <Tool label={t('Redo')} disabled={!canRedo} onClick={() => void connection?.redo()}>
         <Redo2 size={15} />
       </Tool>
     </>
@@ -176,7 +187,12 @@ function SavedSign() {
       setSlow(false)
     }
   }, [busy])
-  const words = { removed: 'Removed', lost: 'Server lost; trying again', connecting: 'Connecting', open: slow ? 'Saving' : 'Saved' }
+  const words = {
+    removed: t('Removed'),
+    lost: t('Server lost; trying again'),
+    connecting: t('Connecting'),
+    open: slow ? t('Saving') : t('Saved'),
+  }
   return (
     <Text
       role="status"
@@ -187,7 +203,9 @@ function SavedSign() {
       textAlign="right"
     >
       {others > 0 && (
-        <span title="Other windows that have this graphic open">{others === 1 ? '1 other here · ' : `${others} others here · `}</span>
+        <span title={t('Other windows that have this graphic open')}>
+          {t('{others, plural, one {# other here} other {# others here}}', { others })} ·{' '}
+        </span>
       )}
       {words[line]}
     </Text>
@@ -215,16 +233,18 @@ function UnkeptBar() {
   const { again } = useDocument.getState()
   if (unkept.length === 0) return null
   return (
-    <Flex role="alert" aria-label="Not kept" bg="badRoom" color="bad" px="14px" py="6px" align="center" gap="10px">
+    <Flex role="alert" aria-label={t('Not kept')} bg="badRoom" color="bad" px="14px" py="6px" align="center" gap="10px">
       <Box flex="1">
-        The line was lost before {unkept.length === 1 ? 'a change was' : `${unkept.length} changes were`} answered. Look whether{' '}
-        {unkept.length === 1 ? 'it is' : 'they are'} there.
+        {t(
+          '{count, plural, one {The line was lost before a change was answered. Look whether it is there.} other {The line was lost before # changes were answered. Look whether they are there.}}',
+          { count: unkept.length },
+        )}
       </Box>
       <Button size="xs" variant="outline" borderColor="bad" color="bad" disabled={line !== 'open'} onClick={() => void again()}>
-        Do {unkept.length === 1 ? 'it' : 'them'} again
+        {t('{count, plural, one {Do it again} other {Do them again}}', { count: unkept.length })}
       </Button>
       <Button size="xs" variant="outline" borderColor="bad" color="bad" onClick={() => useDocument.getState().forgetUnkept()}>
-        {unkept.length === 1 ? 'It is' : 'They are'} there
+        {t('{count, plural, one {It is there} other {They are there}}', { count: unkept.length })}
       </Button>
     </Flex>
   )
@@ -241,7 +261,7 @@ function RefusalBar() {
         {refusal.message} {refusal.remedy}
       </Box>
       <Button size="xs" variant="outline" borderColor="bad" color="bad" onClick={() => useDocument.getState().refuse(null)}>
-        Understood
+        {t('Understood')}
       </Button>
     </Flex>
   )

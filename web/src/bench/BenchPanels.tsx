@@ -1,5 +1,6 @@
 import { Box, Splitter } from '@chakra-ui/react'
 import { useState, type ReactNode } from 'react'
+import { t } from '../words/words'
 
 const HEIGHTS = 'hang.bench.heights'
 const WIDTHS = 'hang.bench.widths'
@@ -30,11 +31,11 @@ export function BenchPanels({ stage, details, timeline }: { stage: ReactNode; de
           onResizeEnd={(e) => keep(WIDTHS, e.size)}
         >
           <Splitter.Panel id="stage" minW="0">
-            <Box as="main" h="100%" minW="0" aria-label="Stage and its wall">
+            <Box as="main" h="100%" minW="0" aria-label={t('Stage and its wall')}>
               {stage}
             </Box>
           </Splitter.Panel>
-          <Edge id="stage:details" label="Width of the details" />
+          <Edge id="stage:details" label={t('Width of the details')} />
           <Splitter.Panel id="details" bg="panel">
             {/* A panel hides what hangs out of it; what is in it scrolls. */}
             <Box h="100%" overflowY="auto" tabIndex={-1}>
@@ -43,7 +44,7 @@ export function BenchPanels({ stage, details, timeline }: { stage: ReactNode; de
           </Splitter.Panel>
         </Splitter.Root>
       </Splitter.Panel>
-      <Edge id="work:timeline" label="Height of the timeline" />
+      <Edge id="work:timeline" label={t('Height of the timeline')} />
       <Splitter.Panel id="timeline" bg="panel" minH="0">
         {timeline}
       </Splitter.Panel>

@@ -5,6 +5,7 @@ import type { Content } from '../live/document'
 import { usePointerDrag, type Pointer } from '../shell/usePointerDrag'
 import { useDocument } from '../stores/documentStore'
 import { useView } from '../stores/viewStore'
+import { t } from '../words/words'
 
 /** How near to the first point a press closes the path, in pixels of the screen. */
 const NEAR = 9
@@ -26,7 +27,7 @@ export function DrawPath({ scale }: { scale: number }) {
     const own = points.map((p) => ({ ...p, at: [p.at[0] - left, p.at[1] - top] }))
     const paint = closed ? { fill: '#4A2C12' } : { closed: false, fill: '#4A2C1200', stroke: 6, strokeFill: '#4A2C12' }
     const content = { kind: 'path', points: own, ...paint } as unknown as Content
-    void useDocument.getState().edit({ do: 'addLayer', layer: { id: '', name: 'Path', position: [left, top], content } })
+    void useDocument.getState().edit({ do: 'addLayer', layer: { id: '', name: t('Path'), position: [left, top], content } })
   }
   const done = useRef(finish)
   useEffect(() => {
@@ -103,7 +104,7 @@ export function DrawPath({ scale }: { scale: number }) {
         ))}
       </svg>
       <Box position="absolute" left="8px" top="8px" bg="panel" px="8px" py="3px" borderRadius="4px" fontSize="12px" pointerEvents="none">
-        Press to set points, drag to bend. The first point closes it, Enter ends it, Escape gives it up.
+        {t('Press to set points, drag to bend. The first point closes it, Enter ends it, Escape gives it up.')}
       </Box>
     </Box>
   )

@@ -8,6 +8,7 @@ import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
 import { placeOf } from './picking'
 import { useStageDrag } from './useStageDrag'
+import { t } from '../words/words'
 
 /** Values of contents that may be gradients. */
 const addresses = ['fill', 'strokeFill'] as const
@@ -61,7 +62,7 @@ export function GradientHandles({ id, scale }: { id: string; scale: number }) {
         const [from, to] = [stage(gradient.from), stage(gradient.to)]
         const named = address === 'fill' ? 'gradient' : "line's gradient"
         return (
-          <g key={address} role="group" aria-label={`Way of the ${named}`}>
+          <g key={address} role="group" aria-label={t('Way of the {named}', { named })}>
             <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} stroke="white" strokeWidth={3} opacity={0.8} pointerEvents="none" />
             <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} stroke="#202020" strokeWidth={1} pointerEvents="none" />
             {gradient.gradient !== 'sweep' &&
@@ -76,7 +77,7 @@ export function GradientHandles({ id, scale }: { id: string; scale: number }) {
                   strokeWidth={1.5}
                   style={{ cursor: 'grab' }}
                   role="button"
-                  aria-label={`Stop ${i + 1} of the ${named}`}
+                  aria-label={t('Stop {i} of the {named}', { i: i + 1, named })}
                   {...bind([address, gradient, i])}
                 />
               ))}
@@ -96,7 +97,7 @@ export function GradientHandles({ id, scale }: { id: string; scale: number }) {
                   strokeWidth={1.5}
                   style={{ cursor: 'grab' }}
                   role="button"
-                  aria-label={part === 'from' ? `Beginning of the ${named}` : `End of the ${named}`}
+                  aria-label={part === 'from' ? t('Beginning of the {named}', { named }) : t('End of the {named}', { named })}
                   {...bind([address, gradient, part])}
                 />
               )

@@ -23,6 +23,7 @@ import { corners, layerAt, placeOf } from './picking'
 import { LayerPoints } from './PointsOverlay'
 import type { Gap, SnapLine, SnapTargets } from './snapping'
 import { targetsOf } from './targets'
+import { t } from '../words/words'
 
 type Grip = 'move' | 'turn' | [number, number]
 
@@ -242,10 +243,10 @@ export function Handles({ scale }: { scale: number }) {
             !content || content.isInvisible
               ? []
               : [
-                  [c[0]!, [-1, -1], 'top left'],
-                  [c[1]!, [1, -1], 'top right'],
-                  [c[2]!, [1, 1], 'bottom right'],
-                  [c[3]!, [-1, 1], 'bottom left'],
+                  [c[0]!, [-1, -1], t('top left')],
+                  [c[1]!, [1, -1], t('top right')],
+                  [c[2]!, [1, 1], t('bottom right')],
+                  [c[3]!, [-1, 1], t('bottom left')],
                   ...(sized?.components.length !== 2
                     ? []
                     : ([
@@ -284,7 +285,7 @@ export function Handles({ scale }: { scale: number }) {
                     strokeWidth={1.5}
                     style={{ cursor: 'grab' }}
                     role="button"
-                    aria-label="Turn"
+                    aria-label={t('Turn')}
                     {...bindGrip(['turn', id])}
                     {...byKey('turn', id, turn)}
                   />
@@ -304,7 +305,7 @@ export function Handles({ scale }: { scale: number }) {
                           grip[0] === 0 ? 'ns-resize' : grip[1] === 0 ? 'ew-resize' : grip[0] === grip[1] ? 'nwse-resize' : 'nesw-resize',
                       }}
                       role="button"
-                      aria-label={`Resize ${name}`}
+                      aria-label={t('Resize {name}', { name })}
                       {...bindGrip([grip, id])}
                       {...byKey(grip, id, p)}
                     />

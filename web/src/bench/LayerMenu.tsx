@@ -12,6 +12,7 @@ import { order, selectAlike, selectAll } from './arrange'
 import { dissolve, group } from './groups'
 import { takeApart, useAsked } from './placing'
 import { combine, combinings, hasEdge, makePaths } from './shapes'
+import { t } from '../words/words'
 
 /** What the right button of the pointer offers for the selected layers. */
 export function LayerMenu({ children }: { children: ReactNode }) {
@@ -42,36 +43,36 @@ function Items() {
       {name}
     </Menu.Item>
   )
-  if (chosen.length === 0) return item('Select all', selectAll)
+  if (chosen.length === 0) return item(t('Select all'), selectAll)
   const edged = chosen.filter((l) => hasEdge(l, contents))
   const placed = chosen.filter((l) => l.content.kind === 'placed')
   const groups = chosen.filter((l) => l.content.kind === 'group')
   return (
     <>
-      {chosen.length === 1 && item('Rename', () => useRows.getState().rename(chosen[0]!.id))}
-      {item('Duplicate', () => void edit({ do: 'duplicateLayers', layers: selection }))}
-      {item('Delete', () => void edit({ do: 'removeLayers', layers: selection, at: usePlayback.getState().frame }))}
+      {chosen.length === 1 && item(t('Rename'), () => useRows.getState().rename(chosen[0]!.id))}
+      {item(t('Duplicate'), () => void edit({ do: 'duplicateLayers', layers: selection }))}
+      {item(t('Delete'), () => void edit({ do: 'removeLayers', layers: selection, at: usePlayback.getState().frame }))}
       <Menu.Separator />
-      {item('To the front', () => order('front'))}
-      {item('Forward', () => order('forward'))}
-      {item('Back', () => order('back'))}
-      {item('To the back', () => order('behind'))}
+      {item(t('To the front'), () => order('front'))}
+      {item(t('Forward'), () => order('forward'))}
+      {item(t('Back'), () => order('back'))}
+      {item(t('To the back'), () => order('behind'))}
       <Menu.Separator />
-      {item('Group', () => void group())}
+      {item(t('Group'), () => void group())}
       {edged.length > 1 && edged.length === chosen.length && combinings.map(({ how, name }) => item(name, () => void combine(how)))}
-      {edged.length === chosen.length && !chosen.every((l) => l.content.kind === 'path') && item('Make a path', () => void makePaths())}
-      {item('Make a graphic of it…', () => useAsked.getState().ask('wrap'))}
-      {placed.length > 0 && item('Take apart', () => void takeApart(placed.map((l) => l.id)))}
-      {groups.length > 0 && item('Dissolve', () => void dissolve(groups.map((g) => g.id)))}
-      {item(chosen.every((l) => l.hidden) ? 'Show' : 'Hide', () => change({ hidden: !chosen.every((l) => l.hidden) }))}
-      {item(chosen.every((l) => l.locked) ? 'Unlock' : 'Lock', () => change({ locked: !chosen.every((l) => l.locked) }))}
-      {item(chosen.every((l) => l.guide) ? 'Show in the file' : 'Only to draw after', () =>
+      {edged.length === chosen.length && !chosen.every((l) => l.content.kind === 'path') && item(t('Make a path'), () => void makePaths())}
+      {item(t('Make a graphic of it…'), () => useAsked.getState().ask('wrap'))}
+      {placed.length > 0 && item(t('Take apart'), () => void takeApart(placed.map((l) => l.id)))}
+      {groups.length > 0 && item(t('Dissolve'), () => void dissolve(groups.map((g) => g.id)))}
+      {item(chosen.every((l) => l.hidden) ? t('Show') : t('Hide'), () => change({ hidden: !chosen.every((l) => l.hidden) }))}
+      {item(chosen.every((l) => l.locked) ? t('Unlock') : t('Lock'), () => change({ locked: !chosen.every((l) => l.locked) }))}
+      {item(chosen.every((l) => l.guide) ? t('Show in the file') : t('Only to draw after'), () =>
         change({ guide: !chosen.every((l) => l.guide) }),
       )}
       <Menu.Separator />
-      {item('Select all', selectAll)}
-      {item('Select all of this kind', () => selectAlike('kind'))}
-      {item('Select all of this colour', () => selectAlike('colour'))}
+      {item(t('Select all'), selectAll)}
+      {item(t('Select all of this kind'), () => selectAlike('kind'))}
+      {item(t('Select all of this colour'), () => selectAlike('colour'))}
     </>
   )
 }

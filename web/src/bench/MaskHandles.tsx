@@ -5,6 +5,7 @@ import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
 import { placeOf } from './picking'
 import { useStageDrag } from './useStageDrag'
+import { t } from '../words/words'
 
 type Box = [left: number, top: number, right: number, bottom: number]
 
@@ -19,10 +20,10 @@ interface Drag {
 }
 
 const grips: [NonNullable<Grip>, string][] = [
-  [[-1, -1], 'top left'],
-  [[1, -1], 'top right'],
-  [[1, 1], 'bottom right'],
-  [[-1, 1], 'bottom left'],
+  [[-1, -1], t('top left')],
+  [[1, -1], t('top right')],
+  [[1, 1], t('bottom right')],
+  [[-1, 1], t('bottom left')],
 ]
 
 /** The rectangles and ellipses that mask the selected layer: moved by their middle, sized by their corners. */
@@ -52,16 +53,16 @@ export function MaskHandles({ id, scale }: { id: string; scale: number }) {
         const address = `masks/${mask.id}/box`
         const box = readings[id]?.values[address] as Box | undefined
         if (mask.kind === 'path' || !box) return null
-        const [l, t, r, b] = box
-        const middle = screen((l + r) / 2, (t + b) / 2)
+        const [l, top, r, b] = box
+        const middle = screen((l + r) / 2, (top + b) / 2)
         return (
-          <g key={mask.id} role="group" aria-label={`Mask ${i + 1}`}>
+          <g key={mask.id} role="group" aria-label={t('Mask {i}', { i: i + 1 })}>
             {mask.kind === 'ellipse' ? (
               <ellipse
                 cx={(l + r) / 2}
-                cy={(t + b) / 2}
+                cy={(top + b) / 2}
                 rx={Math.abs(r - l) / 2}
-                ry={Math.abs(b - t) / 2}
+                ry={Math.abs(b - top) / 2}
                 transform={transform}
                 fill="none"
                 stroke="#17695E"
@@ -71,7 +72,7 @@ export function MaskHandles({ id, scale }: { id: string; scale: number }) {
               />
             ) : (
               <polygon
-                points={`${l},${t} ${r},${t} ${r},${b} ${l},${b}`}
+                points={`${l},${top} ${r},${top} ${r},${b} ${l},${b}`}
                 transform={transform}
                 fill="none"
                 stroke="#17695E"
@@ -89,11 +90,11 @@ export function MaskHandles({ id, scale }: { id: string; scale: number }) {
               strokeWidth={1.5}
               style={{ cursor: 'move' }}
               role="button"
-              aria-label={`Move mask ${i + 1}`}
+              aria-label={t('Move mask {i}', { i: i + 1 })}
               {...bind([address, box, null])}
             />
             {grips.map(([grip, name]) => {
-              const p = screen(grip[0] < 0 ? l : r, grip[1] < 0 ? t : b)
+              const p = screen(grip[0] < 0 ? l : r, grip[1] < 0 ? top : b)
               return (
                 <circle
                   key={name}
@@ -105,7 +106,7 @@ export function MaskHandles({ id, scale }: { id: string; scale: number }) {
                   strokeWidth={1.5}
                   style={{ cursor: grip[0] === grip[1] ? 'nwse-resize' : 'nesw-resize' }}
                   role="button"
-                  aria-label={`Mask ${i + 1}, ${name}`}
+                  aria-label={t('Mask {i}, {name}', { i: i + 1, name })}
                   {...bind([address, box, grip])}
                 />
               )
@@ -119,11 +120,11 @@ export function MaskHandles({ id, scale }: { id: string; scale: number }) {
 
 const rounded = (n: number) => Math.round(n * 2) / 2
 
-function moved([l, t, r, b]: Box, grip: Grip, by: Point): Box {
+function moved([l, top, r, b]: Box, grip: Grip, by: Point): Box {
   const [x, y] = grip ?? [0, 0]
   return [
     rounded(l + (!grip || x < 0 ? by.x : 0)),
-    rounded(t + (!grip || y < 0 ? by.y : 0)),
+    rounded(top + (!grip || y < 0 ? by.y : 0)),
     rounded(r + (!grip || x > 0 ? by.x : 0)),
     rounded(b + (!grip || y > 0 ? by.y : 0)),
   ]

@@ -1,6 +1,7 @@
 import { Text } from '@chakra-ui/react'
 import { Dialog } from '../shell/Dialog'
 import { useQuestion } from '../stores/questionStore'
+import { t } from '../words/words'
 
 /** What is asked before something is done that takes something away. */
 export function OpenQuestion() {
@@ -16,7 +17,7 @@ export function OpenQuestion() {
         question.act()
       }}
     >
-      <Text>{question.text} Undo brings it back.</Text>
+      <Text>{t('{text} Undo brings it back.', { text: question.text })}</Text>
     </Dialog>
   )
 }

@@ -4,15 +4,16 @@ import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
 import { PersonDot } from '../shell/PersonButton'
 import { corners, placeOf } from './picking'
+import { t } from '../words/words'
 
 /** Who else has this graphic open. */
 export function OthersHere() {
   const { people } = usePick(useDocument, 'people')
   if (people.length === 0) return null
   return (
-    <Flex gap="3px" role="group" aria-label="Others who are here">
+    <Flex gap="3px" role="group" aria-label={t('Others who are here')}>
       {people.map((p) => (
-        <PersonDot key={p.session} name={p.name} colour={p.colour} title={`${p.name} is here`} />
+        <PersonDot key={p.session} name={p.name} colour={p.colour} title={t('{name} is here', { name: p.name })} />
       ))}
     </Flex>
   )

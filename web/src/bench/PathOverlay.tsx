@@ -9,6 +9,7 @@ import { useDoubleTap } from '../shell/useDoubleTap'
 import { parentOf } from './handleDrags'
 import { placeOf } from './picking'
 import { useStageDrag } from './useStageDrag'
+import { t } from '../words/words'
 
 /** Most dots of a trail; of a longer motion only the frames around the playhead are shown. */
 const MOST_DOTS = 400
@@ -55,7 +56,7 @@ export function PathOverlay({ id, scale }: { id: string; scale: number }) {
     if (p) trail.push({ x: p.x * scale, y: p.y * scale })
   }
   return (
-    <g ref={root} role="group" aria-label="Path">
+    <g ref={root} role="group" aria-label={t('Path')}>
       <polyline
         points={trail.map((p) => `${p.x},${p.y}`).join(' ')}
         fill="none"
@@ -100,7 +101,7 @@ export function PathOverlay({ id, scale }: { id: string; scale: number }) {
                       strokeWidth={1.5}
                       style={{ cursor: 'move' }}
                       role="button"
-                      aria-label={`Tangent ${part === 'in' ? 'into' : 'out of'} frame ${key.at}`}
+                      aria-label={t('Tangent {value} frame {at}', { value: part === 'in' ? t('into') : t('out of'), at: key.at })}
                       {...bind([key, part])}
                     />
                   </g>
@@ -117,10 +118,15 @@ export function PathOverlay({ id, scale }: { id: string; scale: number }) {
               strokeWidth={1.6}
               style={{ cursor: 'move' }}
               role="button"
-              aria-label={`Path point at frame ${key.at}`}
+              aria-label={t('Path point at frame {at}', { at: key.at })}
               {...bind([key, 'point'])}
             >
-              <title>{`Frame ${key.at}. Drag to move; double-click to ${isBent(key) ? 'make a corner' : 'round it'}`}</title>
+              <title>
+                {t('Frame {at}. Drag to move; double-click to {value}', {
+                  at: key.at,
+                  value: isBent(key) ? t('make a corner') : t('round it'),
+                })}
+              </title>
             </rect>
           </g>
         )

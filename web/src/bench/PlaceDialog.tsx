@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { api, data, type Refused } from '../api/client'
 import { Dialog } from '../shell/Dialog'
 import { place } from './placing'
+import { t } from '../words/words'
 
 /** The other graphics of the package as pictures; a press places one from the playhead on. */
 export function PlaceDialog({ graphic, onClose }: { graphic: string; onClose: () => void }) {
@@ -17,8 +18,8 @@ export function PlaceDialog({ graphic, onClose }: { graphic: string; onClose: ()
     if (!problem) onClose()
   }
   return (
-    <Dialog title="Place a graphic" onClose={onClose}>
-      <Grid templateColumns="repeat(3, 1fr)" gap="10px" role="group" aria-label="Graphics of this package">
+    <Dialog title={t('Place a graphic')} onClose={onClose}>
+      <Grid templateColumns="repeat(3, 1fr)" gap="10px" role="group" aria-label={t('Graphics of this package')}>
         {others.map((g) => (
           <Box
             key={g.id}
@@ -40,7 +41,7 @@ export function PlaceDialog({ graphic, onClose }: { graphic: string; onClose: ()
           </Box>
         ))}
       </Grid>
-      {packages.data && others.length === 0 && <Text color="soft">There is no other graphic in this package yet.</Text>}
+      {packages.data && others.length === 0 && <Text color="soft">{t('There is no other graphic in this package yet.')}</Text>}
       {refused && (
         <Text role="alert" color="bad" mt="8px">
           {refused.message} {refused.remedy}

@@ -9,6 +9,7 @@ import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
 import { placeOf } from './picking'
 import { stagePoint, useStageDrag } from './useStageDrag'
+import { t } from '../words/words'
 
 type Part = 'at' | 'in' | 'out'
 
@@ -98,7 +99,7 @@ export function PointsOverlay({ id, address, closed, scale }: { id: string; addr
     void edit(setting(points.with(index, { ...p, at: [p.at[0] + arrow![0], p.at[1] + arrow![1]] })))
   }
   return (
-    <g ref={root} role="group" aria-label={`Points of ${address === 'points' ? 'the path' : 'the mask'}`}>
+    <g ref={root} role="group" aria-label={t('Points of {value}', { value: address === 'points' ? t('the path') : t('the mask') })}>
       {onion && <path data-testid="onion" d={onion} fill="none" stroke="#B8860B" strokeDasharray="4 4" pointerEvents="none" />}
       <path d={text} fill="none" stroke="white" strokeWidth={3} opacity={0.7} pointerEvents="none" />
       <path d={text} fill="none" stroke="#17695E" strokeWidth={1.2} pointerEvents="none" />
@@ -131,7 +132,7 @@ export function PointsOverlay({ id, address, closed, scale }: { id: string; addr
                     stroke="#17695E"
                     style={{ cursor: 'grab' }}
                     role="button"
-                    aria-label={`Handle ${part === 'in' ? 'before' : 'after'} point ${i + 1}`}
+                    aria-label={t('Handle {value} point {i}', { value: part === 'in' ? t('before') : t('after'), i: i + 1 })}
                     {...bind([i, part])}
                   />
                 </g>
@@ -149,7 +150,7 @@ export function PointsOverlay({ id, address, closed, scale }: { id: string; addr
               style={{ cursor: 'grab' }}
               role="button"
               tabIndex={0}
-              aria-label={`Point ${i + 1}`}
+              aria-label={t('Point {i}', { i: i + 1 })}
               aria-pressed={i === chosen}
               onFocus={() => setChosen(i)}
               onKeyDown={(e) => keyDown(e, i)}

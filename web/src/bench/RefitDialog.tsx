@@ -7,6 +7,7 @@ import { Dialog } from '../shell/Dialog'
 import { Tick } from '../shell/Tick'
 import { sizes } from '../shell/kinds'
 import { useDocument } from '../stores/documentStore'
+import { t } from '../words/words'
 
 /** The longer side of a size's outline in the dialog, px. */
 const OUTLINE = 44
@@ -25,7 +26,7 @@ export function RefitDialog({ graphic, onClose }: { graphic: string; onClose: ()
       if (made.crowded.length > 0) setSaid(made.crowded)
       else onClose()
     } catch (e) {
-      const refused = e instanceof Refused ? e : new Refused('The server is not reachable.', 'Start it and try again.')
+      const refused = e instanceof Refused ? e : new Refused(t('The server is not reachable.'), t('Start it and try again.'))
       setSaid([`${refused.message} ${refused.remedy}`])
     }
   }
@@ -39,8 +40,8 @@ export function RefitDialog({ graphic, onClose }: { graphic: string; onClose: ()
     </Labelled>
   )
   return (
-    <Dialog title="Refit to another size" done="Refit" onClose={onClose} onDone={() => void refit()}>
-      <Grid templateColumns="repeat(4, 1fr)" gap="8px" mb="10px" role="group" aria-label="Sizes">
+    <Dialog title={t('Refit to another size')} done={t('Refit')} onClose={onClose} onDone={() => void refit()}>
+      <Grid templateColumns="repeat(4, 1fr)" gap="8px" mb="10px" role="group" aria-label={t('Sizes')}>
         {[...sizes, [1080, 1350] as [number, number]].map(([width, height]) => {
           const k = OUTLINE / Math.max(width, height)
           const on = size.width === width && size.height === height
@@ -66,14 +67,16 @@ export function RefitDialog({ graphic, onClose }: { graphic: string; onClose: ()
         })}
       </Grid>
       <Grid templateColumns="1fr 1fr" columnGap="12px">
-        {side('width', 'Width, px')}
-        {side('height', 'Height, px')}
+        {side('width', t('Width, px'))}
+        {side('height', t('Height, px'))}
       </Grid>
       <Tick checked={copy} onChange={setCopy}>
-        As a copy beside this one
+        {t('As a copy beside this one')}
       </Tick>
       <Text color="soft" fontSize="12px" mt="6px">
-        What lies together stays together and keeps its distance to the edges that it is near; a layer's own tie is set among its values.
+        {t(
+          "What lies together stays together and keeps its distance to the edges that it is near; a layer's own tie is set among its values.",
+        )}
       </Text>
       {said.map((line) => (
         <Text key={line} role="alert" color="bad" fontSize="13px" mt="6px">

@@ -6,6 +6,7 @@ import { api, data, Refused } from '../api/client'
 import { SideBySide } from '../shell/SideBySide'
 import { Dialog } from '../shell/Dialog'
 import { useDocument } from '../stores/documentStore'
+import { t } from '../words/words'
 
 /** The revisions of the graphic as pictures, the newest first; any of them is brought back, or copied out as another graphic. */
 export function Revisions({ graphic, onClose }: { graphic: string; onClose: () => void }) {
@@ -20,19 +21,19 @@ export function Revisions({ graphic, onClose }: { graphic: string; onClose: () =
     try {
       then(await what)
     } catch (e) {
-      const refused = e instanceof Refused ? e : new Refused('The server is not reachable.', 'Start it and try again.')
+      const refused = e instanceof Refused ? e : new Refused(t('The server is not reachable.'), t('Start it and try again.'))
       useDocument.getState().refuse({ message: refused.message, remedy: refused.remedy })
       onClose()
     }
   }
   return (
-    <Dialog title="Revisions" onClose={onClose}>
+    <Dialog title={t('Revisions')} onClose={onClose}>
       {list.isError && (
         <Text role="alert" color="bad">
-          The revisions could not be listed. Close this and try again.
+          {t('The revisions could not be listed. Close this and try again.')}
         </Text>
       )}
-      <Box role="list" aria-label="Revisions">
+      <Box role="list" aria-label={t('Revisions')}>
         {list.data?.map((r) => {
           const path = { params: { path: { id: graphic, number: r.number } } }
           return (
@@ -57,7 +58,7 @@ export function Revisions({ graphic, onClose }: { graphic: string; onClose: () =
                   <Text fontSize="12px" color="soft">
                     {r.madeBy ? `${r.madeBy}, ` : ''}
                     {new Date(r.madeAt).toLocaleString()}
-                    {r.isShown ? ' · shown' : ''}
+                    {r.isShown ? t(' · shown') : ''}
                   </Text>
                 </Box>
                 {!r.isShown && (
@@ -69,7 +70,7 @@ export function Revisions({ graphic, onClose }: { graphic: string; onClose: () =
                     aria-expanded={compared === r.number}
                     onClick={() => setCompared(compared === r.number ? null : r.number)}
                   >
-                    Compare
+                    {t('Compare')}
                   </Button>
                 )}
                 {!r.isShown && (
@@ -80,7 +81,7 @@ export function Revisions({ graphic, onClose }: { graphic: string; onClose: () =
                     borderColor="line"
                     onClick={() => void act(data(api.POST('/api/graphics/{id}/revisions/{number}/back', path)), onClose)}
                   >
-                    Bring back
+                    {t('Bring back')}
                   </Button>
                 )}
                 <Button
@@ -95,16 +96,16 @@ export function Revisions({ graphic, onClose }: { graphic: string; onClose: () =
                     })
                   }
                 >
-                  Copy out
+                  {t('Copy out')}
                 </Button>
               </Flex>
               {compared === r.number && (
                 <SideBySide
                   pictures={[
-                    { name: 'Then', src: r.still },
-                    { name: 'Now', src: list.data.find((n) => n.isShown)?.still ?? r.still },
+                    { name: t('Then'), src: r.still },
+                    { name: t('Now'), src: list.data.find((n) => n.isShown)?.still ?? r.still },
                     {
-                      name: 'What differs',
+                      name: t('What differs'),
                       src: `/api/graphics/${graphic}/revisions/${r.number}/difference?now=${list.data.find((n) => n.isShown)?.number}`,
                     },
                   ]}

@@ -3,6 +3,7 @@ import { useLayoutEffect, useRef, useState, type RefObject } from 'react'
 import { usePointerDrag, type Pointer } from '../shell/usePointerDrag'
 import { useDocument } from '../stores/documentStore'
 import { guidesOf, setGuide, type Axis } from './guides'
+import { t } from '../words/words'
 
 /** How thick a ruler is, in pixels of the screen. */
 const THICK = 18
@@ -92,7 +93,7 @@ function Ruler({ axis, origin, stage, scale }: RulerProps) {
       touchAction="none"
       userSelect="none"
       data-testid={`ruler-${axis}`}
-      title="Drag from here to draw a guide out"
+      title={t('Drag from here to draw a guide out')}
       {...(across
         ? { right: '0', h: `${THICK}px`, borderBottom: '1px solid' }
         : { bottom: '0', w: `${THICK}px`, borderRight: '1px solid' })}
@@ -212,10 +213,10 @@ function Guide({ axis, index, at, scale }: { axis: Axis; index: number; at: numb
         position="absolute"
         role="slider"
         tabIndex={0}
-        aria-label={upright ? 'Upright guide' : 'Level guide'}
+        aria-label={upright ? t('Upright guide') : t('Level guide')}
         aria-valuenow={at}
         aria-orientation={upright ? 'horizontal' : 'vertical'}
-        title={`Guide at ${at} px: drag it; out of the frame takes it away`}
+        title={t('Guide at {at} px: drag it; out of the frame takes it away', { at })}
         bg={GUIDE}
         borderRadius="3px"
         cursor={upright ? 'ew-resize' : 'ns-resize'}

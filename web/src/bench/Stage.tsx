@@ -17,6 +17,7 @@ import { StageCanvases } from './StageCanvases'
 import { StageWall } from './StageWall'
 import { useStagePainting } from './useStagePainting'
 import { WordsOnStage } from './WordsOnStage'
+import { t } from '../words/words'
 
 const MARGIN = 28
 
@@ -59,11 +60,11 @@ export function Stage() {
           >
             <Box ref={stage} position="relative" style={{ width, height }} boxShadow="0 0 0 1px rgba(128,128,128,.6)" data-testid="stage">
               <StageWall />
-              <StageCanvases moving={moving} exact={exact} label="Stage" />
+              <StageCanvases moving={moving} exact={exact} label={t('Stage')} />
               {safeAreas && margins && (
                 <>
-                  <SafeArea name="Action" margin={margins.actionMargin} />
-                  <SafeArea name="Graphics" margin={margins.graphicsMargin} />
+                  <SafeArea above margin={margins.actionMargin} />
+                  <SafeArea margin={margins.graphicsMargin} />
                 </>
               )}
               {grid > 0 && <Grid step={grid} scale={scale} />}
@@ -95,7 +96,7 @@ function chooseAt(e: React.MouseEvent, scale: number) {
   else if (!selection.includes(hit)) select([hit])
 }
 
-function SafeArea({ name, margin }: { name: string; margin: number }) {
+function SafeArea({ above, margin }: { above?: boolean; margin: number }) {
   return (
     <Box
       position="absolute"
@@ -104,15 +105,8 @@ function SafeArea({ name, margin }: { name: string; margin: number }) {
       outline="1px dashed rgba(0,0,0,.5)"
       style={{ inset: `${margin * 100}%` }}
     >
-      <Box
-        position="absolute"
-        top={name === 'Action' ? '-16px' : '2px'}
-        left="4px"
-        fontSize="12px"
-        color="white"
-        textShadow="0 0 3px black"
-      >
-        {name} safe
+      <Box position="absolute" top={above ? '-16px' : '2px'} left="4px" fontSize="12px" color="white" textShadow="0 0 3px black">
+        {above ? t('Action safe') : t('Graphics safe')}
       </Box>
     </Box>
   )

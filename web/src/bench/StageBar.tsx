@@ -5,14 +5,15 @@ import { Choice, Tool } from '../shell/controls'
 import { usePick } from '../stores/pick'
 import { ColourWell } from '../shell/ColourWell'
 import { useView } from '../stores/viewStore'
+import { t } from '../words/words'
 
 const walls: { value: Wall; label: string }[] = [
-  { value: 'checker', label: 'Checkerboard' },
-  { value: 'black', label: 'Black' },
-  { value: 'white', label: 'White' },
-  { value: 'grey', label: 'Mid grey' },
-  { value: 'colour', label: 'A colour' },
-  { value: 'footage', label: 'Footage' },
+  { value: 'checker', label: t('Checkerboard') },
+  { value: 'black', label: t('Black') },
+  { value: 'white', label: t('White') },
+  { value: 'grey', label: t('Mid grey') },
+  { value: 'colour', label: t('A colour') },
+  { value: 'footage', label: t('Footage') },
 ]
 
 const grids = [0, 8, 10, 16, 20, 40, 60, 80, 120]
@@ -35,46 +36,48 @@ export function StageBar() {
   return (
     <Flex h="34px" flexShrink={0} align="center" gap="8px" px="12px" borderBottom="1px solid" borderColor="line">
       <Text color="soft" fontSize="12px" flexShrink={0}>
-        Wall
+        {t('Wall')}
       </Text>
       <Box w="124px">
-        <Choice label="Wall" options={walls} value={wall} onChange={(e) => setWall(e.target.value as Wall)} />
+        <Choice label={t('Wall')} options={walls} value={wall} onChange={(e) => setWall(e.target.value as Wall)} />
       </Box>
-      {wall === 'colour' && <ColourWell label="Colour of the wall" hex={wallColour} onPreview={setWallColour} onChange={setWallColour} />}
+      {wall === 'colour' && (
+        <ColourWell label={t('Colour of the wall')} hex={wallColour} onPreview={setWallColour} onChange={setWallColour} />
+      )}
       <Text fontSize="12px" color="soft" truncate>
-        Preview only: the wall is never in the file
+        {t('Preview only: the wall is never in the file')}
       </Text>
       <Spacer />
       <Tool
         label={
           showBlur
-            ? 'Motion blur is shown on the stage; the file has it either way'
-            : 'Motion blur is not shown on the stage; the file has it'
+            ? t('Motion blur is shown on the stage; the file has it either way')
+            : t('Motion blur is not shown on the stage; the file has it')
         }
         on={showBlur}
         onClick={toggleBlur}
       >
         <Wind size={15} />
       </Tool>
-      <Tool label="Safe areas (EBU R 95)" on={safeAreas} onClick={toggleSafeAreas}>
+      <Tool label={t('Safe areas (EBU R 95)')} on={safeAreas} onClick={toggleSafeAreas}>
         <Scan size={15} />
       </Tool>
-      <Tool label="Rulers and guides: drag guides out of the rulers" on={rulers} onClick={toggleRulers}>
+      <Tool label={t('Rulers and guides: drag guides out of the rulers')} on={rulers} onClick={toggleRulers}>
         <Ruler size={15} />
       </Tool>
       <Box w="92px">
         <Choice
-          label="Grid"
+          label={t('Grid')}
           value={String(grid)}
-          options={grids.map((g) => ({ value: String(g), label: g === 0 ? 'No grid' : `Grid ${g} px` }))}
+          options={grids.map((g) => ({ value: String(g), label: g === 0 ? t('No grid') : t('Grid {g} px', { g }) }))}
           onChange={(e) => setGrid(Number(e.target.value))}
         />
       </Box>
       <Box w="84px">
         <Choice
-          label="Zoom"
+          label={t('Zoom')}
           value={String(zoom)}
-          options={zooms.map((z) => ({ value: z, label: z === 'fit' ? 'Fit' : `${Number(z) * 100} %` }))}
+          options={zooms.map((z) => ({ value: z, label: z === 'fit' ? t('Fit') : `${Number(z) * 100} %` }))}
           onChange={(e) => zoomTo(e.target.value === 'fit' ? 'fit' : Number(e.target.value))}
         />
       </Box>

@@ -5,6 +5,7 @@ import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
 import { useView } from '../stores/viewStore'
+import { t } from '../words/words'
 
 const colours = { black: '#000000', white: '#FFFFFF', grey: '#808080' }
 
@@ -46,8 +47,8 @@ function Clip({ url }: { url: string }) {
         if (footage?.url !== url) return
         setFootage(null)
         useDocument.getState().refuse({
-          message: `This browser cannot show ${footage.name}.`,
-          remedy: 'Use an MP4, a WebM or a picture; it is only for looking.',
+          message: t('This browser cannot show {name}.', { name: footage.name }),
+          remedy: t('Use an MP4, a WebM or a picture; it is only for looking.'),
         })
       }}
     />

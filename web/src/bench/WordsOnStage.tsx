@@ -7,6 +7,7 @@ import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
 import { useSelection } from '../stores/selectionStore'
 import { placeOf } from './picking'
+import { t } from '../words/words'
 
 /** Where a caret stands before a character: x, and top and bottom of its line, in the layer's coordinates. */
 type Caret = readonly [x: number, top: number, bottom: number]
@@ -69,7 +70,7 @@ export function WordsOnStage({ id, scale }: { id: string; scale: number }) {
     <Box position="absolute" inset="0" cursor="text" data-testid="writing" onPointerDown={press}>
       <textarea
         ref={field}
-        aria-label="Words on the stage"
+        aria-label={t('Words on the stage')}
         wrap="off"
         value={text}
         style={{ position: 'absolute', left: 0, top: 0, width: 1, height: 1, opacity: 0, padding: 0, border: 'none', resize: 'none' }}

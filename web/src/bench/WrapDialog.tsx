@@ -4,6 +4,7 @@ import type { Refused } from '../api/client'
 import { Labelled, TextInput } from '../shell/controls'
 import { Dialog } from '../shell/Dialog'
 import { wrap } from './placing'
+import { t } from '../words/words'
 
 /** Asks what a graphic shall be called that is made of layers. */
 export function WrapDialog({
@@ -25,12 +26,12 @@ export function WrapDialog({
     if (!problem) onClose()
   }
   return (
-    <Dialog title="Make a graphic of these layers" done="Make it" onClose={onClose} onDone={() => void make()}>
-      <Labelled label="Name">
+    <Dialog title={t('Make a graphic of these layers')} done={t('Make it')} onClose={onClose} onDone={() => void make()}>
+      <Labelled label={t('Name')}>
         <TextInput value={name} onChange={(e) => setName(e.target.value)} />
       </Labelled>
       <Text color="soft" fontSize="13px" mt="6px">
-        It is on the rack then, and placed here. What you change there changes here too.
+        {t('It is on the rack then, and placed here. What you change there changes here too.')}
       </Text>
       {refused && (
         <Text role="alert" color="bad" mt="8px">

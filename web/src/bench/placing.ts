@@ -3,6 +3,7 @@ import { api, data, Refused } from '../api/client'
 import { useDocument } from '../stores/documentStore'
 import { usePlayback } from '../stores/playbackStore'
 import { useSelection } from '../stores/selectionStore'
+import { t } from '../words/words'
 
 /** How long a new layer may take to come over the live line before it is no longer waited for. */
 const ARRIVES_MS = 3000
@@ -35,7 +36,7 @@ async function withNew(act: () => Promise<unknown>): Promise<Refused | null> {
   try {
     await act()
   } catch (e) {
-    return e instanceof Refused ? e : new Refused('The server is not reachable.', 'Start it and try again.')
+    return e instanceof Refused ? e : new Refused(t('The server is not reachable.'), t('Start it and try again.'))
   }
   const select = () => {
     const added = ids().filter((id) => !before.has(id))

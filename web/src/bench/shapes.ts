@@ -5,15 +5,16 @@ import { useDocument } from '../stores/documentStore'
 import { usePlayback } from '../stores/playbackStore'
 import { useQuestion } from '../stores/questionStore'
 import { useSelection } from '../stores/selectionStore'
+import { t } from '../words/words'
 
 export type Combining = CombineShapes['how']
 
 /** How shapes are combined, as it is said. */
 export const combinings: { how: Combining; name: string; hint: string }[] = [
-  { how: 'unite', name: 'Unite', hint: 'All of them together' },
-  { how: 'cut', name: 'Cut', hint: 'The backmost without the others' },
-  { how: 'overlap', name: 'Overlap', hint: 'Where all of them are' },
-  { how: 'exclude', name: 'Exclude', hint: 'Where an odd number of them is' },
+  { how: 'unite', name: t('Unite'), hint: t('All of them together') },
+  { how: 'cut', name: t('Cut'), hint: t('The backmost without the others') },
+  { how: 'overlap', name: t('Overlap'), hint: t('Where all of them are') },
+  { how: 'exclude', name: t('Exclude'), hint: t('Where an odd number of them is') },
 ]
 
 /** Whether lines, type and combinations can use a layer's edge. */
@@ -38,5 +39,5 @@ export async function makePaths() {
   const change = { do: 'makePath' as const, layers, at: usePlayback.getState().frame }
   const text = await connection?.foresee(change)
   if (!text) return void edit(change)
-  useQuestion.getState().ask({ title: 'Make a path?', text, yes: 'Make a path', act: () => void edit(change) })
+  useQuestion.getState().ask({ title: t('Make a path?'), text, yes: t('Make a path'), act: () => void edit(change) })
 }

@@ -3,6 +3,7 @@ import { clipOf, clipText, paste } from './clipboard'
 import { useDocument } from '../stores/documentStore'
 import { isAsking } from '../shell/Dialog'
 import { useSelection } from '../stores/selectionStore'
+import { t } from '../words/words'
 
 /** Copy, cut and paste of keyframes through the system's clipboard, so that they go to other layers, other graphics and other windows. */
 export function useClipboard() {
@@ -15,9 +16,11 @@ export function useClipboard() {
       e.clipboardData?.setData('text/plain', text)
       const { keys } = useSelection.getState()
       const { edit } = useDocument.getState()
-      useDocument
-        .getState()
-        .tell(`${keys.length === 1 ? 'A keyframe' : `${keys.length} keyframes`} copied. Go to a frame, select layers, and paste.`)
+      useDocument.getState().tell(
+        t('{count, plural, one {A keyframe is} other {# keyframes are}} copied. Go to a frame, select layers, and paste.', {
+          count: keys.length,
+        }),
+      )
       if (e.type === 'cut') {
         void edit({ do: 'removeKeys', keys })
         useSelection.getState().selectKeys([])

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query'
 import { CircleCheck, Link2, Table2, TriangleAlert } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { Link, useParams } from 'react-router'
+import { kindsQuery } from '../api/choices'
 import { api, data, type Schemas } from '../api/client'
 import { choicesQuery } from '../api/choices'
 import type { Kinds } from '../handoff/order'
@@ -22,6 +23,7 @@ import { filled, grouped, nameOf, plain, valueOf, type DeskView } from './take'
 import { TakenFile } from './TakenFile'
 import { useChecks } from './useChecks'
 import { useTake } from './useTake'
+import { t } from '../words/words'
 
 /** The editor's screen: fill the fields of a finished graphic, see it over footage, take the file. */
 export function Desk() {
@@ -31,7 +33,7 @@ export function Desk() {
     queryKey: ['desk', id],
     queryFn: () => data(api.GET('/api/graphics/{id}/desk', { params: { path: { id: id! } } })),
   })
-  const kinds = useQuery({ queryKey: ['kinds'], queryFn: () => data(api.GET('/api/kinds')), staleTime: Infinity }).data
+  const kinds = useQuery(kindsQuery).data
   const { open } = useDocument.getState()
   const windowLength = choices?.windowLength
   useEffect(() => (id && windowLength ? open(id, windowLength) : undefined), [id, windowLength, open])
@@ -39,24 +41,24 @@ export function Desk() {
   return (
     <Flex direction="column" h="100%">
       <TopBar>
-        <Back to="/desk" label="All pieces" />
+        <Back to="/desk" label={t('All pieces')} />
         <Heading as="h1" fontSize="14px" fontWeight="600" truncate>
-          {desk.data?.name ?? 'Opening…'}
+          {desk.data?.name ?? t('Opening…')}
         </Heading>
         <Text color="soft" fontSize="12px" truncate hideBelow="md">
           {desk.data?.package}
         </Text>
         <Spacer />
-        <Button asChild size="xs" variant="outline" borderColor="line" title="Many takes at once, from a table" hideBelow="md">
+        <Button asChild size="xs" variant="outline" borderColor="line" title={t('Many takes at once, from a table')} hideBelow="md">
           <Link to={`/roster/${id}`}>
-            <Table2 size={14} /> From a table
+            <Table2 size={14} /> {t('From a table')}
           </Link>
         </Button>
         <CopyLink />
       </TopBar>
       {desk.error && (
         <Text role="alert" p="16px" color="bad">
-          {desk.error.message} Go back and choose another piece.
+          {t('{message} Go back and choose another piece.', { message: desk.error.message })}
         </Text>
       )}
       {desk.data && kinds && <Filling desk={desk.data} kinds={kinds} />}
@@ -99,14 +101,14 @@ function CopyLink() {
   const copy = async () => {
     try {
       await navigator.clipboard.writeText(window.location.href)
-      notes.create({ description: 'The link is copied. It opens this piece with these values.', duration: 4000 })
+      notes.create({ description: t('The link is copied. It opens this piece with these values.'), duration: 4000 })
     } catch {
-      notes.create({ description: 'Copy it from the address bar: it holds the piece and these values.', duration: 8000 })
+      notes.create({ description: t('Copy it from the address bar: it holds the piece and these values.'), duration: 8000 })
     }
   }
   return (
     <Button size="xs" variant="outline" borderColor="line" onClick={() => void copy()}>
-      <Link2 size={14} /> Copy the link
+      <Link2 size={14} /> {t('Copy the link')}
     </Button>
   )
 }
@@ -126,7 +128,7 @@ function Filling({ desk, kinds }: { desk: DeskView; kinds: Kinds }) {
       gridTemplateColumns={{ base: 'minmax(0, 1fr)', md: 'minmax(300px, 360px) minmax(0, 1fr)' }}
       gridTemplateRows={{ base: 'auto minmax(0, 1fr)', md: 'minmax(0, 1fr)' }}
     >
-      <Flex as="main" direction="column" minH="0" gridColumn={{ md: 2 }} gridRow={{ md: 1 }} aria-label="Picture">
+      <Flex as="main" direction="column" minH="0" gridColumn={{ md: 2 }} gridRow={{ md: 1 }} aria-label={t('Picture')}>
         <Box flex={{ md: 1 }} minH="0" h={{ base: 'min(62vw, 40vh)', md: 'auto' }}>
           <DeskStage />
         </Box>
@@ -137,15 +139,15 @@ function Filling({ desk, kinds }: { desk: DeskView; kinds: Kinds }) {
           onHold={(hold) => setTake((t) => ({ ...t, hold: hold === desk.phases.hold ? undefined : hold }))}
         />
       </Flex>
-      <Box as="section" aria-label="Fields" overflowY="auto" p="14px" bg="panel" borderRight="1px solid" borderColor="line" minH="0">
+      <Box as="section" aria-label={t('Fields')} overflowY="auto" p="14px" bg="panel" borderRight="1px solid" borderColor="line" minH="0">
         {unknown.length > 0 && (
           <Text role="alert" fontSize="12px" color="bad" mb="8px">
-            The link fills what this piece does not have: {unknown.join(', ')}.
+            {t('The link fills what this piece does not have: {unknown}.', { unknown: unknown.join(', ') })}
           </Text>
         )}
         {desk.fields.length === 0 && (
           <Text color="soft" mb="10px">
-            Nothing is left to be filled in here. Take it as it is, or ask its maker for fields.
+            {t('Nothing is left to be filled in here. Take it as it is, or ask its maker for fields.')}
           </Text>
         )}
         {grouped(desk.fields).map(([group, fields]) => (
@@ -170,9 +172,9 @@ function Filling({ desk, kinds }: { desk: DeskView; kinds: Kinds }) {
           </Box>
         ))}
         {desk.colourways.length > 1 && (
-          <Labelled label="Colourway">
+          <Labelled label={t('Colourway')}>
             <Choice
-              label="Colourway"
+              label={t('Colourway')}
               value={take.colourway ?? desk.colourways[0]}
               options={desk.colourways.map((c) => ({ value: c, label: c }))}
               onChange={(e) => setTake((t) => ({ ...t, colourway: e.target.value === desk.colourways[0] ? undefined : e.target.value }))}
@@ -180,7 +182,7 @@ function Filling({ desk, kinds }: { desk: DeskView; kinds: Kinds }) {
           </Labelled>
         )}
         <Verdict
-          refusal={refusal && !ownField ? `${refusal.message} ${refusal.remedy}` : refusal ? 'Mend what is marked above.' : null}
+          refusal={refusal && !ownField ? `${refusal.message} ${refusal.remedy}` : refusal ? t('Mend what is marked above.') : null}
           findings={checks}
         />
         <TakeFile
@@ -210,7 +212,7 @@ function Verdict({ refusal, findings }: { refusal: string | null; findings: Sche
   return (
     <Box
       role="status"
-      aria-label="Checks"
+      aria-label={t('Checks')}
       my="10px"
       p="8px 10px"
       borderRadius="6px"
@@ -218,10 +220,10 @@ function Verdict({ refusal, findings }: { refusal: string | null; findings: Sche
       fontSize="12px"
       minH="34px"
     >
-      {refusal ?? (findings === null ? 'Looking at it…' : null)}
+      {refusal ?? (findings === null ? t('Looking at it…') : null)}
       {!refusal && findings?.length === 0 && (
         <Flex color="good" align="center" gap="5px">
-          <CircleCheck size={15} /> All clear
+          <CircleCheck size={15} /> {t('All clear')}
         </Flex>
       )}
       {!refusal &&
@@ -262,21 +264,21 @@ function TakeFile({ desk, kinds, name, ready, take, onName, onRepeat }: TakeFile
     setAsking(false)
   }
   return (
-    <Box as="section" aria-label="The file">
+    <Box as="section" aria-label={t('The file')}>
       <OutputChoice kinds={kinds} width={desk.width} height={desk.height} output={output} onChange={setOutput} />
-      <Labelled label="Name of this take">
+      <Labelled label={t('Name of this take')}>
         <Input
           size="sm"
           bg="room"
           borderColor="line"
           value={name}
           maxLength={120}
-          placeholder="as the piece is called"
+          placeholder={t('as the piece is called')}
           onChange={(e) => onName(e.target.value)}
         />
       </Labelled>
       <Button w="100%" size="md" bg="accent" color="accentInk" disabled={!ready} loading={asking} onClick={() => void go()}>
-        Take the file
+        {t('Take the file')}
       </Button>
       {refused && (
         <Text role="alert" fontSize="12px" color="bad" mt="6px">
@@ -285,7 +287,7 @@ function TakeFile({ desk, kinds, name, ready, take, onName, onRepeat }: TakeFile
       )}
       {(handoffs.data?.length ?? 0) > 0 && (
         <Heading as="h2" fontSize="13px" mt="16px" mb="6px">
-          Taken so far
+          {t('Taken so far')}
         </Heading>
       )}
       {handoffs.data?.map((h) => (

@@ -5,6 +5,7 @@ import { Link } from 'react-router'
 import { api, data } from '../api/client'
 import { Back, TopBar } from '../shell/controls'
 import { kinds } from '../shell/kinds'
+import { t } from '../words/words'
 
 /** All pieces of all packages as pictures, for whoever needs one filled and never makes one. */
 export function DeskHome() {
@@ -18,12 +19,12 @@ export function DeskHome() {
   return (
     <Flex direction="column" h="100%">
       <TopBar>
-        <Back to="/" label="To the rack" />
+        <Back to="/" label={t('To the rack')} />
         <Heading as="h1" fontSize="14px" fontWeight="600">
-          Desk
+          {t('Desk')}
         </Heading>
         <Text color="soft" fontSize="12px" hideBelow="md">
-          Choose a piece, fill it, take the file
+          {t('Choose a piece, fill it, take the file')}
         </Text>
         <Spacer />
         <Input
@@ -31,8 +32,8 @@ export function DeskHome() {
           w={{ base: '130px', md: '220px' }}
           bg="room"
           borderColor="line"
-          placeholder="Find"
-          aria-label="Find a piece"
+          placeholder={t('Find')}
+          aria-label={t('Find a piece')}
           value={wanted}
           onChange={(e) => setWanted(e.target.value)}
         />
@@ -40,11 +41,13 @@ export function DeskHome() {
       <Box as="main" flex="1" overflowY="auto" p={{ base: '12px', md: '20px' }}>
         {packages.error && (
           <Text role="alert" color="bad">
-            The pieces could not be loaded. Is the server running?
+            {t('The pieces could not be loaded. Is the server running?')}
           </Text>
         )}
         {packages.data && shelves.length === 0 && (
-          <Text color="soft">{wanted ? `Nothing is called “${wanted}”.` : 'There are no pieces yet. They are made on the rack.'}</Text>
+          <Text color="soft">
+            {wanted ? t('Nothing is called “{wanted}”.', { wanted }) : t('There are no pieces yet. They are made on the rack.')}
+          </Text>
         )}
         {shelves.map((p) => (
           <Box key={p.id} as="section" aria-label={p.name} mb="24px">

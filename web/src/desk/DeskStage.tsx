@@ -12,13 +12,14 @@ import { useSounding } from '../sound/useSounding'
 import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
 import { useView, type Wall } from '../stores/viewStore'
+import { t } from '../words/words'
 
 const walls: { value: Wall; label: string }[] = [
-  { value: 'footage', label: 'Footage' },
-  { value: 'checker', label: 'Checkerboard' },
-  { value: 'black', label: 'Black' },
-  { value: 'white', label: 'White' },
-  { value: 'grey', label: 'Mid grey' },
+  { value: 'footage', label: t('Footage') },
+  { value: 'checker', label: t('Checkerboard') },
+  { value: 'black', label: t('Black') },
+  { value: 'white', label: t('White') },
+  { value: 'grey', label: t('Mid grey') },
 ]
 
 /** The filled graphic, running, over the editor's own footage: a clip or a picture is dropped onto it. */
@@ -60,19 +61,19 @@ export function DeskStage() {
             data-testid="stage"
           >
             <StageWall />
-            <StageCanvases moving={moving} exact={exact} label="Picture" />
+            <StageCanvases moving={moving} exact={exact} label={t('Picture')} />
           </Box>
         )}
       </Box>
       <Flex align="center" gap="8px" px="10px" h="36px" flexShrink={0} bg="panel" borderTop="1px solid" borderColor="line">
         <Text fontSize="12px" color="soft" whiteSpace="nowrap">
-          Behind it
+          {t('Behind it')}
         </Text>
         <Box w="124px">
-          <Choice label="Wall" options={walls} value={wall} onChange={(e) => setWall(e.target.value as Wall)} />
+          <Choice label={t('Wall')} options={walls} value={wall} onChange={(e) => setWall(e.target.value as Wall)} />
         </Box>
         <Tool
-          label="Footage of your own: a clip or a picture; or drop it on the picture"
+          label={t('Footage of your own: a clip or a picture; or drop it on the picture')}
           variant="outline"
           borderColor="line"
           onClick={() => file.current?.click()}
@@ -84,14 +85,14 @@ export function DeskStage() {
           type="file"
           hidden
           accept="video/*,image/*"
-          aria-label="Footage of your own"
+          aria-label={t('Footage of your own')}
           onChange={(e) => {
             if (e.target.files?.[0]) setFootage(e.target.files[0])
             e.target.value = ''
           }}
         />
         <Text fontSize="12px" color="soft" truncate>
-          {wall === 'footage' && footage ? footage.name : 'Only for looking: never in the file'}
+          {wall === 'footage' && footage ? footage.name : t('Only for looking: never in the file')}
         </Text>
       </Flex>
     </Flex>

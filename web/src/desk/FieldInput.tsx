@@ -7,6 +7,7 @@ import { ColourWell } from '../shell/ColourWell'
 import { Choice, Tool } from '../shell/controls'
 import { Tick } from '../shell/Tick'
 import type { FieldFacts } from './take'
+import { t } from '../words/words'
 
 interface Props {
   field: FieldFacts
@@ -33,12 +34,12 @@ export function FieldInput(props: Props) {
           {field.name}
         </label>
         {field.kind === 'text' && left !== null && (
-          <Text fontSize="12px" color={left < 0 ? 'bad' : 'soft'} aria-label={`${left} characters left`}>
+          <Text fontSize="12px" color={left < 0 ? 'bad' : 'soft'} aria-label={t('{left} characters left', { left })}>
             {left}
           </Text>
         )}
         {value !== field.default && (
-          <Tool label={`${field.name} as it was`} minW="24px" h="24px" onClick={() => onChange(field.default)}>
+          <Tool label={t('{name} as it was', { name: field.name })} minW="24px" h="24px" onClick={() => onChange(field.default)}>
             <RotateCcw size={13} />
           </Tool>
         )}
@@ -71,7 +72,7 @@ function inputs(props: Props, id: string): ReactNode {
     case 'flag':
       return (
         <Tick checked={value === 'yes'} onChange={(on) => onChange(on ? 'yes' : 'no')}>
-          {value === 'yes' ? 'Yes' : 'No'}
+          {value === 'yes' ? t('Yes') : t('No')}
         </Tick>
       )
     case 'choice':
@@ -127,7 +128,7 @@ function ColourInput({ id, field, value, roles, onChange }: Props & { id: string
         />
       ))}
       <ColourWell
-        label={`${field.name}: another colour`}
+        label={t('{name}: another colour', { name: field.name })}
         hex={roles.find((r) => r.name === role)?.colour ?? hexOf(value)}
         onPreview={onChange}
         onChange={onChange}
@@ -147,7 +148,7 @@ function FileInput({ id, field, value, onChange, onPicture, onRefused }: Props &
       const { hash: added, ...asset } = await addPicture(chosen)
       onPicture(added, asset)
     } catch (e) {
-      onRefused(e instanceof Refused ? `${e.message} ${e.remedy}` : 'The picture could not be sent. Try again.')
+      onRefused(e instanceof Refused ? `${e.message} ${e.remedy}` : t('The picture could not be sent. Try again.'))
     }
   }
   if (field.kind === 'sound')
@@ -172,14 +173,14 @@ function FileInput({ id, field, value, onChange, onPicture, onRefused }: Props &
         if (e.dataTransfer.files[0] && !field.onlyThese) void take(e.dataTransfer.files[0])
       }}
     >
-      {[...field.files, ...(known || !hash.startsWith('sha256-') ? [] : [{ hash, name: 'Your picture' }])].map((f) => (
+      {[...field.files, ...(known || !hash.startsWith('sha256-') ? [] : [{ hash, name: null }])].map((f) => (
         <button
           key={f.hash}
           type="button"
-          title={f.name}
-          aria-label={`${field.name}: ${f.name}`}
+          title={f.name ?? t('Your picture')}
+          aria-label={`${field.name}: ${f.name ?? t('Your picture')}`}
           aria-pressed={f.hash === hash}
-          onClick={() => onChange(f.name === 'Your picture' ? f.hash : f.name)}
+          onClick={() => onChange(f.name ?? f.hash)}
         >
           <Box
             className="checker"
@@ -194,7 +195,7 @@ function FileInput({ id, field, value, onChange, onPicture, onRefused }: Props &
       {!field.onlyThese && (
         <>
           <Tool
-            label={`${field.name}: a picture of your own`}
+            label={t('{name}: a picture of your own', { name: field.name })}
             size="sm"
             variant="outline"
             borderColor="line"
@@ -208,7 +209,7 @@ function FileInput({ id, field, value, onChange, onPicture, onRefused }: Props &
             hidden
             type="file"
             accept="image/png,image/jpeg,image/webp"
-            aria-label={`Picture for ${field.name}`}
+            aria-label={t('Picture for {name}', { name: field.name })}
             onChange={(e) => {
               if (e.target.files?.[0]) void take(e.target.files[0])
               e.target.value = ''

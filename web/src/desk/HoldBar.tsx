@@ -6,6 +6,7 @@ import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
 import { TimeField } from '../time/TimeField'
 import { timecode } from '../time/timecode'
+import { t } from '../words/words'
 
 interface Props {
   phases: { arrive: number; hold: number; leave: number }
@@ -33,7 +34,7 @@ export function HoldBar({ phases, least, rate, onHold }: Props) {
   const drag = useRef<{ x: number; hold: number; perPixel: number } | null>(null)
   return (
     <Flex align="center" gap="8px" px="10px" py="6px" bg="panel" borderTop="1px solid" borderColor="line" wrap="wrap">
-      <Tool label={playing ? 'Stop (Space)' : 'Play (Space)'} size="sm" onClick={toggle}>
+      <Tool label={playing ? t('Stop (Space)') : t('Play (Space)')} size="sm" onClick={toggle}>
         {playing ? <Pause size={16} /> : <Play size={16} />}
       </Tool>
       <Box position="relative" flex="1" minW="160px" h="30px">
@@ -45,11 +46,11 @@ export function HoldBar({ phases, least, rate, onHold }: Props) {
           overflow="hidden"
           cursor="pointer"
           role="slider"
-          aria-label="Playhead"
+          aria-label={t('Playhead')}
           aria-valuemin={0}
           aria-valuemax={total - 1}
           aria-valuenow={frame}
-          aria-valuetext={`Frame ${frame}, ${timecode(frame, rate)}`}
+          aria-valuetext={t('Frame {frame}, {timecode}', { frame, timecode: timecode(frame, rate) })}
           tabIndex={0}
           touchAction="none"
           onPointerDown={(e) => {
@@ -67,9 +68,9 @@ export function HoldBar({ phases, least, rate, onHold }: Props) {
             e.preventDefault()
           }}
         >
-          <Phase name="Arrive" left="0" width={share(phases.arrive)} tint="arrive" />
-          <Phase name="Hold" left={share(phases.arrive)} width={share(phases.hold)} tint="hold" />
-          <Phase name="Leave" left={share(phases.arrive + phases.hold)} width={share(phases.leave)} tint="leave" />
+          <Phase name={t('Arrive')} left="0" width={share(phases.arrive)} tint="arrive" />
+          <Phase name={t('Hold')} left={share(phases.arrive)} width={share(phases.hold)} tint="hold" />
+          <Phase name={t('Leave')} left={share(phases.arrive + phases.hold)} width={share(phases.leave)} tint="leave" />
           <Box
             position="absolute"
             top="0"
@@ -92,12 +93,12 @@ export function HoldBar({ phases, least, rate, onHold }: Props) {
           placeItems="center"
           touchAction="none"
           role="slider"
-          aria-label="Length of Hold"
+          aria-label={t('Length of Hold')}
           aria-valuemin={least}
           aria-valuenow={phases.hold}
-          aria-valuetext={`${phases.hold} frames, ${timecode(phases.hold, rate)}`}
+          aria-valuetext={t('{hold} frames, {timecode}', { hold: phases.hold, timecode: timecode(phases.hold, rate) })}
           tabIndex={0}
-          title="Drag to make the Hold longer or shorter"
+          title={t('Drag to make the Hold longer or shorter')}
           style={{ left: share(phases.arrive + phases.hold) }}
           onPointerDown={(e) => {
             e.stopPropagation()
@@ -122,9 +123,9 @@ export function HoldBar({ phases, least, rate, onHold }: Props) {
         </Box>
       </Box>
       <Text fontSize="12px" color="soft" whiteSpace="nowrap">
-        Hold
+        {t('Hold')}
       </Text>
-      <TimeField label="Hold" frames={phases.hold} from={phases.hold} onChange={hold} />
+      <TimeField label={t('Hold')} frames={phases.hold} from={phases.hold} onChange={hold} />
       <Text fontSize="12px" color="soft" whiteSpace="nowrap" hideBelow="md">
         {timecode(total, rate)}
       </Text>

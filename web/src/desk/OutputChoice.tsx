@@ -1,6 +1,7 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { orderFor, type Kinds, type Order } from '../handoff/order'
 import { Choice, Labelled } from '../shell/controls'
+import { t } from '../words/words'
 
 /** Where files go, and how large they are. */
 export interface Output {
@@ -31,9 +32,9 @@ export function OutputChoice({ kinds, width, height, output, onChange }: Props) 
     <Box>
       <Flex gap="8px">
         <Box flex="1" minW="0">
-          <Labelled label="Where it goes">
+          <Labelled label={t('Where it goes')}>
             <Choice
-              label="Where it goes"
+              label={t('Where it goes')}
               value={output.destination}
               options={kinds.destinations.map((d) => ({ value: d.id, label: d.name }))}
               onChange={(e) => onChange({ ...output, destination: e.target.value })}
@@ -41,9 +42,9 @@ export function OutputChoice({ kinds, width, height, output, onChange }: Props) 
           </Labelled>
         </Box>
         <Box w="130px">
-          <Labelled label="Size">
+          <Labelled label={t('Size')}>
             <Choice
-              label="Size"
+              label={t('Size')}
               value={String(output.scale)}
               options={SIZES.map((s) => ({ value: String(s), label: `${Math.round(width * s)} × ${Math.round(height * s)}` }))}
               onChange={(e) => onChange({ ...output, scale: Number(e.target.value) })}
@@ -53,7 +54,7 @@ export function OutputChoice({ kinds, width, height, output, onChange }: Props) 
       </Flex>
       <Text fontSize="12px" color="soft">
         {kind.name} ·{' '}
-        {order.backing.kind === 'none' ? 'with transparency' : order.backing.kind === 'key' ? 'over a key colour' : 'over black'}
+        {order.backing.kind === 'none' ? t('with transparency') : order.backing.kind === 'key' ? t('over a key colour') : t('over black')}
       </Text>
     </Box>
   )

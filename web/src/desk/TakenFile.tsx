@@ -3,16 +3,17 @@ import { Download, RotateCcw } from 'lucide-react'
 import { api, data, type Schemas } from '../api/client'
 import { duration, size } from '../handoff/amounts'
 import type { Filled } from './take'
+import { t } from '../words/words'
 
 type View = Schemas['HandoffView']
 
 const words: Record<View['state'], string> = {
-  queued: 'In line',
-  rendering: 'Rendering',
-  proving: 'Checking the file',
-  done: 'Ready',
-  failed: 'Failed',
-  cancelled: 'Cancelled',
+  queued: t('In line'),
+  rendering: t('Rendering'),
+  proving: t('Checking the file'),
+  done: t('Ready'),
+  failed: t('Failed'),
+  cancelled: t('Cancelled'),
 }
 
 interface Props {
@@ -32,9 +33,9 @@ export function TakenFile({ file: h, act, onRepeat }: Props) {
         {h.fileName}
       </Text>
       <Text fontSize="12px" color={h.state === 'failed' || (h.state === 'done' && !h.holds) ? 'bad' : 'soft'} data-testid="state">
-        {h.state === 'done' && !h.holds ? 'Refused by its proof' : words[h.state]}
+        {h.state === 'done' && !h.holds ? t('Refused by its proof') : words[h.state]}
         {h.bytes != null && ` · ${size(h.bytes)}`}
-        {running && h.secondsLeft != null && ` · ${duration(h.secondsLeft)} left`}
+        {running && h.secondsLeft != null && t(' · {duration} left', { duration: duration(h.secondsLeft) })}
       </Text>
       {running && (
         <Progress.Root size="sm" value={h.framesDone} max={h.framesTotal} mt="4px">
@@ -57,7 +58,7 @@ export function TakenFile({ file: h, act, onRepeat }: Props) {
         {good && (
           <Button asChild size="xs" bg="accent" color="accentInk">
             <a href={`/api/handoffs/${h.id}/file`} download={h.fileName}>
-              <Download size={14} /> Save the file
+              <Download size={14} /> {t('Save the file')}
             </a>
           </Button>
         )}
@@ -68,12 +69,12 @@ export function TakenFile({ file: h, act, onRepeat }: Props) {
             borderColor="line"
             onClick={() => void act(data(api.POST('/api/handoffs/{id}/cancel', path)))}
           >
-            Cancel
+            {t('Cancel')}
           </Button>
         )}
         {h.take && (
           <Button size="xs" variant="outline" borderColor="line" onClick={() => onRepeat(filledOf(h.take!))}>
-            <RotateCcw size={14} /> Again with changes
+            <RotateCcw size={14} /> {t('Again with changes')}
           </Button>
         )}
       </Flex>

@@ -13,6 +13,7 @@ import { NumberField } from '../shell/NumberField'
 import { Tick } from '../shell/Tick'
 import { TimeField } from '../time/TimeField'
 import { PieceControls } from './PieceDetails'
+import { t } from '../words/words'
 
 /** Frames of rest that a rehearsal shows on either side. */
 const REST = 14
@@ -83,7 +84,7 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
   useEffect(() => stop, [])
 
   return (
-    <Section title={many ? `Bring ${layers.length} layers on and off` : 'Bring on and off'}>
+    <Section title={many ? t('Bring {count} layers on and off', { count: layers.length }) : t('Bring on and off')}>
       <Flex
         mb="6px"
         border="1px solid"
@@ -91,7 +92,7 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
         borderRadius="4px"
         overflow="hidden"
         role="group"
-        aria-label="Arrival or departure"
+        aria-label={t('Arrival or departure')}
       >
         {[false, true].map((l) => (
           <Box
@@ -109,23 +110,23 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
                 setLast(null)
               }}
             >
-              {l ? 'Departure' : 'Arrival'}
+              {l ? t('Departure') : t('Arrival')}
             </button>
           </Box>
         ))}
       </Flex>
       <Grid templateColumns="1fr 1fr" gap="4px" mb="4px">
         <Flex align="center" gap="4px" fontSize="12px" color="soft">
-          length
+          {t('length')}
           <TimeField
-            label="Length, frames; 0 for the whole phase"
+            label={t('Length, frames; 0 for the whole phase')}
             frames={settings.length}
             width="100%"
             onChange={(length) => change({ length: Math.max(0, length) })}
           />
         </Flex>
         <NumberField
-          label="Distance; 0 for its own"
+          label={t('Distance; 0 for its own')}
           prefix="distance"
           value={settings.distance ?? 0}
           min={0}
@@ -135,20 +136,20 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
       </Grid>
       <Grid templateColumns="1fr 1fr" gap="4px" mb="4px">
         <Choice
-          label="Feel of the arrival"
+          label={t('Feel of the arrival')}
           value={settings.feel}
-          options={[{ value: '', label: 'Its own feel' }, ...choices.feels.map((f) => ({ value: f.css, label: f.name }))]}
+          options={[{ value: '', label: t('Its own feel') }, ...choices.feels.map((f) => ({ value: f.css, label: f.name }))]}
           onChange={(e) => change({ feel: e.target.value })}
         />
-        <Tick checked={keep} onChange={setKeep} title="Otherwise an earlier arrival or departure of the layer is replaced">
-          Keep what is there
+        <Tick checked={keep} onChange={setKeep} title={t('Otherwise an earlier arrival or departure of the layer is replaced')}>
+          {t('Keep what is there')}
         </Tick>
       </Grid>
       {allType && <PieceControls value={settings.pieces} onChange={(pieces) => change({ pieces })} />}
       {many && (
         <Grid templateColumns="1fr 1fr" gap="4px" mb="4px">
           <NumberField
-            label="Frames from layer to layer"
+            label={t('Frames from layer to layer')}
             prefix="next layer"
             value={settings.every}
             digits={0}
@@ -157,14 +158,20 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
             onChange={(every) => change({ every })}
           />
           <Choice
-            label="Order of the layers"
+            label={t('Order of the layers')}
             value={settings.order}
             options={orders}
             onChange={(e) => change({ order: e.target.value as StaggerOrder })}
           />
         </Grid>
       )}
-      <Grid templateColumns="repeat(3, 1fr)" gap="3px" role="group" aria-label={leaving ? 'Departures' : 'Arrivals'} onPointerLeave={stop}>
+      <Grid
+        templateColumns="repeat(3, 1fr)"
+        gap="3px"
+        role="group"
+        aria-label={leaving ? t('Departures') : t('Arrivals')}
+        onPointerLeave={stop}
+      >
         {choices.arrivals
           .filter((a) => !a.typeOnly || allType)
           .map((a) => (
@@ -184,7 +191,7 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
               _hover={{ bg: 'chosen' }}
             >
               <button
-                title={`${a.title}. Rest here to see it, click to write its keyframes`}
+                title={t('{title}. Rest here to see it, click to write its keyframes', { title: a.title })}
                 onPointerEnter={() => rehearse(a.kind)}
                 onFocus={(e) => e.currentTarget.matches(':focus-visible') && rehearse(a.kind)}
                 onBlur={stop}
@@ -194,14 +201,16 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
                   void edit(edited(a.kind))
                 }}
               >
-                <Sample what={leaving ? 'departures' : 'arrivals'} name={a.kind} height={36} />
+                <Sample what={leaving ? t('departures') : t('arrivals')} name={a.kind} height={36} />
                 {shortTitle(a.title, leaving)}
               </button>
             </Box>
           ))}
       </Grid>
       <Text fontSize="12px" color="soft" mt="4px">
-        Rest on one to see it; a click writes ordinary keyframes, which then follow the settings above until you select something else.
+        {t(
+          'Rest on one to see it; a click writes ordinary keyframes, which then follow the settings above until you select something else.',
+        )}
       </Text>
     </Section>
   )

@@ -6,6 +6,7 @@ import { ColourWell } from '../shell/ColourWell'
 import { colourOf, colourText, typedColour, type ColourParts } from './colourText'
 import { ContrastNote } from './ContrastNote'
 import { NumberField } from '../shell/NumberField'
+import { t } from '../words/words'
 
 interface Props {
   label: string
@@ -50,7 +51,7 @@ export function ColourEditor({ label, layerId, text, onPreview, onChange }: Prop
           )}
         </ColourWell>
         <Input
-          aria-label={`${label} as text`}
+          aria-label={t('{label} as text', { label })}
           size="xs"
           h="24px"
           bg="room"
@@ -71,7 +72,7 @@ export function ColourEditor({ label, layerId, text, onPreview, onChange }: Prop
       {colour.role && (
         <Flex gap="4px" mt="3px">
           <NumberField
-            label={`${label}: lighter than ${colour.role}, %`}
+            label={t('{label}: lighter than {role}, %', { label, role: colour.role })}
             prefix="☼"
             value={colour.lighter}
             min={-100}
@@ -80,7 +81,7 @@ export function ColourEditor({ label, layerId, text, onPreview, onChange }: Prop
             onChange={(lighter) => keep(shift({ lighter }))}
           />
           <NumberField
-            label={`${label}: alpha of ${colour.role}, %`}
+            label={t('{label}: alpha of {role}, %', { label, role: colour.role })}
             prefix="α"
             value={colour.alpha}
             min={0}
@@ -102,7 +103,7 @@ function Swatches({ colour, onChoose }: { colour: ColourParts; onChoose: (text: 
   return (
     <Box maxW="220px">
       {palette && palette.roles.length > 0 && (
-        <Flex wrap="wrap" gap="4px" mb="6px" role="group" aria-label="Roles">
+        <Flex wrap="wrap" gap="4px" mb="6px" role="group" aria-label={t('Roles')}>
           {palette.roles.map((role) => (
             <Swatch
               key={role}
@@ -115,7 +116,7 @@ function Swatches({ colour, onChoose }: { colour: ColourParts; onChoose: (text: 
         </Flex>
       )}
       {recent.length > 0 && (
-        <Flex wrap="wrap" gap="4px" role="group" aria-label="Used lately">
+        <Flex wrap="wrap" gap="4px" role="group" aria-label={t('Used lately')}>
           {recent.map((hex) => (
             <Swatch key={hex} name={hex} hex={hex} chosen={false} onClick={() => onChoose(hex)} />
           ))}

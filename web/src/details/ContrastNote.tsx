@@ -2,6 +2,7 @@ import { Box } from '@chakra-ui/react'
 import { useEffect, useState } from 'react'
 import { useDocument } from '../stores/documentStore'
 import { usePlayback } from '../stores/playbackStore'
+import { t } from '../words/words'
 
 /** Waits until a colour has been still for so long: while it is dragged, there is no hurry. */
 const PATIENCE_MS = 200
@@ -30,15 +31,16 @@ export function ContrastNote({ layerId }: { layerId: string }) {
   if (!found) return null
   if (found.covered === 0)
     return (
-      <Box fontSize="12px" color="soft" role="note" aria-label="Contrast">
-        Nothing is painted behind it: its contrast depends on the footage.
+      <Box fontSize="12px" color="soft" role="note" aria-label={t('Contrast')}>
+        {t('Nothing is painted behind it: its contrast depends on the footage.')}
       </Box>
     )
-  const enough = found.ratio >= ANY ? 'enough for any type' : found.ratio >= LARGE ? 'enough for large type only' : 'too little for type'
+  const enough =
+    found.ratio >= ANY ? t('enough for any type') : found.ratio >= LARGE ? t('enough for large type only') : t('too little for type')
   return (
-    <Box fontSize="12px" role="note" aria-label="Contrast" color={found.ratio >= LARGE ? 'ink' : 'bad'}>
-      <b>{found.ratio.toFixed(1)} : 1</b> against what is behind it: {enough} (WCAG)
-      {found.covered < 0.995 && `; ${Math.round((1 - found.covered) * 100)} % of it stands over footage`}
+    <Box fontSize="12px" role="note" aria-label={t('Contrast')} color={found.ratio >= LARGE ? 'ink' : 'bad'}>
+      <b>{found.ratio.toFixed(1)} : 1</b> {t('against what is behind it: {enough} (WCAG)', { enough })}
+      {found.covered < 0.995 && t('; {value} % of it stands over footage', { value: Math.round((1 - found.covered) * 100) })}
     </Box>
   )
 }

@@ -10,6 +10,7 @@ import { KeyDetails } from './KeyDetails'
 import { LayerDetails } from './LayerDetails'
 import { MotionDetails } from './MotionDetails'
 import { SeveralDetails } from './SeveralDetails'
+import { t } from '../words/words'
 
 type View = 'values' | 'motion'
 
@@ -26,18 +27,18 @@ export function Details({ choices }: { choices: Schemas['Choices'] }) {
   )
   const view = moves ? asked : 'values'
   return (
-    <Box as="aside" aria-label="Details" p="12px">
+    <Box as="aside" aria-label={t('Details')} p="12px">
       {keys.length > 0 && <KeyDetails />}
       {keys.length > 0 && <FeelDetails choices={choices} />}
       {selection.length > 0 && (
         <Tabs.Root size="sm" lazyMount unmountOnExit value={view} onValueChange={(e) => setView(e.value as View)}>
-          <Tabs.List aria-label="Details of the selection" mb="10px">
+          <Tabs.List aria-label={t('Details of the selection')} mb="10px">
             <Tabs.Trigger value="values" h="28px">
-              Values
+              {t('Values')}
             </Tabs.Trigger>
             {moves && (
               <Tabs.Trigger value="motion" h="28px">
-                Motion
+                {t('Motion')}
               </Tabs.Trigger>
             )}
           </Tabs.List>

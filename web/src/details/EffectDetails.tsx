@@ -3,6 +3,7 @@ import { useDocument } from '../stores/documentStore'
 import { useStageLayers } from '../stores/ofLayer'
 import { Act } from './Act'
 import { PartCards } from './PartCards'
+import { t } from '../words/words'
 
 /** What is done to the layer's picture, in order: each effect switched, keyed, moved and taken away. */
 export function EffectDetails({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
@@ -11,9 +12,9 @@ export function EffectDetails({ id, choices }: { id: string; choices: Schemas['C
     <PartCards
       id={id}
       list="effects"
-      title="Effects"
+      title={t('Effects')}
       kinds={choices.effects}
-      add="Add an effect"
+      add={t('Add an effect')}
       tools={<CopyTo id={id} choices={choices} />}
       onAdd={(kind) => void edit({ do: 'insertEffect', layers: [id], kind })}
       onMove={(effect, to) => void edit({ do: 'moveEffect', layer: id, effect, to })}
@@ -31,8 +32,8 @@ function CopyTo({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
   if (beside.length === 0) return null
   return (
     <Act
-      name="To all beside it"
-      title="Give these effects to every other layer here, in place of theirs"
+      name={t('To all beside it')}
+      title={t('Give these effects to every other layer here, in place of theirs')}
       onClick={() => void edit({ do: 'copyEffects', from: id, layers: beside })}
     />
   )

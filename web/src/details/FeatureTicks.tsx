@@ -4,29 +4,30 @@ import { useFamilies } from '../api/fonts'
 import { useDocument } from '../stores/documentStore'
 import { useOfLayer } from '../stores/ofLayer'
 import { Tick } from '../shell/Tick'
+import { t } from '../words/words'
 
 /** What the registered tags do; sets and variants have no words of their own (OpenType 1.9, registered features). */
 const names: Record<string, string> = {
-  liga: 'Ligatures',
-  dlig: 'Rare ligatures',
-  hlig: 'Old ligatures',
-  clig: 'Ligatures by context',
-  calt: 'Forms by context',
-  kern: 'Kerning',
-  zero: 'Slashed zero',
-  frac: 'Fractions',
-  afrc: 'Stacked fractions',
-  ordn: 'Ordinals',
-  sups: 'Superiors',
-  subs: 'Inferiors',
-  sinf: 'Inferiors in formulas',
-  smcp: 'Small capitals',
-  c2sc: 'Capitals as small ones',
-  case: 'Signs for capitals',
-  cpsp: 'Room between capitals',
-  swsh: 'Swashes',
-  salt: 'Other forms',
-  titl: 'Titling',
+  liga: t('Ligatures'),
+  dlig: t('Rare ligatures'),
+  hlig: t('Old ligatures'),
+  clig: t('Ligatures by context'),
+  calt: t('Forms by context'),
+  kern: t('Kerning'),
+  zero: t('Slashed zero'),
+  frac: t('Fractions'),
+  afrc: t('Stacked fractions'),
+  ordn: t('Ordinals'),
+  sups: t('Superiors'),
+  subs: t('Inferiors'),
+  sinf: t('Inferiors in formulas'),
+  smcp: t('Small capitals'),
+  c2sc: t('Capitals as small ones'),
+  case: t('Signs for capitals'),
+  cpsp: t('Room between capitals'),
+  swsh: t('Swashes'),
+  salt: t('Other forms'),
+  titl: t('Titling'),
 }
 
 /** Set by themselves unless they are taken away. */
@@ -58,11 +59,11 @@ export function FeatureTicks({ id, choices }: { id: string; choices: Schemas['Ch
     void edit({ do: 'setValue', layer: id, address: 'features', value, at: 0 })
   }
   return (
-    <Flex wrap="wrap" columnGap="10px" rowGap="2px" mb="6px" role="group" aria-label="Features of the font">
+    <Flex wrap="wrap" columnGap="10px" rowGap="2px" mb="6px" role="group" aria-label={t('Features of the font')}>
       {tags.map((tag) => (
         <Tick
           key={tag}
-          title={`OpenType ${tag}`}
+          title={t('OpenType {tag}', { tag })}
           checked={(set.get(tag) ?? (usual.includes(tag) ? '1' : '0')) !== '0'}
           onChange={(on) => toggle(tag, on)}
         >

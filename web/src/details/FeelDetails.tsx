@@ -12,6 +12,7 @@ import { TextInput, Tool } from '../shell/controls'
 import { Section } from './Section'
 import { FeelButton } from './FeelButton'
 import { NumberField } from '../shell/NumberField'
+import { t } from '../words/words'
 
 /** The feel that follows the selected keyframes: chosen by name, worked out, or as CSS easing text. */
 export function FeelDetails({ choices }: { choices: Schemas['Choices'] }) {
@@ -28,7 +29,11 @@ export function FeelDetails({ choices }: { choices: Schemas['Choices'] }) {
   const only = feels.size === 1 ? [...feels][0]! : ''
   const set = (feel: string) => void edit({ do: 'setFeel', keys, feel })
   return (
-    <Section title={keys.length === 1 ? `Feel after frame ${keys[0]!.at}` : `Feel after ${keys.length} keyframes`}>
+    <Section
+      title={
+        keys.length === 1 ? t('Feel after frame {at}', { at: keys[0]!.at }) : t('Feel after {count} keyframes', { count: keys.length })
+      }
+    >
       <Grid templateColumns="repeat(4, 1fr)" gap="4px" mb="6px">
         {choices.feels.map((f) => (
           <FeelButton key={f.name} name={f.name} css={f.css} chosen={f.css === only} onChoose={() => set(f.css)} />
@@ -37,10 +42,10 @@ export function FeelDetails({ choices }: { choices: Schemas['Choices'] }) {
       <OwnFeels only={only} onChoose={set} />
       <TextInput
         key={only}
-        aria-label="Feel as CSS easing text"
+        aria-label={t('Feel as CSS easing text')}
         title={only}
         defaultValue={only}
-        placeholder="mixed: paste CSS easing text"
+        placeholder={t('mixed: paste CSS easing text')}
         onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
         onBlur={(e) => e.target.value !== only && e.target.value && set(e.target.value)}
       />
@@ -68,12 +73,12 @@ function OwnFeels({ only, onChoose }: { only: string; onChoose: (css: string) =>
   return (
     <>
       {own.length > 0 && (
-        <Grid templateColumns="repeat(4, 1fr)" gap="4px" mb="6px" role="group" aria-label="Feels of the package">
+        <Grid templateColumns="repeat(4, 1fr)" gap="4px" mb="6px" role="group" aria-label={t('Feels of the package')}>
           {own.map((f) => (
             <Box key={f.name} position="relative">
               <FeelButton name={f.name} css={f.css} chosen={f.css === only} onChoose={() => onChoose(f.css)} />
               <Tool
-                label={`Forget the feel ${f.name}`}
+                label={t('Forget the feel {name}', { name: f.name })}
                 position="absolute"
                 top="0"
                 right="0"
@@ -91,8 +96,8 @@ function OwnFeels({ only, onChoose }: { only: string; onChoose: (css: string) =>
       )}
       <Flex gap="4px" mb="6px">
         <TextInput
-          aria-label="Name for this feel"
-          placeholder="Keep in the package as…"
+          aria-label={t('Name for this feel')}
+          placeholder={t('Keep in the package as…')}
           value={name}
           onChange={(e) => setName(e.target.value)}
         />
@@ -104,7 +109,7 @@ function OwnFeels({ only, onChoose }: { only: string; onChoose: (css: string) =>
           disabled={!only || !name.trim()}
           onClick={() => void change(data(api.PUT('/api/graphics/{id}/feels', { params, body: { name, css: only } })))}
         >
-          Keep
+          {t('Keep')}
         </Button>
       </Flex>
     </>
@@ -121,13 +126,13 @@ function SpringMaker({ onMade }: { onMade: (css: string) => void }) {
   })
   const problem = made.error instanceof Refused ? `${made.error.message} ${made.error.remedy}` : null
   return (
-    <Box mt="8px" role="group" aria-label="Spring">
+    <Box mt="8px" role="group" aria-label={t('Spring')}>
       <Text fontSize="12px" color="soft" mb="2px">
-        Spring: stiffness, damping, mass
+        {t('Spring: stiffness, damping, mass')}
       </Text>
       <Flex gap="4px">
         <NumberField
-          label="Stiffness"
+          label={t('Stiffness')}
           prefix="k"
           value={spring.stiffness}
           step={5}
@@ -136,7 +141,7 @@ function SpringMaker({ onMade }: { onMade: (css: string) => void }) {
           onChange={(stiffness) => setSpring({ ...spring, stiffness })}
         />
         <NumberField
-          label="Damping"
+          label={t('Damping')}
           prefix="c"
           value={spring.damping}
           step={1}
@@ -145,7 +150,7 @@ function SpringMaker({ onMade }: { onMade: (css: string) => void }) {
           onChange={(damping) => setSpring({ ...spring, damping })}
         />
         <NumberField
-          label="Mass"
+          label={t('Mass')}
           prefix="m"
           value={spring.mass}
           step={0.1}
@@ -161,11 +166,11 @@ function SpringMaker({ onMade }: { onMade: (css: string) => void }) {
           disabled={!made.data}
           onClick={() => made.data && onMade(made.data.css)}
         >
-          Use
+          {t('Use')}
         </Button>
       </Flex>
       <Text fontSize="12px" color={problem ? 'bad' : 'soft'}>
-        {problem ?? (made.data ? `Comes to rest after ${made.data.seconds.toFixed(2)} s` : '')}
+        {problem ?? (made.data ? t('Comes to rest after {seconds} s', { seconds: made.data.seconds.toFixed(2) }) : '')}
       </Text>
     </Box>
   )

@@ -13,12 +13,13 @@ import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
 import { fieldsOf, toggleField } from './fields'
 import { Section } from './Section'
+import { t } from '../words/words'
 
 const longWays: { value: WhenLong; label: string }[] = [
-  { value: 'asSet', label: 'As the layer says' },
-  { value: 'fit', label: 'Made smaller' },
-  { value: 'wrap', label: 'Broken into lines' },
-  { value: 'refuse', label: 'Not taken' },
+  { value: 'asSet', label: t('As the layer says') },
+  { value: 'fit', label: t('Made smaller') },
+  { value: 'wrap', label: t('Broken into lines') },
+  { value: 'refuse', label: t('Not taken') },
 ]
 
 /** The fields of the graphic, or of one layer: what editors are asked for, in which order, and within which limits. */
@@ -28,15 +29,15 @@ export function FieldDetails({ layerId }: { layerId?: string }) {
   const hides = layerId !== undefined && fieldsOf(fields, layerId, 'shown').length > 0
   return (
     <Section
-      title="Fields for editors"
+      title={t('Fields for editors')}
       tools={
         layerId && (
           <Tool
-            label={hides ? 'Editors no longer show or hide it' : 'Let editors show or hide it'}
+            label={hides ? t('Editors no longer show or hide it') : t('Let editors show or hide it')}
             on={hides}
             minW="24px"
             h="24px"
-            onClick={() => void toggleField(layerId, 'shown', 'Shown', false)}
+            onClick={() => void toggleField(layerId, 'shown', t('Shown'), false)}
           >
             <Eye size={14} />
           </Tool>
@@ -46,8 +47,8 @@ export function FieldDetails({ layerId }: { layerId?: string }) {
       {shown.length === 0 && (
         <Text color="soft" fontSize="12px">
           {layerId
-            ? 'None. Press the sign beside a value to let editors fill it.'
-            : 'None yet. Select a layer, and press the sign beside a value.'}
+            ? t('None. Press the sign beside a value to let editors fill it.')
+            : t('None yet. Select a layer, and press the sign beside a value.')}
         </Text>
       )}
       {shown.map((f) => (
@@ -65,10 +66,18 @@ function FieldCard({ field, place, count, open: begun }: { field: Field; place: 
   const isWords = field.fills.some((t) => t.address === 'text' && layers?.find((l) => l.id === t.layer)?.content.kind === 'type')
   const isNumber = !isWords && !field.fills.some((t) => ['asset', 'shown', 'fill', 'sound'].includes(t.address))
   return (
-    <Box border="1px solid" borderColor="line" borderRadius="6px" mb="6px" p="4px 6px" role="group" aria-label={`Field ${field.name}`}>
+    <Box
+      border="1px solid"
+      borderColor="line"
+      borderRadius="6px"
+      mb="6px"
+      p="4px 6px"
+      role="group"
+      aria-label={t('Field {name}', { name: field.name })}
+    >
       <Flex align="center" gap="2px">
         <Tool
-          label={open ? `Put ${field.name} away` : `Settings of ${field.name}`}
+          label={open ? t('Put {name} away', { name: field.name }) : t('Settings of {name}', { name: field.name })}
           minW="24px"
           h="24px"
           aria-expanded={open}
@@ -80,7 +89,7 @@ function FieldCard({ field, place, count, open: begun }: { field: Field; place: 
           {field.name}
         </Text>
         <Tool
-          label={`${field.name} sooner`}
+          label={t('{name} sooner', { name: field.name })}
           minW="24px"
           h="24px"
           disabled={place === 0}
@@ -89,7 +98,7 @@ function FieldCard({ field, place, count, open: begun }: { field: Field; place: 
           <ArrowUp size={13} />
         </Tool>
         <Tool
-          label={`${field.name} later`}
+          label={t('{name} later', { name: field.name })}
           minW="24px"
           h="24px"
           disabled={place === count - 1}
@@ -98,7 +107,7 @@ function FieldCard({ field, place, count, open: begun }: { field: Field; place: 
           <ArrowDown size={13} />
         </Tool>
         <Tool
-          label={`Take the field ${field.name} away`}
+          label={t('Take the field {name} away', { name: field.name })}
           minW="24px"
           h="24px"
           onClick={() => void edit({ do: 'removeField', name: field.name })}
@@ -108,28 +117,30 @@ function FieldCard({ field, place, count, open: begun }: { field: Field; place: 
       </Flex>
       {open && (
         <Box pt="4px">
-          <Labelled label="Asked for as">
+          <Labelled label={t('Asked for as')}>
             <CommittedInput value={field.name} onCommit={(name) => set({ name })} />
           </Labelled>
-          <Labelled label="Help">
+          <Labelled label={t('Help')}>
             <CommittedInput
               value={field.help ?? ''}
-              placeholder="a sentence for who fills it"
+              placeholder={t('a sentence for who fills it')}
               onCommit={(help) => set({ help: help || undefined })}
             />
           </Labelled>
-          <Labelled label="Under the heading">
-            <CommittedInput value={field.group ?? ''} placeholder="none" onCommit={(group) => set({ group: group || undefined })} />
+          <Labelled label={t('Under the heading')}>
+            <CommittedInput value={field.group ?? ''} placeholder={t('none')} onCommit={(group) => set({ group: group || undefined })} />
           </Labelled>
           {isWords && <WordLimits field={field} set={set} />}
           {isNumber && (
             <Grid templateColumns="1fr 1fr" gap="6px" mb="4px">
-              <Limit label="Least" value={field.least} onChange={(least) => set({ least })} />
-              <Limit label="Greatest" value={field.greatest} onChange={(greatest) => set({ greatest })} />
+              <Limit label={t('Least')} value={field.least} onChange={(least) => set({ least })} />
+              <Limit label={t('Greatest')} value={field.greatest} onChange={(greatest) => set({ greatest })} />
             </Grid>
           )}
           <Text fontSize="12px" color="soft">
-            Fills {field.fills.map((t) => `${layers?.find((l) => l.id === t.layer)?.name ?? '?'}: ${t.address}`).join(', ')}
+            {t('Fills {value}', {
+              value: field.fills.map((t) => `${layers?.find((l) => l.id === t.layer)?.name ?? '?'}: ${t.address}`).join(', '),
+            })}
           </Text>
           {isWords && <Trial field={field} />}
         </Box>
@@ -142,21 +153,21 @@ function WordLimits({ field, set }: { field: Field; set: (part: Partial<Field>) 
   const way = field.whenLong ?? 'asSet'
   return (
     <>
-      <Labelled label="Words that are too wide are">
+      <Labelled label={t('Words that are too wide are')}>
         <Choice
-          label="Words that are too wide are"
+          label={t('Words that are too wide are')}
           options={longWays}
           value={way}
           onChange={(e) => set({ whenLong: e.target.value as WhenLong })}
         />
       </Labelled>
       <Grid templateColumns="1fr 1fr 1fr" gap="6px" mb="4px">
-        <Limit label="Width, px" value={field.width} onChange={(width) => set({ width })} />
-        <Limit label="Characters" value={field.mostCharacters} onChange={(mostCharacters) => set({ mostCharacters })} />
-        <Limit label="Lines" value={field.mostLines} onChange={(mostLines) => set({ mostLines })} />
+        <Limit label={t('Width, px')} value={field.width} onChange={(width) => set({ width })} />
+        <Limit label={t('Characters')} value={field.mostCharacters} onChange={(mostCharacters) => set({ mostCharacters })} />
+        <Limit label={t('Lines')} value={field.mostLines} onChange={(mostLines) => set({ mostLines })} />
       </Grid>
       <Tick checked={field.mayBeEmpty ?? false} onChange={(mayBeEmpty) => set({ mayBeEmpty })}>
-        May be empty
+        {t('May be empty')}
       </Tick>
     </>
   )
@@ -170,7 +181,7 @@ function Limit({ label, value, onChange }: { label: string; value: number | unde
         <CommittedInput
           label={label}
           value=""
-          placeholder="any"
+          placeholder={t('any')}
           onCommit={(text) => {
             const number = Number(text.replace(',', '.'))
             if (text && Number.isFinite(number)) onChange(number)
@@ -179,7 +190,13 @@ function Limit({ label, value, onChange }: { label: string; value: number | unde
       ) : (
         <Flex gap="2px">
           <NumberField label={label} value={value} digits={1} onChange={onChange} />
-          <Tool label={`No limit of ${label.toLowerCase()}`} minW="20px" w="20px" h="24px" onClick={() => onChange(undefined)}>
+          <Tool
+            label={t('No limit of {label}', { label: label.toLowerCase() })}
+            minW="20px"
+            w="20px"
+            h="24px"
+            onClick={() => onChange(undefined)}
+          >
             ×
           </Tool>
         </Flex>
@@ -213,17 +230,17 @@ function Trial({ field }: { field: Field }) {
     <Box mt="6px" p="6px" borderRadius="4px" bg={trial.finding ? 'badRoom' : 'room'} fontSize="12px">
       {trial.finding
         ? `${trial.finding.problem.message} ${trial.finding.problem.remedy}`
-        : `Tried with ${trial.fits} wide letters: nothing breaks.`}{' '}
+        : t('Tried with {fits} wide letters: nothing breaks.', { fits: trial.fits })}{' '}
       <Box asChild textDecoration="underline">
         <button type="button" aria-expanded={look} onClick={() => setLook(!look)}>
-          {look ? 'Enough' : 'Look'}
+          {look ? t('Enough') : t('Look')}
         </button>
       </Box>
       {look && (
         <Box className="checker" mt="4px">
           <Image
             src={`/api/graphics/${id}/trials/still?field=${encodeURIComponent(field.name)}&of=${rested}`}
-            alt={`${field.name} with its longest words`}
+            alt={t('{name} with its longest words', { name: field.name })}
             w="100%"
           />
         </Box>

@@ -2,6 +2,7 @@ import { TextCursorInput } from 'lucide-react'
 import { Tool } from '../shell/controls'
 import { useDocument } from '../stores/documentStore'
 import { fieldsOf, toggleField } from './fields'
+import { t } from '../words/words'
 
 /** What a layer is mostly filled by: its words, its picture. */
 const main = ['text', 'asset', 'sound']
@@ -11,7 +12,11 @@ export function FieldMark({ layerId, address, label }: { layerId: string; addres
   const name = useDocument((s) => fieldsOf(s.graphic?.fields, layerId, address)[0]?.name)
   return (
     <Tool
-      label={name ? `Editors fill ${label.toLowerCase()} as ${name}; press to take that back` : `Let editors fill ${label.toLowerCase()}`}
+      label={
+        name
+          ? t('Editors fill {label} as {name}; press to take that back', { label: label.toLowerCase(), name })
+          : t('Let editors fill {label}', { label: label.toLowerCase() })
+      }
       on={name !== undefined}
       minW="20px"
       w="20px"

@@ -20,8 +20,9 @@ import { GuideDetails } from './GuideDetails'
 import { PaletteDetails } from './PaletteDetails'
 import { Tick } from '../shell/Tick'
 import { ReadingNote } from './ReadingNote'
+import { t } from '../words/words'
 
-const names = { arrive: 'Arrive', hold: 'Hold', leave: 'Leave' }
+const names = { arrive: t('Arrive'), hold: t('Hold'), leave: t('Leave') }
 
 /** The graphic itself: name, format, phases, and what is worth a look. */
 export function GraphicDetails({ choices }: { choices: Schemas['Choices'] }) {
@@ -33,22 +34,22 @@ export function GraphicDetails({ choices }: { choices: Schemas['Choices'] }) {
   const blur = g.motionBlur ?? { on: false, angle: 180 }
   return (
     <>
-      <Section title="Graphic">
-        <Labelled label="Name">
+      <Section title={t('Graphic')}>
+        <Labelled label={t('Name')}>
           <CommittedInput value={g.name} onCommit={(name) => void edit({ do: 'changeGraphic', name })} />
         </Labelled>
         <Grid templateColumns="1fr 1fr" gap="6px">
-          <Labelled label="Kind">
+          <Labelled label={t('Kind')}>
             <Choice
-              label="Kind"
+              label={t('Kind')}
               options={kinds}
               value={g.kind}
               onChange={(e) => void edit({ do: 'changeGraphic', kind: e.target.value as GraphicKind })}
             />
           </Labelled>
-          <Labelled label="Rate">
+          <Labelled label={t('Rate')}>
             <Choice
-              label="Rate"
+              label={t('Rate')}
               options={choices.rates.map((r) => ({ value: r, label: rateLabel(r) }))}
               value={g.rate}
               onChange={(e) => void edit({ do: 'changeGraphic', rate: e.target.value })}
@@ -57,34 +58,34 @@ export function GraphicDetails({ choices }: { choices: Schemas['Choices'] }) {
         </Grid>
         <Flex gap="6px">
           <NumberField
-            label="Width"
+            label={t('Width')}
             prefix="W"
             value={g.width}
             digits={0}
             onChange={(width) => void edit({ do: 'changeGraphic', width })}
           />
           <NumberField
-            label="Height"
+            label={t('Height')}
             prefix="H"
             value={g.height}
             digits={0}
             onChange={(height) => void edit({ do: 'changeGraphic', height })}
           />
           <Act
-            name="Refit…"
-            title="Another size and shape, in which everything finds its place"
+            name={t('Refit…')}
+            title={t('Another size and shape, in which everything finds its place')}
             onClick={() => useAsked.getState().ask('refit')}
           />
         </Flex>
       </Section>
       <GuideDetails />
-      <Section title="Phases, frames">
+      <Section title={t('Phases, frames')}>
         {(['arrive', 'hold', 'leave'] as const).map((phase) => (
           <Flex key={phase} align="center" gap="8px" mb="4px">
             <Box w="10px" h="18px" borderRadius="2px" bg={phase} border="1px solid" borderColor="line" />
-            <Box w="46px">{names[phase]}</Box>
+            <Box w="52px">{names[phase]}</Box>
             <TimeField
-              label={`${names[phase]}, frames`}
+              label={t('{names}, frames', { names: names[phase] })}
               frames={g.phases[phase]}
               width="74px"
               onChange={(n) => void edit({ do: 'setPhases', phases: { ...g.phases, [phase]: n } })}
@@ -95,12 +96,12 @@ export function GraphicDetails({ choices }: { choices: Schemas['Choices'] }) {
           </Flex>
         ))}
         <Text color="soft" fontSize="12px">
-          In all {totalFrames(g.phases)} frames
+          {t('In all {totalFrames} frames', { totalFrames: totalFrames(g.phases) })}
         </Text>
         {range && (
           <Act
-            name="Trim to the range"
-            title={`Only frames ${range[0]} to ${range[1]} are left; they look as before`}
+            name={t('Trim to the range')}
+            title={t('Only frames {range} to {range2} are left; they look as before', { range: range[0], range2: range[1] })}
             onClick={() => {
               void edit({ do: 'trim', from: range[0], to: range[1] }).then((done) => done && usePlayback.getState().forgetRange())
             }}
@@ -110,16 +111,16 @@ export function GraphicDetails({ choices }: { choices: Schemas['Choices'] }) {
       </Section>
       <FieldDetails />
       <PaletteDetails />
-      <Section title="Motion blur">
+      <Section title={t('Motion blur')}>
         <Flex align="center" gap="8px">
           <Box flex="1">
             <Tick checked={blur.on} onChange={(on) => void edit({ do: 'changeGraphic', motionBlur: { ...blur, on } })}>
-              Blur what moves
+              {t('Blur what moves')}
             </Tick>
           </Box>
           <Box w="96px">
             <NumberField
-              label="Shutter angle, degrees"
+              label={t('Shutter angle, degrees')}
               prefix="∠°"
               value={blur.angle}
               step={5}
@@ -132,8 +133,8 @@ export function GraphicDetails({ choices }: { choices: Schemas['Choices'] }) {
           </Box>
         </Flex>
       </Section>
-      <Section title="Worth a look">
-        {findings.length === 0 && <Text color="soft">Nothing.</Text>}
+      <Section title={t('Worth a look')}>
+        {findings.length === 0 && <Text color="soft">{t('Nothing.')}</Text>}
         {findings.map(([message, remedy, layer]) => (
           <Box key={`${layer}${message}`} bg="badRoom" borderRadius="4px" p="6px" mb="6px" fontSize="12px">
             <Box asChild fontWeight="600" textDecoration="underline">

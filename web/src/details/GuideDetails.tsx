@@ -7,6 +7,7 @@ import { useDocument } from '../stores/documentStore'
 import { useView } from '../stores/viewStore'
 import { Act } from './Act'
 import { Section } from './Section'
+import { t } from '../words/words'
 
 /** The guides by their numbers; they are seen with the rulers. */
 export function GuideDetails() {
@@ -21,25 +22,30 @@ export function GuideDetails() {
     void setGuide(axis, null, Math.round((axis === 'upright' ? size : high) / 2))
   }
   return (
-    <Section title="Guides, px">
+    <Section title={t('Guides, px')}>
       {(['upright', 'level'] as const).flatMap((axis) =>
         lines[axis].map((at, i) => (
           <Flex key={`${axis}${i}`} gap="4px" mb="4px" align="center">
             <NumberField
-              label={`${axis === 'upright' ? 'Upright' : 'Level'} guide ${i + 1}, px`}
+              label={t('{value} guide {i}, px', { value: axis === 'upright' ? t('Upright') : t('Level'), i: i + 1 })}
               prefix={axis === 'upright' ? '│' : '─'}
               value={at}
               onChange={(n) => void setGuide(axis, i, n)}
             />
-            <Tool label={`Delete ${axis} guide ${i + 1}`} minW="24px" h="24px" onClick={() => void setGuide(axis, i, null)}>
+            <Tool
+              label={t('Delete {axis} guide {i}', { axis, i: i + 1 })}
+              minW="24px"
+              h="24px"
+              onClick={() => void setGuide(axis, i, null)}
+            >
               <X size={13} />
             </Tool>
           </Flex>
         )),
       )}
       <Flex gap="4px">
-        <Act name="Upright" title="Adds an upright guide in the middle" onClick={() => add('upright')} />
-        <Act name="Level" title="Adds a level guide in the middle" onClick={() => add('level')} />
+        <Act name={t('Upright')} title={t('Adds an upright guide in the middle')} onClick={() => add('upright')} />
+        <Act name={t('Level')} title={t('Adds a level guide in the middle')} onClick={() => add('level')} />
       </Flex>
     </Section>
   )

@@ -8,14 +8,15 @@ import { SampleMenu } from './SampleMenu'
 import { Section } from './Section'
 import { Act } from './Act'
 import { NumberField } from '../shell/NumberField'
+import { t } from '../words/words'
 
 const kinds: Record<IdleMotion['kind'], { label: string; unit: string; amplitude: number }> = {
-  pulse: { label: 'Pulse', unit: '%', amplitude: 8 },
-  bob: { label: 'Bob', unit: 'px', amplitude: 12 },
-  sway: { label: 'Sway', unit: '°', amplitude: 6 },
-  spin: { label: 'Spin', unit: '±', amplitude: 1 },
-  blink: { label: 'Blink', unit: '%', amplitude: 100 },
-  tremble: { label: 'Tremble', unit: 'px', amplitude: 4 },
+  pulse: { label: t('Pulse'), unit: '%', amplitude: 8 },
+  bob: { label: t('Bob'), unit: 'px', amplitude: 12 },
+  sway: { label: t('Sway'), unit: '°', amplitude: 6 },
+  spin: { label: t('Spin'), unit: '±', amplitude: 1 },
+  blink: { label: t('Blink'), unit: '%', amplitude: 100 },
+  tremble: { label: t('Tremble'), unit: 'px', amplitude: 4 },
 }
 
 /** Motions that repeat on top of the keyframes, in whole cycles, so that the seam is exact. */
@@ -26,7 +27,7 @@ export function IdleDetails({ layer }: { layer: Layer }) {
   const set = (next: IdleMotion[]) => void edit({ do: 'setIdles', layer: layer.id, idles: next })
   const change = (i: number, part: Partial<IdleMotion>) => set(idles.map((m, j) => (i === j ? { ...m, ...part } : m)))
   return (
-    <Section title="Idle motion">
+    <Section title={t('Idle motion')}>
       {idles.map((m, i) => (
         <Box
           key={i}
@@ -36,11 +37,11 @@ export function IdleDetails({ layer }: { layer: Layer }) {
           borderColor="line"
           borderRadius="4px"
           role="group"
-          aria-label={`Idle motion ${i + 1}`}
+          aria-label={t('Idle motion {i}', { i: i + 1 })}
         >
           <Flex gap="4px" mb="4px" align="center">
             <Choice
-              label="Kind of idle motion"
+              label={t('Kind of idle motion')}
               value={m.kind}
               options={Object.entries(kinds).map(([value, k]) => ({ value, label: k.label }))}
               onChange={(e) => {
@@ -49,21 +50,21 @@ export function IdleDetails({ layer }: { layer: Layer }) {
               }}
             />
             <Choice
-              label="Where it runs"
+              label={t('Where it runs')}
               value={m.over ?? 'hold'}
               options={[
-                { value: 'hold', label: 'Through Hold' },
-                { value: 'loop', label: 'Through the loop' },
+                { value: 'hold', label: t('Through Hold') },
+                { value: 'loop', label: t('Through the loop') },
               ]}
               onChange={(e) => change(i, { over: e.target.value as IdleMotion['over'] })}
             />
-            <Tool label="Take this idle motion away" minW="22px" h="22px" onClick={() => set(idles.filter((_, j) => j !== i))}>
+            <Tool label={t('Take this idle motion away')} minW="22px" h="22px" onClick={() => set(idles.filter((_, j) => j !== i))}>
               <X size={13} />
             </Tool>
           </Flex>
           <Grid templateColumns="1fr 1fr" gap="4px">
             <NumberField
-              label={`Amplitude, ${kinds[m.kind].unit}`}
+              label={t('Amplitude, {unit}', { unit: kinds[m.kind].unit })}
               prefix={kinds[m.kind].unit}
               value={m.amplitude}
               min={-10000}
@@ -71,7 +72,7 @@ export function IdleDetails({ layer }: { layer: Layer }) {
               onChange={(amplitude) => change(i, { amplitude })}
             />
             <NumberField
-              label="Cycles"
+              label={t('Cycles')}
               prefix="cycles"
               value={m.cycles}
               digits={0}
@@ -80,7 +81,7 @@ export function IdleDetails({ layer }: { layer: Layer }) {
               onChange={(cycles) => change(i, { cycles })}
             />
             <NumberField
-              label="Phase, per cent of a cycle"
+              label={t('Phase, per cent of a cycle')}
               prefix="phase"
               value={(m.phase ?? 0) * 100}
               min={0}
@@ -90,7 +91,7 @@ export function IdleDetails({ layer }: { layer: Layer }) {
             />
             {m.kind === 'tremble' && (
               <NumberField
-                label="Seed"
+                label={t('Seed')}
                 prefix="seed"
                 value={m.seed ?? 1}
                 digits={0}
@@ -104,7 +105,7 @@ export function IdleDetails({ layer }: { layer: Layer }) {
         </Box>
       ))}
       <SampleMenu
-        label="Add an idle motion"
+        label={t('Add an idle motion')}
         what="idles"
         choices={Object.entries(kinds).map(([name, k]) => ({ name, title: k.label }))}
         onChoose={(name) => {
@@ -125,11 +126,11 @@ function CycleLength({ motion, timing }: { motion: IdleMotion; timing: { framesP
   const hold = phases.hold + timing.evenLength - length
   return (
     <Flex align="center" gap="6px" mt="4px" fontSize="12px" color="soft">
-      <Box flex="1">{Number(timing.framesPerCycle.toFixed(2))} frames a cycle</Box>
+      <Box flex="1">{t('{Number} frames a cycle', { Number: Number(timing.framesPerCycle.toFixed(2)) })}</Box>
       {timing.evenLength !== length && hold >= 0 && (
         <Act
-          name={`Make Hold ${hold}`}
-          title={`Then each cycle takes ${timing.evenLength / motion.cycles} whole frames`}
+          name={t('Make Hold {hold}', { hold })}
+          title={t('Then each cycle takes {value} whole frames', { value: timing.evenLength / motion.cycles })}
           onClick={() => void edit({ do: 'setPhases', phases: { ...phases, hold } })}
         />
       )}

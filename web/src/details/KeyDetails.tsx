@@ -13,6 +13,7 @@ import { Act } from './Act'
 import { orders } from './orders'
 import { Section } from './Section'
 import { NumberField } from '../shell/NumberField'
+import { t } from '../words/words'
 
 /** What can be done to the selected keyframes in time. */
 export function KeyDetails() {
@@ -50,21 +51,34 @@ export function KeyDetails() {
     if (await edit({ do: 'staggerKeys', keys, every, order })) useSelection.getState().selectKeys([])
   }
   return (
-    <Section title={keys.length === 1 ? 'Keyframe' : `${keys.length} keyframes`}>
+    <Section title={t('{count, plural, one {Keyframe} other {# keyframes}}', { count: keys.length })}>
       <Flex align="center" gap="6px" mb="6px" fontSize="12px">
-        <Box color="soft">{keys.length === 1 ? 'At frame' : 'From frame'}</Box>
-        <TimeField label="Time of the selected keyframes" frames={first} onChange={(to) => void moveTo(to)} />
+        <Box color="soft">{keys.length === 1 ? t('At frame') : t('From frame')}</Box>
+        <TimeField label={t('Time of the selected keyframes')} frames={first} onChange={(to) => void moveTo(to)} />
       </Flex>
       <Flex gap="2px" mb="6px" wrap="wrap">
-        <Act name="To playhead" title="Move each layer's first selected keyframe to the playhead" onClick={() => void align()} />
-        <Act name="Reverse" title="Play the selected keyframes backwards" disabled={keys.length < 2} onClick={() => void reverse()} />
-        <Act name="Duplicate" title="Copy the selected keyframes to the playhead (Ctrl D)" onClick={() => void copyToPlayhead()} />
+        <Act name={t('To playhead')} title={t("Move each layer's first selected keyframe to the playhead")} onClick={() => void align()} />
+        <Act
+          name={t('Reverse')}
+          title={t('Play the selected keyframes backwards')}
+          disabled={keys.length < 2}
+          onClick={() => void reverse()}
+        />
+        <Act
+          name={t('Duplicate')}
+          title={t('Copy the selected keyframes to the playhead (Ctrl D)')}
+          onClick={() => void copyToPlayhead()}
+        />
         {hasBeats && (
-          <Act name="To the beat" title="Move each selected keyframe to the nearest beat of the sound" onClick={() => void toTheBeat()} />
+          <Act
+            name={t('To the beat')}
+            title={t('Move each selected keyframe to the nearest beat of the sound')}
+            onClick={() => void toTheBeat()}
+          />
         )}
         <Act
-          name="Delete"
-          title="Delete the selected keyframes"
+          name={t('Delete')}
+          title={t('Delete the selected keyframes')}
           onClick={() => {
             void edit({ do: 'removeKeys', keys })
             useSelection.getState().selectKeys([])
@@ -74,10 +88,14 @@ export function KeyDetails() {
       {layers > 1 && (
         <Flex gap="4px" align="center">
           <Box w="64px" flexShrink={0}>
-            <NumberField label="Stagger, frames" prefix="↔" digits={0} value={every} min={-500} max={500} onChange={setEvery} />
+            <NumberField label={t('Stagger, frames')} prefix="↔" digits={0} value={every} min={-500} max={500} onChange={setEvery} />
           </Box>
-          <Choice label="Stagger order" options={orders} value={order} onChange={(e) => setOrder(e.target.value as StaggerOrder)} />
-          <Act name="Stagger" title={`Let each layer run ${every} frames after the one before`} onClick={() => void stagger()} />
+          <Choice label={t('Stagger order')} options={orders} value={order} onChange={(e) => setOrder(e.target.value as StaggerOrder)} />
+          <Act
+            name={t('Stagger')}
+            title={t('Let each layer run {every} frames after the one before', { every })}
+            onClick={() => void stagger()}
+          />
         </Flex>
       )}
     </Section>

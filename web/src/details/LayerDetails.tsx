@@ -25,6 +25,7 @@ import { AlignDetails } from './SeveralDetails'
 import { TypeDetails, typeSettings } from './TypeDetails'
 import { ownValues, type Placed } from './valueInfo'
 import { ValueRow } from './ValueRow'
+import { said, t } from '../words/words'
 
 /** One layer: what it is, then its values at the playhead, then what is done to its picture. Each part is drawn again only when its own has changed. */
 export const LayerDetails = memo(function LayerDetails({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
@@ -40,7 +41,7 @@ export const LayerDetails = memo(function LayerDetails({ id, choices }: { id: st
           content?.hasEdge &&
           kind !== 'path' && (
             // What is lost by it is said first.
-            <Tool label="Make a path" minW="24px" h="24px" onClick={() => void makePaths()}>
+            <Tool label={t('Make a path')} minW="24px" h="24px" onClick={() => void makePaths()}>
               <Spline size={14} />
             </Tool>
           )
@@ -73,10 +74,10 @@ function RunLength({ id }: { id: string }) {
       borderColor="line"
       mb="8px"
       w="100%"
-      title="Makes Hold as long as it takes"
+      title={t('Makes Hold as long as it takes')}
       onClick={() => void edit({ do: 'fitLength', layer: id })}
     >
-      As long as it runs
+      {t('As long as it runs')}
     </Button>
   )
 }
@@ -102,17 +103,17 @@ function Identity({ id, choices }: { id: string; choices: Schemas['Choices'] }) 
   if (!layer) return null
   return (
     <>
-      <Labelled label="Name">
+      <Labelled label={t('Name')}>
         <CommittedInput value={layer.name} onCommit={(name) => change({ name })} />
       </Labelled>
       <TypeDetails id={id} choices={choices} />
       <Grid templateColumns="1fr 1fr" gap="6px">
         {isOnStage && (
-          <Labelled label="Hangs from">
+          <Labelled label={t('Hangs from')}>
             <Choice
-              label="Hangs from"
+              label={t('Hangs from')}
               value={layer.hangsFrom ?? ''}
-              options={[{ value: '', label: 'Nothing' }, ...others.map((l) => ({ value: l.id, label: l.name }))]}
+              options={[{ value: '', label: t('Nothing') }, ...others.map((l) => ({ value: l.id, label: l.name }))]}
               onChange={(e) => change({ hangsFrom: e.target.value, at: usePlayback.getState().frame })}
             />
           </Labelled>
@@ -142,13 +143,13 @@ function Values({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
   const row = (v: Placed) => <ValueRow key={v.address} layerId={id} address={v.address} channel={valueAt(layer, v.address)} info={v.info} />
   return (
     <>
-      <Section title="At the playhead" tools={<KeySteps id={id} />}>
+      <Section title={t('At the playhead')} tools={<KeySteps id={id} />}>
         {(parts.get('') ?? []).map(row)}
       </Section>
       {[...parts]
         .filter(([part]) => part !== '')
         .map(([part, values]) => (
-          <Part key={part} name={part} used={values.some((v) => valueAt(layer, v.address) !== undefined)}>
+          <Part key={part} name={said(part)} used={values.some((v) => valueAt(layer, v.address) !== undefined)}>
             {part === 'Setting' && <FeatureTicks id={id} choices={choices} />}
             {values.map(row)}
           </Part>
@@ -165,7 +166,7 @@ function Part({ name, used, children }: { name: string; used: boolean; children:
       title={name}
       tools={
         <Tool
-          label={open ? `Put ${name.toLowerCase()} away` : `Show ${name.toLowerCase()}`}
+          label={open ? t('Put {name} away', { name: name.toLowerCase() }) : t('Show {name}', { name: name.toLowerCase() })}
           minW="24px"
           h="24px"
           aria-expanded={open}
@@ -190,10 +191,10 @@ function KeySteps({ id }: { id: string }) {
   if (frames.length === 0) return null
   return (
     <>
-      <Tool label="Earlier keyframe" minW="24px" h="24px" disabled={!Number.isFinite(earlier)} onClick={() => seek(earlier)}>
+      <Tool label={t('Earlier keyframe')} minW="24px" h="24px" disabled={!Number.isFinite(earlier)} onClick={() => seek(earlier)}>
         <ChevronLeft size={14} />
       </Tool>
-      <Tool label="Later keyframe" minW="24px" h="24px" disabled={!Number.isFinite(later)} onClick={() => seek(later)}>
+      <Tool label={t('Later keyframe')} minW="24px" h="24px" disabled={!Number.isFinite(later)} onClick={() => seek(later)}>
         <ChevronRight size={14} />
       </Tool>
     </>

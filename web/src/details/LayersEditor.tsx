@@ -5,12 +5,13 @@ import { Choice } from '../shell/controls'
 import { useStageLayers } from '../stores/ofLayer'
 import { Tick } from '../shell/Tick'
 import type { EditorProps } from './editorProps'
+import { t } from '../words/words'
 
 /** Some layers of the graphic: each with a box to tick. */
 export function LayersEditor({ layerId, value, info, onChange }: EditorProps) {
   const chosen = value as string[]
   const others = useOthers(layerId, info.kind === 'edges')
-  if (others.length === 0) return <Box color="soft">There are no others yet.</Box>
+  if (others.length === 0) return <Box color="soft">{t('There are no others yet.')}</Box>
   return (
     <Box maxH="110px" overflowY="auto" border="1px solid" borderColor="line" borderRadius="4px" bg="room" p="4px">
       {others.map((l) => (
@@ -31,7 +32,7 @@ export function EdgeEditor({ name, layerId, value, onChange }: EditorProps) {
     <Choice
       label={name}
       value={(value as string[])[0] ?? ''}
-      options={[{ value: '', label: 'Nothing' }, ...others.map((l) => ({ value: l.id, label: l.name }))]}
+      options={[{ value: '', label: t('Nothing') }, ...others.map((l) => ({ value: l.id, label: l.name }))]}
       onChange={(e) => onChange(e.target.value ? [e.target.value] : [])}
     />
   )

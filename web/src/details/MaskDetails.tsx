@@ -2,6 +2,7 @@ import type { Schemas } from '../api/client'
 import { useDocument } from '../stores/documentStore'
 import { usePlayback } from '../stores/playbackStore'
 import { PartCards } from './PartCards'
+import { t } from '../words/words'
 
 /** Shapes that decide where the layer shows, in the order in which they go together. */
 export function MaskDetails({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
@@ -10,9 +11,9 @@ export function MaskDetails({ id, choices }: { id: string; choices: Schemas['Cho
     <PartCards
       id={id}
       list="masks"
-      title="Masks"
+      title={t('Masks')}
       kinds={choices.masks}
-      add="Add a mask"
+      add={t('Add a mask')}
       onAdd={(kind) => void edit({ do: 'insertMask', layers: [id], kind, at: usePlayback.getState().frame })}
       onMove={(mask, to) => void edit({ do: 'moveMask', layer: id, mask, to })}
       onRemove={(mask) => void edit({ do: 'removeMask', layer: id, mask })}

@@ -9,6 +9,7 @@ import { Section } from './Section'
 import { Tick } from '../shell/Tick'
 import { inWords } from './inWords'
 import { TieDetails } from './TieDetails'
+import { t } from '../words/words'
 
 /** How a layer is mixed with what lies behind it, what cuts it, and the group it is in. */
 export function MixDetails({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
@@ -20,21 +21,21 @@ export function MixDetails({ id, choices }: { id: string; choices: Schemas['Choi
   const groups = layers.filter((l) => l.kind === 'group' && l.id !== id)
   const frame = () => usePlayback.getState().frame
   return (
-    <Section title="With the others">
+    <Section title={t('With the others')}>
       <Grid templateColumns="1fr 1fr" gap="6px">
-        <Labelled label="Blend">
+        <Labelled label={t('Blend')}>
           <Choice
-            label="Blend"
+            label={t('Blend')}
             value={layer.blend ?? 'normal'}
             options={choices.blends.map((b) => ({ value: b, label: inWords(b) }))}
             onChange={(e) => void edit({ do: 'changeLayer', layer: id, blend: e.target.value as BlendMode })}
           />
         </Labelled>
-        <Labelled label="In group">
+        <Labelled label={t('In group')}>
           <Choice
-            label="In group"
+            label={t('In group')}
             value={layer.group ?? ''}
-            options={[{ value: '', label: 'None' }, ...groups.map((l) => ({ value: l.id, label: l.name }))]}
+            options={[{ value: '', label: t('None') }, ...groups.map((l) => ({ value: l.id, label: l.name }))]}
             onChange={(e) =>
               void edit({ do: 'moveIntoGroup', layers: [id], at: frame(), ...(e.target.value ? { group: e.target.value } : {}) })
             }
@@ -42,22 +43,22 @@ export function MixDetails({ id, choices }: { id: string; choices: Schemas['Choi
         </Labelled>
       </Grid>
       <Grid templateColumns="1fr 1fr" gap="6px" alignItems="end">
-        <Labelled label="Shows only where">
+        <Labelled label={t('Shows only where')}>
           <Choice
-            label="Matte"
+            label={t('Matte')}
             value={layer.matte?.layer ?? ''}
-            options={[{ value: '', label: 'Everywhere' }, ...others.map((l) => ({ value: l.id, label: l.name }))]}
+            options={[{ value: '', label: t('Everywhere') }, ...others.map((l) => ({ value: l.id, label: l.name }))]}
             onChange={(e) => void edit({ do: 'changeLayer', layer: id, matte: e.target.value })}
           />
         </Labelled>
         {layer.matte && (
-          <Labelled label="is">
+          <Labelled label={t('is')}>
             <Choice
-              label="Matte by"
+              label={t('Matte by')}
               value={layer.matte.by ?? 'alpha'}
               options={[
-                { value: 'alpha', label: 'opaque' },
-                { value: 'luma', label: 'bright' },
+                { value: 'alpha', label: t('opaque') },
+                { value: 'luma', label: t('bright') },
               ]}
               onChange={(e) => void edit({ do: 'changeLayer', layer: id, matteBy: e.target.value as MatteBy })}
             />
@@ -69,7 +70,7 @@ export function MixDetails({ id, choices }: { id: string; choices: Schemas['Choi
           checked={layer.matte.inverted ?? false}
           onChange={(matteInverted) => void edit({ do: 'changeLayer', layer: id, matteInverted })}
         >
-          Turned round: only where it is not
+          {t('Turned round: only where it is not')}
         </Tick>
       )}
       <TieDetails id={id} />

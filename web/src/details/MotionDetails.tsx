@@ -9,6 +9,7 @@ import { Section } from './Section'
 import { IdleDetails } from './IdleDetails'
 import { Act } from './Act'
 import { PieceDetails } from './PieceDetails'
+import { t } from '../words/words'
 
 /** How the selected layers move: ready-made ways of coming on and going off, pieces, idle motion, path and blur. */
 export function MotionDetails({ layers, choices }: { layers: Layer[]; choices: Schemas['Choices'] }) {
@@ -29,24 +30,28 @@ function PathDetails({ layer }: { layer: Layer }) {
   const points = keysOf(layer, 'position').length
   if (points < 2) return null
   return (
-    <Section title="Path">
+    <Section title={t('Path')}>
       <Grid templateColumns="1fr auto auto" gap="6px" alignItems="end">
-        <Labelled label="Turns with the path">
+        <Labelled label={t('Turns with the path')}>
           <Choice
-            label="Turns with the path"
+            label={t('Turns with the path')}
             value={layer.facing ?? 'fixed'}
             options={[
-              { value: 'fixed', label: 'Not at all' },
-              { value: 'along', label: 'Faces along it' },
-              { value: 'upright', label: 'Along, flipped going back' },
+              { value: 'fixed', label: t('Not at all') },
+              { value: 'along', label: t('Faces along it') },
+              { value: 'upright', label: t('Along, flipped going back') },
             ]}
             onChange={(e) => void edit({ do: 'changeLayer', layer: layer.id, facing: e.target.value as Layer['facing'] })}
           />
         </Labelled>
-        <Act name="Round" title="Make the whole path smooth" onClick={() => void edit({ do: 'bendPath', layer: layer.id, smooth: true })} />
         <Act
-          name="Straight"
-          title="Make the whole path angular"
+          name={t('Round')}
+          title={t('Make the whole path smooth')}
+          onClick={() => void edit({ do: 'bendPath', layer: layer.id, smooth: true })}
+        />
+        <Act
+          name={t('Straight')}
+          title={t('Make the whole path angular')}
           onClick={() => void edit({ do: 'bendPath', layer: layer.id, smooth: false })}
         />
       </Grid>
@@ -60,15 +65,15 @@ function BlurDetails({ layers }: { layers: Layer[] }) {
   const states = new Set(layers.map((l) => (l.motionBlur === undefined ? 'graphic' : l.motionBlur ? 'on' : 'off')))
   const value = states.size === 1 ? [...states][0]! : ''
   return (
-    <Section title="Motion blur">
+    <Section title={t('Motion blur')}>
       <Choice
-        label="Motion blur of the layer"
+        label={t('Motion blur of the layer')}
         value={value}
         options={[
-          ...(value === '' ? [{ value: '', label: 'Mixed' }] : []),
-          { value: 'graphic', label: `As the graphic (${graphic!.motionBlur?.on ? 'on' : 'off'})` },
-          { value: 'on', label: 'On' },
-          { value: 'off', label: 'Off' },
+          ...(value === '' ? [{ value: '', label: t('Mixed') }] : []),
+          { value: 'graphic', label: t('As the graphic ({value})', { value: graphic!.motionBlur?.on ? t('on') : t('off') }) },
+          { value: 'on', label: t('On') },
+          { value: 'off', label: t('Off') },
         ]}
         onChange={(e) => {
           const chosen = e.target.value

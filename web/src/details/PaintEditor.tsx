@@ -9,12 +9,13 @@ import { colourOf, colourText } from './colourText'
 import type { EditorProps } from './editorProps'
 import { barOf, colourAt, gradientOf, isGradient, type Gradient, type GradientKind } from './gradients'
 import { NumberField } from '../shell/NumberField'
+import { t } from '../words/words'
 
 const kinds: { kind: GradientKind | 'colour'; name: string; picture: string }[] = [
-  { kind: 'colour', name: 'One colour', picture: 'currentColor' },
-  { kind: 'linear', name: 'Runs along a line', picture: 'linear-gradient(to right, currentColor, transparent)' },
-  { kind: 'radial', name: 'Runs outwards', picture: 'radial-gradient(circle, currentColor, transparent 75%)' },
-  { kind: 'sweep', name: 'Goes round', picture: 'conic-gradient(currentColor, transparent)' },
+  { kind: 'colour', name: t('One colour'), picture: 'currentColor' },
+  { kind: 'linear', name: t('Runs along a line'), picture: 'linear-gradient(to right, currentColor, transparent)' },
+  { kind: 'radial', name: t('Runs outwards'), picture: 'radial-gradient(circle, currentColor, transparent 75%)' },
+  { kind: 'sweep', name: t('Goes round'), picture: 'conic-gradient(currentColor, transparent)' },
 ]
 
 /** What an area is filled with: one colour, or colours that run into each other. */
@@ -27,7 +28,7 @@ export function PaintEditor({ name, info, layerId, value, onPreview, onChange }:
   }
   return (
     <Box>
-      <Flex gap="4px" mb="4px" role="group" aria-label={`${name}: kind`}>
+      <Flex gap="4px" mb="4px" role="group" aria-label={t('{name}: kind', { name })}>
         {kinds.map(({ kind, name: title, picture }) => (
           <Tool key={kind} label={title} on={kind === shown} minW="26px" h="22px" onClick={() => choose(kind)}>
             <Box w="14px" h="14px" borderRadius="3px" border="1px solid currentColor" style={{ background: picture }} />
@@ -38,7 +39,7 @@ export function PaintEditor({ name, info, layerId, value, onPreview, onChange }:
         <GradientEditor name={name} gradient={gradient} onPreview={(g) => onPreview(g && plain(g))} onChange={(g) => onChange(plain(g))} />
       ) : (
         <ColourEditor
-          label="Colour"
+          label={t('Colour')}
           layerId={info.name === 'fill' ? layerId : undefined}
           text={colourText(colourOf(value))}
           onPreview={onPreview}
@@ -106,8 +107,8 @@ function GradientEditor({ name, gradient, onPreview, onChange }: GradientProps) 
         mx="6px"
         cursor="copy"
         role="group"
-        aria-label={`${name}: stops`}
-        title="Press to add a stop"
+        aria-label={t('{name}: stops', { name })}
+        title={t('Press to add a stop')}
         onClick={(e) => {
           if (e.target === e.currentTarget || (e.target as HTMLElement).dataset.bar) add(placeOf(e.clientX))
         }}
@@ -125,7 +126,7 @@ function GradientEditor({ name, gradient, onPreview, onChange }: GradientProps) 
         {gradient.stops.map((s, i) => (
           <Handle key={i} at={s.at} chosen={i === chosen} bind={bind([i])}>
             <button
-              aria-label={`Stop at ${Math.round(s.at * 100)} %`}
+              aria-label={t('Stop at {round} %', { round: Math.round(s.at * 100) })}
               aria-pressed={i === chosen}
               style={{ background: colourOf(s.colour).hex }}
               onKeyDown={(e) => {
@@ -141,14 +142,14 @@ function GradientEditor({ name, gradient, onPreview, onChange }: GradientProps) 
         ))}
       </Box>
       <ColourEditor
-        label={`Colour of stop ${chosen + 1}`}
+        label={t('Colour of stop {chosen}', { chosen: chosen + 1 })}
         text={stop.colour}
         onPreview={(colour) => onPreview(withStop(chosen, { colour }))}
         onChange={(colour) => onChange(withStop(chosen, { colour }))}
       />
       <Flex gap="4px" mt="4px" align="center">
         <NumberField
-          label={`Place of stop ${chosen + 1}, %`}
+          label={t('Place of stop {chosen}, %', { chosen: chosen + 1 })}
           prefix="↔"
           value={stop.at * 100}
           min={0}
@@ -158,7 +159,7 @@ function GradientEditor({ name, gradient, onPreview, onChange }: GradientProps) 
         />
         {gradient.gradient === 'radial' && (
           <NumberField
-            label={`${name}: height for its length, %`}
+            label={t('{name}: height for its length, %', { name })}
             prefix="◯"
             value={(gradient.squeeze ?? 1) * 100}
             min={1}
@@ -168,7 +169,7 @@ function GradientEditor({ name, gradient, onPreview, onChange }: GradientProps) 
           />
         )}
         <Tool
-          label="Turn the stops round"
+          label={t('Turn the stops round')}
           minW="24px"
           h="24px"
           onClick={() =>
@@ -178,7 +179,7 @@ function GradientEditor({ name, gradient, onPreview, onChange }: GradientProps) 
           <ArrowLeftRight size={13} />
         </Tool>
         <Tool
-          label="Take this stop away"
+          label={t('Take this stop away')}
           minW="24px"
           h="24px"
           disabled={gradient.stops.length < 2}

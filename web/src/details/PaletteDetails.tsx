@@ -9,6 +9,7 @@ import { CommittedInput } from '../shell/CommittedInput'
 import { Choice, Tool } from '../shell/controls'
 import { Act } from './Act'
 import { Section } from './Section'
+import { t } from '../words/words'
 
 /** Roles and colourways of the package: switched, changed, made from what the graphic has. */
 export function PaletteDetails() {
@@ -16,13 +17,13 @@ export function PaletteDetails() {
   const { edit } = useDocument.getState()
   const make = (
     <Act
-      name="Roles from this graphic"
-      title="Make a role of every colour that has none yet"
+      name={t('Roles from this graphic')}
+      title={t('Make a role of every colour that has none yet')}
       onClick={() => void edit({ do: 'makeRoles' })}
     />
   )
   return (
-    <Section title="Colours" tools={make}>
+    <Section title={t('Colours')} tools={make}>
       {palette ? (
         <>
           <Colourways palette={palette} />
@@ -33,7 +34,7 @@ export function PaletteDetails() {
         </>
       ) : (
         <Box color="soft" fontSize="12px">
-          No roles yet. A role is a colour with a name; changing it changes every graphic of the package.
+          {t('No roles yet. A role is a colour with a name; changing it changes every graphic of the package.')}
         </Box>
       )}
     </Section>
@@ -62,7 +63,7 @@ function Colourways({ palette }: { palette: Palette }) {
       const of = packages.find((p) => p.graphics.some((g) => g.id === id))
       if (of) await data(api.POST('/api/packages/{id}/colourway', { params: { path: { id: of.id } }, body: { name: palette.current } }))
     } catch {
-      refuse({ message: 'The other graphics could not be switched.', remedy: 'Try again.' })
+      refuse({ message: t('The other graphics could not be switched.'), remedy: t('Try again.') })
     }
   }
   return (
@@ -70,20 +71,20 @@ function Colourways({ palette }: { palette: Palette }) {
       <Flex gap="4px" mb="4px" align="center">
         <Box flex="1">
           <Choice
-            label="Colourway"
+            label={t('Colourway')}
             value={palette.current}
             options={palette.colourways.map((c) => ({ value: c.name, label: c.name }))}
             onChange={(e) => void edit({ do: 'switchColourway', name: e.target.value })}
           />
         </Box>
-        <Tool label="Show this colourway in all graphics of the package" minW="26px" h="26px" onClick={() => void everywhere()}>
+        <Tool label={t('Show this colourway in all graphics of the package')} minW="26px" h="26px" onClick={() => void everywhere()}>
           <PaintBucket size={14} />
         </Tool>
-        <Tool label="Add a colourway" minW="26px" h="26px" onClick={() => void edit({ do: 'addColourway' })}>
+        <Tool label={t('Add a colourway')} minW="26px" h="26px" onClick={() => void edit({ do: 'addColourway' })}>
           <Plus size={14} />
         </Tool>
         <Tool
-          label="Take this colourway away"
+          label={t('Take this colourway away')}
           minW="26px"
           h="26px"
           disabled={palette.colourways.length < 2}
@@ -95,7 +96,7 @@ function Colourways({ palette }: { palette: Palette }) {
           <Trash2 size={13} />
         </Tool>
       </Flex>
-      <CommittedInput key={palette.current} label="Title of the colourway" value={palette.current} onCommit={rename} />
+      <CommittedInput key={palette.current} label={t('Title of the colourway')} value={palette.current} onCommit={rename} />
     </>
   )
 }
@@ -103,21 +104,21 @@ function Colourways({ palette }: { palette: Palette }) {
 function Role({ role, palette }: { role: string; palette: Palette }) {
   const { edit, preview } = useDocument.getState()
   return (
-    <Flex gap="6px" mb="3px" align="center" role="group" aria-label={`Role ${role}`}>
+    <Flex gap="6px" mb="3px" align="center" role="group" aria-label={t('Role {role}', { role })}>
       <ColourWell
-        label={`Colour of ${role}`}
+        label={t('Colour of {role}', { role })}
         hex={shownOf(palette).colours[role]!}
         alpha
         onPreview={(hex) => preview({ do: 'setPalette', palette: withColour(palette, role, hex) })}
         onChange={(hex) => void edit({ do: 'setPalette', palette: withColour(palette, role, hex) })}
       />
       <CommittedInput
-        label={`Title of ${role}`}
+        label={t('Title of {role}', { role })}
         value={role}
         onCommit={(name) => void edit({ do: 'renameRole', role, name: nameOf(name) })}
       />
       <Tool
-        label={`Take ${role} away; its colours stay`}
+        label={t('Take {role} away; its colours stay', { role })}
         minW="24px"
         h="24px"
         onClick={() =>
@@ -148,8 +149,8 @@ function NewRole({ palette }: { palette: Palette }) {
   return (
     <CommittedInput
       key={palette.roles.length}
-      label="Add a role"
-      placeholder="Add a role…"
+      label={t('Add a role')}
+      placeholder={t('Add a role…')}
       value=""
       onCommit={(typed) => {
         const name = nameOf(typed)

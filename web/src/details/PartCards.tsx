@@ -8,6 +8,7 @@ import { Choice, Tool } from '../shell/controls'
 import { SampleMenu } from './SampleMenu'
 import { Section } from './Section'
 import { ValueRow } from './ValueRow'
+import { t } from '../words/words'
 
 interface Props {
   id: string
@@ -41,17 +42,17 @@ export function PartCards({ id, list, title, kinds, add, tools, onAdd, onMove, o
             borderColor="line"
             borderRadius="4px"
             role="group"
-            aria-label={`${name} of ${layer.name}`}
+            aria-label={t('{name} of {name2}', { name, name2: layer.name })}
           >
             <Flex align="center" mb="4px">
               <Box flex="1" fontSize="12px" fontWeight="600" title={kind?.meaning}>
                 {name}
               </Box>
-              <Tool label={`Do ${name} earlier`} minW="22px" h="22px" disabled={i === 0} onClick={() => onMove(part.id, i - 1)}>
+              <Tool label={t('Do {name} earlier', { name })} minW="22px" h="22px" disabled={i === 0} onClick={() => onMove(part.id, i - 1)}>
                 <ChevronUp size={13} />
               </Tool>
               <Tool
-                label={`Do ${name} later`}
+                label={t('Do {name} later', { name })}
                 minW="22px"
                 h="22px"
                 disabled={i === parts.length - 1}
@@ -59,7 +60,7 @@ export function PartCards({ id, list, title, kinds, add, tools, onAdd, onMove, o
               >
                 <ChevronDown size={13} />
               </Tool>
-              <Tool label={`Take ${name} away`} minW="22px" h="22px" onClick={() => onRemove(part.id)}>
+              <Tool label={t('Take {name} away', { name })} minW="22px" h="22px" onClick={() => onRemove(part.id)}>
                 <X size={13} />
               </Tool>
             </Flex>

@@ -2,6 +2,7 @@ import { Box } from '@chakra-ui/react'
 import { addPicture, Refused } from '../api/client'
 import { useDocument } from '../stores/documentStore'
 import type { EditorProps } from './editorProps'
+import { t } from '../words/words'
 
 /** The picture of a layer, and another in its place. */
 export function PictureField({ layerId, value }: EditorProps) {
@@ -18,17 +19,17 @@ export function PictureField({ layerId, value }: EditorProps) {
         ],
       })
     } catch (e) {
-      const refused = e instanceof Refused ? e : new Refused('The picture could not be sent.', 'Try again.')
+      const refused = e instanceof Refused ? e : new Refused(t('The picture could not be sent.'), t('Try again.'))
       useDocument.getState().refuse({ message: refused.message, remedy: refused.remedy })
     }
   }
   return (
     <Box fontSize="12px">
-      {asset ? `${asset.name}, ${asset.width} × ${asset.height} px` : 'None'}
+      {asset ? t('{name}, {width} × {height} px', { name: asset.name, width: asset.width, height: asset.height }) : t('None')}
       <input
         type="file"
         accept="image/png,image/jpeg,image/webp"
-        aria-label="Replace the picture"
+        aria-label={t('Replace the picture')}
         style={{ fontSize: 12, width: '100%' }}
         onChange={(e) => {
           if (e.target.files?.[0]) void replace(e.target.files[0])

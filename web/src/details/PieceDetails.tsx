@@ -5,26 +5,27 @@ import type { Edit, Layer, PieceStagger } from '../live/document'
 import { Choice } from '../shell/controls'
 import { Section } from './Section'
 import { NumberField } from '../shell/NumberField'
+import { t } from '../words/words'
 
 export const pieceKinds = [
-  { value: 'whole', label: 'As one' },
-  { value: 'letter', label: 'By letter' },
-  { value: 'word', label: 'By word' },
-  { value: 'line', label: 'By line' },
+  { value: 'whole', label: t('As one') },
+  { value: 'letter', label: t('By letter') },
+  { value: 'word', label: t('By word') },
+  { value: 'line', label: t('By line') },
 ]
 
 const pieceOrders = [
-  { value: 'inOrder', label: 'In order' },
-  { value: 'reversed', label: 'Reversed' },
-  { value: 'fromMiddle', label: 'From the middle' },
-  { value: 'shuffled', label: 'Shuffled' },
+  { value: 'inOrder', label: t('In order') },
+  { value: 'reversed', label: t('Reversed') },
+  { value: 'fromMiddle', label: t('From the middle') },
+  { value: 'shuffled', label: t('Shuffled') },
 ]
 
 /** Whether the letters, words or lines of a type layer move one after the other. */
 export function PieceDetails({ layer }: { layer: Layer }) {
   const { edit } = useDocument.getState()
   return (
-    <Section title="Type moves">
+    <Section title={t('Type moves')}>
       <PieceControls value={staggerOf(layer)} onChange={(stagger) => void edit(piecesEdit(layer.id, stagger))} />
     </Section>
   )
@@ -57,14 +58,14 @@ export function PieceControls({
     <>
       <Grid templateColumns="1fr 1fr" gap="4px" mb="4px">
         <Choice
-          label="Type moves"
+          label={t('Type moves')}
           value={value?.by ?? 'whole'}
           options={pieceKinds}
           onChange={(e) => (e.target.value === 'whole' ? onChange(undefined) : change({ by: e.target.value as PieceStagger['by'] }))}
         />
         {value && (
           <Choice
-            label="Order of the pieces"
+            label={t('Order of the pieces')}
             value={stagger.order}
             options={pieceOrders}
             onChange={(e) => change({ order: e.target.value as PieceStagger['order'] })}
@@ -74,7 +75,7 @@ export function PieceControls({
       {value && (
         <Flex gap="4px" mb="4px">
           <NumberField
-            label="Frames from piece to piece"
+            label={t('Frames from piece to piece')}
             prefix="next after"
             value={stagger.every}
             digits={0}
@@ -84,7 +85,7 @@ export function PieceControls({
           />
           {stagger.order === 'shuffled' && (
             <NumberField
-              label="Seed of the order"
+              label={t('Seed of the order')}
               prefix="seed"
               value={stagger.seed ?? 1}
               digits={0}

@@ -15,6 +15,7 @@ import { useOfLayer } from '../stores/ofLayer'
 import { Act } from './Act'
 import { FieldMark } from './FieldMark'
 import { Section } from './Section'
+import { t } from '../words/words'
 
 /** Values of a placed graphic that are shown here and not among the others. */
 export const placedSettings = ['of', 'filled', 'colourway']
@@ -48,26 +49,26 @@ export function PlacedDetails({ id }: { id: string }) {
       <Flex gap="4px" mb="8px" wrap="wrap">
         {desk.data && (
           <Button asChild size="xs" variant="outline" borderColor="line" h="24px">
-            <Link to={`/bench/${key}?from=${host}&at=hold`}>Open it</Link>
+            <Link to={`/bench/${key}?from=${host}&at=hold`}>{t('Open it')}</Link>
           </Button>
         )}
         <Act
-          name="Take apart"
-          title="Makes an ordinary group of it; what is changed in the original does not reach it any more"
+          name={t('Take apart')}
+          title={t('Makes an ordinary group of it; what is changed in the original does not reach it any more')}
           onClick={() => void takeApart([id])}
         />
       </Flex>
       {desk.isError && (
         <Text fontSize="12px" color="soft" mb="8px">
-          The graphic that it was made as is not on this rack. It stays as it is here.
+          {t('The graphic that it was made as is not on this rack. It stays as it is here.')}
         </Text>
       )}
       {palette && palette.colourways.length > 1 && (
-        <Labelled label="Colourway">
+        <Labelled label={t('Colourway')}>
           <Choice
-            label="Colourway"
+            label={t('Colourway')}
             value={content.colourway ?? ''}
-            options={[{ value: '', label: 'As all' }, ...palette.colourways.map((c) => ({ value: c.name, label: c.name }))]}
+            options={[{ value: '', label: t('As all') }, ...palette.colourways.map((c) => ({ value: c.name, label: c.name }))]}
             onChange={(e) => void edit(set('colourway', e.target.value))}
           />
         </Labelled>

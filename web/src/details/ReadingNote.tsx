@@ -4,6 +4,7 @@ import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
 import { rateOf } from '../time/timecode'
 import { Act } from './Act'
+import { t } from '../words/words'
 
 const WAIT_MS = 250
 
@@ -28,32 +29,41 @@ export function ReadingNote() {
   const { words, needs, needsCalmly, stands, holdThatWouldDo } = reading
   const phases = graphic!.phases
   const seconds = (frames: number) => `${(frames / rateOf(graphic!.rate)).toFixed(1)} s`
-  const verdict = stands >= needsCalmly ? 'enough' : stands >= needs ? 'enough for quick readers' : 'too short'
+  const verdict = stands >= needsCalmly ? t('enough') : stands >= needs ? t('enough for quick readers') : t('too short')
   return (
     <Box
       role="note"
-      aria-label="Readable for"
-      bg={verdict === 'too short' ? 'badRoom' : 'sunk'}
+      aria-label={t('Readable for')}
+      bg={stands < needs ? 'badRoom' : 'sunk'}
       borderRadius="4px"
       px="8px"
       py="5px"
       mt="6px"
       mb="8px"
       fontSize="12px"
-      title="At 160 to 180 words a minute (BBC Subtitle Guidelines)"
+      title={t('At 160 to 180 words a minute (BBC Subtitle Guidelines)')}
     >
       <Box fontWeight="600">
         {stands === 0
-          ? 'Never readable: the words never all stand fully visible inside the frame'
-          : `Readable for ${seconds(stands)}: ${verdict}`}
+          ? t('Never readable: the words never all stand fully visible inside the frame')
+          : t('Readable for {seconds}: {verdict}', { seconds: seconds(stands), verdict })}
       </Box>
-      {words === 1 ? '1 word needs' : `${words} words need`} {seconds(needs)} to {seconds(needsCalmly)} ({needs} to {needsCalmly} frames);
-      all stand for {stands}.
+      {t(
+        '{words, plural, one {# word needs} other {# words need}} {least} to {calmly} ({needs} to {needsCalmly} frames); all stand for {stands}.',
+        {
+          words,
+          least: seconds(needs),
+          calmly: seconds(needsCalmly),
+          needs,
+          needsCalmly,
+          stands,
+        },
+      )}
       {readingOf === painted && holdThatWouldDo !== phases.hold && (
         <Flex mt="4px">
           <Act
-            name={`Make Hold ${holdThatWouldDo}`}
-            title="Lengthen Hold until the words can be read calmly"
+            name={t('Make Hold {holdThatWouldDo}', { holdThatWouldDo })}
+            title={t('Lengthen Hold until the words can be read calmly')}
             onClick={() => void edit({ do: 'setPhases', phases: { ...phases, hold: holdThatWouldDo } })}
           />
         </Flex>

@@ -31,19 +31,20 @@ import { editors } from './editors'
 import { NumberField } from '../shell/NumberField'
 import { Section } from './Section'
 import { ownValues, unitOf } from './valueInfo'
+import { t } from '../words/words'
 
 type By = AlignLayers['by']
 type To = NonNullable<AlignLayers['to']>
 
 const ways: [By, string, ReactNode][] = [
-  ['left', 'Left edges', <AlignStartVertical key="l" size={15} />],
-  ['centre', 'Centres, across', <AlignCenterVertical key="c" size={15} />],
-  ['right', 'Right edges', <AlignEndVertical key="r" size={15} />],
-  ['top', 'Top edges', <AlignStartHorizontal key="t" size={15} />],
-  ['middle', 'Middles, down', <AlignCenterHorizontal key="m" size={15} />],
-  ['bottom', 'Bottom edges', <AlignEndHorizontal key="b" size={15} />],
-  ['baseline', 'Baselines', <Baseline key="bl" size={15} />],
-  ['capHeight', 'Heights of capitals', <CaseUpper key="ch" size={15} />],
+  ['left', t('Left edges'), <AlignStartVertical key="l" size={15} />],
+  ['centre', t('Centres, across'), <AlignCenterVertical key="c" size={15} />],
+  ['right', t('Right edges'), <AlignEndVertical key="r" size={15} />],
+  ['top', t('Top edges'), <AlignStartHorizontal key="t" size={15} />],
+  ['middle', t('Middles, down'), <AlignCenterHorizontal key="m" size={15} />],
+  ['bottom', t('Bottom edges'), <AlignEndHorizontal key="b" size={15} />],
+  ['baseline', t('Baselines'), <Baseline key="bl" size={15} />],
+  ['capHeight', t('Heights of capitals'), <CaseUpper key="ch" size={15} />],
 ]
 
 /** Aligning by what is seen, for one layer or several. */
@@ -51,22 +52,22 @@ export function AlignDetails({ count }: { count: number }) {
   const [to, setTo] = useState<To>('themselves')
   const target = count === 1 && to === 'themselves' ? 'frame' : to
   return (
-    <Section title="Align">
+    <Section title={t('Align')}>
       <Box mb="4px">
         <Choice
-          label="Align to"
+          label={t('Align to')}
           value={target}
           options={[
-            ...(count > 1 ? [{ value: 'themselves', label: 'To each other' }] : []),
-            { value: 'frame', label: 'To the frame' },
-            { value: 'safeArea', label: 'To the graphics safe area' },
+            ...(count > 1 ? [{ value: 'themselves', label: t('To each other') }] : []),
+            { value: 'frame', label: t('To the frame') },
+            { value: 'safeArea', label: t('To the graphics safe area') },
           ]}
           onChange={(e) => setTo(e.target.value as To)}
         />
       </Box>
       <Flex gap="2px" wrap="wrap">
         {ways.map(([by, name, icon]) => (
-          <Tool key={by} label={`Align: ${name.toLowerCase()}`} minW="28px" h="26px" onClick={() => align(by, target)}>
+          <Tool key={by} label={t('Align: {name}', { name: name.toLowerCase() })} minW="28px" h="26px" onClick={() => align(by, target)}>
             {icon}
           </Tool>
         ))}
@@ -82,28 +83,28 @@ export function SeveralDetails({ choices }: { choices: Schemas['Choices'] }) {
   return (
     <>
       <Box color="soft" mb="6px">
-        {selection.length} layers selected
+        {t('{count} layers selected', { count: selection.length })}
       </Box>
       <AlignDetails count={selection.length} />
-      <Section title="Gaps and sizes">
+      <Section title={t('Gaps and sizes')}>
         <Flex gap="2px" wrap="wrap" align="center">
-          <Tool label="Even gaps, across" minW="28px" h="26px" disabled={selection.length < 3} onClick={() => spread(false)}>
+          <Tool label={t('Even gaps, across')} minW="28px" h="26px" disabled={selection.length < 3} onClick={() => spread(false)}>
             <AlignHorizontalSpaceBetween size={15} />
           </Tool>
-          <Tool label="Even gaps, down" minW="28px" h="26px" disabled={selection.length < 3} onClick={() => spread(true)}>
+          <Tool label={t('Even gaps, down')} minW="28px" h="26px" disabled={selection.length < 3} onClick={() => spread(true)}>
             <AlignVerticalSpaceBetween size={15} />
           </Tool>
-          <Tool label="Make as wide as the widest" minW="28px" h="26px" onClick={() => matchSize(false)}>
+          <Tool label={t('Make as wide as the widest')} minW="28px" h="26px" onClick={() => matchSize(false)}>
             <MoveHorizontal size={15} />
           </Tool>
-          <Tool label="Make as high as the highest" minW="28px" h="26px" onClick={() => matchSize(true)}>
+          <Tool label={t('Make as high as the highest')} minW="28px" h="26px" onClick={() => matchSize(true)}>
             <MoveVertical size={15} />
           </Tool>
         </Flex>
         <Flex gap="4px" mt="4px" align="center">
-          <NumberField label="Gap of the stack, px" prefix="↕" value={gap} onChange={setGap} />
-          <Act name="Stack down" title="One below the other with this gap" onClick={() => spread(true, gap)} />
-          <Act name="Across" title="Side by side with this gap" onClick={() => spread(false, gap)} />
+          <NumberField label={t('Gap of the stack, px')} prefix="↕" value={gap} onChange={setGap} />
+          <Act name={t('Stack down')} title={t('One below the other with this gap')} onClick={() => spread(true, gap)} />
+          <Act name={t('Across')} title={t('Side by side with this gap')} onClick={() => spread(false, gap)} />
         </Flex>
       </Section>
       <CombineDetails choices={choices} />
@@ -118,7 +119,7 @@ function CombineDetails({ choices }: { choices: Schemas['Choices'] }) {
   const { graphic } = usePick(useDocument, 'graphic')
   if (!graphic!.layers.filter((l) => selection.includes(l.id)).every((l) => hasEdge(l, choices.contents))) return null
   return (
-    <Section title="Combine">
+    <Section title={t('Combine')}>
       <Flex gap="2px">
         {combinings.map(({ how, name, hint }) => (
           <Tool key={how} label={`${name}: ${hint.toLowerCase()}`} minW="28px" h="26px" onClick={() => void combine(how)}>
@@ -171,7 +172,7 @@ function Shared({ ids, choices }: { ids: string[]; choices: Schemas['Choices'] }
     several(layers.map((l) => ({ do: 'setValue' as const, layer: l.id, address, value, at: usePlayback.getState().frame })))
   const hangs = new Set(layers.map((l) => l.hangsFrom ?? ''))
   return (
-    <Section title="All of them">
+    <Section title={t('All of them')}>
       {common.map(({ address, info }) => {
         const all = layers.map((l) => valueOf(l.id, address))
         if (all.some((v) => v === undefined)) return null
@@ -183,7 +184,7 @@ function Shared({ ids, choices }: { ids: string[]; choices: Schemas['Choices'] }
             <Box w="80px" flexShrink={0} fontSize="12px" title={info.meaning}>
               {info.label}
               <Box as="span" color={mixed ? 'bad' : 'soft'} fontSize="12px" display="block">
-                {mixed ? 'mixed' : unit}
+                {mixed ? t('mixed') : unit}
               </Box>
             </Box>
             <Box flex="1" minW="0" opacity={mixed ? 0.65 : 1}>
@@ -199,13 +200,13 @@ function Shared({ ids, choices }: { ids: string[]; choices: Schemas['Choices'] }
           </Flex>
         )
       })}
-      <Labelled label="Hang from">
+      <Labelled label={t('Hang from')}>
         <Choice
-          label="Hang from"
+          label={t('Hang from')}
           value={hangs.size === 1 ? [...hangs][0]! : 'mixed'}
           options={[
-            ...(hangs.size > 1 ? [{ value: 'mixed', label: 'Mixed' }] : []),
-            { value: '', label: 'Nothing' },
+            ...(hangs.size > 1 ? [{ value: 'mixed', label: t('Mixed') }] : []),
+            { value: '', label: t('Nothing') },
             ...others.map((l) => ({ value: l.id, label: l.name })),
           ]}
           onChange={(e) => {

@@ -9,6 +9,7 @@ import { useDocument } from '../stores/documentStore'
 import { usePlayback } from '../stores/playbackStore'
 import { Act } from './Act'
 import type { EditorProps } from './editorProps'
+import { t } from '../words/words'
 
 /** The sound of a layer, and another in its place. */
 export function SoundField({ layerId, value }: EditorProps) {
@@ -27,12 +28,12 @@ export function SoundField({ layerId, value }: EditorProps) {
   return (
     <Box fontSize="12px">
       {sound
-        ? `${sound.name}, ${(sound.samples / SAMPLE_RATE).toFixed(2)} s, ${sound.channels === 1 ? 'mono' : sound.channels === 2 ? 'stereo' : `${sound.channels} channels`}`
-        : 'None'}
+        ? `${sound.name}, ${(sound.samples / SAMPLE_RATE).toFixed(2)} s, ${sound.channels === 1 ? t('mono') : sound.channels === 2 ? t('stereo') : t('{channels} channels', { channels: sound.channels })}`
+        : t('None')}
       <input
         type="file"
         accept={SOUND_FILES}
-        aria-label="Replace the sound"
+        aria-label={t('Replace the sound')}
         style={{ fontSize: 12, width: '100%' }}
         onChange={(e) => {
           if (e.target.files?.[0]) void replace(e.target.files[0])
@@ -56,8 +57,8 @@ export function SoundLoudness() {
       {step !== 0 && by !== null && Math.abs(by) > TOLERANCE && (
         <Flex mt="4px">
           <Act
-            name={`Gain ${step > 0 ? '+' : '−'}${Math.abs(step).toFixed(1)} dB on all`}
-            title={by === step ? 'Bring all sounds together to −23 LUFS' : 'As near to −23 LUFS as the true peak allows'}
+            name={t('Gain {value}{value2} dB on all', { value: step > 0 ? '+' : '−', value2: Math.abs(step).toFixed(1) })}
+            title={by === step ? t('Bring all sounds together to −23 LUFS') : t('As near to −23 LUFS as the true peak allows')}
             onClick={() => void edit(louder(step))}
           />
         </Flex>

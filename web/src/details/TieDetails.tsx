@@ -4,20 +4,21 @@ import { Choice, Labelled } from '../shell/controls'
 import { Tick } from '../shell/Tick'
 import { useDocument } from '../stores/documentStore'
 import { useOfLayer } from '../stores/ofLayer'
+import { t } from '../words/words'
 
 const across = [
-  { value: 'left', label: 'Left' },
-  { value: 'centre', label: 'Centre' },
-  { value: 'right', label: 'Right' },
-  { value: 'both', label: 'Both sides' },
+  { value: 'left', label: t('Left') },
+  { value: 'centre', label: t('Centre') },
+  { value: 'right', label: t('Right') },
+  { value: 'both', label: t('Both sides') },
 ]
 const down = [
-  { value: 'top', label: 'Top' },
-  { value: 'middle', label: 'Middle' },
-  { value: 'bottom', label: 'Bottom' },
-  { value: 'both', label: 'Top and bottom' },
+  { value: 'top', label: t('Top') },
+  { value: 'middle', label: t('Middle') },
+  { value: 'bottom', label: t('Bottom') },
+  { value: 'both', label: t('Top and bottom') },
 ]
-const nearest = { value: '', label: 'What is nearest' }
+const nearest = { value: '', label: t('What is nearest') }
 
 /** What a layer keeps its distance to when the graphic is refitted to another size. */
 export function TieDetails({ id }: { id: string }) {
@@ -30,17 +31,17 @@ export function TieDetails({ id }: { id: string }) {
   return (
     <>
       <Grid templateColumns="1fr 1fr" gap="6px">
-        <Labelled label="Tied across to">
+        <Labelled label={t('Tied across to')}>
           <Choice
-            label="Tied across to"
+            label={t('Tied across to')}
             value={tie?.across ?? ''}
             options={[nearest, ...across]}
             onChange={(e) => set(e.target.value ? { down: 'middle', ...tie, across: e.target.value as TieAcross } : undefined)}
           />
         </Labelled>
-        <Labelled label="Tied down to">
+        <Labelled label={t('Tied down to')}>
           <Choice
-            label="Tied down to"
+            label={t('Tied down to')}
             value={tie?.down ?? ''}
             options={[nearest, ...down]}
             onChange={(e) => set(e.target.value ? { across: 'centre', ...tie, down: e.target.value as TieDown } : undefined)}
@@ -49,7 +50,7 @@ export function TieDetails({ id }: { id: string }) {
       </Grid>
       {tie && (
         <Tick checked={tie.safe ?? false} onChange={(safe) => set({ ...tie, safe })}>
-          Of the safe area, not of the picture
+          {t('Of the safe area, not of the picture')}
         </Tick>
       )}
     </>

@@ -7,16 +7,17 @@ import type { Schemas } from '../api/client'
 import { useDocument } from '../stores/documentStore'
 import { useOfLayer } from '../stores/ofLayer'
 import { Choice, Labelled, Tool } from '../shell/controls'
+import { t } from '../words/words'
 
 const weightNames: Record<number, string> = {
-  100: 'Thin',
-  300: 'Light',
-  400: 'Regular',
-  500: 'Medium',
-  600: 'Semibold',
-  700: 'Bold',
-  800: 'Extra bold',
-  900: 'Black',
+  100: t('Thin'),
+  300: t('Light'),
+  400: t('Regular'),
+  500: t('Medium'),
+  600: t('Semibold'),
+  700: t('Bold'),
+  800: t('Extra bold'),
+  900: t('Black'),
 }
 
 /** What has a control of its own here or in Motion. */
@@ -33,10 +34,10 @@ export function TypeDetails({ id, choices }: { id: string; choices: Schemas['Cho
   const set = (address: string, value: string | number) => void edit({ do: 'setValue', layer: id, address, value, at: 0 })
   return (
     <>
-      <Labelled label="Font">
+      <Labelled label={t('Font')}>
         <Flex gap="4px">
           <Choice
-            label="Font"
+            label={t('Font')}
             value={chosen}
             options={families.map((f) => ({ value: f.name, label: `${f.name} (${f.character})` }))}
             title={family?.character}
@@ -46,9 +47,9 @@ export function TypeDetails({ id, choices }: { id: string; choices: Schemas['Cho
         </Flex>
       </Labelled>
       <Grid templateColumns="1fr 1fr" gap="6px">
-        <Labelled label="Weight">
+        <Labelled label={t('Weight')}>
           <Choice
-            label="Weight"
+            label={t('Weight')}
             value={weight}
             options={[...new Set([...(family?.weights ?? []), weight])]
               .sort((a, b) => a - b)
@@ -56,14 +57,14 @@ export function TypeDetails({ id, choices }: { id: string; choices: Schemas['Cho
             onChange={(e) => set('weight', Number(e.target.value))}
           />
         </Labelled>
-        <Labelled label="Set to">
+        <Labelled label={t('Set to')}>
           <Choice
-            label="Alignment"
+            label={t('Alignment')}
             value={align}
             options={[
-              { value: 'left', label: 'Left' },
-              { value: 'centre', label: 'Centre' },
-              { value: 'right', label: 'Right' },
+              { value: 'left', label: t('Left') },
+              { value: 'centre', label: t('Centre') },
+              { value: 'right', label: t('Right') },
             ]}
             onChange={(e) => set('align', e.target.value)}
           />
@@ -83,15 +84,16 @@ function AddFont({ onAdded }: { onAdded: (family: string) => void }) {
       const font = await addFont(graphic!, chosen)
       await again()
       onAdded(font.name)
-      if (!font.carried) tell(`${font.name} stays with this package: its maker does not allow it to lie in documents that are passed on.`)
+      if (!font.carried)
+        tell(t('{name} stays with this package: its maker does not allow it to lie in documents that are passed on.', { name: font.name }))
     } catch (e) {
-      const refused = e instanceof Refused ? e : new Refused('The font could not be sent.', 'Try again.')
+      const refused = e instanceof Refused ? e : new Refused(t('The font could not be sent.'), t('Try again.'))
       refuse({ message: refused.message, remedy: refused.remedy })
     }
   }
   return (
     <>
-      <Tool label="Add a font: TTF, OTF or WOFF2" minW="24px" h="24px" onClick={() => file.current?.click()}>
+      <Tool label={t('Add a font: TTF, OTF or WOFF2')} minW="24px" h="24px" onClick={() => file.current?.click()}>
         <FilePlus2 size={14} />
       </Tool>
       <input
@@ -99,7 +101,7 @@ function AddFont({ onAdded }: { onAdded: (family: string) => void }) {
         type="file"
         accept=".ttf,.otf,.woff2"
         hidden
-        aria-label="Font file"
+        aria-label={t('Font file')}
         onChange={(e) => {
           const chosen = e.target.files?.[0]
           e.target.value = ''

@@ -8,6 +8,7 @@ import { fillable } from './fields'
 import { FieldMark } from './FieldMark'
 import { editors } from './editors'
 import { unitOf } from './valueInfo'
+import { t } from '../words/words'
 
 interface Props {
   layerId: string
@@ -45,8 +46,12 @@ function Row({ layerId, address, channel, info }: Props) {
         {info.keyable ? (
           <Box
             as="button"
-            aria-label={here ? `Delete the keyframe of ${info.label} here` : `Key ${info.label} here`}
-            title={here ? 'Delete this keyframe' : keys.length > 0 ? 'Add a keyframe here' : 'Let it change over time: key it here'}
+            aria-label={
+              here ? t('Delete the keyframe of {label} here', { label: info.label }) : t('Key {label} here', { label: info.label })
+            }
+            title={
+              here ? t('Delete this keyframe') : keys.length > 0 ? t('Add a keyframe here') : t('Let it change over time: key it here')
+            }
             w="12px"
             h="12px"
             flexShrink={0}

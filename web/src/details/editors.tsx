@@ -16,6 +16,7 @@ import { SoundField } from './SoundDetails'
 import { PointsEditor } from './PointsEditor'
 import { Tick } from '../shell/Tick'
 import { signOf } from './valueInfo'
+import { t } from '../words/words'
 
 /** What edits a value, by its kind. */
 export const editors: Record<string, ComponentType<EditorProps>> = {
@@ -74,11 +75,11 @@ function Numbers({ name, info, layerId, value, onPreview, onChange }: EditorProp
           label={
             together
               ? locked
-                ? 'All corners are set together'
-                : 'Set all corners together'
+                ? t('All corners are set together')
+                : t('Set all corners together')
               : locked
-                ? 'Width and height keep their ratio'
-                : 'Keep the ratio of width and height'
+                ? t('Width and height keep their ratio')
+                : t('Keep the ratio of width and height')
           }
           on={locked}
           minW="24px"
@@ -93,7 +94,7 @@ function Numbers({ name, info, layerId, value, onPreview, onChange }: EditorProp
 }
 
 function Colour({ value, onPreview, onChange }: EditorProps) {
-  return <ColourEditor label="Colour" text={colourText(colourOf(value))} onPreview={onPreview} onChange={onChange} />
+  return <ColourEditor label={t('Colour')} text={colourText(colourOf(value))} onPreview={onPreview} onChange={onChange} />
 }
 
 function Options({ name, info, value, onChange }: EditorProps) {

@@ -1,8 +1,9 @@
 import type { StaggerOrder } from '../live/core.gen'
+import { t } from '../words/words'
 
 /** In which order layers follow each other. */
 export const orders: { value: StaggerOrder; label: string }[] = [
-  { value: 'topDown', label: 'Top down' },
-  { value: 'bottomUp', label: 'Bottom up' },
-  { value: 'selected', label: 'As selected' },
+  { value: 'topDown', label: t('Top down') },
+  { value: 'bottomUp', label: t('Bottom up') },
+  { value: 'selected', label: t('As selected') },
 ]

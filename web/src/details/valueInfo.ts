@@ -1,5 +1,6 @@
 import type { Schemas } from '../api/client'
 import type { Layer } from '../live/document'
+import { t } from '../words/words'
 
 /** A value of a layer, and where it is. */
 export interface Placed {
@@ -21,7 +22,7 @@ export function partValues(layer: Layer, choices: Schemas['Choices']): Placed[] 
   return (['effects', 'masks'] as const).flatMap((list) =>
     (layer[list] ?? []).flatMap((part) => {
       const kind = choices[list].find((k) => k.name === part.kind)
-      const title = list === 'masks' ? `${kind?.title} mask` : (kind?.title ?? '')
+      const title = list === 'masks' ? t('{title} mask', { title: kind?.title }) : (kind?.title ?? '')
       return (kind?.values ?? []).map((info) => ({ address: `${list}/${part.id}/${info.name}`, info, effect: title }))
     }),
   )

@@ -5,6 +5,7 @@ import { Link } from 'react-router'
 import { api, data, type Schemas } from '../api/client'
 
 import { LoudnessNote } from '../sound/LoudnessNote'
+import { t } from '../words/words'
 
 type Finding = Schemas['Finding']
 
@@ -30,16 +31,16 @@ export function Checks({ graphic, keyColour, onTrim, onKeyColour }: Props) {
   })
   const found = report.data
   return (
-    <Box as="section" aria-label="Checks" bg="panel" border="1px solid" borderColor="line" borderRadius="8px" p="10px 14px" mb="14px">
+    <Box as="section" aria-label={t('Checks')} bg="panel" border="1px solid" borderColor="line" borderRadius="8px" p="10px 14px" mb="14px">
       <Flex align="center" gap="8px">
-        <Text fontWeight="600">Before it goes</Text>
-        {report.isFetching && <Spinner role="img" size="xs" aria-label="Looking at every frame" />}
+        <Text fontWeight="600">{t('Before it goes')}</Text>
+        {report.isFetching && <Spinner role="img" size="xs" aria-label={t('Looking at every frame')} />}
         {found && found.findings.every((f) => f.weight === 'note') && (
           <Flex color="good" align="center" gap="5px">
-            <CircleCheck size={15} /> All clear
+            <CircleCheck size={15} /> {t('All clear')}
           </Flex>
         )}
-        {report.isError && <Text color="bad">It could not be looked at.</Text>}
+        {report.isError && <Text color="bad">{t('It could not be looked at.')}</Text>}
       </Flex>
       {found?.loudness && (
         <Box maxW="360px" mt="8px">
@@ -50,7 +51,7 @@ export function Checks({ graphic, keyColour, onTrim, onKeyColour }: Props) {
         <Box mt="8px">
           <img
             src={`/api/graphics/${graphic.id}/hole?frame=${found.hole.frame}&x=${found.hole.x}&y=${found.hole.y}&of=${graphic.changedAt}`}
-            alt={`Frame ${found.hole.frame}: what is not covered, marked`}
+            alt={t('Frame {frame}: what is not covered, marked', { frame: found.hole.frame })}
             style={{ maxWidth: 360, width: '100%', borderRadius: 4 }}
           />
         </Box>
@@ -59,14 +60,14 @@ export function Checks({ graphic, keyColour, onTrim, onKeyColour }: Props) {
         <Row key={i} finding={f} graphic={graphic.id}>
           {f.check === 'empty' && found.firstSeen >= 0 && (
             <Act onClick={() => onTrim(found.firstSeen, found.lastSeen)}>
-              Trim to {found.firstSeen}–{found.lastSeen}
+              {t('Trim to {firstSeen}–{lastSeen}', { firstSeen: found.firstSeen, lastSeen: found.lastSeen })}
             </Act>
           )}
           {f.check === 'keyColour' && !found.safestKey.wouldKeyOut && found.safestKey.colour !== keyColour && (
-            <Act onClick={() => onKeyColour(found.safestKey.colour)}>Key it with {found.safestKey.colour}</Act>
+            <Act onClick={() => onKeyColour(found.safestKey.colour)}>{t('Key it with {colour}', { colour: found.safestKey.colour })}</Act>
           )}
           {f.check === 'seam' && found.seam.length != null && (
-            <Act onClick={() => onTrim(0, found.seam.length! - 1)}>Take {found.seam.length} frames</Act>
+            <Act onClick={() => onTrim(0, found.seam.length! - 1)}>{t('Take {count} frames', { count: found.seam.length })}</Act>
           )}
         </Row>
       ))}
@@ -97,7 +98,7 @@ function Row({ finding: f, graphic, children }: { finding: Finding; graphic: str
         </Box>{' '}
         {f.from != null && (
           <Link to={`/bench/${graphic}?at=${f.from}`} style={{ textDecoration: 'underline' }}>
-            {f.to != null && f.to > f.from ? `frames ${f.from}–${f.to}` : `frame ${f.from}`}
+            {f.to != null && f.to > f.from ? t('frames {from}–{to}', { from: f.from, to: f.to }) : t('frame {from}', { from: f.from })}
           </Link>
         )}
       </Box>

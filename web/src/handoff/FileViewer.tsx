@@ -5,24 +5,25 @@ import type { Schemas } from '../api/client'
 import { Choice, Tool } from '../shell/controls'
 import { rateOf, timecode } from '../time/timecode'
 import { placesOf, stillAt, useStills } from './useStills'
+import { t } from '../words/words'
 
 const walls = [
-  { value: 'footage', label: 'Over footage' },
-  { value: 'checker', label: 'Over a checkerboard' },
-  { value: '#000000', label: 'Over black' },
-  { value: '#FFFFFF', label: 'Over white' },
-  { value: '#808080', label: 'Over grey' },
-  { value: '#00B140', label: 'Over green' },
+  { value: 'footage', label: t('Over footage') },
+  { value: 'checker', label: t('Over a checkerboard') },
+  { value: '#000000', label: t('Over black') },
+  { value: '#FFFFFF', label: t('Over white') },
+  { value: '#808080', label: t('Over grey') },
+  { value: '#00B140', label: t('Over green') },
 ]
 
 const views = [
-  { id: 'file', name: 'The file' },
-  { id: 'meant', name: 'What was meant' },
-  { id: 'difference', name: 'Difference × 16' },
+  { id: 'file', name: t('The file') },
+  { id: 'meant', name: t('What was meant') },
+  { id: 'difference', name: t('Difference × 16') },
 ] as const
 
 /** The library names each thumb of a slider. */
-const sliderName = { 'aria-label': ['Frame of the file'] }
+const sliderName = { 'aria-label': [t('Frame of the file')] }
 
 type View = (typeof views)[number]['id']
 
@@ -40,10 +41,10 @@ export function FileViewer({ handoff, rate }: { handoff: Schemas['HandoffView'];
     setPlaying(false)
     setFrame(Math.max(0, Math.min(frames - 1, to)))
   }
-  if (failed) return <Text color="bad">The file could not be decoded. Hand it off again.</Text>
-  if (!times) return <Text color="soft">Decoding the file …</Text>
+  if (failed) return <Text color="bad">{t('The file could not be decoded. Hand it off again.')}</Text>
+  if (!times) return <Text color="soft">{t('Decoding the file …')}</Text>
   return (
-    <Box mt="10px" aria-label={`Look at ${handoff.fileName}`} role="group">
+    <Box mt="10px" aria-label={t('Look at {fileName}', { fileName: handoff.fileName })} role="group">
       <Box
         position="relative"
         borderRadius="6px"
@@ -73,13 +74,13 @@ export function FileViewer({ handoff, rate }: { handoff: Schemas['HandoffView'];
         />
       </Box>
       <Flex align="center" gap="6px" mt="6px">
-        <Tool label="First frame" onClick={() => go(0)}>
+        <Tool label={t('First frame')} onClick={() => go(0)}>
           <SkipBack size={14} />
         </Tool>
-        <Tool label={playing ? 'Stop the file' : 'Play the file'} onClick={() => setPlaying(!playing)}>
+        <Tool label={playing ? t('Stop the file') : t('Play the file')} onClick={() => setPlaying(!playing)}>
           {playing ? <Pause size={14} /> : <Play size={14} />}
         </Tool>
-        <Tool label="Last frame" onClick={() => go(frames - 1)}>
+        <Tool label={t('Last frame')} onClick={() => go(frames - 1)}>
           <SkipForward size={14} />
         </Tool>
         <Slider.Root
@@ -120,7 +121,7 @@ export function FileViewer({ handoff, rate }: { handoff: Schemas['HandoffView'];
           </Button>
         ))}
         <Box w="190px" ml="auto">
-          <Choice label="What it lies over" options={walls} value={wall} onChange={(e) => setWall(e.target.value)} />
+          <Choice label={t('What it lies over')} options={walls} value={wall} onChange={(e) => setWall(e.target.value)} />
         </Box>
       </Flex>
     </Box>

@@ -2,6 +2,7 @@ import { Box, Button, Flex, Grid, Heading, Image, Spacer, Text } from '@chakra-u
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useParams, useSearchParams } from 'react-router'
+import { kindsQuery } from '../api/choices'
 import { api, data, type Schemas } from '../api/client'
 import { Back, TopBar } from '../shell/controls'
 import { useAct } from '../shell/useAct'
@@ -11,6 +12,7 @@ import { HandoffCard } from './HandoffCard'
 import { begin, type Kinds, type Order } from './order'
 import { OrderForm } from './OrderForm'
 import { useHandoffs } from './useHandoffs'
+import { t } from '../words/words'
 
 /** Rendering for an editor: checks, an order with its forecast, the line of handoffs, and each file's proof. */
 export function Handoff() {
@@ -18,7 +20,7 @@ export function Handoff() {
   const packages = useQuery({ queryKey: ['packages'], queryFn: () => data(api.GET('/api/packages')) })
   const shelf = packages.data?.find((p) => p.graphics.some((g) => g.id === id))
   const graphic = shelf?.graphics.find((g) => g.id === id)
-  const kinds = useQuery({ queryKey: ['kinds'], queryFn: () => data(api.GET('/api/kinds')), staleTime: Infinity }).data
+  const kinds = useQuery(kindsQuery).data
   // How it was handed off last is where a form begins; it does not change under the hands of who fills it.
   const start = useQuery({
     queryKey: ['orderStart', id],
@@ -29,15 +31,15 @@ export function Handoff() {
   return (
     <Flex direction="column" h="100%">
       <TopBar>
-        <Back to={`/bench/${id}`} label="Back to the bench" />
+        <Back to={`/bench/${id}`} label={t('Back to the bench')} />
         <Text as="h1" fontWeight="600">
           {graphic?.name}
         </Text>
-        <Text color="soft">Handoff</Text>
+        <Text color="soft">{t('Handoff')}</Text>
         <Spacer />
         <Button asChild size="xs" variant="outline" borderColor="line">
           <a href={`/api/graphics/${id}/document`} download>
-            Save the document
+            {t('Save the document')}
           </a>
         </Button>
       </TopBar>
@@ -61,12 +63,32 @@ function Desk({ graphic, shelf, kinds, start }: DeskProps) {
   const { act, refused } = useAct(['handoffs', graphic.id])
   return (
     <Grid flex="1" minH="0" templateColumns="356px minmax(0, 1fr)" templateRows="minmax(0, 1fr)">
-      <Box as="section" aria-label="What is handed off" bg="panel" borderRight="1px solid" borderColor="line" p="16px" overflowY="auto">
+      <Box
+        as="section"
+        aria-label={t('What is handed off')}
+        bg="panel"
+        borderRight="1px solid"
+        borderColor="line"
+        p="16px"
+        overflowY="auto"
+      >
         <Box className="checker" borderRadius="6px" overflow="hidden" mb="8px">
-          <Image src={graphic.still} alt={`The end of Hold of ${graphic.name}`} w="100%" maxH="130px" objectFit="contain" />
+          <Image
+            src={graphic.still}
+            alt={t('The end of Hold of {name}', { name: graphic.name })}
+            w="100%"
+            maxH="130px"
+            objectFit="contain"
+          />
         </Box>
         <Text color="soft" fontSize="12px" mb="12px">
-          {shelf.name} · {graphic.width} × {graphic.height} · {rateLabel(graphic.rate)} · {graphic.frames} frames
+          {t('{name} · {width} × {height} · {rateLabel} · {frames} frames', {
+            name: shelf.name,
+            width: graphic.width,
+            height: graphic.height,
+            rateLabel: rateLabel(graphic.rate),
+            frames: graphic.frames,
+          })}
         </Text>
         <OrderForm
           graphic={graphic}
@@ -93,21 +115,21 @@ function Desk({ graphic, shelf, kinds, start }: DeskProps) {
           onKeyColour={(colour) => setOrder({ ...order, backing: { kind: 'key', colour } })}
         />
         <Flex align="center" mb="10px" gap="10px">
-          <Heading size="sm">Files</Heading>
+          <Heading size="sm">{t('Files')}</Heading>
           {handoffs.data?.some((h) => h.state === 'done' && h.holds) && (
             <Button asChild size="2xs" h="24px" variant="outline" borderColor="line" ml="auto">
               <a
                 href={`/api/timeline?graphic=${graphic.id}`}
                 download
-                title="OpenTimelineIO: every file with its timecode, cut frames as markers"
+                title={t('OpenTimelineIO: every file with its timecode, cut frames as markers')}
               >
-                As a timeline
+                {t('As a timeline')}
               </a>
             </Button>
           )}
         </Flex>
         {handoffs.data?.length === 0 && (
-          <Text color="soft">Nothing has been handed off yet. Choose what the editor needs on the left.</Text>
+          <Text color="soft">{t('Nothing has been handed off yet. Choose what the editor needs on the left.')}</Text>
         )}
         {handoffs.data?.map((h) => (
           <HandoffCard key={h.id} handoff={h} act={act} />

@@ -6,16 +6,17 @@ import { CommittedInput } from '../shell/CommittedInput'
 import { FileViewer } from './FileViewer'
 import { NameCardLine } from './NameCardLine'
 import { ProofDetails } from './ProofDetails'
+import { t } from '../words/words'
 
 type View = Schemas['HandoffView']
 
 const stateNames: Record<View['state'], string> = {
-  queued: 'In line',
-  rendering: 'Rendering',
-  proving: 'Proving',
-  done: 'Done',
-  failed: 'Failed',
-  cancelled: 'Cancelled',
+  queued: t('In line'),
+  rendering: t('Rendering'),
+  proving: t('Proving'),
+  done: t('Done'),
+  failed: t('Failed'),
+  cancelled: t('Cancelled'),
 }
 
 /** One handoff: its progress, its file, its proof. */
@@ -33,23 +34,23 @@ export function HandoffCard({ handoff: h, act }: { handoff: View; act: (what: Pr
           {h.fileName}
         </Text>
         <Text color={h.state === 'failed' || refused ? 'bad' : 'soft'} data-testid="state" whiteSpace="nowrap">
-          {refused ? 'Refused by its proof' : h.held && h.state === 'queued' ? 'Held' : stateNames[h.state]}
+          {refused ? t('Refused by its proof') : h.held && h.state === 'queued' ? t('Held') : stateNames[h.state]}
         </Text>
         <Spacer />
         {h.bytes != null && <Text color="soft">{size(h.bytes)}</Text>}
         {h.state === 'queued' && (
           <>
             <Button size="xs" variant="outline" borderColor="line" onClick={() => arrange({ held: !h.held })}>
-              {h.held ? 'Let it go on' : 'Hold it'}
+              {h.held ? t('Let it go on') : t('Hold it')}
             </Button>
             <Button
               size="xs"
               variant="outline"
               borderColor="line"
-              title="Goes before all others"
+              title={t('Goes before all others')}
               onClick={() => arrange({ priority: h.priority + 1 })}
             >
-              Sooner
+              {t('Sooner')}
             </Button>
           </>
         )}
@@ -60,35 +61,35 @@ export function HandoffCard({ handoff: h, act }: { handoff: View; act: (what: Pr
             borderColor="line"
             onClick={() => void act(data(api.POST('/api/handoffs/{id}/cancel', path)))}
           >
-            Cancel
+            {t('Cancel')}
           </Button>
         )}
         {(h.state === 'failed' || h.state === 'cancelled') && (
           <Button size="xs" variant="outline" borderColor="line" onClick={() => void act(data(api.POST('/api/handoffs/{id}/again', path)))}>
-            Run again
+            {t('Run again')}
           </Button>
         )}
         {h.state === 'done' && (
           <Button size="xs" variant="outline" borderColor="line" aria-pressed={looking} onClick={() => setLooking(!looking)}>
-            {looking ? 'Enough' : 'Look at it'}
+            {looking ? t('Enough') : t('Look at it')}
           </Button>
         )}
         {refused && !wanted && (
           <Button size="xs" variant="outline" borderColor="bad" color="bad" onClick={() => setWanted(true)}>
-            Download all the same …
+            {t('Download all the same …')}
           </Button>
         )}
         {refused && wanted && (
           <Button asChild size="xs" bg="bad" color="panel">
             <a href={`/api/handoffs/${h.id}/file?anyway=true`} download={h.fileName}>
-              It is not what was meant: download
+              {t('It is not what was meant: download')}
             </a>
           </Button>
         )}
         {h.state === 'done' && !refused && (
           <Button asChild size="xs" bg="accent" color="accentInk">
             <a href={`/api/handoffs/${h.id}/file`} download={h.fileName}>
-              Download
+              {t('Download')}
             </a>
           </Button>
         )}
@@ -101,16 +102,25 @@ export function HandoffCard({ handoff: h, act }: { handoff: View; act: (what: Pr
             </Progress.Track>
           </Progress.Root>
           <Text color="soft" fontSize="12px" mt="4px">
-            {h.framesDone} of {h.framesTotal} frames {h.state === 'proving' ? 'proved' : 'rendered'}
-            {h.framesPerSecond > 0 && ` · ${h.framesPerSecond.toFixed(0)} frames a second`}
-            {h.secondsLeft != null && h.framesDone < h.framesTotal && ` · ${duration(h.secondsLeft)} left`}
+            {t('{framesDone} of {framesTotal} frames {value}', {
+              framesDone: h.framesDone,
+              framesTotal: h.framesTotal,
+              value: h.state === 'proving' ? t('proved') : t('rendered'),
+            })}
+            {h.framesPerSecond > 0 && t(' · {value} frames a second', { value: h.framesPerSecond.toFixed(0) })}
+            {h.secondsLeft != null && h.framesDone < h.framesTotal && t(' · {duration} left', { duration: duration(h.secondsLeft) })}
           </Text>
         </Box>
       )}
       {h.card && <NameCardLine card={h.card} />}
       {(h.state === 'done' || h.note !== '') && (
         <Box mt="4px" maxW="420px">
-          <CommittedInput label={`Note to ${h.fileName}`} placeholder="Note" value={h.note} onCommit={(note) => arrange({ note })} />
+          <CommittedInput
+            label={t('Note to {fileName}', { fileName: h.fileName })}
+            placeholder={t('Note')}
+            value={h.note}
+            onCommit={(note) => arrange({ note })}
+          />
         </Box>
       )}
       {h.problem && (

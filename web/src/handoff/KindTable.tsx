@@ -4,6 +4,7 @@ import type { Schemas } from '../api/client'
 import { Tick } from '../shell/Tick'
 import { duration, size } from './amounts'
 import type { Forecasts } from './useForecasts'
+import { t } from '../words/words'
 
 type Kind = Schemas['KindView']
 
@@ -27,7 +28,7 @@ export function KindTable({ kinds, chosen, forecasts, hasSound, onChange }: Prop
         alignItems="center"
         fontSize="12px"
         role="group"
-        aria-label="File"
+        aria-label={t('File')}
       >
         {hasSome && (
           <>
@@ -48,7 +49,7 @@ export function KindTable({ kinds, chosen, forecasts, hasSound, onChange }: Prop
                 onChange={(on) => onChange(kinds.map((o) => o.kind).filter((o) => (o === k.kind ? on : chosen.includes(o))))}
               >
                 {k.name}
-                {hasSound && k.sound === 'none' && ' · silent'}
+                {hasSound && k.sound === 'none' && ` · ${t('silent')}`}
               </Tick>
             </Box>
             {hasSome && <Figures forecast={forecasts[k.kind]} />}
@@ -69,7 +70,7 @@ function Figures({ forecast }: { forecast: Forecasts[string] }) {
   if ('refused' in forecast)
     return (
       <Text gridColumn="2 / -1" color="soft" fontSize="12px" title={forecast.refused}>
-        not like this
+        {t('not like this')}
       </Text>
     )
   const exact = forecast.meanColour < 0.005 && forecast.worstBlock < 0.5
@@ -79,9 +80,13 @@ function Figures({ forecast }: { forecast: Forecasts[string] }) {
       <Text textAlign="right">{duration(forecast.seconds)}</Text>
       <Text
         textAlign="right"
-        title={`Mean error of colour ${forecast.meanColour.toFixed(3)} of 255, worst block ${forecast.worstBlock.toFixed(1)}; from ${forecast.sampled} frames rendered for it`}
+        title={t('Mean error of colour {meanColour} of 255, worst block {worstBlock}; from {sampled} frames rendered for it', {
+          meanColour: forecast.meanColour.toFixed(3),
+          worstBlock: forecast.worstBlock.toFixed(1),
+          sampled: forecast.sampled,
+        })}
       >
-        {exact ? 'none' : forecast.meanColour.toFixed(2)}
+        {exact ? t('none') : forecast.meanColour.toFixed(2)}
       </Text>
     </>
   )

@@ -5,6 +5,7 @@ import { api, data, type Schemas } from '../api/client'
 import { Back, TopBar } from '../shell/controls'
 import { useAct } from '../shell/useAct'
 import { HandoffCard } from './HandoffCard'
+import { t } from '../words/words'
 
 const LOOK_MS = 1000
 
@@ -20,11 +21,11 @@ export function Line() {
   return (
     <Flex direction="column" h="100%">
       <TopBar>
-        <Back to="/" label="Back to the rack" />
+        <Back to="/" label={t('Back to the rack')} />
         <Text as="h1" fontWeight="600">
-          All files
+          {t('All files')}
         </Text>
-        <Text color="soft">Handoff</Text>
+        <Text color="soft">{t('Handoff')}</Text>
       </TopBar>
       <Box as="main" flex="1" overflowY="auto" p="20px" maxW="1000px" w="100%" mx="auto">
         {refused && (
@@ -32,9 +33,9 @@ export function Line() {
             {refused.message} {refused.remedy}
           </Box>
         )}
-        {all.data && list.length === 0 && <Text color="soft">Nothing has been handed off yet. Open a graphic and hand it off.</Text>}
-        <Part title="In line" handoffs={inLine(list)} act={act} />
-        <Part title="Ended" handoffs={list.filter((h) => !isOpen(h))} act={act} />
+        {all.data && list.length === 0 && <Text color="soft">{t('Nothing has been handed off yet. Open a graphic and hand it off.')}</Text>}
+        <Part title={t('In line')} handoffs={inLine(list)} act={act} />
+        <Part title={t('Ended')} handoffs={list.filter((h) => !isOpen(h))} act={act} />
       </Box>
     </Flex>
   )

@@ -7,6 +7,7 @@ import { Choice, Labelled } from '../shell/controls'
 import { NumberField } from '../shell/NumberField'
 import { Tick } from '../shell/Tick'
 import type { Order } from './order'
+import { t } from '../words/words'
 
 interface Props {
   order: Order
@@ -33,18 +34,18 @@ export function MoreOfOrder({ order, chosen, colourways, hasSound, usual, siblin
     <Box mb="10px">
       <Button size="2xs" variant="ghost" px="2px" color="soft" fontWeight="400" aria-expanded={open} onClick={() => setOpen(!open)}>
         {open ? <ChevronDown size={13} /> : <ChevronRight size={13} />}{' '}
-        {hasSound ? 'Alpha, sound, timecode, names' : 'Alpha, timecode, colourways, names'}
+        {hasSound ? t('Alpha, sound, timecode, names') : t('Alpha, timecode, colourways, names')}
       </Button>
       {open && (
         <Box pt="6px">
           {order.backing.kind === 'none' && can((k) => k.mayBePremultiplied) && (
-            <Labelled label="Alpha">
+            <Labelled label={t('Alpha')}>
               <Choice
-                label="Alpha"
+                label={t('Alpha')}
                 value={order.premultiplied ? 'premultiplied' : 'straight'}
                 options={[
-                  { value: 'straight', label: 'Straight' },
-                  { value: 'premultiplied', label: 'Premultiplied over black' },
+                  { value: 'straight', label: t('Straight') },
+                  { value: 'premultiplied', label: t('Premultiplied over black') },
                 ]}
                 onChange={(e) => onChange({ premultiplied: e.target.value === 'premultiplied' })}
               />
@@ -52,19 +53,19 @@ export function MoreOfOrder({ order, chosen, colourways, hasSound, usual, siblin
           )}
           <Grid templateColumns="1fr 1fr" gap="0 8px">
             {can((k) => k.hasTimecode) && (
-              <Labelled label="Timecode of the first frame">
+              <Labelled label={t('Timecode of the first frame')}>
                 <CommittedInput
                   value={order.timecode ?? ''}
-                  placeholder="as in the graphic"
+                  placeholder={t('as in the graphic')}
                   onCommit={(t) => onChange({ timecode: t === '' ? undefined : t })}
                 />
               </Labelled>
             )}
             {can((k) => k.isSequence) && (
-              <Labelled label="Number of the first still">
+              <Labelled label={t('Number of the first still')}>
                 <CommittedInput
                   value={order.firstNumber == null ? '' : String(order.firstNumber)}
-                  placeholder="its frame"
+                  placeholder={t('its frame')}
                   onCommit={(t) => onChange({ firstNumber: /^\d+$/.test(t) ? Number(t) : undefined })}
                 />
               </Labelled>
@@ -73,21 +74,21 @@ export function MoreOfOrder({ order, chosen, colourways, hasSound, usual, siblin
           {hasSound && can((k) => k.sound !== 'none') && (
             <Box mb="6px">
               <Tick checked={!order.silent} onChange={(on) => onChange({ silent: !on })}>
-                With sound
+                {t('With sound')}
               </Tick>
             </Box>
           )}
           {can((k) => k.mayLoop) && (
             <Box mb="6px">
               <Tick checked={!order.once} onChange={(on) => onChange({ once: !on })}>
-                Repeats for ever
+                {t('Repeats for ever')}
               </Tick>
             </Box>
           )}
           {colourways.length > 1 && (
             <Box mb="6px">
               <Text fontSize="12px" color="soft" mb="2px">
-                Colourways
+                {t('Colourways')}
               </Text>
               <Flex wrap="wrap" gap="4px 12px">
                 {colourways.map((name) => (
@@ -103,7 +104,7 @@ export function MoreOfOrder({ order, chosen, colourways, hasSound, usual, siblin
             </Box>
           )}
           <Text fontSize="12px" color="soft" mb="2px">
-            Also in other sizes
+            {t('Also in other sizes')}
           </Text>
           <Flex gap="12px" mb="6px">
             {otherSizes.map((s) => (
@@ -123,7 +124,7 @@ export function MoreOfOrder({ order, chosen, colourways, hasSound, usual, siblin
           {siblings.length > 0 && (
             <Box mb="6px">
               <Text fontSize="12px" color="soft" mb="2px">
-                Together with {along.length > 0 && '(each whole; their files are on their own pages)'}
+                {t('Together with')} {along.length > 0 && t('(each whole; their files are on their own pages)')}
               </Text>
               <Flex wrap="wrap" gap="4px 12px">
                 {siblings.map((s) => (
@@ -138,18 +139,18 @@ export function MoreOfOrder({ order, chosen, colourways, hasSound, usual, siblin
               </Flex>
             </Box>
           )}
-          <Labelled label="Names: {package} {graphic} {variant} {kind} {size} {version}">
+          <Labelled label={t('Names: {pattern}', { pattern: '{package} {graphic} {variant} {kind} {size} {version}' })}>
             <CommittedInput
               value={order.pattern ?? usual}
               onCommit={(t) => onChange({ pattern: t === '' || t === usual ? undefined : t })}
             />
           </Labelled>
-          <Labelled label="Note">
+          <Labelled label={t('Note')}>
             <CommittedInput value={order.note ?? ''} onCommit={(note) => onChange({ note })} />
           </Labelled>
           <Box w="150px">
             <NumberField
-              label="Priority"
+              label={t('Priority')}
               prefix="Priority"
               value={order.priority ?? 0}
               digits={0}

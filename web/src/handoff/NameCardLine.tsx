@@ -1,15 +1,25 @@
 import { Text } from '@chakra-ui/react'
 import type { Schemas } from '../api/client'
 import { rateLabel } from '../shell/kinds'
+import { t } from '../words/words'
 
 /** What a delivered file says of itself, in one line. */
 export function NameCardLine({ card }: { card: Schemas['NameCard'] }) {
   return (
     <Text color="soft" fontSize="12px" mt="4px" data-testid="card">
-      {card.kind} · {card.width} × {card.height} · {rateLabel(card.rate)} · frames {card.from}–{card.to} · {card.timecode}, {card.duration}{' '}
-      long · {card.alpha}
+      {t('{kind} · {width} × {height} · {rateLabel} · frames {from}–{to} · {timecode}, {duration} long · {alpha}', {
+        kind: card.kind,
+        width: card.width,
+        height: card.height,
+        rateLabel: rateLabel(card.rate),
+        from: card.from,
+        to: card.to,
+        timecode: card.timecode,
+        duration: card.duration,
+        alpha: card.alpha,
+      })}
       {card.sound && ` · ${card.sound}`}
-      {card.cutFrame != null && ` · cut at frame ${card.cutFrame}`}
+      {card.cutFrame != null && t(' · cut at frame {cutFrame}', { cutFrame: card.cutFrame })}
       {card.backing !== 'none' && ` · ${card.backing}`}
     </Text>
   )

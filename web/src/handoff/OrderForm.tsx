@@ -9,11 +9,12 @@ import { KindTable } from './KindTable'
 import { MoreOfOrder } from './MoreOfOrder'
 import { destinationOf, everything, filesOf, orderFor, planOf, startColour, type Kinds, type Order } from './order'
 import { useForecasts } from './useForecasts'
+import { t } from '../words/words'
 
 const backings = [
-  { value: 'none', label: 'Nothing: real transparency' },
-  { value: 'solid', label: 'A solid colour' },
-  { value: 'key', label: 'A key colour' },
+  { value: 'none', label: t('Nothing: real transparency') },
+  { value: 'solid', label: t('A solid colour') },
+  { value: 'key', label: t('A key colour') },
 ]
 
 interface Props {
@@ -52,10 +53,10 @@ export function OrderForm({ graphic, kinds, start, order, setOrder, siblings, al
   return (
     <>
       <Text fontSize="12px" color="soft" mb="3px" id="destinations">
-        Where it goes
+        {t('Where it goes')}
       </Text>
       <Flex wrap="wrap" gap="4px" mb="10px" role="radiogroup" aria-labelledby="destinations">
-        {[...kinds.destinations, { id: everything, name: 'Any kind' }].map((d) => (
+        {[...kinds.destinations, { id: everything, name: t('Any kind') }].map((d) => (
           <Button
             key={d.id}
             role="radio"
@@ -82,10 +83,10 @@ export function OrderForm({ graphic, kinds, start, order, setOrder, siblings, al
         forecasts={forecasts}
         onChange={(next) => set({ kinds: [...order.kinds.filter((k) => !offered.some((o) => o.kind === k)), ...next] }, true)}
       />
-      <Labelled label="Backing: what is rendered behind the graphic">
+      <Labelled label={t('Backing: what is rendered behind the graphic')}>
         <Flex gap="6px">
           <Choice
-            label="Backing"
+            label={t('Backing')}
             options={backings}
             value={order.backing.kind}
             onChange={(e) => {
@@ -95,7 +96,7 @@ export function OrderForm({ graphic, kinds, start, order, setOrder, siblings, al
           />
           {order.backing.kind !== 'none' && (
             <ColourWell
-              label="Colour of the backing"
+              label={t('Colour of the backing')}
               hex={order.backing.colour ?? '#000000'}
               onChange={(colour) => set({ backing: { kind: order.backing.kind, colour } })}
             />
@@ -104,8 +105,8 @@ export function OrderForm({ graphic, kinds, start, order, setOrder, siblings, al
       </Labelled>
       <Grid templateColumns={still ? '1fr 1fr' : '1fr 1fr 1fr'} gap="6px" mb="4px">
         <NumberField
-          label="From frame"
-          prefix={still ? 'Frame' : 'From'}
+          label={t('From frame')}
+          prefix={still ? t('Frame') : t('From')}
           value={from}
           digits={0}
           min={0}
@@ -114,7 +115,7 @@ export function OrderForm({ graphic, kinds, start, order, setOrder, siblings, al
         />
         {!still && (
           <NumberField
-            label="To frame"
+            label={t('To frame')}
             prefix="To"
             value={to}
             digits={0}
@@ -124,7 +125,7 @@ export function OrderForm({ graphic, kinds, start, order, setOrder, siblings, al
           />
         )}
         <NumberField
-          label="Size in per cent"
+          label={t('Size in per cent')}
           prefix="%"
           value={(order.scales[0] ?? 1) * 100}
           digits={1}
@@ -134,9 +135,12 @@ export function OrderForm({ graphic, kinds, start, order, setOrder, siblings, al
         />
       </Grid>
       <Text color="soft" fontSize="12px" mb="8px">
-        {Math.max(0, to - from + 1)} frames · {timecode(Math.max(0, to - from + 1), graphic.rate)} ·{' '}
-        {order.scales.map((s) => `${Math.round(graphic.width * s)} × ${Math.round(graphic.height * s)}`).join(', ')} px ·{' '}
-        {order.backing.kind !== 'none' ? 'opaque' : order.premultiplied ? 'premultiplied alpha' : 'straight alpha'}
+        {t('{max} frames · {timecode} · {value} px · {value2}', {
+          max: Math.max(0, to - from + 1),
+          timecode: timecode(Math.max(0, to - from + 1), graphic.rate),
+          value: order.scales.map((s) => `${Math.round(graphic.width * s)} × ${Math.round(graphic.height * s)}`).join(', '),
+          value2: order.backing.kind !== 'none' ? t('opaque') : order.premultiplied ? t('premultiplied alpha') : t('straight alpha'),
+        })}
       </Text>
       <MoreOfOrder
         order={order}
@@ -155,7 +159,7 @@ export function OrderForm({ graphic, kinds, start, order, setOrder, siblings, al
           variant="outline"
           borderColor="line"
           loading={busy}
-          title="Renders some frames of every kind above, to tell what the files will be"
+          title={t('Renders some frames of every kind above, to tell what the files will be')}
           onClick={() =>
             void ask(
               offered.map((k) =>
@@ -164,7 +168,7 @@ export function OrderForm({ graphic, kinds, start, order, setOrder, siblings, al
             )
           }
         >
-          Forecast
+          {t('Forecast')}
         </Button>
         <Button
           size="sm"
@@ -178,7 +182,7 @@ export function OrderForm({ graphic, kinds, start, order, setOrder, siblings, al
             void onHandOff().then(() => setAsking(false))
           }}
         >
-          {files > 1 ? `Hand off ${files} files` : 'Hand off'}
+          {files > 1 ? t('Hand off {files} files', { files }) : t('Hand off')}
         </Button>
       </Flex>
       <Box data-testid="forecast" role="status" fontSize="12px" color="soft" mt="6px" minH="16px">

@@ -3,6 +3,7 @@ import { CircleCheck, CircleX } from 'lucide-react'
 import { useQuery } from '@tanstack/react-query'
 import { Fragment } from 'react'
 import { api, data, type Schemas } from '../api/client'
+import { t } from '../words/words'
 
 /** The proof of a delivered file: a plain verdict, what was compared, errors frame by frame, and the file to look at. */
 export function ProofDetails({ handoff, proof }: { handoff: Schemas['HandoffView']; proof: Schemas['ProofView'] }) {
@@ -22,7 +23,7 @@ export function ProofDetails({ handoff, proof }: { handoff: Schemas['HandoffView
       </Flex>
       <Image
         src={`/api/handoffs/${handoff.id}/strip`}
-        alt="Frames of the file over light and dark"
+        alt={t('Frames of the file over light and dark')}
         w="100%"
         borderRadius="4px"
         border="1px solid"
@@ -34,26 +35,31 @@ export function ProofDetails({ handoff, proof }: { handoff: Schemas['HandoffView
             <Fragment key={f.name}>
               <Text color="soft">{f.name}</Text>
               <Text>{f.found}</Text>
-              <Text color={f.holds ? 'good' : 'bad'}>{f.holds ? 'as meant' : `meant ${f.meant}`}</Text>
+              <Text color={f.holds ? 'good' : 'bad'}>{f.holds ? t('as meant') : t('meant {meant}', { meant: f.meant })}</Text>
             </Fragment>
           ))}
         </Grid>
         <Box>
           <Grid templateColumns="auto auto auto" gap="2px 12px">
-            <Text color="soft">Error, of 255</Text>
-            <Text color="soft">worst</Text>
-            <Text color="soft">mean</Text>
-            <Text>Colour, weighed by alpha</Text>
+            <Text color="soft">{t('Error, of 255')}</Text>
+            <Text color="soft">{t('worst')}</Text>
+            <Text color="soft">{t('mean')}</Text>
+            <Text>{t('Colour, weighed by alpha')}</Text>
             <Text>{proof.worstColour.toFixed(2)}</Text>
             <Text>{proof.meanColour.toFixed(3)}</Text>
-            <Text>Alpha</Text>
+            <Text>{t('Alpha')}</Text>
             <Text>{proof.worstAlpha.toFixed(2)}</Text>
             <Text>{proof.meanAlpha.toFixed(3)}</Text>
           </Grid>
           {proof.rim && (
             <Text mt="4px" color="soft">
-              Worst edge {proof.rim.error.toFixed(1)} of 255, over {proof.rim.wall === 'footage' ? 'the footage' : proof.rim.wall}, at{' '}
-              {proof.rim.x}, {proof.rim.y} of frame {proof.rim.frame}
+              {t('Worst edge {error} of 255, over {value}, at {x}, {y} of frame {frame}', {
+                error: proof.rim.error.toFixed(1),
+                value: proof.rim.wall === 'footage' ? t('the footage') : proof.rim.wall,
+                x: proof.rim.x,
+                y: proof.rim.y,
+                frame: proof.rim.frame,
+              })}
             </Text>
           )}
           {frames && <FrameErrors frames={frames} />}
@@ -62,17 +68,17 @@ export function ProofDetails({ handoff, proof }: { handoff: Schemas['HandoffView
       {proof.rim && proof.rim.error >= 1 && (
         <Box mt="8px">
           <Text fontSize="12px" color="soft">
-            The worst edge, enlarged: meant on the left, found on the right
+            {t('The worst edge, enlarged: meant on the left, found on the right')}
           </Text>
-          <Image src={`/api/handoffs/${handoff.id}/rim`} alt="The worst edge, meant and found" maxW="100%" borderRadius="4px" />
+          <Image src={`/api/handoffs/${handoff.id}/rim`} alt={t('The worst edge, meant and found')} maxW="100%" borderRadius="4px" />
         </Box>
       )}
       {proof.differing.slice(0, 3).map((frame) => (
         <Box key={frame} mt="8px">
           <Text fontSize="12px" color="bad">
-            Frame {frame}: meant on the left, found on the right
+            {t('Frame {frame}: meant on the left, found on the right', { frame })}
           </Text>
-          <Image src={`/api/handoffs/${handoff.id}/side/${frame}`} alt={`Frame ${frame}, meant and found`} w="100%" />
+          <Image src={`/api/handoffs/${handoff.id}/side/${frame}`} alt={t('Frame {frame}, meant and found', { frame })} w="100%" />
         </Box>
       ))}
     </Box>
@@ -84,19 +90,19 @@ function FrameErrors({ frames }: { frames: Schemas['FrameError'][] }) {
   const most = Math.max(1, ...frames.map((f) => f.worstColour))
   const points = frames.map((f, i) => `${(100 * i) / Math.max(1, frames.length - 1)},${24 - (22 * f.worstColour) / most}`).join(' ')
   return (
-    <Box mt="6px" title={`Worst colour error of each frame, 0 to ${most.toFixed(1)} of 255`}>
+    <Box mt="6px" title={t('Worst colour error of each frame, 0 to {most} of 255', { most: most.toFixed(1) })}>
       <svg
         viewBox="0 0 100 25"
         preserveAspectRatio="none"
         width="100%"
         height="30"
         role="img"
-        aria-label="Worst colour error of each frame"
+        aria-label={t('Worst colour error of each frame')}
       >
         <polyline points={points} fill="none" stroke="var(--chakra-colors-accent)" strokeWidth={1.2} vectorEffect="non-scaling-stroke" />
       </svg>
       <Text color="soft" fontSize="12px">
-        Worst colour error, frame by frame (0 to {most.toFixed(1)})
+        {t('Worst colour error, frame by frame (0 to {most})', { most: most.toFixed(1) })}
       </Text>
     </Box>
   )

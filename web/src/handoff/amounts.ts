@@ -1,6 +1,8 @@
+import { t } from '../words/words'
+
 /** Bytes as people say them. */
 export function size(bytes: number): string {
-  if (bytes < 1000) return `${bytes} bytes`
+  if (bytes < 1000) return t('{bytes} bytes', { bytes })
   const units = ['kB', 'MB', 'GB', 'TB']
   let n = bytes / 1000
   let u = 0
@@ -15,5 +17,5 @@ export function size(bytes: number): string {
 export function duration(seconds: number): string {
   if (seconds < 10) return `${seconds.toFixed(1)} s`
   if (seconds < 120) return `${Math.round(seconds)} s`
-  return `${Math.floor(seconds / 60)} min ${Math.round(seconds % 60)} s`
+  return t('{value} min {value2} s', { value: Math.floor(seconds / 60), value2: Math.round(seconds % 60) })
 }

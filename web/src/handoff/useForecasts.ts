@@ -1,5 +1,6 @@
 import { useRef, useState } from 'react'
 import { api, data, Refused, type Schemas } from '../api/client'
+import { t } from '../words/words'
 
 type Plan = Schemas['HandoffPlan']
 
@@ -19,7 +20,7 @@ export function useForecasts(graphic: string) {
     setForecasts(Object.fromEntries(plans.map((p) => [p.kind, 'waiting' as const])))
     for (const plan of plans) {
       const found = await data(api.POST('/api/graphics/{id}/forecast', { params: { path: { id: graphic } }, body: plan })).catch(
-        (e: unknown) => ({ refused: e instanceof Refused ? `${e.message} ${e.remedy}` : 'The server is not reachable.' }),
+        (e: unknown) => ({ refused: e instanceof Refused ? `${e.message} ${e.remedy}` : t('The server is not reachable.') }),
       )
       if (mine !== turn.current) return
       setForecasts((all) => ({ ...all, [plan.kind]: found }))

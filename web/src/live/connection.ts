@@ -4,6 +4,7 @@ import type { Edit } from './core.gen'
 import type { LayerInspection, Patch, ReadingTime, Refusal, Sounding } from './messages.gen'
 import { introduction } from '../shell/person'
 import { session } from './session'
+import { t } from '../words/words'
 
 /** Somebody else who has the graphic open, and what they have selected. */
 export interface PersonHere {
@@ -241,7 +242,10 @@ export class LiveConnection {
     if (!this.isOpen) {
       if (onLost) onLost()
       else
-        this.listener.onRefusal({ message: 'The server is not reachable.', remedy: 'Nothing was changed; it is tried again every second.' })
+        this.listener.onRefusal({
+          message: t('The server is not reachable.'),
+          remedy: t('Nothing was changed; it is tried again every second.'),
+        })
       return false
     }
     try {
@@ -252,7 +256,11 @@ export class LiveConnection {
     } catch {
       if (this.closed) return false
       if (onLost) onLost()
-      else this.listener.onRefusal({ message: 'The line was lost on the way.', remedy: 'See whether it was done, and do it again if not.' })
+      else
+        this.listener.onRefusal({
+          message: t('The line was lost on the way.'),
+          remedy: t('See whether it was done, and do it again if not.'),
+        })
       return false
     }
   }

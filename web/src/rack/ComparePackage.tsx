@@ -3,14 +3,15 @@ import { useState } from 'react'
 import { Refused, send, type Schemas } from '../api/client'
 import { Dialog } from '../shell/Dialog'
 import { SideBySide } from '../shell/SideBySide'
+import { t } from '../words/words'
 
 type Compared = Schemas['Compared']
 
 const states: Record<Compared['state'], string> = {
-  same: 'The same',
-  changed: 'Changed',
-  onlyHere: 'Only here',
-  onlyThere: 'Only in the file',
+  same: t('The same'),
+  changed: t('Changed'),
+  onlyHere: t('Only here'),
+  onlyThere: t('Only in the file'),
 }
 
 /** A package and a saved file of it side by side: what is the same, what differs, and how that looks. */
@@ -22,14 +23,14 @@ export function ComparePackage({ id, name, onClose }: { id: string; name: string
     try {
       setAll(await send<Compared[]>(`/api/packages/${id}/compared`, file))
     } catch (e) {
-      setRefused(e instanceof Refused ? `${e.message} ${e.remedy}` : 'The server is not reachable. Start it and try again.')
+      setRefused(e instanceof Refused ? `${e.message} ${e.remedy}` : t('The server is not reachable. Start it and try again.'))
     }
   }
   const order: Compared['state'][] = ['changed', 'onlyHere', 'onlyThere', 'same']
   return (
-    <Dialog title={`${name} and a saved file of it`} onClose={onClose}>
+    <Dialog title={t('{name} and a saved file of it', { name })} onClose={onClose}>
       <label style={{ fontSize: 13 }}>
-        Package file{' '}
+        {t('Package file')}
         <input
           type="file"
           accept=".hangpack,.zip"
@@ -43,7 +44,7 @@ export function ComparePackage({ id, name, onClose }: { id: string; name: string
           {refused}
         </Text>
       )}
-      <Box role="list" aria-label="Graphics" mt="10px">
+      <Box role="list" aria-label={t('Graphics')} mt="10px">
         {[...(all ?? [])]
           .sort((a, b) => order.indexOf(a.state) - order.indexOf(b.state))
           .map((c) => (
@@ -54,9 +55,11 @@ export function ComparePackage({ id, name, onClose }: { id: string; name: string
               {c.state !== 'same' && (
                 <SideBySide
                   pictures={[
-                    { name: 'In the file', src: c.there },
-                    { name: 'Here', src: c.here },
-                    ...(c.difference ? [{ name: `What differs, ${(c.share * 100).toFixed(1)} %`, src: c.difference }] : []),
+                    { name: t('In the file'), src: c.there },
+                    { name: t('Here'), src: c.here },
+                    ...(c.difference
+                      ? [{ name: t('What differs, {value} %', { value: (c.share * 100).toFixed(1) }), src: c.difference }]
+                      : []),
                   ]}
                 />
               )}

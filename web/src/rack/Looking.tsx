@@ -2,6 +2,7 @@ import { Flex } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { api, data } from '../api/client'
 import { PersonDot } from '../shell/PersonButton'
+import { t } from '../words/words'
 
 /** How often it is asked who has which graphic open, ms. */
 const LOOKING_MS = 5000
@@ -14,7 +15,7 @@ export function Looking({ graphic }: { graphic: string }) {
   return (
     <Flex position="absolute" right="6px" bottom="6px" gap="3px">
       {here.map((p, i) => (
-        <PersonDot key={i} name={p.name} colour={p.colour} title={`${p.name} has it open`} />
+        <PersonDot key={i} name={p.name} colour={p.colour} title={t('{name} has it open', { name: p.name })} />
       ))}
     </Flex>
   )

@@ -10,6 +10,7 @@ import { kinds, rateLabel, sizes } from '../shell/kinds'
 import { MovingPicture } from '../shell/MovingPicture'
 import { TimeField } from '../time/TimeField'
 import { rateOf, timecode } from '../time/timecode'
+import { t } from '../words/words'
 
 type Wish = Schemas['NewGraphic']
 
@@ -18,7 +19,7 @@ export function NewGraphicDialog({ package: id, onClose }: { package: string; on
   const choices = useQuery(choicesQuery)
   const navigate = useNavigate()
   const [wish, setWish] = useState<Wish>({
-    name: 'Lower third',
+    name: t('Lower third'),
     kind: 'lowerThird',
     width: 1920,
     height: 1080,
@@ -70,7 +71,7 @@ export function NewGraphicDialog({ package: id, onClose }: { package: string; on
     setWish({ ...start.wish, start: start.id })
   }
   return (
-    <Dialog title="New graphic" done="Make it" onClose={onClose} onDone={() => void make()}>
+    <Dialog title={t('New graphic')} done={t('Make it')} onClose={onClose} onDone={() => void make()}>
       <StartingPoints of={id} chosen={wish.start ?? null} onChoose={begin} />
       {!wish.start && (
         <FormatOf
@@ -90,18 +91,18 @@ export function NewGraphicDialog({ package: id, onClose }: { package: string; on
         </Box>
       )}
       <Grid templateColumns="1fr 1fr" columnGap="12px">
-        <Labelled label="Name">
+        <Labelled label={t('Name')}>
           <TextInput value={wish.name} onChange={(e) => set({ name: e.target.value })} />
         </Labelled>
-        <Labelled label="Kind">
-          <Choice label="Kind" options={kinds} value={wish.kind} onChange={(e) => set({ kind: e.target.value as Wish['kind'] })} />
+        <Labelled label={t('Kind')}>
+          <Choice label={t('Kind')} options={kinds} value={wish.kind} onChange={(e) => set({ kind: e.target.value as Wish['kind'] })} />
         </Labelled>
         {!wish.start && (
-          <Labelled label="Size">
+          <Labelled label={t('Size')}>
             <Choice
-              label="Size"
+              label={t('Size')}
               value={own ? 'own' : `${wish.width}x${wish.height}`}
-              options={[...sizes.map(([w, h]) => ({ value: `${w}x${h}`, label: `${w} × ${h}` })), { value: 'own', label: 'Own size' }]}
+              options={[...sizes.map(([w, h]) => ({ value: `${w}x${h}`, label: `${w} × ${h}` })), { value: 'own', label: t('Own size') }]}
               onChange={(e) => {
                 setOwn(e.target.value === 'own')
                 if (e.target.value !== 'own') {
@@ -112,21 +113,21 @@ export function NewGraphicDialog({ package: id, onClose }: { package: string; on
             />
           </Labelled>
         )}
-        <Labelled label="Rate">
+        <Labelled label={t('Rate')}>
           <Choice
-            label="Rate"
+            label={t('Rate')}
             options={(choices.data?.rates ?? [wish.rate]).map((r) => ({ value: r, label: rateLabel(r) }))}
             value={wish.rate}
             onChange={(e) => setRate(e.target.value)}
           />
         </Labelled>
-        {own && number('width', 'Width, px')}
-        {own && number('height', 'Height, px')}
+        {own && number('width', t('Width, px'))}
+        {own && number('height', t('Height, px'))}
       </Grid>
       <Grid templateColumns="1fr 1fr 1fr" columnGap="12px">
-        {time('arrive', 'Arrive')}
-        {time('hold', 'Hold')}
-        {time('leave', 'Leave')}
+        {time('arrive', t('Arrive'))}
+        {time('hold', t('Hold'))}
+        {time('leave', t('Leave'))}
       </Grid>
       <Flex h="8px" borderRadius="4px" overflow="hidden" aria-hidden>
         <Box bg="arrive" flex={Math.max(0, wish.arrive)} />
@@ -134,7 +135,7 @@ export function NewGraphicDialog({ package: id, onClose }: { package: string; on
         <Box bg="leave" flex={Math.max(0, wish.leave)} />
       </Flex>
       <Box color="soft" mt="6px">
-        {total} frames · {timecode(Math.max(0, total || 0), wish.rate)}
+        {t('{total} frames · {timecode}', { total, timecode: timecode(Math.max(0, total || 0), wish.rate) })}
       </Box>
       {refused && (
         <Box role="alert" color="bad" mt="8px" maxW="400px">
@@ -177,8 +178,8 @@ function useBeginnings(id: string): { group: string; all: Beginning[] }[] {
       wish: { name, kind, width, height, rate, arrive, hold, leave },
     }))
   return [
-    { group: 'Begin with', all: demo },
-    { group: 'Or like one of this package', all: mine },
+    { group: t('Begin with'), all: demo },
+    { group: t('Or like one of this package'), all: mine },
   ]
 }
 
@@ -198,7 +199,7 @@ function StartingPoints({ of, chosen, onChoose }: { of: string; chosen: string |
               </Box>
             )}
             <Grid templateColumns="repeat(4, 1fr)" gap="6px" role="radiogroup" aria-label={g.group}>
-              {i === 0 && <Start name="Nothing" chosen={chosen === null} onClick={() => onChoose(null)} />}
+              {i === 0 && <Start name={t('Nothing')} chosen={chosen === null} onClick={() => onChoose(null)} />}
               {g.all.map((s) => (
                 <Start
                   key={s.id}
@@ -213,7 +214,7 @@ function StartingPoints({ of, chosen, onChoose }: { of: string; chosen: string |
           </Box>
         ))}
       <Box color="soft" fontSize="12px" mt="3px" minH="18px">
-        {start && start.fields.length > 0 ? `Can be changed: ${start.fields.join(', ')}` : ''}
+        {start && start.fields.length > 0 ? t('Can be changed: {fields}', { fields: start.fields.join(', ') }) : ''}
       </Box>
     </Box>
   )
@@ -264,14 +265,28 @@ function FormatOf({ onRead, onRefused }: { onRead: (format: Partial<Wish>, says:
         const picture = await createImageBitmap(files[0]!)
         const { width, height } = picture
         picture.close()
-        onRead({ width, height }, `${width} × ${height}${files.length > 1 ? `, ${files.length} pictures; their rate is not in them` : ''}`)
+        onRead(
+          { width, height },
+          `${width} × ${height}${files.length > 1 ? t(', {count} pictures; their rate is not in them', { count: files.length }) : ''}`,
+        )
       } else {
         const { width, height, rate, frames, note } = await send<Schemas['ClipFormat']>('/api/formats', files[0]!)
-        onRead({ width, height, rate }, `${width} × ${height}, ${rateLabel(rate)}, ${frames} frames. ${note ?? ''}`)
+        onRead(
+          { width, height, rate },
+          t('{width} × {height}, {rateLabel}, {frames} frames. {value}', {
+            width,
+            height,
+            rateLabel: rateLabel(rate),
+            frames,
+            value: note ?? '',
+          }),
+        )
       }
     } catch (e) {
       onRefused(
-        e instanceof Refused ? e : new Refused(`${files[0]!.name} cannot be read.`, 'Drop a video file, or the pictures of a sequence.'),
+        e instanceof Refused
+          ? e
+          : new Refused(t('{name} cannot be read.', { name: files[0]!.name }), t('Drop a video file, or the pictures of a sequence.')),
       )
     }
     setBusy(false)
@@ -301,7 +316,7 @@ function FormatOf({ onRead, onRefused }: { onRead: (format: Partial<Wish>, says:
     >
       <div>
         <button type="button" onClick={() => file.current?.click()}>
-          {busy ? 'Reading…' : 'Drop the footage here, or press: size and rate are read off it'}
+          {busy ? t('Reading…') : t('Drop the footage here, or press: size and rate are read off it')}
         </button>
         <input
           ref={file}
@@ -309,7 +324,7 @@ function FormatOf({ onRead, onRefused }: { onRead: (format: Partial<Wish>, says:
           multiple
           type="file"
           accept="video/*,image/*,.mov,.mxf,.mkv"
-          aria-label="Footage"
+          aria-label={t('Footage')}
           onChange={(e) => {
             void read([...(e.target.files ?? [])])
             e.target.value = ''

@@ -33,6 +33,7 @@ import { ComparePackage } from './ComparePackage'
 import { Looking } from './Looking'
 import { NewGraphicDialog } from './NewGraphicDialog'
 import { Tags } from './Tags'
+import { t } from '../words/words'
 
 type Package = Schemas['RackPackage']
 type Graphic = Schemas['RackGraphic']
@@ -41,10 +42,10 @@ type Renaming = { what: 'package' | 'graphic'; id: string; name: string }
 type Sort = 'made' | 'name' | 'changed' | 'kind'
 
 const sorts: { value: Sort; label: string }[] = [
-  { value: 'made', label: 'As made' },
-  { value: 'name', label: 'By name' },
-  { value: 'changed', label: 'Changed last' },
-  { value: 'kind', label: 'By kind' },
+  { value: 'made', label: t('As made') },
+  { value: 'name', label: t('By name') },
+  { value: 'changed', label: t('Changed last') },
+  { value: 'kind', label: t('By kind') },
 ]
 
 /** A package with those of its graphics that are looked for: by their name, their kind, their tags, or the package's own name. */
@@ -77,7 +78,7 @@ export function Rack() {
       setRefused(null)
       await what
     } catch (e) {
-      setRefused(e instanceof Refused ? e : new Refused('The server is not reachable.', 'Start it and try again.'))
+      setRefused(e instanceof Refused ? e : new Refused(t('The server is not reachable.'), t('Start it and try again.')))
     }
     await queries.invalidateQueries({ queryKey: ['packages'] })
   }
@@ -95,36 +96,42 @@ export function Rack() {
         <Heading as="h1" size="sm">
           Hang
         </Heading>
-        <Text color="soft">Rack</Text>
+        <Text color="soft">{t('Rack')}</Text>
         <Spacer />
         <Input
           size="xs"
           w="180px"
           bg="room"
           borderColor="line"
-          placeholder="Find"
-          aria-label="Find graphics"
+          placeholder={t('Find')}
+          aria-label={t('Find graphics')}
           value={wanted}
           onChange={(e) => setWanted(e.target.value)}
         />
         <Box w="130px">
-          <Choice label="Sort" value={sort} options={sorts} onChange={(e) => setSort(e.target.value as Sort)} />
+          <Choice label={t('Sort')} value={sort} options={sorts} onChange={(e) => setSort(e.target.value as Sort)} />
         </Box>
         {removedCount > 0 && (
           <Button size="xs" variant="ghost" onClick={() => setShowRemoved(!showRemoved)}>
-            {showRemoved ? 'Hide removed' : `Show removed (${removedCount})`}
+            {showRemoved ? t('Hide removed') : t('Show removed ({removedCount})', { removedCount })}
           </Button>
         )}
-        <Button asChild size="xs" variant="outline" borderColor="line" title="Fill a finished piece and take its file">
-          <Link to="/desk">Desk</Link>
+        <Button asChild size="xs" variant="outline" borderColor="line" title={t('Fill a finished piece and take its file')}>
+          <Link to="/desk">{t('Desk')}</Link>
         </Button>
-        <Button asChild size="xs" variant="outline" borderColor="line" title="The handoffs of all graphics: in line, under way and done">
-          <Link to="/line">All files</Link>
+        <Button
+          asChild
+          size="xs"
+          variant="outline"
+          borderColor="line"
+          title={t('The handoffs of all graphics: in line, under way and done')}
+        >
+          <Link to="/line">{t('All files')}</Link>
         </Button>
-        <Tool label="Light or dark room" onClick={switchRoom}>
+        <Tool label={t('Light or dark room')} onClick={switchRoom}>
           <Contrast size={15} />
         </Tool>
-        <Tool label="First walk: a lower third in five steps" onClick={() => useWalk.getState().begin()}>
+        <Tool label={t('First walk: a lower third in five steps')} onClick={() => useWalk.getState().begin()}>
           <Footprints size={15} />
         </Tool>
         <PersonButton />
@@ -134,16 +141,16 @@ export function Rack() {
             size="xs"
             variant="outline"
             borderColor="line"
-            onClick={() => void act(data(api.POST('/api/packages', { body: { name: 'New package' } })))}
+            onClick={() => void act(data(api.POST('/api/packages', { body: { name: t('New package') } })))}
           >
-            <FolderPlus size={14} /> New package
+            <FolderPlus size={14} /> {t('New package')}
           </Button>
         </For>
       </TopBar>
       <Box as="main" flex="1" minH="0" overflowY="auto" p="20px">
         {(refused || packages.error) && (
           <Box role="alert" bg="badRoom" color="bad" p="10px" borderRadius="6px" mb="14px">
-            {refused ? `${refused.message} ${refused.remedy}` : 'The rack could not be loaded. Is the server running?'}
+            {refused ? `${refused.message} ${refused.remedy}` : t('The rack could not be loaded. Is the server running?')}
           </Box>
         )}
         <WalkOffer />
@@ -154,7 +161,7 @@ export function Rack() {
           .map((p) => (
             <PackageShelf key={p.id} shelf={p} showRemoved={showRemoved} act={act} onAdd={() => setAdding(p.id)} onRename={setRenaming} />
           ))}
-        {packages.data?.every((p) => p.removed) && <Text color="soft">The rack is empty. Make a package to begin.</Text>}
+        {packages.data?.every((p) => p.removed) && <Text color="soft">{t('The rack is empty. Make a package to begin.')}</Text>}
       </Box>
       {adding && (
         <NewGraphicDialog
@@ -166,9 +173,14 @@ export function Rack() {
         />
       )}
       {renaming && (
-        <Dialog title={`Rename the ${renaming.what}`} done="Rename" onClose={() => setRenaming(null)} onDone={() => void rename(renaming)}>
+        <Dialog
+          title={renaming.what === 'package' ? t('Rename the package') : t('Rename the graphic')}
+          done={t('Rename')}
+          onClose={() => setRenaming(null)}
+          onDone={() => void rename(renaming)}
+        >
           <Input
-            aria-label="Name"
+            aria-label={t('Name')}
             value={renaming.name}
             onChange={(e) => setRenaming({ ...renaming, name: e.target.value })}
             onFocus={(e) => e.target.select()}
@@ -181,7 +193,7 @@ export function Rack() {
 
 /** Says that something is away, and brings it back by a press. */
 const removed = (name: string, onClick: () => void) =>
-  notes.create({ description: `${name} is removed.`, duration: 10_000, action: { label: 'Bring it back', onClick } })
+  notes.create({ description: t('{name} is removed.', { name }), duration: 10_000, action: { label: t('Bring it back'), onClick } })
 
 /** Takes in a package that was saved, here or elsewhere. */
 function OpenPackage({ act }: { act: ShelfProps['act'] }) {
@@ -189,14 +201,14 @@ function OpenPackage({ act }: { act: ShelfProps['act'] }) {
   return (
     <>
       <Button size="xs" variant="outline" borderColor="line" onClick={() => file.current?.click()}>
-        <PackageOpen size={14} /> Open a package
+        <PackageOpen size={14} /> {t('Open a package')}
       </Button>
       <input
         ref={file}
         type="file"
         accept=".hangpack,.zip"
         hidden
-        aria-label="Package file"
+        aria-label={t('Package file')}
         onChange={(e) => {
           const chosen = e.target.files?.[0]
           if (chosen) void act(send<string>('/api/packs', chosen))
@@ -233,7 +245,7 @@ function PackageShelf({ shelf, showRemoved, act, onAdd, onRename }: ShelfProps) 
       <Flex align="center" gap="6px" mb="10px">
         <Heading size="md">{shelf.name}</Heading>
         <Text color="soft" mr="8px">
-          {shown.length === 1 ? '1 graphic' : `${shown.length} graphics`}
+          {t('{count, plural, one {# graphic} other {# graphics}}', { count: shown.length })}
         </Text>
         {shelf.removed ? (
           <For least="designer">
@@ -243,31 +255,37 @@ function PackageShelf({ shelf, showRemoved, act, onAdd, onRename }: ShelfProps) 
               borderColor="line"
               onClick={() => void act(data(api.POST('/api/packages/{id}/restore', path)))}
             >
-              <Undo2 size={14} /> Bring back
+              <Undo2 size={14} /> {t('Bring back')}
             </Button>
           </For>
         ) : (
           <>
             <For least="designer">
-              <Tool label={`Rename ${shelf.name}`} onClick={() => onRename({ what: 'package', id: shelf.id, name: shelf.name })}>
+              <Tool
+                label={t('Rename {name}', { name: shelf.name })}
+                onClick={() => onRename({ what: 'package', id: shelf.id, name: shelf.name })}
+              >
                 <PencilLine size={14} />
               </Tool>
-              <Tool label={`Duplicate ${shelf.name}`} onClick={() => void act(data(api.POST('/api/packages/{id}/duplicate', path)))}>
+              <Tool
+                label={t('Duplicate {name}', { name: shelf.name })}
+                onClick={() => void act(data(api.POST('/api/packages/{id}/duplicate', path)))}
+              >
                 <Copy size={14} />
               </Tool>
             </For>
-            <Tool asChild label={`Save ${shelf.name} as a file`}>
+            <Tool asChild label={t('Save {name} as a file', { name: shelf.name })}>
               <a href={`/api/packages/${shelf.id}/pack`} download>
                 <Download size={14} />
               </a>
             </Tool>
-            <Tool label={`Compare ${shelf.name} with a saved file`} onClick={() => setComparing(true)}>
+            <Tool label={t('Compare {name} with a saved file', { name: shelf.name })} onClick={() => setComparing(true)}>
               <Diff size={14} />
             </Tool>
             {comparing && <ComparePackage id={shelf.id} name={shelf.name} onClose={() => setComparing(false)} />}
             <For least="designer">
               <Tool
-                label={`Remove ${shelf.name}`}
+                label={t('Remove {name}', { name: shelf.name })}
                 onClick={() =>
                   void act(data(api.DELETE('/api/packages/{id}', path))).then(() =>
                     removed(shelf.name, () => void act(data(api.POST('/api/packages/{id}/restore', path)))),
@@ -282,7 +300,7 @@ function PackageShelf({ shelf, showRemoved, act, onAdd, onRename }: ShelfProps) 
               {shelf.colourways.length > 1 && (
                 <Box w="150px">
                   <Choice
-                    label={`Colourway of ${shelf.name}`}
+                    label={t('Colourway of {name}', { name: shelf.name })}
                     value={shelf.colourway ?? ''}
                     options={shelf.colourways.map((c) => ({ value: c, label: c }))}
                     onChange={(e) => void act(data(api.POST('/api/packages/{id}/colourway', { ...path, body: { name: e.target.value } })))}
@@ -290,14 +308,14 @@ function PackageShelf({ shelf, showRemoved, act, onAdd, onRename }: ShelfProps) 
                 </Box>
               )}
               <Button size="xs" variant="outline" borderColor="line" onClick={() => file.current?.click()}>
-                <Upload size={14} /> Open a document
+                <Upload size={14} /> {t('Open a document')}
               </Button>
               <input
                 ref={file}
                 type="file"
                 accept=".hang,application/json"
                 hidden
-                aria-label={`Document for ${shelf.name}`}
+                aria-label={t('Document for {name}', { name: shelf.name })}
                 onChange={(e) => {
                   const chosen = e.target.files?.[0]
                   if (chosen) void act(openDocument(chosen))
@@ -305,7 +323,7 @@ function PackageShelf({ shelf, showRemoved, act, onAdd, onRename }: ShelfProps) 
                 }}
               />
               <Button size="xs" bg="accent" color="accentInk" onClick={onAdd}>
-                <FilePlus2 size={14} /> New graphic
+                <FilePlus2 size={14} /> {t('New graphic')}
               </Button>
             </For>
           </>
@@ -317,7 +335,7 @@ function PackageShelf({ shelf, showRemoved, act, onAdd, onRename }: ShelfProps) 
         ))}
         {shown.length === 0 && (
           <Box border="1px dashed" borderColor="line" borderRadius="8px" p="24px" color="soft" textAlign="center">
-            No graphics yet. Make a new one, or open a document.
+            {t('No graphics yet. Make a new one, or open a document.')}
           </Box>
         )}
       </Grid>
@@ -330,7 +348,7 @@ function GraphicCard({ graphic, act, onRename }: { graphic: Graphic; act: ShelfP
   const kind = kinds.find((k) => k.value === graphic.kind)?.label
   return (
     <Box bg="panel" border="1px solid" borderColor="line" borderRadius="8px" overflow="hidden" opacity={graphic.removed ? 0.55 : 1}>
-      <Link to={graphic.removed ? '/' : `/bench/${graphic.id}?at=hold`} aria-label={`Open ${graphic.name}`}>
+      <Link to={graphic.removed ? '/' : `/bench/${graphic.id}?at=hold`} aria-label={t('Open {name}', { name: graphic.name })}>
         <Box className="checker" h="152px" display="flex" alignItems="center" justifyContent="center" position="relative">
           <Image src={graphic.still} alt="" maxH="152px" maxW="100%" objectFit="contain" />
           <Looking graphic={graphic.id} />
@@ -348,37 +366,43 @@ function GraphicCard({ graphic, act, onRename }: { graphic: Graphic; act: ShelfP
               borderColor="line"
               onClick={() => void act(data(api.POST('/api/graphics/{id}/restore', path)))}
             >
-              Bring back
+              {t('Bring back')}
             </Button>
           </For>
         ) : (
           <>
             <For least="designer">
-              <Tool label={`Rename ${graphic.name}`} onClick={() => onRename({ what: 'graphic', id: graphic.id, name: graphic.name })}>
+              <Tool
+                label={t('Rename {name}', { name: graphic.name })}
+                onClick={() => onRename({ what: 'graphic', id: graphic.id, name: graphic.name })}
+              >
                 <PencilLine size={14} />
               </Tool>
-              <Tool label={`Duplicate ${graphic.name}`} onClick={() => void act(data(api.POST('/api/graphics/{id}/duplicate', path)))}>
+              <Tool
+                label={t('Duplicate {name}', { name: graphic.name })}
+                onClick={() => void act(data(api.POST('/api/graphics/{id}/duplicate', path)))}
+              >
                 <Copy size={14} />
               </Tool>
             </For>
-            <Tool asChild label={`Fill ${graphic.name} on the desk`}>
+            <Tool asChild label={t('Fill {name} on the desk', { name: graphic.name })}>
               <Link to={`/desk/${graphic.id}`}>
                 <TextCursorInput size={14} />
               </Link>
             </Tool>
-            <Tool asChild label={`Roster of ${graphic.name}: a table of rows that fill it`}>
+            <Tool asChild label={t('Roster of {name}: a table of rows that fill it', { name: graphic.name })}>
               <Link to={`/roster/${graphic.id}`}>
                 <Table2 size={14} />
               </Link>
             </Tool>
-            <Tool asChild label={`Hand off ${graphic.name}`}>
+            <Tool asChild label={t('Hand off {name}', { name: graphic.name })}>
               <Link to={`/handoff/${graphic.id}`}>
                 <Share2 size={14} />
               </Link>
             </Tool>
             <For least="designer">
               <Tool
-                label={`Remove ${graphic.name}`}
+                label={t('Remove {name}', { name: graphic.name })}
                 onClick={() =>
                   void act(data(api.DELETE('/api/graphics/{id}', path))).then(() =>
                     removed(graphic.name, () => void act(data(api.POST('/api/graphics/{id}/restore', path)))),
@@ -393,7 +417,13 @@ function GraphicCard({ graphic, act, onRename }: { graphic: Graphic; act: ShelfP
       </Flex>
       <Tags graphic={graphic} act={act} />
       <Text fontSize="12px" color="soft" truncate px="12px" pb="8px">
-        {kind} · {graphic.width} × {graphic.height} · {rateLabel(graphic.rate)} · {graphic.frames} frames
+        {t('{kind} · {width} × {height} · {rateLabel} · {frames} frames', {
+          kind,
+          width: graphic.width,
+          height: graphic.height,
+          rateLabel: rateLabel(graphic.rate),
+          frames: graphic.frames,
+        })}
       </Text>
     </Box>
   )

@@ -3,6 +3,7 @@ import { Tag } from 'lucide-react'
 import { useState } from 'react'
 import { api, data, type Schemas } from '../api/client'
 import { Tool } from '../shell/controls'
+import { t } from '../words/words'
 
 type Graphic = Schemas['RackGraphic']
 
@@ -27,7 +28,7 @@ export function Tags({ graphic, act }: { graphic: Graphic; act: (what: Promise<u
         size="xs"
         mx="12px"
         w="calc(100% - 24px)"
-        aria-label={`Tags of ${graphic.name}, with commas between`}
+        aria-label={t('Tags of {name}, with commas between', { name: graphic.name })}
         value={typed}
         onChange={(e) => setTyped(e.target.value)}
         onBlur={keep}
@@ -44,7 +45,7 @@ export function Tags({ graphic, act }: { graphic: Graphic; act: (what: Promise<u
           {t}
         </Text>
       ))}
-      <Tool label={`Tags of ${graphic.name}`} minW="24px" h="24px" onClick={() => setTyped(graphic.tags.join(', '))}>
+      <Tool label={t('Tags of {name}', { name: graphic.name })} minW="24px" h="24px" onClick={() => setTyped(graphic.tags.join(', '))}>
         <Tag size={13} />
       </Tool>
     </Flex>

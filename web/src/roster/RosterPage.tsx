@@ -4,6 +4,7 @@ import { useVirtualizer } from '@tanstack/react-virtual'
 import { FolderUp, Plus, Sheet } from 'lucide-react'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
+import { kindsQuery } from '../api/choices'
 import { api, data, Refused, type Schemas } from '../api/client'
 import { orderOf, OutputChoice, type Output } from '../desk/OutputChoice'
 import type { Kinds } from '../handoff/order'
@@ -15,34 +16,35 @@ import { cellsOf, pasted, withCell, withRow, type Roster } from './sheet'
 import { sendPictures, sendTable } from './files'
 import { useRoster } from './useRoster'
 import { useRows } from './useRows'
+import { t } from '../words/words'
 
 /** The screen of one graphic's roster: a table, one filled graphic per row, each seen, checked and handed off. */
 export function RosterPage() {
   const { graphic: id } = useParams()
-  const kinds = useQuery({ queryKey: ['kinds'], queryFn: () => data(api.GET('/api/kinds')), staleTime: Infinity }).data
+  const kinds = useQuery(kindsQuery).data
   const opened = useRoster(id!)
   const { view, roster, refused } = opened
   return (
     <Flex direction="column" h="100%">
       <TopBar>
-        <Back to="/" label="Back to the rack" />
+        <Back to="/" label={t('Back to the rack')} />
         <Heading as="h1" fontSize="14px" fontWeight="600" truncate>
-          {view?.graphic ?? 'Opening…'}
+          {view?.graphic ?? t('Opening…')}
         </Heading>
         <Text color="soft" fontSize="12px">
-          Roster
+          {t('Roster')}
         </Text>
         <Spacer />
         <Text role="status" fontSize="12px" color="soft">
-          {opened.unsaved ? 'Saving' : 'Saved'}
+          {opened.unsaved ? t('Saving') : t('Saved')}
         </Text>
         <Button asChild size="xs" variant="outline" borderColor="line">
-          <Link to={`/desk/${id}`}>One at a time</Link>
+          <Link to={`/desk/${id}`}>{t('One at a time')}</Link>
         </Button>
       </TopBar>
       {(refused || opened.error) && (
         <Text role="alert" bg="badRoom" color="bad" px="14px" py="6px">
-          {refused ? `${refused.message} ${refused.remedy}` : 'The table could not be opened. Go back and choose another graphic.'}
+          {refused ? `${refused.message} ${refused.remedy}` : t('The table could not be opened. Go back and choose another graphic.')}
         </Text>
       )}
       {view && roster && kinds && <Sheets {...opened} view={view} roster={roster} kinds={kinds} />}
@@ -90,9 +92,9 @@ function Sheets({
         const gone = before.rows[row]!
         notes.create({
           id: `row-${gone.id}`,
-          description: `Row ${row + 1} is away.`,
+          description: t('Row {row} is away.', { row: row + 1 }),
           duration: 8000,
-          action: { label: 'Bring it back', onClick: () => change((now) => ({ ...now, rows: now.rows.toSpliced(row, 0, gone) })) },
+          action: { label: t('Bring it back'), onClick: () => change((now) => ({ ...now, rows: now.rows.toSpliced(row, 0, gone) })) },
         })
         return { ...before, rows: before.rows.filter((r) => r !== gone) }
       }),
@@ -106,7 +108,7 @@ function Sheets({
         change(await changeBy(view.id, file))
       }
     } catch (e) {
-      setRefused(e instanceof Refused ? e : new Refused('The file could not be sent.', 'Try again.'))
+      setRefused(e instanceof Refused ? e : new Refused(t('The file could not be sent.'), t('Try again.')))
     }
   }
   return (
@@ -126,7 +128,7 @@ function Sheets({
       <Box as="main" minH="0" minW="0">
         <Box ref={scroller} h="100%" overflow="auto" data-testid="rows">
           <Box minW={`${430 + roster.columns.length * 118}px`}>
-            <Box role="table" aria-label="Rows" aria-rowcount={roster.rows.length + 1}>
+            <Box role="table" aria-label={t('Rows')} aria-rowcount={roster.rows.length + 1}>
               <Head view={view} roster={roster} template={template} change={change} />
               <Box role="rowgroup" position="relative" style={{ height: virtual.getTotalSize() }}>
                 {shown.map((item) => (
@@ -147,11 +149,11 @@ function Sheets({
               </Box>
             </Box>
             <Button m="8px" size="xs" variant="outline" borderColor="line" onClick={() => change(withRow)}>
-              <Plus size={14} /> Add a row
+              <Plus size={14} /> {t('Add a row')}
             </Button>
             {roster.rows.length === 0 && (
               <Text color="soft" px="10px" pb="20px">
-                Paste a table from a sheet, drop a CSV or XLSX file, or type the first row.
+                {t('Paste a table from a sheet, drop a CSV or XLSX file, or type the first row.')}
               </Text>
             )}
           </Box>
@@ -200,11 +202,11 @@ function Head({
   change: Opened['change']
 }) {
   const targets = [
-    { value: '', label: 'fills nothing' },
-    ...view.fields.map((f) => ({ value: f.name, label: `fills ${f.name}` })),
-    { value: '.colourway', label: 'chooses the colourway' },
-    { value: '.hold', label: 'sets the Hold' },
-    { value: '.name', label: 'names the file' },
+    { value: '', label: t('fills nothing') },
+    ...view.fields.map((f) => ({ value: f.name, label: t('fills {name}', { name: f.name }) })),
+    { value: '.colourway', label: t('chooses the colourway') },
+    { value: '.hold', label: t('sets the Hold') },
+    { value: '.name', label: t('names the file') },
   ]
   return (
     <Box
@@ -224,10 +226,10 @@ function Head({
       alignItems="end"
     >
       <Box role="columnheader">
-        <VisuallyHidden>Number</VisuallyHidden>
+        <VisuallyHidden>{t('Number')}</VisuallyHidden>
       </Box>
       <Box role="columnheader" fontWeight="600">
-        Picture
+        {t('Picture')}
       </Box>
       {roster.columns.map((c, i) => (
         <Box key={i} role="columnheader" minW="0">
@@ -235,7 +237,7 @@ function Head({
             {c.heading}
           </Text>
           <Choice
-            label={`What ${c.heading} fills`}
+            label={t('What {heading} fills', { heading: c.heading })}
             value={c.fills ?? ''}
             options={targets}
             onChange={(e) =>
@@ -251,10 +253,10 @@ function Head({
         </Box>
       ))}
       <Box role="columnheader" fontWeight="600">
-        Checks
+        {t('Checks')}
       </Box>
       <Box role="columnheader">
-        <VisuallyHidden>File</VisuallyHidden>
+        <VisuallyHidden>{t('File')}</VisuallyHidden>
       </Box>
     </Box>
   )
@@ -293,20 +295,23 @@ function Side({ view, roster, kinds, ready, change, take, setRefused, rows }: Si
         }),
       )
       notes.create({
-        description: `${handoffs.length === 1 ? '1 file' : `${handoffs.length} files`} in line${left > 0 ? `; ${left} are there as they are` : ''}.`,
+        description: t('{value} in line{value2}.', {
+          value: t('{count, plural, one {# file} other {# files}}', { count: handoffs.length }),
+          value2: left > 0 ? t('; {left} are there as they are', { left }) : '',
+        }),
         duration: 6000,
       })
       await queries.invalidateQueries({ queryKey: ['rosterRows', view.id] })
       await queries.invalidateQueries({ queryKey: ['handoffs', view.id] })
     } catch (e) {
-      setRefused(e instanceof Refused ? e : new Refused('The server is not reachable.', 'Start it and try again.'))
+      setRefused(e instanceof Refused ? e : new Refused(t('The server is not reachable.'), t('Start it and try again.')))
     }
     setAsking(false)
   }
   return (
     <Box
       as="section"
-      aria-label="The roster"
+      aria-label={t('The roster')}
       bg="panel"
       borderRight="1px solid"
       borderColor="line"
@@ -316,37 +321,37 @@ function Side({ view, roster, kinds, ready, change, take, setRefused, rows }: Si
     >
       <Flex gap="6px" mb="8px" wrap="wrap">
         <Button size="xs" variant="outline" borderColor="line" onClick={() => table.current?.click()}>
-          <Sheet size={14} /> Open a table
+          <Sheet size={14} /> {t('Open a table')}
         </Button>
         <Button
           size="xs"
           variant="outline"
           borderColor="line"
-          title="Pictures that cells name, or a zip full of them"
+          title={t('Pictures that cells name, or a zip full of them')}
           onClick={() => pictures.current?.click()}
         >
-          <FolderUp size={14} /> Pictures{count > 0 ? ` (${count})` : ''}
+          <FolderUp size={14} /> {t('Pictures{value}', { value: count > 0 ? ` (${count})` : '' })}
         </Button>
       </Flex>
-      <input ref={table} hidden type="file" aria-label="Table" accept=".csv,.tsv,.txt,.xlsx" onChange={(e) => void given(e, take)} />
+      <input ref={table} hidden type="file" aria-label={t('Table')} accept=".csv,.tsv,.txt,.xlsx" onChange={(e) => void given(e, take)} />
       <input
         ref={pictures}
         hidden
         type="file"
         multiple
-        aria-label="Pictures"
+        aria-label={t('Pictures')}
         accept=".png,.jpg,.jpeg,.webp,.zip"
         onChange={(e) => void given(e, take)}
       />
       <Text fontSize="12px" color="soft" mb="10px">
-        Or paste from a sheet, or drop files here.
+        {t('Or paste from a sheet, or drop files here.')}
       </Text>
-      <Labelled label="Files are called">
+      <Labelled label={t('Files are called')}>
         <Input
           size="sm"
           bg="room"
           borderColor="line"
-          placeholder={`by their first words, or {${roster.columns[0]?.heading ?? 'Name'}} {row}`}
+          placeholder={t('by their first words, or {pattern}', { pattern: `{${roster.columns[0]?.heading ?? t('Name')}} {row}` })}
           value={names ?? roster.names}
           onChange={(e) => setNames(e.target.value)}
           onBlur={() => {
@@ -356,10 +361,10 @@ function Side({ view, roster, kinds, ready, change, take, setRefused, rows }: Si
         />
       </Labelled>
       <OutputChoice kinds={kinds} width={view.width} height={view.height} output={output} onChange={setOutput} />
-      <Text fontSize="12px" my="8px" role="status" aria-label="Rows at a glance">
-        {roster.rows.length === 1 ? '1 row' : `${roster.rows.length} rows`}
-        {toLookAt > 0 && <span style={{ color: 'var(--chakra-colors-bad)' }}> · {toLookAt} to look at</span>}
-        {made > 0 && ` · ${made} made`}
+      <Text fontSize="12px" my="8px" role="status" aria-label={t('Rows at a glance')}>
+        {t('{count, plural, one {# row} other {# rows}}', { count: roster.rows.length })}
+        {toLookAt > 0 && <span style={{ color: 'var(--chakra-colors-bad)' }}> {t('· {toLookAt} to look at', { toLookAt })}</span>}
+        {made > 0 && t(' · {made} made', { made })}
       </Text>
       <Button
         w="100%"
@@ -370,15 +375,15 @@ function Side({ view, roster, kinds, ready, change, take, setRefused, rows }: Si
         disabled={!ready || roster.rows.length === 0}
         onClick={() => void order(true)}
       >
-        {made > 0 ? 'Hand off what changed' : 'Hand off all rows'}
+        {made > 0 ? t('Hand off what changed') : t('Hand off all rows')}
       </Button>
       {made > 0 && (
         <Button w="100%" mt="6px" size="xs" variant="outline" borderColor="line" disabled={!ready} onClick={() => void order(false)}>
-          All rows once more
+          {t('All rows once more')}
         </Button>
       )}
       <Button asChild w="100%" mt="6px" size="xs" variant="outline" borderColor="line">
-        <Link to="/line">All files</Link>
+        <Link to="/line">{t('All files')}</Link>
       </Button>
     </Box>
   )

@@ -5,6 +5,7 @@ import type { Schemas } from '../api/client'
 import { Tool } from '../shell/controls'
 import type { Row } from './sheet'
 import type { RowView } from './useRows'
+import { t } from '../words/words'
 
 export const ROW_HEIGHT = 74
 
@@ -40,12 +41,14 @@ export const RosterRowLine = memo(function RosterRowLine({ index, row, columns, 
         {index + 1}
       </Text>
       <Box role="cell" className="checker" h="62px" borderRadius="4px" overflow="hidden" display="grid" placeItems="center">
-        {view?.still && <Image src={view.still} alt={`Row ${index + 1}: ${view.name}`} maxH="62px" maxW="100%" />}
+        {view?.still && (
+          <Image src={view.still} alt={t('Row {index}: {name}', { index: index + 1, name: view.name })} maxH="62px" maxW="100%" />
+        )}
       </Box>
       {columns.map((c, i) => (
         <Cell
           key={i}
-          label={`${c.heading}, row ${index + 1}`}
+          label={t('{heading}, row {index}', { heading: c.heading, index: index + 1 })}
           text={row.cells[i] ?? ''}
           onCommit={(text) => onCell(index, i, text)}
           onPaste={(text) => onPaste(index, i, text)}
@@ -62,7 +65,7 @@ export const RosterRowLine = memo(function RosterRowLine({ index, row, columns, 
         {view && !worst && (
           <>
             <CircleCheck size={14} style={{ flexShrink: 0 }} />{' '}
-            {view.sent === true ? stateOf(file) : view.sent === false ? 'Changed since its file' : 'All clear'}
+            {view.sent === true ? stateOf(file) : view.sent === false ? t('Changed since its file') : t('All clear')}
           </>
         )}
         {worst && (
@@ -81,13 +84,13 @@ export const RosterRowLine = memo(function RosterRowLine({ index, row, columns, 
       </Flex>
       <Flex role="cell" gap="2px" justify="end">
         {view?.sent === true && file?.state === 'done' && file.holds && (
-          <Tool asChild label={`Save ${file.fileName}`} minW="24px" h="24px">
+          <Tool asChild label={t('Save {fileName}', { fileName: file.fileName })} minW="24px" h="24px">
             <a href={`/api/handoffs/${file.id}/file`} download={file.fileName}>
               <Download size={14} />
             </a>
           </Tool>
         )}
-        <Tool label={`Take row ${index + 1} away`} minW="24px" h="24px" onClick={() => onRemove(index)}>
+        <Tool label={t('Take row {index} away', { index: index + 1 })} minW="24px" h="24px" onClick={() => onRemove(index)}>
           <Trash2 size={14} />
         </Tool>
       </Flex>
@@ -96,9 +99,11 @@ export const RosterRowLine = memo(function RosterRowLine({ index, row, columns, 
 })
 
 function stateOf(file: Schemas['HandoffView'] | undefined): string {
-  if (!file) return 'File made'
-  if (file.state === 'done') return file.holds ? 'File ready' : 'Refused by its proof'
-  return { queued: 'In line', rendering: 'Rendering', proving: 'Proving', failed: 'Failed', cancelled: 'Cancelled' }[file.state]
+  if (!file) return t('File made')
+  if (file.state === 'done') return file.holds ? t('File ready') : t('Refused by its proof')
+  return { queued: t('In line'), rendering: t('Rendering'), proving: t('Proving'), failed: t('Failed'), cancelled: t('Cancelled') }[
+    file.state
+  ]
 }
 
 /** A cell that is typed into; it is given when it is left or Enter is pressed. */

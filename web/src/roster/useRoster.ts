@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { api, data, Refused, type Schemas } from '../api/client'
 import { merged, type Roster } from './sheet'
+import { t } from '../words/words'
 
 /** How long a person pauses before what they typed is kept. */
 const KEEP_MS = 350
@@ -65,7 +66,9 @@ export function useRoster(graphic: string) {
       } catch (e) {
         const other = e instanceof Refused && e.message.includes('changed elsewhere')
         if (other) return void (await kept.refetch())
-        setRefused(e instanceof Refused ? e : new Refused('The server is not reachable.', 'What you typed is here; it is tried again.'))
+        setRefused(
+          e instanceof Refused ? e : new Refused(t('The server is not reachable.'), t('What you typed is here; it is tried again.')),
+        )
         if (!(e instanceof Refused)) setMine({ ...latest.current! })
       } finally {
         setSaving(false)

@@ -1,6 +1,7 @@
 import { ColorPicker, Flex, HStack, parseColor, Portal, type Color, type ColorPickerRootProps } from '@chakra-ui/react'
 import { useState, type ReactNode } from 'react'
 import { NumberField } from './NumberField'
+import { t } from '../words/words'
 
 type Format = NonNullable<ColorPickerRootProps['format']>
 
@@ -59,7 +60,7 @@ export function ColourWell({ label, hex, alpha = false, onPreview, onChange, chi
             })}
             <ColorPicker.Area />
             <HStack>
-              <ColorPicker.EyeDropper size="xs" variant="outline" title="Pick a colour from the screen" />
+              <ColorPicker.EyeDropper size="xs" variant="outline" title={t('Pick a colour from the screen')} />
               <Flex direction="column" gap="6px" flex="1">
                 <ColorPicker.ChannelSlider channel="hue" />
                 {alpha && <ColorPicker.ChannelSlider channel="alpha" />}

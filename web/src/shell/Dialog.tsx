@@ -1,5 +1,6 @@
 import { Button, Dialog as Chakra, Portal } from '@chakra-ui/react'
 import { useRef, type ReactNode } from 'react'
+import { t } from '../words/words'
 
 interface Props {
   title: string
@@ -11,7 +12,7 @@ interface Props {
 }
 
 /** A question over the page: Escape closes it, Enter does it. */
-export function Dialog({ title, onClose, onDone, done = 'Done', busy = false, children }: Props) {
+export function Dialog({ title, onClose, onDone, done = t('Done'), busy = false, children }: Props) {
   const content = useRef<HTMLDivElement>(null)
   return (
     <Chakra.Root
@@ -40,7 +41,7 @@ export function Dialog({ title, onClose, onDone, done = 'Done', busy = false, ch
               <Chakra.Body pb="0">{children}</Chakra.Body>
               <Chakra.Footer gap="8px">
                 <Button type="button" size="sm" variant="outline" borderColor="line" onClick={onClose}>
-                  {onDone ? 'Cancel' : 'Close'}
+                  {onDone ? t('Cancel') : t('Close')}
                 </Button>
                 {onDone && (
                   <Button type="submit" size="sm" bg="accent" color="accentInk" loading={busy}>

@@ -1,5 +1,6 @@
 import { Box, Button, Portal, Toast, Toaster } from '@chakra-ui/react'
 import { notes } from './notes'
+import { t } from '../words/words'
 
 /** Shows the notes over whatever screen is open. */
 export function Notes() {
@@ -20,7 +21,7 @@ export function Notes() {
             )}
             <Toast.CloseTrigger asChild position="static">
               <Button size="xs" variant="outline" color="panel" borderColor="soft" _hover={{ bg: 'soft' }}>
-                Understood
+                {t('Understood')}
               </Button>
             </Toast.CloseTrigger>
           </Toast.Root>

@@ -3,6 +3,7 @@ import { useDrag } from '@use-gesture/react'
 import { useEffect, useRef, useState } from 'react'
 import { readNumber } from './arithmetic'
 import { notes } from './notes'
+import { t } from '../words/words'
 
 interface Props {
   label: string
@@ -103,7 +104,7 @@ export function NumberField({
           cursor="ew-resize"
           userSelect="none"
           touchAction="none"
-          title={`Drag to change ${label}`}
+          title={t('Drag to change {label}', { label })}
           {...drag()}
         >
           {prefix}

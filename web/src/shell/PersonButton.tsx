@@ -2,9 +2,11 @@ import { Box, Flex, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { OwnAccount } from '../signin/OwnAccount'
 import { useSession } from '../signin/session'
-import { Labelled, TextInput, Tool } from './controls'
+import { choose, languageHere, languages } from '../words/languages'
+import { Choice, Labelled, TextInput, Tool } from './controls'
 import { Dialog } from './Dialog'
 import { personColours, usePerson } from './person'
+import { t } from '../words/words'
 
 /** A person as a dot in their colour with the first letter of their name. */
 export function PersonDot({ name, colour, title }: { name: string; colour: string; title?: string }) {
@@ -39,26 +41,29 @@ export function PersonButton() {
   const [asking, setAsking] = useState(false)
   return (
     <>
-      <Tool label={name ? `You are ${name}; press to change that` : 'Say who you are, so that others know'} onClick={() => setAsking(true)}>
-        <PersonDot name={name || '?'} colour={colour} title={name || 'Nobody has said who sits here'} />
+      <Tool
+        label={name ? t('You are {name}; press to change that', { name }) : t('Say who you are, so that others know')}
+        onClick={() => setAsking(true)}
+      >
+        <PersonDot name={name || '?'} colour={colour} title={name || t('Nobody has said who sits here')} />
       </Tool>
       {asking && (
-        <Dialog title="Who you are" done="Done" onClose={() => setAsking(false)} onDone={() => setAsking(false)}>
+        <Dialog title={t('Who you are')} done={t('Done')} onClose={() => setAsking(false)} onDone={() => setAsking(false)}>
           {account ? (
             <OwnAccount session={account} />
           ) : (
-            <Labelled label="Your name">
+            <Labelled label={t('Your name')}>
               <TextInput value={name} maxLength={40} onChange={(e) => set({ name: e.target.value })} />
             </Labelled>
           )}
-          <Flex gap="6px" mt="8px" role="radiogroup" aria-label="Your colour">
+          <Flex gap="6px" mt="8px" role="radiogroup" aria-label={t('Your colour')}>
             {personColours.map((c) => (
               <button
                 key={c}
                 type="button"
                 role="radio"
                 aria-checked={c === colour}
-                aria-label={`Colour ${c}`}
+                aria-label={t('Colour {c}', { c })}
                 onClick={() => set({ colour: c })}
                 style={{
                   width: 28,
@@ -70,9 +75,15 @@ export function PersonButton() {
               />
             ))}
           </Flex>
+          <Box mt="10px" w="160px">
+            <Labelled label={t('Language')}>
+              <Choice label={t('Language')} options={[...languages]} value={languageHere()} onChange={(e) => choose(e.target.value)} />
+            </Labelled>
+          </Box>
           <Text fontSize="12px" color="soft" mt="10px">
-            Others who have the same graphic open see your name, your colour and what you have selected.{' '}
-            {account ? 'The colour stays in this browser.' : 'It stays in this browser.'}
+            {t('Others who have the same graphic open see your name, your colour and what you have selected. {value}', {
+              value: account ? t('The colour stays in this browser.') : t('It stays in this browser.'),
+            })}
           </Text>
         </Dialog>
       )}

@@ -1,4 +1,5 @@
 import { Box, Grid, Image, Text } from '@chakra-ui/react'
+import { t } from '../words/words'
 
 /** Pictures beside each other, each with what it is. */
 export function SideBySide({ pictures }: { pictures: { name: string; src: string | null | undefined }[] }) {
@@ -11,7 +12,7 @@ export function SideBySide({ pictures }: { pictures: { name: string; src: string
               <Image src={src} alt={name} maxH="86px" maxW="100%" />
             ) : (
               <Text fontSize="12px" color="soft">
-                Nothing
+                {t('Nothing')}
               </Text>
             )}
           </Box>

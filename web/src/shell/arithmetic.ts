@@ -1,3 +1,5 @@
+import { t } from '../words/words'
+
 /** A number as a person types it into a field. */
 export type Typed = { value: number } | { why: string }
 
@@ -14,7 +16,7 @@ export function readNumber(text: string, now: number, unit = ''): Typed {
     .replace(/×/g, '*')
     .replace(/÷/g, '/')
     .replace(/(\d),(\d)/g, '$1.$2')
-  if (plain === '') return { why: 'Nothing was typed.' }
+  if (plain === '') return { why: t('Nothing was typed.') }
   const change = /^([+\-*/])=(.*)$/.exec(plain)
   const found = sum(change ? change[2]! : plain, now, unit)
   if (found === null) return { why: `“${text.trim().slice(0, 40)}” is no number. Type one such as 12.5, or 1920/2, += 10, 50%.` }
@@ -27,7 +29,7 @@ export function readNumber(text: string, now: number, unit = ''): Typed {
         : change[1] === '*'
           ? now * found
           : now / found
-  return Number.isFinite(value) ? { value } : { why: `“${text.trim().slice(0, 40)}” comes to no number.` }
+  return Number.isFinite(value) ? { value } : { why: t('“{value}” comes to no number.', { value: text.trim().slice(0, 40) }) }
 }
 
 /** A sum with its brackets; null where it is none. */

@@ -1,14 +1,14 @@
-/** Kinds of graphics and formats, as people say them. */
+import { t } from '../words/words' /** Kinds of graphics and formats, as people say them. */
 export const kinds = [
-  { value: 'lowerThird', label: 'Lower third' },
-  { value: 'title', label: 'Title' },
-  { value: 'logoSting', label: 'Logo sting' },
-  { value: 'button', label: 'Button' },
-  { value: 'callout', label: 'Callout' },
-  { value: 'stinger', label: 'Stinger' },
-  { value: 'bug', label: 'Bug' },
-  { value: 'credits', label: 'Credits' },
-  { value: 'countdown', label: 'Countdown' },
+  { value: 'lowerThird', label: t('Lower third') },
+  { value: 'title', label: t('Title') },
+  { value: 'logoSting', label: t('Logo sting') },
+  { value: 'button', label: t('Button') },
+  { value: 'callout', label: t('Callout') },
+  { value: 'stinger', label: t('Stinger') },
+  { value: 'bug', label: t('Bug') },
+  { value: 'credits', label: t('Credits') },
+  { value: 'countdown', label: t('Countdown') },
 ]
 
 export const sizes: [number, number][] = [
@@ -22,4 +22,4 @@ export const sizes: [number, number][] = [
 
 const decimals: Record<string, string> = { '24000/1001': '23.976', '30000/1001': '29.97', '60000/1001': '59.94' }
 
-export const rateLabel = (rate: string) => `${decimals[rate] ?? rate} fps`
+export const rateLabel = (rate: string) => t('{value} fps', { value: decimals[rate] ?? rate })

@@ -1,5 +1,6 @@
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
+import { t } from '../words/words'
 
 /** Colours by which people are told apart; all of them can be seen in both rooms. */
 export const personColours = ['#2E7D6B', '#B4552D', '#6A4FA3', '#A8326B', '#2F6FB5', '#8A6D1B', '#4B7A2A', '#7A4A3A']
@@ -26,5 +27,5 @@ export const usePerson = create<PersonHere>()(
 /** What the others are told. */
 export const introduction = () => {
   const { name, colour } = usePerson.getState()
-  return { name: name.trim() || 'Somebody', colour }
+  return { name: name.trim() || t('Somebody'), colour }
 }

@@ -1,6 +1,7 @@
 import { useQueryClient, type QueryKey } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Refused } from '../api/client'
+import { t } from '../words/words'
 
 /** Does what a person asked for, keeps why it was refused, and looks again at what it may have changed. */
 export function useAct(changes: QueryKey) {
@@ -11,7 +12,7 @@ export function useAct(changes: QueryKey) {
       setRefused(null)
       await what
     } catch (e) {
-      setRefused(e instanceof Refused ? e : new Refused('The server is not reachable.', 'Start it and try again.'))
+      setRefused(e instanceof Refused ? e : new Refused(t('The server is not reachable.'), t('Start it and try again.')))
     }
     await queries.invalidateQueries({ queryKey: changes })
   }

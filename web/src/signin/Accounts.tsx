@@ -10,6 +10,7 @@ import { useAct } from '../shell/useAct'
 import { roles } from './roles'
 import { Secret } from './Secret'
 import type { Role } from './session'
+import { t } from '../words/words'
 
 /** Who may sign in, for designers: codes for others, roles, and accounts taken away. */
 export function Accounts() {
@@ -20,36 +21,36 @@ export function Accounts() {
   const [leaving, setLeaving] = useState<{ id: string; name: string } | null>(null)
   const invite = async () => {
     const { secret } = await data(api.POST('/api/accounts/codes', { body: { role } }))
-    setTold({ label: 'Give this code to the person; within three days they come in with it at this address', secret })
+    setTold({ label: t('Give this code to the person; within three days they come in with it at this address'), secret })
   }
   return (
     <Flex direction="column" h="100%">
       <TopBar>
-        <Back to="/" label="Back to the rack" />
+        <Back to="/" label={t('Back to the rack')} />
         <Text as="h1" fontWeight="600">
-          Accounts
+          {t('Accounts')}
         </Text>
       </TopBar>
       <Box as="main" flex="1" overflowY="auto" p="20px" maxW="760px" w="100%" mx="auto">
         <Refusal refused={refused} />
         {accounts.error && <Text color="bad">{accounts.error.message}</Text>}
         <Heading as="h2" size="sm" mb="8px">
-          Let somebody in
+          {t('Let somebody in')}
         </Heading>
         <Flex align="center" gap="8px" mb="6px" wrap="wrap">
           <Box w="140px">
-            <Choice label="Role of the new account" value={role} options={roles} onChange={(e) => setRole(e.target.value as Role)} />
+            <Choice label={t('Role of the new account')} value={role} options={roles} onChange={(e) => setRole(e.target.value as Role)} />
           </Box>
           <Text flex="1" minW="200px" color="soft">
             {roles.find((r) => r.value === role)!.may}
           </Text>
           <Button size="xs" bg="accent" color="accentInk" onClick={() => void act(invite())}>
-            Make a code
+            {t('Make a code')}
           </Button>
         </Flex>
         {told && <Secret {...told} />}
         <Heading as="h2" size="sm" mt="22px" mb="8px">
-          Who may sign in
+          {t('Who may sign in')}
         </Heading>
         {(accounts.data ?? []).map((a) => {
           const path = { params: { path: { id: a.id } } }
@@ -70,28 +71,31 @@ export function Accounts() {
               <Text flex="1" fontWeight="600" truncate>
                 {a.name}
               </Text>
-              {a.locked && <Text color="bad">Too many wrong passwords; waits</Text>}
+              {a.locked && <Text color="bad">{t('Too many wrong passwords; waits')}</Text>}
               <Box w="120px">
                 <Choice
-                  label={`Role of ${a.name}`}
+                  label={t('Role of {name}', { name: a.name })}
                   value={a.role}
                   options={roles}
                   onChange={(e) => void act(data(api.PUT('/api/accounts/{id}/role', { ...path, body: { role: e.target.value as Role } })))}
                 />
               </Box>
               <Tool
-                label={`A code for a new password for ${a.name}`}
+                label={t('A code for a new password for {name}', { name: a.name })}
                 onClick={() =>
                   void act(
                     data(api.POST('/api/accounts/{id}/code', path)).then(({ secret }) =>
-                      setTold({ label: `Give this code to ${a.name}; within three days they choose a new password with it`, secret }),
+                      setTold({
+                        label: t('Give this code to {name}; within three days they choose a new password with it', { name: a.name }),
+                        secret,
+                      }),
                     ),
                   )
                 }
               >
                 <KeyRound size={14} />
               </Tool>
-              <Tool label={`Remove the account of ${a.name}`} onClick={() => setLeaving({ id: a.id, name: a.name })}>
+              <Tool label={t('Remove the account of {name}', { name: a.name })} onClick={() => setLeaving({ id: a.id, name: a.name })}>
                 <Trash2 size={14} />
               </Tool>
             </Flex>
@@ -100,12 +104,14 @@ export function Accounts() {
       </Box>
       {leaving && (
         <Dialog
-          title={`Remove the account of ${leaving.name}?`}
-          done="Remove it"
+          title={t('Remove the account of {name}?', { name: leaving.name })}
+          done={t('Remove it')}
           onClose={() => setLeaving(null)}
-          onDone={() => void act(data(api.DELETE('/api/accounts/{id}', { params: { path: { id: leaving.id } } }))).then(() => setLeaving(null))}
+          onDone={() =>
+            void act(data(api.DELETE('/api/accounts/{id}', { params: { path: { id: leaving.id } } }))).then(() => setLeaving(null))
+          }
         >
-          <Text>They are signed out everywhere, and their programs’ keys end. What they made stays.</Text>
+          <Text>{t('They are signed out everywhere, and their programs’ keys end. What they made stays.')}</Text>
         </Dialog>
       )}
     </Flex>

@@ -11,6 +11,7 @@ import { useAct } from '../shell/useAct'
 import { PasswordInput } from './PasswordInput'
 import { roleLabel } from './roles'
 import { Secret } from './Secret'
+import { t } from '../words/words'
 
 /** One's own account: another password, where one is signed in, keys for programs, and the way out. */
 export function OwnAccount({ session }: { session: Schemas['SessionView'] }) {
@@ -25,7 +26,7 @@ export function OwnAccount({ session }: { session: Schemas['SessionView'] }) {
     await data<unknown>(api.PUT('/api/session/password', { body: { now, then } }))
     setNow('')
     setThen('')
-    notes.create({ description: 'The password is another now. Other browsers have to sign in again.' })
+    notes.create({ description: t('The password is another now. Other browsers have to sign in again.') })
   }
   const leave = async () => {
     await data<unknown>(api.DELETE('/api/session'))
@@ -36,34 +37,34 @@ export function OwnAccount({ session }: { session: Schemas['SessionView'] }) {
     <Box>
       <Flex align="center" gap="10px" mb="12px">
         <Text flex="1">
-          Signed in as <b>{session.name}</b>, {roleLabel(session.role)}
+          {t('Signed in as')} <b>{session.name}</b>, {roleLabel(session.role)}
         </Text>
         {session.role === 'designer' && (
           <Button asChild size="xs" variant="outline" borderColor="line">
-            <Link to="/accounts">Accounts</Link>
+            <Link to="/accounts">{t('Accounts')}</Link>
           </Button>
         )}
         <Button type="button" size="xs" variant="outline" borderColor="line" onClick={() => void act(leave())}>
-          <LogOut size={14} /> Sign out
+          <LogOut size={14} /> {t('Sign out')}
         </Button>
       </Flex>
       <Refusal refused={refused} />
       <Text fontWeight="600" mb="4px">
-        Another password
+        {t('Another password')}
       </Text>
-      <PasswordInput label="The one you have now" value={now} autoComplete="current-password" onChange={setNow} />
-      <PasswordInput label="The new one, 12 characters or more" value={then} autoComplete="new-password" onChange={setThen} />
+      <PasswordInput label={t('The one you have now')} value={now} autoComplete="current-password" onChange={setNow} />
+      <PasswordInput label={t('The new one, 12 characters or more')} value={then} autoComplete="new-password" onChange={setThen} />
       <Button type="button" size="xs" variant="outline" borderColor="line" disabled={!now || !then} onClick={() => void act(change())}>
-        Change it
+        {t('Change it')}
       </Button>
       <Text fontWeight="600" mt="14px" mb="4px">
-        Where you are signed in
+        {t('Where you are signed in')}
       </Text>
       {(own.data ?? []).map((s) => (
         <Flex key={s.id} align="center" gap="8px" mb="4px" fontSize="12px">
           <Text flex="1" truncate title={s.agent}>
-            {s.here ? 'Here · ' : ''}
-            {s.agent || 'A browser'}
+            {s.here ? t('Here · ') : ''}
+            {s.agent || t('A browser')}
           </Text>
           <Text color="soft">{new Date(s.seenAt).toLocaleString()}</Text>
           <Button
@@ -71,15 +72,15 @@ export function OwnAccount({ session }: { session: Schemas['SessionView'] }) {
             size="xs"
             variant="ghost"
             disabled={s.here}
-            aria-label={`End ${s.agent}`}
+            aria-label={t('End {agent}', { agent: s.agent })}
             onClick={() => void act(data(api.DELETE('/api/session/all/{id}', { params: { path: { id: s.id } } })))}
           >
-            End
+            {t('End')}
           </Button>
         </Flex>
       ))}
       <Flex align="end" gap="8px" mt="8px">
-        <Labelled label="A key for a program: what is it for?" wide>
+        <Labelled label={t('A key for a program: what is it for?')} wide>
           <TextInput value={program} maxLength={120} onChange={(e) => setProgram(e.target.value)} />
         </Labelled>
         <Button
@@ -91,10 +92,10 @@ export function OwnAccount({ session }: { session: Schemas['SessionView'] }) {
           disabled={!program.trim()}
           onClick={() => void act(data(api.POST('/api/session/keys', { body: { for: program } })).then((told) => setSecret(told.secret)))}
         >
-          Make a key
+          {t('Make a key')}
         </Button>
       </Flex>
-      {secret && <Secret label="The key; the program sends it as “Authorization: Bearer …”" secret={secret} />}
+      {secret && <Secret label={t('The key; the program sends it as “Authorization: Bearer …”')} secret={secret} />}
     </Box>
   )
 }

@@ -2,6 +2,7 @@ import { Flex } from '@chakra-ui/react'
 import { Eye, EyeOff } from 'lucide-react'
 import { useState } from 'react'
 import { Labelled, TextInput, Tool } from '../shell/controls'
+import { t } from '../words/words'
 
 interface Props {
   label: string
@@ -24,7 +25,7 @@ export function PasswordInput({ label, value, autoComplete, onChange }: Props) {
           required
         />
       </Labelled>
-      <Tool label={shown ? 'Hide what is typed' : 'Show what is typed'} type="button" mb="5px" onClick={() => setShown(!shown)}>
+      <Tool label={shown ? t('Hide what is typed') : t('Show what is typed')} type="button" mb="5px" onClick={() => setShown(!shown)}>
         {shown ? <EyeOff size={15} /> : <Eye size={15} />}
       </Tool>
     </Flex>

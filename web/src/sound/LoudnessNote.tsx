@@ -1,5 +1,6 @@
 import { Box, Flex, Grid, Text } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
+import { t } from '../words/words'
 
 /** EBU R 128: the loudness of a programme in LUFS, how far it may be off, and the highest true peak in dBTP. */
 export const TARGET = -23
@@ -24,20 +25,22 @@ export function LoudnessNote({ loudness, children }: { loudness: Figures; childr
   return (
     <Box
       role="note"
-      aria-label="Loudness"
+      aria-label={t('Loudness')}
       bg="sunk"
       borderRadius="4px"
       px="8px"
       py="6px"
       mb="8px"
       fontSize="12px"
-      title="EBU R 128: −23 LUFS over the whole programme, −1 dBTP at most"
+      title={t('EBU R 128: −23 LUFS over the whole programme, −1 dBTP at most')}
     >
       <Flex justify="space-between" align="baseline" gap="8px">
         <Text fontWeight="600" data-testid="integrated">
-          {integrated == null ? 'Too short or too soft to tell' : `${figure(integrated)} LUFS${onTarget ? ', on target' : ''}`}
+          {integrated == null
+            ? t('Too short or too soft to tell')
+            : t('{figure} LUFS{value}', { figure: figure(integrated), value: onTarget ? t(', on target') : '' })}
         </Text>
-        {integrated != null && !onTarget && <Text color="soft">{gain(TARGET - integrated)} dB to −23</Text>}
+        {integrated != null && !onTarget && <Text color="soft">{t('{gain} dB to −23', { gain: gain(TARGET - integrated) })}</Text>}
       </Flex>
       <Box position="relative" h="16px" my="4px" aria-hidden>
         <Box position="absolute" top="6px" left="0" right="0" h="4px" bg="line" borderRadius="2px" />
@@ -48,17 +51,17 @@ export function LoudnessNote({ loudness, children }: { loudness: Figures; childr
         <Box position="absolute" top="0" w="2px" h="16px" bg="ink" style={{ left: place(TARGET) }} />
       </Box>
       <Grid templateColumns="1fr auto" gap="1px 8px">
-        <Text color="soft">Loudest 400 ms</Text>
-        <Text textAlign="right">{momentary == null ? '–' : `${figure(momentary)} LUFS`}</Text>
-        <Text color="soft">Loudest 3 s</Text>
-        <Text textAlign="right">{shortTerm == null ? '–' : `${figure(shortTerm)} LUFS`}</Text>
-        <Text color="soft">True peak, {figure(HIGHEST_PEAK)} at most</Text>
+        <Text color="soft">{t('Loudest 400 ms')}</Text>
+        <Text textAlign="right">{momentary == null ? '–' : t('{figure} LUFS', { figure: figure(momentary) })}</Text>
+        <Text color="soft">{t('Loudest 3 s')}</Text>
+        <Text textAlign="right">{shortTerm == null ? '–' : t('{figure} LUFS', { figure: figure(shortTerm) })}</Text>
+        <Text color="soft">{t('True peak, {figure} at most', { figure: figure(HIGHEST_PEAK) })}</Text>
         <Text
           textAlign="right"
           color={truePeak != null && truePeak > HIGHEST_PEAK ? 'bad' : undefined}
           fontWeight={truePeak != null && truePeak > HIGHEST_PEAK ? '600' : undefined}
         >
-          {truePeak == null ? '–' : `${figure(truePeak)} dBTP`}
+          {truePeak == null ? '–' : t('{figure} dBTP', { figure: figure(truePeak) })}
         </Text>
       </Grid>
       {children}

@@ -1,6 +1,7 @@
 import { addSound, Refused } from '../api/client'
 import { useDocument } from '../stores/documentStore'
 import { usePlayback } from '../stores/playbackStore'
+import { t } from '../words/words'
 
 /** What a person may choose for a sound. */
 export const SOUND_FILES = 'audio/*,.wav,.flac,.mp3,.ogg,.oga,.m4a'
@@ -14,7 +15,7 @@ export async function withSound(
     const { hash, ...sound } = await addSound(file)
     await act(hash, sound)
   } catch (e) {
-    const refused = e instanceof Refused ? e : new Refused('The sound could not be sent.', 'Try again.')
+    const refused = e instanceof Refused ? e : new Refused(t('The sound could not be sent.'), t('Try again.'))
     useDocument.getState().refuse({ message: refused.message, remedy: refused.remedy })
   }
 }
@@ -31,7 +32,7 @@ export const addSoundLayer = (file: File) =>
           do: 'addLayer',
           layer: {
             id: '',
-            name: file.name.replace(/\.[^.]+$/, '') || 'Sound',
+            name: file.name.replace(/\.[^.]+$/, '') || t('Sound'),
             ...(frame > 0 ? { in: frame } : {}),
             content: { kind: 'sound', sound: hash },
           },

@@ -10,6 +10,7 @@ import { usePlayback } from './playbackStore'
 import { asWhole, offerWhole } from './wholeMotion'
 import { useSelection } from './selectionStore'
 import { useView, type Keying } from './viewStore'
+import { t } from '../words/words'
 
 interface OpenDocument {
   graphic: Graphic | null
@@ -140,7 +141,7 @@ export const useDocument = create<OpenDocument>((set, get) => ({
     // Sent before anything is drawn anew: the answer takes as long as the drawing does.
     const { connection, line } = get()
     if (line === 'removed') {
-      set({ refusal: { message: 'This graphic was removed.', remedy: 'Bring it back on the rack, and open it again.' } })
+      set({ refusal: { message: t('This graphic was removed.'), remedy: t('Bring it back on the rack, and open it again.') } })
       return false
     }
     const before = get().graphic

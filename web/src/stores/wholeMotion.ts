@@ -1,5 +1,6 @@
 import { keysOf, type Edit, type Graphic } from '../live/document'
 import { notes } from '../shell/notes'
+import { t } from '../words/words'
 
 const NOTE = 'whole-motion'
 
@@ -34,8 +35,8 @@ export function offerWhole(
   if (names.length === 0) return
   notes.create({
     id: NOTE,
-    description: `${names.join(', ')} moves by keyframes: it was keyed here, and drifts through the Hold.`,
+    description: t('{names} moves by keyframes: it was keyed here, and drifts through the Hold.', { names: names.join(', ') }),
     duration: 12_000,
-    action: { label: 'Move the whole motion', onClick: () => void Promise.resolve(undo()).then(() => again(asWhole(edit))) },
+    action: { label: t('Move the whole motion'), onClick: () => void Promise.resolve(undo()).then(() => again(asWhole(edit))) },
   })
 }

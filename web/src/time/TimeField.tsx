@@ -2,6 +2,7 @@ import { Input } from '@chakra-ui/react'
 import { useState } from 'react'
 import { api, data, Refused } from '../api/client'
 import { useDocument } from '../stores/documentStore'
+import { t } from '../words/words'
 
 interface Props {
   label: string
@@ -39,7 +40,7 @@ export function TimeField({ label, frames, from, width = '58px', rate: given, on
   return (
     <Input
       aria-label={label}
-      title={`${label}: frames, timecode 0:01:10, seconds 1.5s or 1/3s, +10`}
+      title={t('{label}: frames, timecode 0:01:10, seconds 1.5s or 1/3s, +10', { label })}
       size="xs"
       h="24px"
       w={width}

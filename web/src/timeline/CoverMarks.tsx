@@ -5,6 +5,7 @@ import { useParams } from 'react-router'
 import { api, data } from '../api/client'
 import { useDocument } from '../stores/documentStore'
 import type { TimeScale } from './timeScale'
+import { t } from '../words/words'
 
 /** How long a stinger has been left alone before every frame of it is looked at, ms. */
 const REST_MS = 1200
@@ -34,10 +35,10 @@ function Marks({ scale }: { scale: TimeScale }) {
   if (!cover)
     return (
       <Box role="note" position="absolute" right="6px" top="22px" fontSize="12px" color="bad" pointerEvents="none">
-        No frame hides everything
+        {t('No frame hides everything')}
       </Box>
     )
-  const says = `Hides everything from frame ${cover.from} to ${cover.to}; cut at ${cover.cut}`
+  const says = t('Hides everything from frame {from} to {to}; cut at {cut}', { from: cover.from, to: cover.to, cut: cover.cut })
   return (
     <>
       <Box
@@ -63,7 +64,7 @@ function Marks({ scale }: { scale: TimeScale }) {
         pointerEvents="none"
         style={{ left: scale.x(cover.cut + 0.5), transform: 'translateX(-50%)' }}
       >
-        Cut {cover.cut}
+        {t('Cut {cut}', { cut: cover.cut })}
       </Box>
     </>
   )

@@ -9,6 +9,7 @@ import { beats } from '../sound/soundStore'
 import { snapFrame, snapTargets } from './snapFrames'
 import { SNAP_PX, type TimeScale } from './timeScale'
 import { keysOf, type KeyPlace } from '../live/document'
+import { t } from '../words/words'
 
 interface Drag {
   keys: KeyPlace[]
@@ -58,10 +59,10 @@ export function KeyBracket({ scale }: { scale: TimeScale }) {
   const grip = (name: string, x: number, edge: number, anchor: number) => (
     <Box
       role="slider"
-      aria-label={`${name} end of the selected keyframes`}
+      aria-label={t('{name} end of the selected keyframes', { name })}
       aria-valuenow={edge}
       tabIndex={0}
-      title="Drag to spread or squeeze the selected keyframes in time"
+      title={t('Drag to spread or squeeze the selected keyframes in time')}
       position="absolute"
       top="24px"
       h="12px"
@@ -77,8 +78,8 @@ export function KeyBracket({ scale }: { scale: TimeScale }) {
   return (
     <Box ref={root} position="absolute" inset="0" pointerEvents="none">
       <Box position="absolute" top="29px" h="2px" bg="accent" style={{ left: scale.x(first), width: scale.x(last) - scale.x(first) }} />
-      {grip('Earlier', scale.x(first), first, last)}
-      {grip('Later', scale.x(last), last, first)}
+      {grip(t('Earlier'), scale.x(first), first, last)}
+      {grip(t('Later'), scale.x(last), last, first)}
     </Box>
   )
 }

@@ -15,6 +15,7 @@ import { useRow, useRows } from './rowState'
 import { ShapeEditor } from './ShapeEditor'
 import { Strip } from './Strip'
 import { NAMES_WIDTH, type TimeScale } from './timeScale'
+import { t } from '../words/words'
 
 const INDENT_PX = 14
 
@@ -80,7 +81,11 @@ export const LayerRow = memo(function LayerRow({ layer, depth, carrier, scale, c
                     </Box>
                     {keys > 1 && value.info.components.length > 0 && (
                       <Tool
-                        label={`${isShaped ? 'Close the shape of' : 'Shape'} ${label} of ${layer.name}`}
+                        label={t('{value} {label} of {name}', {
+                          value: isShaped ? t('Close the shape of') : t('Shape'),
+                          label,
+                          name: layer.name,
+                        })}
                         on={isShaped}
                         minW="24px"
                         h="22px"
@@ -101,7 +106,7 @@ export const LayerRow = memo(function LayerRow({ layer, depth, carrier, scale, c
       {isOpen && (
         <Box pl="38px" py="2px" fontSize="12px" color="soft" w={`${NAMES_WIDTH}px`} borderRight="1px solid" borderColor="line">
           <Box asChild textDecoration="underline">
-            <button onClick={() => show({ all: !all })}>{all ? 'Only values in use' : 'All values'}</button>
+            <button onClick={() => show({ all: !all })}>{all ? t('Only values in use') : t('All values')}</button>
           </Box>
         </Box>
       )}
@@ -180,12 +185,17 @@ const Names = memo(function Names({
       onDragLeave={() => onDropHere(null)}
       onDrop={drop}
     >
-      <Tool label={isOpen ? `Close ${name}` : `Open ${name}`} minW="24px" h="24px" onClick={() => show({ opened: !isOpen })}>
+      <Tool
+        label={isOpen ? t('Close {name}', { name }) : t('Open {name}', { name })}
+        minW="24px"
+        h="24px"
+        onClick={() => show({ opened: !isOpen })}
+      >
         {isOpen ? <ChevronDown size={13} /> : <ChevronRight size={13} />}
       </Tool>
       {isGroup && (
         <Tool
-          label={collapsed ? `Show what is in ${name}` : `Put away what is in ${name}`}
+          label={collapsed ? t('Show what is in {name}', { name }) : t('Put away what is in {name}', { name })}
           aria-expanded={!collapsed}
           minW="24px"
           h="24px"
@@ -208,7 +218,7 @@ const Names = memo(function Names({
           fontWeight={isGroup ? '600' : undefined}
         >
           <button
-            title={carrier ? `${name}, hangs from ${carrier}` : name}
+            title={carrier ? t('{name}, hangs from {carrier}', { name, carrier }) : name}
             onClick={choose}
             onDoubleClick={() => useRows.getState().rename(id)}
             aria-label={name}
@@ -216,7 +226,7 @@ const Names = memo(function Names({
             {name}
             {guide && (
               <Box as="span" color="soft" fontSize="12px">
-                {' · not in the file'}
+                {t(' · not in the file')}
               </Box>
             )}
             {carrier && <Box as="span" color="soft" fontSize="12px">{` ↳ ${carrier}`}</Box>}
@@ -224,7 +234,15 @@ const Names = memo(function Names({
         </Box>
       )}
       <Tool
-        label={isSound ? (hidden ? `Hear ${name}` : `Mute ${name}`) : hidden ? `Show ${name}` : `Hide ${name}`}
+        label={
+          isSound
+            ? hidden
+              ? t('Hear {name}', { name })
+              : t('Mute {name}', { name })
+            : hidden
+              ? t('Show {name}', { name })
+              : t('Hide {name}', { name })
+        }
         minW="24px"
         h="24px"
         opacity={hidden ? 1 : 0.55}
@@ -233,7 +251,7 @@ const Names = memo(function Names({
         {isSound ? hidden ? <VolumeX size={13} /> : <Volume2 size={13} /> : hidden ? <EyeOff size={13} /> : <Eye size={13} />}
       </Tool>
       <Tool
-        label={locked ? `Unlock ${name}` : `Lock ${name}`}
+        label={locked ? t('Unlock {name}', { name }) : t('Lock {name}', { name })}
         minW="24px"
         h="24px"
         opacity={locked ? 1 : 0.55}
@@ -257,7 +275,7 @@ function NameField({ id, name }: { id: string; name: string }) {
   return (
     <TextInput
       ref={field}
-      aria-label={`Name of ${name}`}
+      aria-label={t('Name of {name}', { name })}
       h="22px"
       flex="1"
       defaultValue={name}

@@ -8,6 +8,7 @@ import { LayerRow } from './LayerRow'
 import { treeRows } from './layerTree'
 import { useRows } from './rowState'
 import type { TimeScale } from './timeScale'
+import { t } from '../words/words'
 
 const ROW_PX = 26
 
@@ -34,13 +35,13 @@ export function LayerRows({ scale, choices, area }: Props) {
   if (layers.length === 0) {
     return (
       <Box p="18px" color="soft">
-        No layers yet. Add a plate, type or a picture above.
+        {t('No layers yet. Add a plate, type or a picture above.')}
       </Box>
     )
   }
   return (
     <LayerMenu>
-      <Box role="list" aria-label="Layers" position="relative" style={{ height: virtual.getTotalSize() }}>
+      <Box role="list" aria-label={t('Layers')} position="relative" style={{ height: virtual.getTotalSize() }}>
         {virtual.getVirtualItems().map((item) => {
           const { layer, depth } = rows[item.index]!
           return (

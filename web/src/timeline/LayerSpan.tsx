@@ -7,6 +7,7 @@ import { beats } from '../sound/soundStore'
 import { usePointerDrag } from '../shell/usePointerDrag'
 import { snapFrame, snapTargets } from './snapFrames'
 import { SNAP_PX, type TimeScale } from './timeScale'
+import { t } from '../words/words'
 
 type Part = 'in' | 'out' | 'whole'
 
@@ -59,12 +60,12 @@ export function LayerSpan({ layer, scale }: { layer: Layer; scale: TimeScale }) 
   const grip = (part: 'in' | 'out', x: number) => (
     <Box
       role="slider"
-      aria-label={part === 'in' ? `In point of ${layer.name}` : `Out point of ${layer.name}`}
+      aria-label={part === 'in' ? t('In point of {name}', { name: layer.name }) : t('Out point of {name}', { name: layer.name })}
       aria-valuenow={part === 'in' ? first : last}
       aria-valuemin={0}
       aria-valuemax={totalFrames(useDocument.getState().graphic!.phases) - 1}
       tabIndex={-1}
-      title={part === 'in' ? `In point: frame ${first}` : `Out point: frame ${last}`}
+      title={part === 'in' ? t('In point: frame {first}', { first }) : t('Out point: frame {last}', { last })}
       position="absolute"
       style={{ left: x, top: top - 2 }}
       h="9px"
@@ -86,8 +87,8 @@ export function LayerSpan({ layer, scale }: { layer: Layer; scale: TimeScale }) 
         pointerEvents="auto"
         cursor="grab"
         role="group"
-        aria-label={`Time of ${layer.name}`}
-        title={`Frames ${first} to ${last}. Drag to slide the layer in time`}
+        aria-label={t('Time of {name}', { name: layer.name })}
+        title={t('Frames {first} to {last}. Drag to slide the layer in time', { first, last })}
         data-testid="span"
         style={{ top, left: scale.x(first), width: Math.max(3, scale.x(last + 1) - scale.x(first)) }}
         {...bind('whole')}

@@ -2,6 +2,7 @@ import { Box } from '@chakra-ui/react'
 import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
 import type { TimeScale } from './timeScale'
+import { t } from '../words/words'
 
 /** The marked range, as a line with ends along the top of the ruler. */
 export function RangeMarks({ scale }: { scale: TimeScale }) {
@@ -16,7 +17,7 @@ export function RangeMarks({ scale }: { scale: TimeScale }) {
       borderTop="3px solid"
       borderColor="ink"
       pointerEvents="none"
-      title={`Range ${range[0]} to ${range[1]}`}
+      title={t('Range {range} to {range2}', { range: range[0], range2: range[1] })}
       data-testid="range"
       style={{ left: scale.x(range[0]), width: Math.max(4, scale.x(range[1] + 1) - scale.x(range[0])) }}
     />

@@ -7,6 +7,7 @@ import { rateOf } from '../time/timecode'
 import { usePointerDrag } from '../shell/usePointerDrag'
 import { CoverMarks } from './CoverMarks'
 import type { TimeScale } from './timeScale'
+import { t } from '../words/words'
 
 const HEIGHT = 40
 const LEAST_TICK_PX = 56
@@ -16,7 +17,7 @@ export function Ruler({ phases, rate, scale }: { phases: PhaseLengths; rate: str
   const [shown, setShown] = useState<PhaseLengths | null>(null)
   const p = shown ?? phases
   const starts = { arrive: 0, hold: p.arrive, leave: p.arrive + p.hold }
-  const names = { arrive: 'Arrive', hold: 'Hold', leave: 'Leave' }
+  const names = { arrive: t('Arrive'), hold: t('Hold'), leave: t('Leave') }
   return (
     <Box h={`${HEIGHT}px`} position="relative" borderBottom="1px solid" borderColor="line" overflow="hidden">
       {(['arrive', 'hold', 'leave'] as const).map((phase) => (
@@ -84,10 +85,10 @@ function PhaseEnd({ phase, name, phases, at, scale, onShow }: EndProps) {
   return (
     <Box
       role="slider"
-      aria-label={`End of ${name}`}
+      aria-label={t('End of {name}', { name })}
       aria-valuenow={phases[phase]}
       tabIndex={0}
-      title={`Drag to change ${name}`}
+      title={t('Drag to change {name}', { name })}
       position="absolute"
       top="0"
       h="20px"

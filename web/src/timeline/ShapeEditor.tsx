@@ -11,6 +11,7 @@ import { usePointerDrag } from '../shell/usePointerDrag'
 import { bezierOf, cssOf, type Handles } from './bezierText'
 import { NAMES_WIDTH, type TimeScale } from './timeScale'
 import { useTrace } from './useTrace'
+import { t } from '../words/words'
 
 const HEIGHT = 168
 const VALUE = { top: 14, bottom: 104 }
@@ -98,7 +99,7 @@ export function ShapeEditor({ layer, value, scale }: { layer: Layer; value: Plac
       borderBottom="1px solid"
       borderColor="line"
       data-shape
-      aria-label={`Shape of ${labelOf(value)} of ${layer.name}`}
+      aria-label={t('Shape of {labelOf} of {name}', { labelOf: labelOf(value), name: layer.name })}
       role="group"
     >
       <Box
@@ -113,7 +114,7 @@ export function ShapeEditor({ layer, value, scale }: { layer: Layer; value: Plac
         color="soft"
       >
         {parts.length > 1 && !bent && (
-          <Flex gap="3px" wrap="wrap" mb="8px" role="group" aria-label="Shape which part">
+          <Flex gap="3px" wrap="wrap" mb="8px" role="group" aria-label={t('Shape which part')}>
             {[null, ...parts.keys()].map((p) => (
               <Box
                 key={p ?? 'all'}
@@ -127,16 +128,16 @@ export function ShapeEditor({ layer, value, scale }: { layer: Layer; value: Plac
                 color={p === null ? 'ink' : colours[p]}
               >
                 <button aria-pressed={p === part} onClick={() => setPicked(p)}>
-                  {p === null ? 'together' : parts[p]}
+                  {p === null ? t('together') : parts[p]}
                 </button>
               </Box>
             ))}
           </Flex>
         )}
-        {bent && <Box mb="8px">A path: the handles shape the speed along it.</Box>}
-        <Box>Above: value. Drag the round handles; a long one makes a fast start and a slow crawl.</Box>
+        {bent && <Box mb="8px">{t('A path: the handles shape the speed along it.')}</Box>}
+        <Box>{t('Above: value. Drag the round handles; a long one makes a fast start and a slow crawl.')}</Box>
         <Box position="relative" mt="6px">
-          Below: speed, most {Number(fastest.toPrecision(3))} a frame
+          {t('Below: speed, most {Number} a frame', { Number: Number(fastest.toPrecision(3)) })}
         </Box>
       </Box>
       <Box flex="1" position="relative" overflow="hidden">
@@ -192,7 +193,10 @@ export function ShapeEditor({ layer, value, scale }: { layer: Layer; value: Plac
                     strokeWidth={2}
                     style={{ cursor: 'move' }}
                     role="button"
-                    aria-label={`Handle ${h === 0 ? 'after' : 'before'} frame ${h === 0 ? a.at : b.at}`}
+                    aria-label={t('Handle {value} frame {value2}', {
+                      value: h === 0 ? t('after') : t('before'),
+                      value2: h === 0 ? a.at : b.at,
+                    })}
                     {...bind({ from: a.at, to: b.at, handle: h, handles, feel: cssOf(handles) })}
                   />
                 </g>

@@ -13,6 +13,7 @@ import { LayerSpan } from './LayerSpan'
 import { SoundWave } from './SoundWave'
 import { snapFrame, snapTargets } from './snapFrames'
 import { SNAP_PX, type TimeScale } from './timeScale'
+import { t } from '../words/words'
 
 interface Props {
   layer: Layer
@@ -122,7 +123,10 @@ function DrawnStrip({ layer, addresses, own, scale }: Props) {
             chosen={places.some((p) => chosen.some((k) => same(k, p)))}
             small={!own}
             places={places}
-            label={`Keyframe at ${frame} of ${own ? `${own} of ${layer.name}` : layer.name}`}
+            label={t('Keyframe at {frame} of {value}', {
+              frame,
+              value: own ? t('{own} of {name}', { own, name: layer.name }) : layer.name,
+            })}
             drag={bind(places)}
             onDoubleClick={() => seek(frame)}
           />

@@ -15,6 +15,7 @@ import { RangeMarks } from './RangeMarks'
 import { Ruler } from './Ruler'
 import { NAMES_WIDTH, type TimeScale } from './timeScale'
 import { Transport } from './Transport'
+import { t } from '../words/words'
 
 const PAD = 14
 
@@ -90,22 +91,22 @@ export function Timeline({ choices }: { choices: Schemas['Choices'] }) {
   })
 
   return (
-    <Flex ref={root} as="section" aria-label="Timeline" direction="column" h="100%">
+    <Flex ref={root} as="section" aria-label={t('Timeline')} direction="column" h="100%">
       <Transport />
       <Flex ref={area} flexShrink={0}>
         <Flex w={`${NAMES_WIDTH}px`} flexShrink={0} borderRight="1px solid" borderColor="line" align="center" gap="2px" px="8px">
-          <Tool label="More time in view (Ctrl wheel)" disabled={zoom <= 1} onClick={() => zoomBy(1 / 1.6)}>
+          <Tool label={t('More time in view (Ctrl wheel)')} disabled={zoom <= 1} onClick={() => zoomBy(1 / 1.6)}>
             <ZoomOut size={14} />
           </Tool>
-          <Tool label="Look closer in time (Ctrl wheel)" onClick={() => zoomBy(1.6)}>
+          <Tool label={t('Look closer in time (Ctrl wheel)')} onClick={() => zoomBy(1.6)}>
             <ZoomIn size={14} />
           </Tool>
           <Text color="soft" fontSize="12px" flex="1" data-testid="timeline-zoom">
-            {zoom > 1.001 ? `${Math.round(zoom * 100)} %` : 'Whole time'}
+            {zoom > 1.001 ? `${Math.round(zoom * 100)} %` : t('Whole time')}
           </Text>
           {zoom > 1.001 && (
             <Box asChild fontSize="12px" textDecoration="underline" color="soft">
-              <button onClick={() => setView({ zoom: 1, offset: 0 })}>Show all</button>
+              <button onClick={() => setView({ zoom: 1, offset: 0 })}>{t('Show all')}</button>
             </Box>
           )}
         </Flex>

@@ -24,19 +24,20 @@ import { totalFrames } from '../live/document'
 import { Choice, Tool } from '../shell/controls'
 import { TimeField } from '../time/TimeField'
 import { rateOf, timecode } from '../time/timecode'
+import { t } from '../words/words'
 
 const loops: { value: Loop; label: string }[] = [
-  { value: 'all', label: 'Repeat all' },
-  { value: 'phase', label: 'Repeat phase' },
-  { value: 'range', label: 'Repeat range' },
-  { value: 'once', label: 'Play once' },
+  { value: 'all', label: t('Repeat all') },
+  { value: 'phase', label: t('Repeat phase') },
+  { value: 'range', label: t('Repeat range') },
+  { value: 'once', label: t('Play once') },
 ]
 
 const speeds = [
-  { value: '0.25', label: '¼ speed' },
-  { value: '0.5', label: '½ speed' },
-  { value: '1', label: 'Real time' },
-  { value: '2', label: '2 × speed' },
+  { value: '0.25', label: t('¼ speed') },
+  { value: '0.5', label: t('½ speed') },
+  { value: '1', label: t('Real time') },
+  { value: '2', label: t('2 × speed') },
 ]
 
 /** Playing, stepping, and where the playhead is, in frames and timecode together; and what a change at the playhead does. */
@@ -50,24 +51,24 @@ export function Transport() {
   const rate = useDocument((s) => s.graphic!.rate)
   return (
     <Flex h="34px" flexShrink={0} align="center" gap="2px" px="10px" borderBottom="1px solid" borderColor="line" whiteSpace="nowrap">
-      <Tool label="First frame (Home)" onClick={() => step(-frame)}>
+      <Tool label={t('First frame (Home)')} onClick={() => step(-frame)}>
         <ChevronFirst size={15} />
       </Tool>
-      <Tool label="One frame back (,)" onClick={() => step(-1)}>
+      <Tool label={t('One frame back (,)')} onClick={() => step(-1)}>
         <StepBack size={14} />
       </Tool>
-      <Tool label={playing ? 'Stop (Space)' : 'Play (Space)'} on={playing} onClick={() => toggle()}>
+      <Tool label={playing ? t('Stop (Space)') : t('Play (Space)')} on={playing} onClick={() => toggle()}>
         {playing ? <Pause size={15} /> : <Play size={15} />}
       </Tool>
-      <Tool label="One frame on (.)" onClick={() => step(1)}>
+      <Tool label={t('One frame on (.)')} onClick={() => step(1)}>
         <StepForward size={14} />
       </Tool>
-      <Tool label="Last frame (End)" onClick={() => step(last - frame)}>
+      <Tool label={t('Last frame (End)')} onClick={() => step(last - frame)}>
         <ChevronLast size={15} />
       </Tool>
       {hasSound && (
         <Tool
-          label={muted ? 'Sound is off on this bench; the file has it' : 'Turn the sound off on this bench'}
+          label={muted ? t('Sound is off on this bench; the file has it') : t('Turn the sound off on this bench')}
           on={muted}
           onClick={() => useSounds.getState().toggleMuted()}
         >
@@ -75,27 +76,27 @@ export function Transport() {
         </Tool>
       )}
       <Box w="112px">
-        <Choice label="What playing repeats" value={loop} options={loops} onChange={(e) => repeat(e.target.value as Loop)} />
+        <Choice label={t('What playing repeats')} value={loop} options={loops} onChange={(e) => repeat(e.target.value as Loop)} />
       </Box>
       <Box w="94px">
-        <Choice label="Speed" value={String(speed)} options={speeds} onChange={(e) => setSpeed(Number(e.target.value))} />
+        <Choice label={t('Speed')} value={String(speed)} options={speeds} onChange={(e) => setSpeed(Number(e.target.value))} />
       </Box>
-      <Tool label="Range starts here (I)" onClick={() => mark('start')}>
+      <Tool label={t('Range starts here (I)')} onClick={() => mark('start')}>
         <SquareArrowRight size={14} />
       </Tool>
-      <Tool label="Range ends here (O)" onClick={() => mark('end')}>
+      <Tool label={t('Range ends here (O)')} onClick={() => mark('end')}>
         <SquareArrowLeft size={14} />
       </Tool>
       {range && (
-        <Tool label={`Forget the range ${range[0]} to ${range[1]}`} onClick={forgetRange}>
+        <Tool label={t('Forget the range {range} to {range2}', { range: range[0], range2: range[1] })} onClick={forgetRange}>
           <X size={13} />
         </Tool>
       )}
       <Box ml="8px" data-testid="frame" data-frame={frame}>
-        <TimeField label="Playhead" frames={frame} strong width="62px" onChange={(f) => step(f - frame)} />
+        <TimeField label={t('Playhead')} frames={frame} strong width="62px" onChange={(f) => step(f - frame)} />
       </Box>
       <Text color="soft" ml="4px">
-        of {last}
+        {t('of {last}', { last })}
       </Text>
       <Text ml="8px" fontWeight="600" fontSize="15px" data-testid="timecode">
         {timecode(frame, rate)}
@@ -103,7 +104,7 @@ export function Transport() {
       <Box flex="1" />
       {keys.length > 0 && (
         <Text color="soft" fontSize="12px">
-          {keys.length === 1 ? '1 keyframe' : `${keys.length} keyframes`}
+          {t('{count, plural, one {# keyframe} other {# keyframes}}', { count: keys.length })}
         </Text>
       )}
       <KeyingSwitch />
@@ -116,13 +117,13 @@ export function Transport() {
 function KeyingSwitch() {
   const { keying } = usePick(useView, 'keying')
   const ways: { value: Keying; label: string; title: string }[] = [
-    { value: 'playhead', label: 'Key at playhead', title: 'A change writes a keyframe at the playhead, if the value has any (K)' },
-    { value: 'whole', label: 'Move whole', title: 'A change moves the whole value with all its keyframes (K)' },
+    { value: 'playhead', label: t('Key at playhead'), title: t('A change writes a keyframe at the playhead, if the value has any (K)') },
+    { value: 'whole', label: t('Move whole'), title: t('A change moves the whole value with all its keyframes (K)') },
   ]
   return (
     <Flex
       role="group"
-      aria-label="Keying"
+      aria-label={t('Keying')}
       ml="10px"
       border="1px solid"
       borderColor={keying === 'whole' ? 'bad' : 'line'}
@@ -161,12 +162,14 @@ function Rate() {
       w="148px"
       textAlign="right"
       data-testid="reached"
-      title="Frames really shown per second, and frames left out to keep time"
+      title={t('Frames really shown per second, and frames left out to keep time')}
     >
-      {playing && reached > 0 ? `${reached.toFixed(1)} of ${Number(rate.toFixed(2))} fps` : `${Number(rate.toFixed(3))} fps`}
+      {playing && reached > 0
+        ? t('{reached} of {Number} fps', { reached: reached.toFixed(1), Number: Number(rate.toFixed(2)) })
+        : t('{Number} fps', { Number: Number(rate.toFixed(3)) })}
       {skipped > 0 && (
         <Box as="span" color="bad">
-          {` · ${skipped} skipped`}
+          {t(' · {skipped} skipped', { skipped })}
         </Box>
       )}
     </Text>

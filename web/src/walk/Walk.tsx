@@ -8,6 +8,7 @@ import { useDocument } from '../stores/documentStore'
 import { usePlayback } from '../stores/playbackStore'
 import { steps } from './steps'
 import { useWalk } from './walkStore'
+import { t } from '../words/words'
 
 /** How often it is looked whether a file is done, ms. */
 const LOOK_MS = 1500
@@ -24,7 +25,7 @@ export function Walk() {
   return (
     <Box
       as="aside"
-      aria-label="First walk"
+      aria-label={t('First walk')}
       position="fixed"
       left="16px"
       bottom="16px"
@@ -38,7 +39,7 @@ export function Walk() {
       p="12px"
     >
       <Text fontSize="12px" color="soft">
-        Step {step + 1} of {steps.length}
+        {t('Step {step} of {count}', { step: step + 1, count: steps.length })}
       </Text>
       <Text fontWeight="600" aria-live="polite">
         {current.title}
@@ -48,13 +49,13 @@ export function Walk() {
       </Text>
       <Flex gap="6px" mt="10px">
         <Button size="xs" variant="outline" borderColor="line" disabled={step === 0} onClick={back}>
-          Back
+          {t('Back')}
         </Button>
         <Button size="xs" variant="outline" borderColor="line" onClick={() => next(steps.length)}>
-          {step === steps.length - 1 ? 'Done' : 'Skip this step'}
+          {step === steps.length - 1 ? t('Done') : t('Skip this step')}
         </Button>
         <Button size="xs" variant="ghost" onClick={end}>
-          Leave the walk
+          {t('Leave the walk')}
         </Button>
       </Flex>
     </Box>
@@ -88,7 +89,7 @@ export function WalkOffer() {
   return (
     <Flex
       as="section"
-      aria-label="First walk"
+      aria-label={t('First walk')}
       align="center"
       gap="10px"
       mb="18px"
@@ -98,12 +99,12 @@ export function WalkOffer() {
       borderColor="line"
       borderRadius="8px"
     >
-      <Text flex="1">New here? Make a lower third and hand it off, in five steps.</Text>
+      <Text flex="1">{t('New here? Make a lower third and hand it off, in five steps.')}</Text>
       <Button size="xs" bg="accent" color="accentInk" onClick={begin}>
-        Show me
+        {t('Show me')}
       </Button>
       <Button size="xs" variant="ghost" onClick={end}>
-        Not now
+        {t('Not now')}
       </Button>
     </Flex>
   )

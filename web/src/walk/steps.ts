@@ -1,4 +1,5 @@
 import type { Graphic } from '../live/document'
+import { t } from '../words/words'
 
 /** What the walk can see of where somebody is. */
 export interface Place {
@@ -26,28 +27,36 @@ const motion = (graphic: Graphic | null) =>
 /** A real lower third, from nothing to a file. */
 export const steps: Step[] = [
   {
-    title: 'Make a graphic',
-    says: 'Press New graphic, choose the lower third among the moving pictures, and press Make it. Its size and rate can be read off your footage.',
+    title: t('Make a graphic'),
+    says: t(
+      'Press New graphic, choose the lower third among the moving pictures, and press Make it. Its size and rate can be read off your footage.',
+    ),
     done: ({ path }) => path.startsWith('/bench/'),
   },
   {
-    title: 'Write a name',
-    says: 'On the stage, press twice on the name, type another one, and press Escape. The plate behind it follows.',
+    title: t('Write a name'),
+    says: t('On the stage, press twice on the name, type another one, and press Escape. The plate behind it follows.'),
     done: ({ graphic, before }) => graphic !== null && before !== null && words(graphic) !== words(before),
   },
   {
-    title: 'Bring it on',
-    says: 'Select a layer, go to Motion at the right, and rest on an arrival to see it. A press writes its keyframes, which are beads on the timeline.',
+    title: t('Bring it on'),
+    says: t(
+      'Select a layer, go to Motion at the right, and rest on an arrival to see it. A press writes its keyframes, which are beads on the timeline.',
+    ),
     done: ({ graphic, before }) => graphic !== null && before !== null && motion(graphic) !== motion(before),
   },
   {
-    title: 'Play it',
-    says: 'Press Space. Arrive, Hold and Leave are the three tints above the timeline; drag the border of Hold to make it longer or shorter.',
+    title: t('Play it'),
+    says: t(
+      'Press Space. Arrive, Hold and Leave are the three tints above the timeline; drag the border of Hold to make it longer or shorter.',
+    ),
     done: ({ playing }) => playing,
   },
   {
-    title: 'Hand it off',
-    says: 'Press Hand off at the top right, choose where the file goes, and start it. The proof says that the file is what you see here.',
+    title: t('Hand it off'),
+    says: t(
+      'Press Hand off at the top right, choose where the file goes, and start it. The proof says that the file is what you see here.',
+    ),
     done: ({ files }) => files > 0,
   },
 ]

@@ -1,0 +1,47 @@
+using System.Collections.Immutable;
+using Hang.Core.Arrivals;
+using Hang.Core.Contents;
+using Hang.Core.Documents;
+using Hang.Core.Effects;
+using Hang.Core.Handoff;
+using Hang.Core.Layers;
+using Hang.Core.Masks;
+using Hang.Core.Motion;
+using Hang.Core.Values;
+
+namespace Hang.Server.Rack;
+
+/// <summary>What the core calls its things, in English: what the bench shows of it and a language must have words for. The front end's list of them is printed from this.</summary>
+public static class CoreTexts
+{
+    /// <summary>Titles, labels and meanings of contents, effects, masks, values, arrivals, feels, kinds of files and places, each once, in order.</summary>
+    public static ImmutableSortedSet<string> All()
+    {
+        ImmutableArray<(string Title, string Meaning, ImmutableArray<ValueSpec> Values)> modules =
+        [
+            .. Modules<ContentKind>.All.Select(k => (k.Title, k.Meaning, k.Values)),
+            .. Modules<EffectKind>.All.Select(k => (k.Title, k.Meaning, k.Values)),
+            .. Modules<MaskKind>.All.Select(k => (k.Title, k.Meaning, k.Values)),
+            ("", "", LayerValues.Module.Values),
+        ];
+        var values = modules.SelectMany(m => m.Values).ToList();
+        IEnumerable<string> texts =
+        [
+            .. modules.SelectMany(m => new[] { m.Title, m.Meaning }),
+            .. values.SelectMany(v => new[] { v.Label, v.Meaning, v.Part }),
+            .. values.SelectMany(v => v.Kind.Options).Concat(Enum.GetValues<BlendMode>().Select(JsonName.Of)).Select(InWords),
+            .. ArrivalSpec.All.Select(a => a.Title),
+            .. NamedFeels.All.Select(f => f.Name),
+            .. FileKinds.All.SelectMany(k => new[] { k.Name, k.Note }),
+            .. Destination.All.Select(d => d.Name),
+        ];
+        return texts.Where(t => t.Length > 1).ToImmutableSortedSet(StringComparer.Ordinal);
+    }
+
+    /// <summary>A name such as "softLight" as it is shown: "Soft light".</summary>
+    private static string InWords(string name)
+    {
+        var words = string.Concat(name.Select(c => char.IsAsciiLetterUpper(c) ? $" {char.ToLowerInvariant(c)}" : $"{c}"));
+        return words.Length == 0 ? "" : char.ToUpperInvariant(words[0]) + words[1..];
+    }
+}

@@ -1,0 +1,68 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { expect, test, type Page } from '@playwright/test'
+import { HangServer } from './server'
+
+const server = new HangServer(5355)
+test.beforeAll(() => server.start())
+test.afterAll(() => server.stop())
+
+const german = JSON.parse(readFileSync(join(import.meta.dirname, '../../web/src/words/de.json'), 'utf8')) as Record<string, string>
+
+/** Texts that are other words in German and no German words besides: none of them may be read or heard. */
+const english = new Set(Object.entries(german).flatMap(([text, other]) => (text !== other && !Object.values(german).includes(text) && !text.includes('{') ? [text] : [])))
+
+/** Everything on the page that is read or heard. */
+const texts = (page: Page) =>
+  page.evaluate(() => {
+    const found: string[] = []
+    const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_ELEMENT | NodeFilter.SHOW_TEXT)
+    for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+      if (node instanceof Element) found.push(...['aria-label', 'title', 'placeholder', 'alt', 'data-hint'].map((a) => node.getAttribute(a) ?? ''))
+      else if (!(node.parentElement instanceof HTMLScriptElement || node.parentElement instanceof HTMLStyleElement)) found.push(node.textContent ?? '')
+    }
+    return found.map((t) => t.trim()).filter((t) => t !== '')
+  })
+
+/** Names in the demo that are English words too. */
+const names = new Set(['Lower third', 'Title', 'Logo sting', 'Callout', 'Stinger', 'Countdown', 'Credits', 'Chart', 'Name', 'Words', 'Picture', 'Plate', 'Type', 'Hook', 'Ring', 'Label', 'Labels', 'Detail', 'Look'])
+
+async function speaksGerman(page: Page) {
+  expect((await texts(page)).filter((t) => english.has(t) && !names.has(t))).toEqual([])
+}
+
+test('another language is chosen, and every screen speaks it', async ({ page }) => {
+  await page.goto(server.url)
+  await page.getByRole('button', { name: 'Say who you are, so that others know' }).click()
+  await page.getByRole('combobox', { name: 'Language' }).selectOption('Deutsch')
+  await expect(page.getByRole('button', { name: 'Neue Grafik' })).toBeVisible()
+  await expect(page.locator('html')).toHaveAttribute('lang', 'de')
+  await expect(page.getByText('10 Grafiken')).toBeVisible()
+  await speaksGerman(page)
+  await page.getByRole('button', { name: 'Neue Grafik' }).click()
+  await expect(page.getByRole('dialog')).toContainText('Nichts')
+  await speaksGerman(page)
+  const id = await server.demoGraphic()
+  await page.goto(`${server.url}/bench/${id}?at=hold`)
+  await expect(page.getByRole('img', { name: 'Bühne' })).toHaveAttribute('data-frame', /\d+/)
+  await expect(page.getByText('Gesichert')).toBeVisible()
+  await speaksGerman(page)
+  await page.getByRole('button', { name: 'Name', exact: true }).click()
+  await expect(page.getByText('Schriftart')).toBeVisible()
+  await speaksGerman(page)
+  await page.getByRole('tab', { name: 'Bewegung' }).click()
+  await speaksGerman(page)
+  for (const screen of [`/desk/${id}`, `/handoff/${id}`, `/roster/${id}`, '/line', '/desk']) {
+    await page.goto(server.url + screen)
+    await page.waitForLoadState('networkidle')
+    await speaksGerman(page)
+  }
+})
+
+test('the language of the browser is spoken where none was chosen', async ({ browser }) => {
+  const context = await browser.newContext({ locale: 'de-AT' })
+  const page = await context.newPage()
+  await page.goto(server.url)
+  await expect(page.getByRole('button', { name: 'Neue Grafik' })).toBeVisible()
+  await context.close()
+})
