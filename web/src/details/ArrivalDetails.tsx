@@ -127,7 +127,7 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
         </Flex>
         <NumberField
           label={t('Distance; 0 for its own')}
-          prefix="distance"
+          prefix={t('distance')}
           value={settings.distance ?? 0}
           min={0}
           max={10000}
@@ -150,7 +150,7 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
         <Grid templateColumns="1fr 1fr" gap="4px" mb="4px">
           <NumberField
             label={t('Frames from layer to layer')}
-            prefix="next layer"
+            prefix={t('next layer')}
             value={settings.every}
             digits={0}
             min={0}

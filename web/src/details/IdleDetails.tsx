@@ -73,7 +73,7 @@ export function IdleDetails({ layer }: { layer: Layer }) {
             />
             <NumberField
               label={t('Cycles')}
-              prefix="cycles"
+              prefix={t('cycles')}
               value={m.cycles}
               digits={0}
               min={1}
@@ -82,7 +82,7 @@ export function IdleDetails({ layer }: { layer: Layer }) {
             />
             <NumberField
               label={t('Phase, per cent of a cycle')}
-              prefix="phase"
+              prefix={t('phase')}
               value={(m.phase ?? 0) * 100}
               min={0}
               max={100}
@@ -92,7 +92,7 @@ export function IdleDetails({ layer }: { layer: Layer }) {
             {m.kind === 'tremble' && (
               <NumberField
                 label={t('Seed')}
-                prefix="seed"
+                prefix={t('seed')}
                 value={m.seed ?? 1}
                 digits={0}
                 min={0}

@@ -76,7 +76,7 @@ export function PieceControls({
         <Flex gap="4px" mb="4px">
           <NumberField
             label={t('Frames from piece to piece')}
-            prefix="next after"
+            prefix={t('next after')}
             value={stagger.every}
             digits={0}
             min={0}
@@ -86,7 +86,7 @@ export function PieceControls({
           {stagger.order === 'shuffled' && (
             <NumberField
               label={t('Seed of the order')}
-              prefix="seed"
+              prefix={t('seed')}
               value={stagger.seed ?? 1}
               digits={0}
               min={0}

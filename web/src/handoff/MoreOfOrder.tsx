@@ -151,7 +151,7 @@ export function MoreOfOrder({ order, chosen, colourways, hasSound, usual, siblin
           <Box w="150px">
             <NumberField
               label={t('Priority')}
-              prefix="Priority"
+              prefix={t('Priority')}
               value={order.priority ?? 0}
               digits={0}
               min={-9}

@@ -116,7 +116,7 @@ export function OrderForm({ graphic, kinds, start, order, setOrder, siblings, al
         {!still && (
           <NumberField
             label={t('To frame')}
-            prefix="To"
+            prefix={t('To')}
             value={to}
             digits={0}
             min={0}

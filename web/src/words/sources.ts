@@ -7,7 +7,7 @@ import ts from 'typescript'
 const own = /\.test\.tsx?$|\.gen\.ts$|schema\.d\.ts$|^(painter|measure|words)\//
 
 /** Attributes that people read or hear. */
-const read = new Set(['label', 'title', 'aria-label', 'placeholder', 'done', 'alt', 'data-hint'])
+const read = new Set(['label', 'title', 'aria-label', 'placeholder', 'done', 'alt', 'data-hint', 'prefix'])
 
 export interface Found {
   /** Where it is, as file:line. */
