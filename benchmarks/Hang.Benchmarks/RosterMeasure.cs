@@ -26,10 +26,10 @@ internal static class RosterMeasure
         async Task RowAsync(int row, string name, Overlap overlap)
         {
             var path = Path.Combine(folder.FullName, $"{name}{row}.mov");
-            await overlap.RunAsync(() => Renderer.RenderAsync(rows[row], plan, graphic.Pictures, path, "a"), async () =>
+            await overlap.RunAsync(() => Renderer.RenderAsync(rows[row], plan, graphic.Pictures, path, "a"), () => Prover.ProveAsync(rows[row], plan, graphic.Pictures, path), _ =>
             {
-                await Prover.ProveAsync(rows[row], plan, graphic.Pictures, path);
                 File.Delete(path);
+                return Task.CompletedTask;
             });
         }
         async Task AloneAsync(int row, string name)

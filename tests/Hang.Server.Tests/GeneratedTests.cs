@@ -18,4 +18,8 @@ public class GeneratedTests
     [Fact]
     public void TheFrontEndKnowsWhatTheCoreCallsItsThings() =>
         Generated.Check("web/src/words/core.gen.json", JsonSerializer.Serialize(CoreTexts.All(), Plain) + "\n");
+
+    [Fact]
+    public void TheFrontEndKnowsEverySentenceThatTheSourceCanSay() =>
+        Generated.Check("web/src/words/sentences.gen.json", JsonSerializer.Serialize(Sentences.All().Except(CoreTexts.All()), Plain) + "\n");
 }

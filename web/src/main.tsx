@@ -9,7 +9,8 @@ import { speak } from './words/words'
 applyRoom()
 const language = languageHere()
 document.documentElement.lang = language
-speak(language, await textsOf(language))
+const { texts, sentences } = await textsOf(language)
+speak(language, texts, sentences)
 // Only now: texts beside the screens are made when their modules are.
 const { App } = await import('./App')
 

@@ -57,9 +57,10 @@ internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string fo
             var path = Free(name, notes.GetValueOrDefault(name)?.Version ?? 0, out var version);
             var (evaluator, seconds) = (new Evaluator(filled, TypeShaper.Shipped), 0.0);
             // The names of those under way are taken, though they are noted only when they are proved.
-            await overlap.RunAsync(async () => seconds = await RenderAsync(row, evaluator, path, name, cancel), async () =>
+            await overlap.RunAsync(async () => seconds = await RenderAsync(row, evaluator, path, name, cancel), () => ProveAsync(evaluator, path, cancel), async proof =>
             {
-                holds &= await ProveAsync(row, evaluator, path, name, seconds, cancel);
+                Tell(row, evaluator, path, name, seconds, proof);
+                holds &= proof is null or { Holds: true };
                 notes[name] = new(Path.GetFileName(path), made, version);
                 await File.WriteAllTextAsync(Path.Combine(folder, Notes), JsonSerializer.Serialize(notes, ReportJson.Options), cancel);
             });
@@ -88,16 +89,16 @@ internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string fo
         return watch.Elapsed.TotalSeconds;
     }
 
-    /// <summary>Proves a row's file where that was asked for, and tells of it.</summary>
-    /// <returns>True when it is what was meant.</returns>
-    private async Task<bool> ProveAsync(int row, Evaluator evaluator, string path, string name, double seconds, CancellationToken cancel)
+    /// <summary>Proves a row's file where that was asked for.</summary>
+    private async Task<Proof?> ProveAsync(Evaluator evaluator, string path, CancellationToken cancel) =>
+        proves ? (await Prover.ProveAsync(evaluator, PlanOf(evaluator.Graphic), file.Pictures, path, sounds: file.Sounds, cancel: cancel)).Proof : null;
+
+    private void Tell(int row, Evaluator evaluator, string path, string name, double seconds, Proof? proof)
     {
         var own = PlanOf(evaluator.Graphic);
-        var proof = proves ? (await Prover.ProveAsync(evaluator, own, file.Pictures, path, sounds: file.Sounds, cancel: cancel)).Proof : null;
         Console.WriteLine(saysJson
             ? JsonSerializer.Serialize(new { row = row + 1, name, file = path, frames = own.Frames, seconds, holds = proof?.Holds, verdict = proof?.Verdict })
             : $"{path}: {own.Frames} frames in {seconds.ToString("0.0", CultureInfo.InvariantCulture)} s{(proof is null ? "" : $". {proof.Verdict}")}");
-        return proof is null or { Holds: true };
     }
 
     /// <summary>A row whose Hold is longer is longer, where no range was asked for.</summary>

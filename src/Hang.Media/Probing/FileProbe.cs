@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.Json;
 using Hang.Core;
@@ -12,10 +13,33 @@ namespace Hang.Media.Probing;
 public sealed record FileProbe(
     string Codec, string Tag, string PixelFormat, int Width, int Height, string Rate, int Frames, string Matrix, string Transfer, string Primaries, string Range)
 {
+    // A proof asks for the same file twice, at the same time.
+    private static readonly Lock Door = new();
+    private static (string Which, Task<FileProbe> Probe)? last;
+
+    /// <summary>Where the samples of that stream lie, in order.</summary>
+    internal ImmutableArray<SamplePlace> Places { get; private init; } = [];
+
     /// <exception cref="ProblemException">The file cannot be read as video.</exception>
     public static async Task<FileProbe> ReadAsync(string path, CancellationToken cancel = default)
     {
-        var output = await FfmpegProcess.RunAsync("ffprobe", ["-v", "error", "-select_streams", "v:0", "-count_packets", "-show_streams", "-of", "json", path], cancel);
+        var file = new FileInfo(path);
+        var which = $"{file.FullName} {(file.Exists ? file.Length : 0)} {file.LastWriteTimeUtc.Ticks}";
+        Task<FileProbe> probing;
+        lock (Door)
+        {
+            if (last is not { } kept || kept.Which != which || kept.Probe.IsFaulted || kept.Probe.IsCanceled)
+            {
+                last = kept = (which, AskAsync(path, cancel));
+            }
+            probing = kept.Probe;
+        }
+        return await probing;
+    }
+
+    private static async Task<FileProbe> AskAsync(string path, CancellationToken cancel)
+    {
+        var output = await FfmpegProcess.RunAsync("ffprobe", ["-v", "error", "-select_streams", "v:0", "-count_packets", "-show_entries", "stream:packet=pos,size", "-of", "json", path], cancel);
         using var json = JsonDocument.Parse(output);
         if (!json.RootElement.TryGetProperty("streams", out var streams) || streams.GetArrayLength() == 0)
         {
@@ -26,7 +50,10 @@ public sealed record FileProbe(
         int Number(string name) => int.TryParse(Text(name), NumberStyles.Integer, CultureInfo.InvariantCulture, out var n) ? n : 0;
         return new(
             Text("codec_name"), Text("codec_tag_string"), Text("pix_fmt"), Number("width"), Number("height"), Text("r_frame_rate"),
-            Number("nb_read_packets"), Text("color_space"), Text("color_transfer"), Text("color_primaries"), Text("color_range"));
+            Number("nb_read_packets"), Text("color_space"), Text("color_transfer"), Text("color_primaries"), Text("color_range"))
+        {
+            Places = json.RootElement.TryGetProperty("packets", out var packets) ? [.. packets.EnumerateArray().Select(SamplePlace.Of).OfType<SamplePlace>()] : [],
+        };
     }
 
     /// <summary>True when the pixel format has an alpha plane.</summary>

@@ -1,5 +1,5 @@
 using System.Globalization;
-using Hang.Media.Encoding;
+using System.Text.Json;
 
 namespace Hang.Media.Probing;
 
@@ -9,13 +9,11 @@ namespace Hang.Media.Probing;
 internal readonly record struct SamplePlace(long At, int Size)
 {
     /// <exception cref="Core.ProblemException">The file cannot be read as video.</exception>
-    public static async Task<IReadOnlyList<SamplePlace>> ReadAsync(string path, CancellationToken cancel)
-    {
-        var output = await FfmpegProcess.RunAsync("ffprobe", ["-v", "error", "-select_streams", "v:0", "-show_entries", "packet=pos,size", "-of", "csv=p=0", path], cancel);
-        return
-        [
-            .. System.Text.Encoding.UTF8.GetString(output).Split('\n', StringSplitOptions.RemoveEmptyEntries).Select(l => l.Split(',')).Where(p => p.Length >= 2)
-                .Select(p => new SamplePlace(long.Parse(p[1], CultureInfo.InvariantCulture), int.Parse(p[0], CultureInfo.InvariantCulture))),
-        ];
-    }
+    public static async Task<IReadOnlyList<SamplePlace>> ReadAsync(string path, CancellationToken cancel) => (await FileProbe.ReadAsync(path, cancel)).Places;
+
+    /// <summary>A packet as ffprobe writes it; null for one that lies nowhere.</summary>
+    public static SamplePlace? Of(JsonElement packet) => Number(packet, "pos") is { } at && Number(packet, "size") is { } size ? new(at, (int)size) : null;
+
+    private static long? Number(JsonElement packet, string name) =>
+        packet.TryGetProperty(name, out var value) && long.TryParse(value.GetString(), NumberStyles.None, CultureInfo.InvariantCulture, out var number) ? number : null;
 }

@@ -90,7 +90,9 @@ internal sealed class Comparison(HandoffPlan plan, int width, int height, Pictur
         // The first few are shown; those that begin at the same time may be some more.
         var isShown = tolerance.Refuses(error) && Interlocked.Increment(ref sides) <= Proof.MostShown + Workers;
         var side = isShown ? ProofPictures.SideBySide(meant.Pixels.ToArray(), frame.ToRgba(), width, height) : null;
-        var strip = places.Where(stripAt.Contains).Select(_ => frame.ToRgba()).ToImmutableArray();
+        // One picture, however often it is shown.
+        var shown = places.Any(stripAt.Contains) ? frame.ToRgba() : null;
+        var strip = places.Where(stripAt.Contains).Select(_ => shown!).ToImmutableArray();
         var rim = strip.IsEmpty || !plan.HasAlpha ? null : RimError.Of(meant.Pixels, strip[0], width, plan.FrameAt(first), plan.Premultiplied);
         var picture = rim is { Error: >= 1 } ? ProofPictures.Rim(meant.Pixels.ToArray(), strip[0], width, height, rim, plan.Premultiplied) : null;
         free.Add(meant);

@@ -5,6 +5,7 @@ using System.Threading.Channels;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Media.Kinds;
+using Hang.Media.Probing;
 using Hang.Media.Rendering;
 using Hang.Media.Sounds;
 using Hang.Paint.Pictures;
@@ -36,7 +37,8 @@ public static class Prover
         var delivery = Delivery.Of(evaluator.Graphic, plan, NameCard.Of(evaluator.Graphic, plan, evaluator.Graphic.Name), path, "");
         var (width, height) = (delivery.Width, delivery.Height);
         var kind = MediaKinds.Of(plan.Kind);
-        var facts = new List<ProofFact>(await kind.FactsAsync(delivery, cancel));
+        // What is said of the file is asked for while it is decoded.
+        var asked = kind.FactsAsync(delivery, cancel);
         var tolerance = ProofTolerance.For(plan.Kind);
         var (found, compared) = await BySlicesAsync(evaluator, plan, delivery, pictures, kind, tolerance, progress, cancel)
             ?? await ByFramesAsync(evaluator, plan, delivery, pictures, kind, tolerance, progress, cancel);
@@ -48,6 +50,7 @@ public static class Prover
         {
             (least, greatest) = (Math.Min(least, c.Least), Math.Max(greatest, c.Greatest));
         }
+        var facts = new List<ProofFact>(await asked);
         facts.Insert(0, ProofFact.Of("number of frames", plan.Frames, found));
         facts.Add(plan.HasAlpha
             ? new("alpha range", "within 0 to 255", string.Create(CultureInfo.InvariantCulture, $"{least:0} to {greatest:0}"), true)
@@ -82,10 +85,11 @@ public static class Prover
             return null;
         }
         SliceComparison? slices = null;
+        var places = SamplePlace.ReadAsync(delivery.Path, cancel);
         try
         {
             var found = await AlignAsync(
-                evaluator, plan, SampleReader.RunsAsync(delivery.Path, cancel), async (scene, sample, first, times) =>
+                evaluator, plan, SampleReader.RunsAsync(delivery.Path, places, cancel), async (scene, sample, first, times) =>
                 {
                     slices ??= SliceComparison.Begin(plan, delivery, pictures, look, sample) ?? throw new InvalidDataException("The file is made otherwise.");
                     await slices.AddAsync(scene, sample, first, times, cancel);
@@ -97,7 +101,7 @@ public static class Prover
             int[] shown = [.. Enumerable.Range(0, all.Length).Where(i => differing.Contains(frames[i].First) || Enumerable.Range(frames[i].First, frames[i].Times).Any(stripAt.Contains))];
             await using var comparing = new Comparison(plan, delivery.Width, delivery.Height, pictures, kind, tolerance);
             var at = 0;
-            await foreach (var frame in SampleReader.DecodeAsync(delivery, look, [.. shown.Select(i => frames[i].First)], cancel))
+            await foreach (var frame in SampleReader.DecodeAsync(delivery, look, await places, [.. shown.Select(i => frames[i].First)], cancel))
             {
                 var (first, times, _, _) = frames[shown[at++]];
                 await comparing.AddAsync(evaluator.At(plan.FrameAt(first)), frame, first, times, cancel);

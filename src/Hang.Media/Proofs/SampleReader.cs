@@ -43,7 +43,7 @@ internal static class SampleReader
     {
         using var file = new MovFile(delivery with { Path = distinct, Sound = null }, look);
         var times = new List<int>();
-        await foreach (var (sample, count) in RunsAsync(path, cancel))
+        await foreach (var (sample, count) in RunsAsync(path, SamplePlace.ReadAsync(path, cancel), cancel))
         {
             file.Add(sample, 1);
             times.Add(count);
@@ -53,12 +53,12 @@ internal static class SampleReader
     }
 
     /// <summary>The samples of a file in order, equal neighbours counted instead of repeated.</summary>
-    public static async IAsyncEnumerable<(byte[] Sample, int Times)> RunsAsync(string path, [EnumeratorCancellation] CancellationToken cancel)
+    /// <param name="places">Where they lie.</param>
+    public static async IAsyncEnumerable<(byte[] Sample, int Times)> RunsAsync(string path, Task<IReadOnlyList<SamplePlace>> places, [EnumeratorCancellation] CancellationToken cancel)
     {
-        var places = await SamplePlace.ReadAsync(path, cancel);
         using var source = File.OpenHandle(path);
         var (before, times) = (Array.Empty<byte>(), 0);
-        foreach (var place in places)
+        foreach (var place in await places)
         {
             cancel.ThrowIfCancellationRequested();
             var sample = Read(source, place);
@@ -80,13 +80,13 @@ internal static class SampleReader
     }
 
     /// <summary>Decodes some frames of a file as wholes, each once for every time it is asked for.</summary>
+    /// <param name="places">Where its samples lie.</param>
     /// <param name="frames">Places in the file, rising.</param>
-    public static async IAsyncEnumerable<IDecodedFrame> DecodeAsync(Delivery delivery, MovLook look, IReadOnlyList<int> frames, [EnumeratorCancellation] CancellationToken cancel)
+    public static async IAsyncEnumerable<IDecodedFrame> DecodeAsync(Delivery delivery, MovLook look, IReadOnlyList<SamplePlace> places, IReadOnlyList<int> frames, [EnumeratorCancellation] CancellationToken cancel)
     {
         var some = Path.Combine(Path.GetTempPath(), $"hang-some-{Guid.NewGuid():N}.mov");
         try
         {
-            var places = await SamplePlace.ReadAsync(delivery.Path, cancel);
             using (var source = File.OpenHandle(delivery.Path))
             using (var file = new MovFile(delivery with { Path = some, Sound = null }, look))
             {

@@ -20,7 +20,7 @@ internal sealed class SliceComparison : IAsyncDisposable
     // So many pairs are remembered; then all are forgotten, since motion seldom returns to what was long ago.
     private const int MostPairs = 1 << 17;
     private static readonly int Workers = Environment.ProcessorCount;
-    private static readonly LastOf<Dictionary<(UInt128 Painted, UInt128 Slices), SliceError>> Last = new();
+    private static readonly LastOf<ConcurrentDictionary<(UInt128 Painted, UInt128 Slices), SliceError>> Last = new();
     private readonly HandoffPlan plan;
     private readonly Delivery delivery;
     private readonly PictureShelf pictures;
@@ -32,7 +32,8 @@ internal sealed class SliceComparison : IAsyncDisposable
     private readonly ConcurrentBag<PaintedFrame> made = [];
     private readonly Channel<Task<Ready>> waiting = Channel.CreateUnbounded<Task<Ready>>();
     private readonly string alike;
-    private readonly Dictionary<(UInt128 Painted, UInt128 Slices), SliceError> pairs;
+    private readonly ConcurrentDictionary<(UInt128 Painted, UInt128 Slices), SliceError> pairs;
+    private readonly PaintedTiles tiles;
     private readonly Queue<Changed> changed = new();
     private readonly List<(int First, int Times, FrameError Error, ErrorSum Sum)> frames = [];
     private readonly SliceError[] now;
@@ -44,7 +45,8 @@ internal sealed class SliceComparison : IAsyncDisposable
         (this.plan, this.delivery, this.pictures, this.like, this.grid) = (plan, delivery, pictures, like, grid);
         // A slice is decoded by the headers of its frame.
         alike = $"{delivery.Width} {delivery.Height} {plan.HasAlpha} {plan.Premultiplied} {look} {like.HeaderText}";
-        pairs = Last.Take(alike) ?? [];
+        pairs = Last.Take(alike) ?? new();
+        tiles = PaintedTiles.Of(delivery.Width, delivery.Height, plan);
         packs = new(delivery, look, like, grid);
         now = new SliceError[grid.Count];
         settled = new SliceError[grid.Count];
@@ -114,7 +116,7 @@ internal sealed class SliceComparison : IAsyncDisposable
         }
     }
 
-    /// <summary>Paints, and tells tiles and slices by their hashes; on any core.</summary>
+    /// <summary>Tells tiles and slices by their hashes; on any core. A scene whose tiles are remembered is not painted for that.</summary>
     private Ready Prepare(Scene scene, byte[] sample, int first, int times)
     {
         if (!free.TryTake(out var painted))
@@ -122,9 +124,15 @@ internal sealed class SliceComparison : IAsyncDisposable
             painted = new(delivery.Width, delivery.Height, plan, pictures);
             made.Add(painted);
         }
-        painted.Paint(scene);
-        var hashes = new byte[grid.Count * TileGrid.HashBytes];
-        grid.Hash(painted.Pixels, painted.InUse, !painted.HasAlpha, hashes);
+        painted.Owe(scene);
+        var key = SceneKey.Of(scene);
+        var hashes = tiles.HashesOf(key);
+        if (hashes is null)
+        {
+            hashes = new byte[grid.Count * TileGrid.HashBytes];
+            grid.Hash(painted.Pixels, painted.InUse, !painted.HasAlpha, hashes);
+            tiles.KeepHashes(key, hashes);
+        }
         var frame = ProresFrame.Read(sample);
         if (!frame.IsLike(like))
         {
@@ -142,9 +150,14 @@ internal sealed class SliceComparison : IAsyncDisposable
             }
             // The lowest row may be cut off: the same slices are then fewer pixels.
             var isLow = row == grid.Rows - 1 && delivery.Height % TileGrid.TileHeight != 0;
-            pair[place] = (BinaryPrimitives.ReadUInt128LittleEndian(hashes.AsSpan(place * TileGrid.HashBytes)) ^ (isLow ? UInt128.One : 0) ^ (grid.IsRest(column) ? (UInt128)2 : 0), slices);
+            pair[place] = (HashAt(hashes, place) ^ (isLow ? UInt128.One : 0) ^ (grid.IsRest(column) ? (UInt128)2 : 0), slices);
         }
-        return new(painted, frame, pair, first, times);
+        // Here on all cores: later, in turn, only what nobody remembers is painted.
+        if (Enumerable.Range(0, pair.Length).Any(place => !pairs.ContainsKey(pair[place]) && HashAt(hashes, place) is var hash && hash != 0 && tiles.PixelsOf(hash) is null))
+        {
+            painted.Settle();
+        }
+        return new(painted, frame, hashes, pair, first, times);
     }
 
     /// <summary>Takes what is ready in order, and has decoded what was not seen before.</summary>
@@ -164,7 +177,7 @@ internal sealed class SliceComparison : IAsyncDisposable
                     }
                     pairs[ready.Pairs[place]] = error = new();
                     var (row, column) = Math.DivRem(place, grid.Columns);
-                    await packs.AddAsync(error, ready.Frame, ready.Painted, row, column, CancellationToken.None);
+                    await packs.AddAsync(error, ready.Frame, tiles.PixelsOf(HashAt(ready.Hashes, place)), ready.Painted, row, column, CancellationToken.None);
                 }
                 if (!ReferenceEquals(now[place], error))
                 {
@@ -198,7 +211,9 @@ internal sealed class SliceComparison : IAsyncDisposable
         }
     }
 
-    private sealed record Ready(PaintedFrame Painted, ProresFrame Frame, (UInt128 Painted, UInt128 Slices)[] Pairs, int First, int Times);
+    private static UInt128 HashAt(byte[] hashes, int place) => BinaryPrimitives.ReadUInt128LittleEndian(hashes.AsSpan(place * TileGrid.HashBytes));
+
+    private sealed record Ready(PaintedFrame Painted, ProresFrame Frame, byte[] Hashes, (UInt128 Painted, UInt128 Slices)[] Pairs, int First, int Times);
 
     private sealed record Changed(int First, int Times, List<(int Place, SliceError Error)> Changes, Task Decoded);
 }

@@ -34,7 +34,8 @@ internal sealed class SlicePacks(Delivery delivery, MovLook look, ProresFrame li
     public (int First, int Count) SlicesOf(int row, int column) => grid.IsRest(column) ? (row * slicesPerRow + grid.WholeColumns, slicesPerRow - grid.WholeColumns) : (row * slicesPerRow + column, 1);
 
     /// <summary>Adds a tile: its slices, and what was painted.</summary>
-    public async Task AddAsync(SliceError error, ProresFrame frame, PaintedFrame painted, int row, int column, CancellationToken cancel)
+    /// <param name="tile">Its pixels as the grid extracts them, where they are remembered; else they are taken from the frame.</param>
+    public async Task AddAsync(SliceError error, ProresFrame frame, byte[]? tile, PaintedFrame painted, int row, int column, CancellationToken cancel)
     {
         var pack = filling.Count > 0 ? filling[^1] : null;
         if (pack is null || !pack.HasRoom(grid.IsRest(column)))
@@ -45,7 +46,14 @@ internal sealed class SlicePacks(Delivery delivery, MovLook look, ProresFrame li
             }
             filling.Add(pack = new(delivery, like, grid, rows));
         }
-        pack.Add(error, frame, painted.Pixels, SlicesOf(row, column), SlicesOf, row, column);
+        if (tile is not null)
+        {
+            pack.Add(error, frame, tile, tile.Length / TileGrid.TileHeight / TileGrid.PixelBytes, 0, SlicesOf(row, column), SlicesOf, row, column);
+        }
+        else
+        {
+            pack.Add(error, frame, painted.Pixels, delivery.Width, row * TileGrid.TileHeight * delivery.Width + column * TileGrid.TileWidth, SlicesOf(row, column), SlicesOf, row, column);
+        }
     }
 
     /// <summary>Begins to decode what was added, when what was added before has been.</summary>
@@ -129,7 +137,10 @@ internal sealed class SlicePacks(Delivery delivery, MovLook look, ProresFrame li
 
         public bool HasRoom(bool isRest) => isRest ? rest < rows : whole < rows * grid.WholeColumns;
 
-        public void Add(SliceError error, ProresFrame frame, ReadOnlySpan<byte> painted, (int First, int Count) from, Func<int, int, (int First, int Count)> slicesOf, int row, int column)
+        /// <param name="painted">Pixels, among them the tile's.</param>
+        /// <param name="line">Pixels from row to row there.</param>
+        /// <param name="start">The tile's first pixel there.</param>
+        public void Add(SliceError error, ProresFrame frame, ReadOnlySpan<byte> painted, int line, int start, (int First, int Count) from, Func<int, int, (int First, int Count)> slicesOf, int row, int column)
         {
             var isRest = grid.IsRest(column);
             var (toRow, toColumn) = isRest ? (rest++, grid.WholeColumns) : Math.DivRem(whole++, grid.WholeColumns);
@@ -140,7 +151,7 @@ internal sealed class SlicePacks(Delivery delivery, MovLook look, ProresFrame li
             var pixels = System.Runtime.InteropServices.MemoryMarshal.Cast<byte, uint>(painted);
             for (var y = 0; y < height; y++)
             {
-                pixels.Slice((row * TileGrid.TileHeight + y) * delivery.Width + column * TileGrid.TileWidth, width).CopyTo(meant.AsSpan((top + y) * delivery.Width + left));
+                pixels.Slice(start + y * line, width).CopyTo(meant.AsSpan((top + y) * delivery.Width + left));
             }
             parts.Add((error, left, top, width, height));
         }

@@ -84,7 +84,11 @@ public static class FramePipeline
                 made.Add(frame);
             }
             frame.Encoded = null;
-            frame.Paint(scene);
+            frame.Owe(scene);
+            if (!writer.PaintsWhenNeeded)
+            {
+                frame.Settle();
+            }
             writer.Prepare(frame);
             return frame;
         }

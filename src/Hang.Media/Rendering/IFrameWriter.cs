@@ -6,6 +6,9 @@ public interface IFrameWriter : IAsyncDisposable
     /// <summary>How often the frames must be given from the first to the last, each time with <see cref="FinishAsync"/>.</summary>
     int Passes => 1;
 
+    /// <summary>True for a writer that may do without a frame's pixels, and paints it by asking for them.</summary>
+    bool PaintsWhenNeeded => false;
+
     /// <summary>Called on a painting thread, before the frame's turn has come. For work that can be done on all cores.</summary>
     void Prepare(PaintedFrame frame);
 

@@ -17,6 +17,7 @@ public sealed class PaintedFrame : IDisposable
     private readonly byte[]? straight;
     private Box written = Box.Empty;
     private byte[]? room;
+    private Scene? owed;
 
     public PaintedFrame(int width, int height, HandoffPlan plan, PictureShelf pictures)
     {
@@ -35,10 +36,27 @@ public sealed class PaintedFrame : IDisposable
     public bool HasAlpha { get; }
 
     /// <summary>Whole pixels outside of which nothing is seen: there all pixels are zero, or the backing.</summary>
-    public Box InUse => straight is null ? canvas.InUse : written;
+    public Box InUse
+    {
+        get
+        {
+            Settle();
+            return straight is null ? canvas.InUse : written;
+        }
+    }
 
     /// <summary>RGBA, 8 bits each, rows from the top without padding; straight or premultiplied as the plan says.</summary>
-    public Span<byte> Pixels => straight ?? canvas.Pixels;
+    public Span<byte> Pixels
+    {
+        get
+        {
+            Settle();
+            return straight ?? canvas.Pixels;
+        }
+    }
+
+    /// <summary>The scene that the frame shows; null before the first.</summary>
+    public Scene? Scene { get; private set; }
 
     /// <summary>What the writer made of the frame in <see cref="IFrameWriter.Prepare"/>.</summary>
     public byte[]? Encoded { get; set; }
@@ -53,8 +71,24 @@ public sealed class PaintedFrame : IDisposable
         return room;
     }
 
+    /// <summary>Shows a scene, and paints it.</summary>
     public void Paint(Scene scene)
     {
+        Owe(scene);
+        Settle();
+    }
+
+    /// <summary>Shows a scene, and paints it when its pixels are first asked for.</summary>
+    public void Owe(Scene scene) => Scene = owed = scene;
+
+    /// <summary>Paints what is owed.</summary>
+    public void Settle()
+    {
+        if (owed is not { } scene)
+        {
+            return;
+        }
+        owed = null;
         canvas.Paint(scene);
         if (straight is not null)
         {
@@ -65,6 +99,7 @@ public sealed class PaintedFrame : IDisposable
     /// <summary>Fills the pixels as somebody likes; the whole frame counts as in use.</summary>
     internal void Fill(PixelFill fill)
     {
+        owed = null;
         fill(Pixels);
         written = new(0, 0, Width, Height);
     }

@@ -3,7 +3,7 @@ using Hang.Media.Slices;
 
 namespace Hang.Media.Rendering;
 
-/// <summary>What one file leaves to the next that is alike: tiles that are encoded, slices that are proved.</summary>
+/// <summary>What one file leaves to the next that is alike: scenes that are painted, tiles that are encoded by an encoder that still runs, slices that are proved.</summary>
 public static class Reuse
 {
     /// <summary>Forgets all of it, so that a measurement begins as a fresh process would.</summary>
@@ -11,5 +11,6 @@ public static class Reuse
     {
         SliceWriter.Forget();
         SliceComparison.Forget();
+        PaintedTiles.Forget();
     }
 }

@@ -31,6 +31,9 @@ internal sealed class Atlas : IAsyncDisposable
         reading = Task.Run(ReadAsync);
     }
 
+    /// <summary>False when the encoder has broken off.</summary>
+    public bool IsAlive => !reading.IsCompleted;
+
     /// <summary>Puts a tile into the picture, and sends the picture when it is full.</summary>
     public async Task<Tile> AddAsync(ReadOnlyMemory<byte> pixels, CancellationToken cancel)
     {
@@ -60,18 +63,6 @@ internal sealed class Atlas : IAsyncDisposable
         filling = New();
         await sent.Writer.WriteAsync(full, cancel);
         await encoder.WriteAsync(input => input.Write(picture), 1, cancel);
-    }
-
-    public async Task FinishAsync(CancellationToken cancel)
-    {
-        await FlushAsync(cancel);
-        sent.Writer.TryComplete();
-        await encoder.CloseAsync();
-        await using (cancel.Register(stop.Cancel))
-        {
-            await reading;
-        }
-        await encoder.FinishAsync(cancel);
     }
 
     public async ValueTask DisposeAsync()

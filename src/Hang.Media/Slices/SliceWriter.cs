@@ -12,7 +12,7 @@ namespace Hang.Media.Slices;
 internal sealed class SliceWriter : IFrameWriter
 {
     private const int MostWaiting = 48, AtlasColumns = 8, AtlasRows = 16, RestRows = 64;
-    private static readonly LastOf<TileCache> Last = new();
+    private static readonly LastOf<Learnt> Last = new(TimeSpan.FromSeconds(20));
     private readonly Delivery delivery;
     private readonly TileGrid grid;
     private readonly ProresFrame blank;
@@ -22,30 +22,24 @@ internal sealed class SliceWriter : IFrameWriter
     private readonly Atlas? rest;
     private readonly string encoding;
     private readonly TileCache cache;
+    private readonly PaintedTiles painted;
+    private readonly Learnt learnt;
+    private bool isKept;
     private readonly Channel<Change> changes = Channel.CreateBounded<Change>(MostWaiting);
     private readonly CancellationTokenSource stop = new();
     private readonly Task assembling;
     private readonly byte[] tilePixels = new byte[TileGrid.TileWidth * TileGrid.TileHeight * TileGrid.PixelBytes];
     private byte[] before;
 
-    private SliceWriter(Delivery delivery, ProresFrame blank, MovFile file)
+    private SliceWriter(Delivery delivery, Learnt learnt, MovFile file)
     {
-        (this.delivery, this.blank, this.file) = (delivery, blank, file);
+        (this.delivery, this.learnt, this.file, blank, cache, whole, rest) = (delivery, learnt, file, learnt.Blank, learnt.Cache, learnt.Whole, learnt.Rest);
         grid = new(delivery.Width, delivery.Height);
-        encoding = string.Join(' ', ProresArguments.Of(delivery, delivery.Width, delivery.Height, "pipe:1"));
-        cache = Last.Take(encoding) ?? new(grid.Count);
+        encoding = EncodingOf(delivery);
+        painted = PaintedTiles.Of(delivery.Width, delivery.Height, delivery.Plan);
         slicesPerRow = blank.Slices.Length / grid.Rows;
         slicesPerRest = slicesPerRow - grid.WholeColumns;
         before = new byte[grid.Count * TileGrid.HashBytes];
-        string[] Arguments(int width, int height) => ProresArguments.Of(delivery, width, height, "pipe:1");
-        if (grid.WholeColumns > 0)
-        {
-            whole = new(AtlasColumns, AtlasRows, TileGrid.TileWidth, 1, Arguments(AtlasColumns * TileGrid.TileWidth, AtlasRows * TileGrid.TileHeight));
-        }
-        if (grid.RestWidth > 0)
-        {
-            rest = new(1, RestRows, grid.RestWidth, slicesPerRest, Arguments(grid.RestWidth, RestRows * TileGrid.TileHeight));
-        }
         assembling = Task.Run(AssembleAsync);
     }
 
@@ -54,7 +48,11 @@ internal sealed class SliceWriter : IFrameWriter
     {
         try
         {
-            return new(delivery, ProresFrame.Read(await BlankAsync(delivery, cancel)), file);
+            if (Last.Take(EncodingOf(delivery)) is not { } learnt || !learnt.IsAlive)
+            {
+                learnt = Learnt.Begin(delivery, ProresFrame.Read(await BlankAsync(delivery, cancel)));
+            }
+            return new(delivery, learnt, file);
         }
         catch
         {
@@ -63,14 +61,27 @@ internal sealed class SliceWriter : IFrameWriter
         }
     }
 
+    /// <inheritdoc/>
+    public bool PaintsWhenNeeded => true;
+
     /// <summary>Forgets the tiles of earlier files.</summary>
     public static void Forget() => Last.Forget();
 
     public void Prepare(PaintedFrame frame)
     {
+        var scene = frame.Scene is { } s ? SceneKey.Of(s) : (UInt128?)null;
+        if (scene is { } known && painted.HashesOf(known) is { } found && AreEncoded(found))
+        {
+            frame.Encoded = found;
+            return;
+        }
         var hashes = new byte[grid.Count * TileGrid.HashBytes];
         grid.Hash(frame.Pixels, frame.InUse, !frame.HasAlpha, hashes);
         frame.Encoded = hashes;
+        if (scene is { } key)
+        {
+            painted.KeepHashes(key, hashes);
+        }
     }
 
     public async Task WriteAsync(PaintedFrame frame, int first, int times, CancellationToken cancel)
@@ -109,20 +120,22 @@ internal sealed class SliceWriter : IFrameWriter
         changes.Writer.TryComplete();
         await using (cancel.Register(stop.Cancel))
         {
-            await (whole?.FinishAsync(cancel) ?? Task.CompletedTask);
-            await (rest?.FinishAsync(cancel) ?? Task.CompletedTask);
+            await FlushAsync(cancel);
             await assembling;
         }
         file.Finish();
-        Last.Return(encoding, cache);
+        isKept = true;
+        Last.Return(encoding, learnt);
     }
 
     public async ValueTask DisposeAsync()
     {
         await stop.CancelAsync();
         changes.Writer.TryComplete();
-        await (whole?.DisposeAsync() ?? ValueTask.CompletedTask);
-        await (rest?.DisposeAsync() ?? ValueTask.CompletedTask);
+        if (!isKept)
+        {
+            await learnt.DisposeAsync();
+        }
         await assembling.ContinueWith(_ => { }, TaskScheduler.Default);
         file.Dispose();
         stop.Dispose();
@@ -153,8 +166,23 @@ internal sealed class SliceWriter : IFrameWriter
         var length = grid.Extract(frame.Pixels, row, column, tilePixels);
         tile = await (grid.IsRest(column) ? rest : whole)!.AddAsync(tilePixels.AsMemory(0, length), cancel);
         cache.Keep(hash, tile);
+        painted.KeepPixels(hash, tilePixels.AsSpan(0, length));
         return tile;
     }
+
+    private bool AreEncoded(byte[] hashes)
+    {
+        for (var place = 0; place < grid.Count; place++)
+        {
+            if (Hash(hashes, place) is var hash && hash != 0 && !cache.TryGet(hash, out _))
+            {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private static string EncodingOf(Delivery delivery) => string.Join(' ', ProresArguments.Of(delivery, delivery.Width, delivery.Height, "pipe:1"));
 
     private async Task FlushAsync(CancellationToken cancel)
     {
@@ -190,6 +218,28 @@ internal sealed class SliceWriter : IFrameWriter
     }
 
     private static UInt128 Hash(byte[] hashes, int place) => BinaryPrimitives.ReadUInt128LittleEndian(hashes.AsSpan(place * TileGrid.HashBytes));
+
+    /// <summary>What a file leaves to the next that is alike: its empty frame, its tiles, and encoders that wait for more.</summary>
+    private sealed record Learnt(ProresFrame Blank, TileCache Cache, Atlas? Whole, Atlas? Rest) : IAsyncDisposable
+    {
+        public bool IsAlive => Whole is not { IsAlive: false } && Rest is not { IsAlive: false };
+
+        public static Learnt Begin(Delivery delivery, ProresFrame blank)
+        {
+            var grid = new TileGrid(delivery.Width, delivery.Height);
+            string[] Arguments(int width, int height) => ProresArguments.Of(delivery, width, height, "pipe:1");
+            var whole = grid.WholeColumns > 0 ? new Atlas(AtlasColumns, AtlasRows, TileGrid.TileWidth, 1, Arguments(AtlasColumns * TileGrid.TileWidth, AtlasRows * TileGrid.TileHeight)) : null;
+            var slices = blank.Slices.Length / grid.Rows - grid.WholeColumns;
+            var rest = grid.RestWidth > 0 ? new Atlas(1, RestRows, grid.RestWidth, slices, Arguments(grid.RestWidth, RestRows * TileGrid.TileHeight)) : null;
+            return new(blank, new(grid.Count), whole, rest);
+        }
+
+        public async ValueTask DisposeAsync()
+        {
+            await (Whole?.DisposeAsync() ?? ValueTask.CompletedTask);
+            await (Rest?.DisposeAsync() ?? ValueTask.CompletedTask);
+        }
+    }
 
     /// <summary>What is other in a frame than in the one before.</summary>
     /// <param name="Times">How often the frame is shown.</param>

@@ -6,7 +6,7 @@ import { api, data } from './client'
 export const choicesQuery = queryOptions({
   queryKey: ['choices'],
   queryFn: async () => {
-    const choices = spoken(await data(api.GET('/api/choices')))
+    const choices = await data(api.GET('/api/choices'))
     return { ...choices, feels: spoken(choices.feels, ['name']) }
   },
   staleTime: Infinity,

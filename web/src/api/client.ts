@@ -1,6 +1,7 @@
 import createClient from 'openapi-fetch'
 import type { components, paths } from './schema'
-import { t } from '../words/words'
+import { spoken } from '../words/spoken'
+import { said, t } from '../words/words'
 
 export type Schemas = components['schemas']
 
@@ -28,9 +29,12 @@ export async function data<T>(answer: Promise<{ data?: T; error?: unknown; respo
     signedOut.dispatchEvent(new Event('signedOut'))
   if (!response.ok) {
     const problem = error as { title?: string; detail?: string } | undefined
-    throw new Refused(problem?.title ?? t('The server answered {status}.', { status: response.status }), problem?.detail ?? t('Try again.'))
+    throw new Refused(
+      said(problem?.title ?? t('The server answered {status}.', { status: response.status })),
+      said(problem?.detail ?? t('Try again.')),
+    )
   }
-  return data as T
+  return spoken(data as T)
 }
 
 /** Sends a file as it is; the server judges it by its content. */

@@ -2,6 +2,7 @@ import { HubConnectionBuilder, LogLevel } from '@microsoft/signalr'
 import { MessagePackHubProtocol } from '@microsoft/signalr-protocol-msgpack'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
+import { spoken } from '../words/spoken'
 import { api, data, type Schemas } from '../api/client'
 
 type View = Schemas['HandoffView']
@@ -24,7 +25,7 @@ export function useHandoffs(graphic: string) {
       // What changed before anybody listened is in the list.
       await queries.invalidateQueries({ queryKey: key })
     }
-    hub.on('handoff', (json: string) => queries.setQueryData<View[]>(key, (list) => withOne(list, JSON.parse(json) as View)))
+    hub.on('handoff', (json: string) => queries.setQueryData<View[]>(key, (list) => withOne(list, spoken(JSON.parse(json) as View))))
     hub.on('handoffs', () => void queries.invalidateQueries({ queryKey: key }))
     hub.onreconnected(() => void watch())
     let left = false

@@ -4,7 +4,7 @@ import type { Edit } from './core.gen'
 import type { LayerInspection, Patch, ReadingTime, Refusal, Sounding } from './messages.gen'
 import { introduction } from '../shell/person'
 import { session } from './session'
-import { t } from '../words/words'
+import { said, t } from '../words/words'
 
 /** Somebody else who has the graphic open, and what they have selected. */
 export interface PersonHere {
@@ -65,7 +65,10 @@ export class LiveConnection {
       'patched',
       open((patch: Patch) => this.take(patch)),
     )
-    this.hub.on('noted', open(listener.onNote))
+    this.hub.on(
+      'noted',
+      open((note: string) => listener.onNote(said(note))),
+    )
     this.hub.on(
       'reading',
       open((json: string) => listener.onReading(JSON.parse(json) as ReadingTime)),
@@ -203,7 +206,7 @@ export class LiveConnection {
       try {
         const refusal = await this.hub.invoke<Refusal | null>('Join', this.graphic, session)
         if (this.closed) return
-        if (refusal) return this.listener.onRefusal(refusal)
+        if (refusal) return this.listener.onRefusal(inWordsHere(refusal))
         this.joined = true
         this.listener.onLine('open')
         this.hold(this.held)
@@ -251,7 +254,7 @@ export class LiveConnection {
     try {
       const refusal = await this.hub.invoke<Refusal | null>(method, ...args)
       if (this.closed) return !refusal
-      if (refusal) this.listener.onRefusal(refusal)
+      if (refusal) this.listener.onRefusal(inWordsHere(refusal))
       return !refusal
     } catch {
       if (this.closed) return false
@@ -265,5 +268,8 @@ export class LiveConnection {
     }
   }
 }
+
+/** A refusal in the language that is spoken here. */
+const inWordsHere = (refusal: Refusal): Refusal => ({ ...refusal, message: said(refusal.message), remedy: said(refusal.remedy) })
 
 const pause = () => new Promise((again) => setTimeout(again, RETRY_MS))

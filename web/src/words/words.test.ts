@@ -3,6 +3,8 @@ import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import core from './core.gen.json'
 import de from './de.json'
+import { Sentences } from './sentences'
+import sentences from './sentences.gen.json'
 import { textsIn } from './sources'
 import { said, speak, t } from './words'
 
@@ -14,7 +16,7 @@ const valuesOf = (message: string) => [...new Set([...message.matchAll(/\{(\w+)(
 
 describe('the catalogue', () => {
   it('has every text that the interface says, and no other', () => {
-    const wanted = new Set([...found.said.map((f) => f.text), ...core])
+    const wanted = new Set([...found.said.map((f) => f.text), ...core, ...sentences])
     expect([...wanted].filter((text) => !(text in catalogue))).toEqual([])
     expect(Object.keys(catalogue).filter((text) => !wanted.has(text))).toEqual([])
   })
@@ -26,7 +28,6 @@ describe('the catalogue', () => {
 
   it('says the same values in each language', () => {
     for (const [text, other] of Object.entries(catalogue)) {
-      if (core.includes(text)) continue
       expect(valuesOf(other), text).toEqual(valuesOf(text))
     }
   })
@@ -39,11 +40,32 @@ describe('the catalogue', () => {
   })
 })
 
+describe('a sentence of the core', () => {
+  const german = new Sentences(catalogue, sentences)
+
+  it('is put over by its form, with what is filled in', () => {
+    expect(german.put('The graphic has 5000 layers.')).toBe('Die Grafik hat 5000 Ebenen.')
+    expect(german.put('The password has fewer than 12 characters.')).toBe('Das Passwort hat weniger als 12 Zeichen.')
+    expect(german.put('Cut at frame 42.')).toBe('Schneiden Sie bei Frame 42.')
+  })
+
+  it('is put over within another, and stays as it is where nobody knows it', () => {
+    expect(
+      german.put(
+        "Something unforeseen stopped it: The disk is full, so the file could not be written. Run it again; if it stays so, look at the server's log.",
+      ),
+    ).toContain('Die Platte ist voll')
+    expect(german.put('Maren Oakhollow')).toBe('Maren Oakhollow')
+    expect(german.put('Keeper of the eastern hives')).toBe('Keeper of the eastern hives')
+  })
+})
+
 describe('a text', () => {
   it('is in the language that is spoken, with its values and its number', () => {
     expect(t('{count, plural, one {# graphic} other {# graphics}}', { count: 1 })).toBe('1 graphic')
     expect(t('{count, plural, one {# graphic} other {# graphics}}', { count: 4 })).toBe('4 graphics')
-    speak('de', catalogue)
+    speak('de', catalogue, new Sentences(catalogue, sentences))
+    expect(said('The graphic has 7 fields.')).toBe('Die Grafik hat 7 Felder.')
     expect(t('{count, plural, one {# graphic} other {# graphics}}', { count: 1 })).toBe('1 Grafik')
     expect(t('Rename {name}', { name: 'Maren {x}' })).toBe('Maren {x} umbenennen')
     expect(said('What nobody has put into another language')).toBe('What nobody has put into another language')
