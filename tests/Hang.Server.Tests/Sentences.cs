@@ -47,7 +47,7 @@ internal static class Sentences
     }
 
     private static bool IsSentence(string text) =>
-        text.Contains(' ', StringComparison.Ordinal) && text.TrimEnd()[^1] is '.' or '?' && (char.IsUpper(text[0]) || char.IsDigit(text[0]) || text[0] is '{' or '"');
+        text.Contains(' ', StringComparison.Ordinal) && text.TrimEnd() is [.., '.' or '?'] && (char.IsUpper(text[0]) || char.IsDigit(text[0]) || text[0] is '{' or '"');
 
     private static bool IsElsewhere(ExpressionSyntax expression)
     {
