@@ -286,3 +286,23 @@ test('two browsers on one graphic see each other, and each undoes its own', asyn
   expect((await keys(id, 'a', 'opacity')).length).toBe(2)
   await other.close()
 })
+
+test('several layers go off as one', async ({ page }) => {
+  const id = await open(page, [plate('a', 'Comb', 100), plate('b', 'Gate', 500), plate('c', 'Hive', 900)])
+  await layer(page, 'Hive').click()
+  await page.keyboard.down('Shift')
+  await layer(page, 'Comb').click()
+  await layer(page, 'Gate').click()
+  await page.keyboard.up('Shift')
+  await page.getByRole('tab', { name: 'Motion' }).click()
+  await page.getByRole('button', { name: 'Departure', exact: true }).click()
+  await page.getByLabel('All as one').check()
+  await page.getByTitle('Glide from left. Rest here').click()
+  const ends = async () => {
+    const all = await Promise.all(['a', 'b', 'c'].map((l) => keys(id, l, 'position')))
+    return all.map((k) => (k as { value: [number, number] }[]).at(-1)!.value[0] - (k as { value: [number, number] }[])[0]!.value[0])
+  }
+  await expect.poll(async () => (await keys(id, 'b', 'position')).length).toBe(2)
+  const [a, b, c] = await ends()
+  expect([b, c]).toEqual([a, a])
+})

@@ -30,6 +30,8 @@ test('a graphic is placed in another, filled there, changed where it was made, a
   await name.press('Enter')
   await bench.saved()
   await expect.poll(async () => JSON.stringify((await documentOf(title)).layers.at(-1)!.content.filled)).toBe('[["Name","Ida Fernsby"]]')
+  // Its phases are seen in the bar of its layer.
+  await expect(page.getByRole('img', { name: /^Lower third arrives in \d+, holds \d+ and leaves in \d+ frames$/ })).toBeVisible()
   // Editors of the title may fill that field.
   await page.getByRole('button', { name: 'Let editors fill name', exact: true }).click()
   await expect.poll(async () => (await documentOf(title)).fields?.map((f) => f.name)).toContain('Lower third: name')

@@ -71,7 +71,7 @@ test('a thousand rows are pleasant: only those in sight are drawn', async ({ pag
   const rows = Array.from({ length: 1000 }, (_, i) => `Bea ${i},Keeper ${i}`).join('\n')
   await page.goto(`${server.url}/roster/${id}`)
   await page.getByLabel('Table', { exact: true }).setInputFiles({ name: 'k.csv', mimeType: 'text/csv', buffer: Buffer.from(`Name,Second line\n${rows}\n`) })
-  await expect(page.getByRole('status', { name: 'Rows at a glance' })).toContainText('1000 rows')
+  await expect(page.getByRole('status', { name: 'Rows at a glance' })).toContainText('1,000 rows')
   await page.getByTestId('rows').evaluate((e) => (e.scrollTop = 74 * 900))
   await expect(page.getByRole('img', { name: 'Row 903: Bea 902' })).toBeVisible({ timeout: 20_000 })
   expect(await page.getByRole('row').count()).toBeLessThan(40)

@@ -131,6 +131,10 @@ test('a button that loops', async ({ page }) => {
   await bench.saved()
   actions.tell('looping button', 15)
   expect((await documentOf(idOf(page))).layers.some((l) => l.idles?.some((i) => i.kind === 'pulse' && i.over === 'loop'))).toBe(true)
+  // And a pointer presses it.
+  await page.getByRole('button', { name: 'Press it here' }).click()
+  await bench.saved()
+  await expect(page.getByRole('list', { name: 'Layers' }).getByRole('button', { name: 'Pointer', exact: true })).toBeVisible()
 })
 
 test('a ring that draws itself with an arrow at its end', async ({ page }) => {

@@ -90,6 +90,21 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
         return layer;
     }
 
+    /// <summary>How far a layer glides to be just outside the frame, in pixels; null where its way of coming on is no glide.</summary>
+    internal double? FarOf(Layer layer, ArrivalSettings settings) => SideOf(settings.Kind) is var (x, y)
+        ? Far(Together(new(graphic, shaper), layer, settings.Leaving ? graphic.Phases.LeaveStart : Math.Min(graphic.Phases.HoldStart, graphic.Phases.Total - 1)), x, y) : null;
+
+    private static (int X, int Y)? SideOf(ArrivalKind kind) => kind switch
+    {
+        ArrivalKind.GlideFromLeft => (-1, 0),
+        ArrivalKind.GlideFromRight => (1, 0),
+        ArrivalKind.GlideFromTop => (0, -1),
+        ArrivalKind.GlideFromBottom => (0, 1),
+        _ => null,
+    };
+
+    private double Far(Box seen, int x, int y) => Clear + (x < 0 ? seen.Right : x > 0 ? graphic.Width - seen.Left : y < 0 ? seen.Bottom : graphic.Height - seen.Top);
+
     private static Address Of(ValueSpec spec) => new(spec.Name);
 
     /// <summary>The address of the radius of the layer's first blur.</summary>
@@ -140,7 +155,7 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
     {
         var evaluator = new Evaluator(graphic.With(layer), shaper);
         var seen = Together(evaluator, layer, settled);
-        var far = distance ?? Clear + (x < 0 ? seen.Right : x > 0 ? graphic.Width - seen.Left : y < 0 ? seen.Bottom : graphic.Height - seen.Top);
+        var far = distance ?? Far(seen, x, y);
         var carrier = evaluator.PlaceOfCarrier(layer, settled);
         var back = (carrier with { E = 0, F = 0 }).Inverse;
         var way = back.Map(new Point(x * Math.Max(0, far), y * Math.Max(0, far)));

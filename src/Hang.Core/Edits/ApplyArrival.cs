@@ -10,9 +10,10 @@ namespace Hang.Core.Edits;
 /// <param name="Feel">CSS easing text.</param>
 /// <param name="Every">Frames from one layer to the next, 0 or more.</param>
 /// <param name="Order">Which layer is first.</param>
+/// <param name="AsOne">True: glides go as far as all of them together need, at once, so that nothing between them moves.</param>
 public sealed record ApplyArrival(
     ImmutableArray<string> Layers, ArrivalKind Kind, bool Leaving = false, int? Length = null, double? Distance = null, string? Feel = null,
-    PieceStagger? Pieces = null, bool Keep = false, int Every = 0, StaggerOrder Order = StaggerOrder.TopDown) : Edit
+    PieceStagger? Pieces = null, bool Keep = false, int Every = 0, StaggerOrder Order = StaggerOrder.TopDown, bool AsOne = false) : Edit
 {
     public override string Describe(Graphic graphic) =>
         $"{ArrivalSpec.Of(Kind).Title}{(Leaving ? " off" : "")}: {(Layers.Length == 1 ? NameOf(graphic, Layers[0]) : $"{Layers.Length} layers")}";
@@ -31,9 +32,21 @@ public sealed record ApplyArrival(
         {
             throw new ProblemException("A sound is not seen coming or going.", "Give it a fade in or a fade out.", NameOf(graphic, Layers[0]), "fadeIn");
         }
+        if (AsOne)
+        {
+            return TogetherIn(graphic, seen, settings, shaper);
+        }
         var ranks = LayerRanks.Of(graphic, seen, Order);
         var last = ranks.Count - 1;
         // Who came first goes first: the offset of going off counts from the end.
         return ranks.Aggregate(graphic, (g, r) => g.With(new ArrivalWriter(g, shaper).Write(g.Layer(r.Key), settings, Every * (Leaving ? last - r.Value : r.Value), Every * last)));
+    }
+
+    /// <summary>What hangs from another of them, or is in it, moves with it already.</summary>
+    private static Graphic TogetherIn(Graphic graphic, ImmutableArray<string> seen, ArrivalSettings settings, ITypeShaper shaper)
+    {
+        var own = seen.Where(id => graphic.Layer(id) is var l && !seen.Contains(l.Carrier ?? "") && !seen.Contains(l.Group ?? "")).ToArray();
+        var far = settings.Distance ?? own.Select(id => new ArrivalWriter(graphic, shaper).FarOf(graphic.Layer(id), settings)).Max();
+        return own.Aggregate(graphic, (g, id) => g.With(new ArrivalWriter(g, shaper).Write(g.Layer(id), settings with { Distance = far }, 0, 0)));
     }
 }

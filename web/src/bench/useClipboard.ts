@@ -17,7 +17,7 @@ export function useClipboard() {
       const { keys } = useSelection.getState()
       const { edit } = useDocument.getState()
       useDocument.getState().tell(
-        t('{count, plural, one {A keyframe is} other {# keyframes are}} copied. Go to a frame, select layers, and paste.', {
+        t('{count, plural, one {A keyframe} other {# keyframes}} copied. Go to a frame, select layers, and paste.', {
           count: keys.length,
         }),
       )

@@ -25,20 +25,29 @@ interface Settings {
   pieces: PieceStagger | undefined
   every: number
   order: StaggerOrder
+  asOne: boolean
 }
 
 /** Ready-made ways of coming on and going off. While the pointer rests on one it is drawn live on the selected layers; a click writes its keyframes. */
 export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: Schemas['Choices'] }) {
   const { edit } = useDocument.getState()
   const [leaving, setLeaving] = useState(false)
-  const [settings, setSettings] = useState<Settings>({ length: 0, distance: null, feel: '', pieces: undefined, every: 0, order: 'topDown' })
+  const [settings, setSettings] = useState<Settings>({
+    length: 0,
+    distance: null,
+    feel: '',
+    pieces: undefined,
+    every: 0,
+    order: 'topDown',
+    asOne: false,
+  })
   const [keep, setKeep] = useState(false)
   const [last, setLast] = useState<{ kind: string; layers: string } | null>(null)
   const rehearsed = useRef(false)
   const allType = layers.every((l) => l.content.kind === 'type')
   const many = layers.length > 1
 
-  const edited = (kind: string, { length, distance, feel, pieces, every, order } = settings): ApplyArrival => ({
+  const edited = (kind: string, { length, distance, feel, pieces, every, order, asOne } = settings): ApplyArrival => ({
     do: 'applyArrival',
     layers: layers.map((l) => l.id),
     kind: kind as ArrivalKind,
@@ -50,6 +59,7 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
     keep,
     every: many ? every : 0,
     order,
+    ...(many && asOne ? { asOne } : {}),
   })
 
   const ids = layers.map((l) => l.id).join()
@@ -147,6 +157,15 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
       </Grid>
       {allType && <PieceControls value={settings.pieces} onChange={(pieces) => change({ pieces })} />}
       {many && (
+        <Tick
+          checked={settings.asOne}
+          onChange={(asOne) => change({ asOne })}
+          title={t('At once, and as far as all of them together need: nothing between them moves')}
+        >
+          {t('All as one')}
+        </Tick>
+      )}
+      {many && !settings.asOne && (
         <Grid templateColumns="1fr 1fr" gap="4px" mb="4px">
           <NumberField
             label={t('Frames from layer to layer')}
@@ -201,7 +220,7 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
                   void edit(edited(a.kind))
                 }}
               >
-                <Sample what={leaving ? t('departures') : t('arrivals')} name={a.kind} height={36} />
+                <Sample what={leaving ? 'departures' : 'arrivals'} name={a.kind} height={36} />
                 {shortTitle(a.title, leaving)}
               </button>
             </Box>

@@ -8,6 +8,7 @@ import { ArrivalDetails } from './ArrivalDetails'
 import { Section } from './Section'
 import { IdleDetails } from './IdleDetails'
 import { Act } from './Act'
+import { PressDetails } from './PressDetails'
 import { PieceDetails } from './PieceDetails'
 import { t } from '../words/words'
 
@@ -19,10 +20,17 @@ export function MotionDetails({ layers, choices }: { layers: Layer[]; choices: S
       <ArrivalDetails layers={layers} choices={choices} />
       {one?.content.kind === 'type' && <PieceDetails key={one.id} layer={one} />}
       {one && <IdleDetails key={one.id} layer={one} />}
+      {one && <Pressable layer={one} />}
       {one && <PathDetails layer={one} />}
       <BlurDetails layers={layers} />
     </>
   )
+}
+
+/** Only a button is pressed. */
+function Pressable({ layer }: { layer: Layer }) {
+  const kind = useDocument((s) => s.graphic?.kind)
+  return kind === 'button' && layer.content.kind !== 'sound' ? <PressDetails key={layer.id} layer={layer} /> : null
 }
 
 function PathDetails({ layer }: { layer: Layer }) {

@@ -893,6 +893,7 @@ export type Edit =
   | OrderLayer
   | PasteKeys
   | PlaceGraphic
+  | Press
   | Refit
   | RemoveEffect
   | RemoveField
@@ -993,6 +994,7 @@ export interface ApplyArrival {
   keep?: boolean
   every?: number
   order?: StaggerOrder
+  asOne?: boolean
 }
 
 export type ArrivalKind = 'fade' | 'rise' | 'glideFromLeft' | 'glideFromRight' | 'glideFromTop' | 'glideFromBottom' | 'wipeFromLeft' | 'wipeFromRight' | 'wipeFromTop' | 'wipeFromBottom' | 'grow' | 'drop' | 'pop' | 'sharpen' | 'turnIn' | 'spread' | 'typeOn'
@@ -1204,6 +1206,13 @@ export interface PlaceGraphic {
   key: string
   graphic: Graphic
   at?: number
+}
+
+export interface Press {
+  do: 'press'
+  layer: string
+  at: number
+  pointer?: boolean
 }
 
 export interface Refit {

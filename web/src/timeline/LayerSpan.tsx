@@ -5,6 +5,7 @@ import { useSelection } from '../stores/selectionStore'
 import { totalFrames, type Edit, type Layer } from '../live/document'
 import { beats } from '../sound/soundStore'
 import { usePointerDrag } from '../shell/usePointerDrag'
+import { PlacedPhases } from './PlacedPhases'
 import { snapFrame, snapTargets } from './snapFrames'
 import { SNAP_PX, type TimeScale } from './timeScale'
 import { t } from '../words/words'
@@ -93,6 +94,7 @@ export function LayerSpan({ layer, scale }: { layer: Layer; scale: TimeScale }) 
         style={{ top, left: scale.x(first), width: Math.max(3, scale.x(last + 1) - scale.x(first)) }}
         {...bind('whole')}
       />
+      {layer.content.kind === 'placed' && <PlacedPhases layer={layer} scale={scale} first={first} last={last} top={top} />}
       <Box pointerEvents="auto">
         {grip('in', scale.x(first))}
         {grip('out', scale.x(last + 1) - 7)}
