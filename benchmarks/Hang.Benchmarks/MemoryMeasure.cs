@@ -17,8 +17,8 @@ internal static class MemoryMeasure
 {
     public static async Task<Measure> RunAsync()
     {
-        var few = await PeakAsync(600);
-        var many = await PeakAsync(6000);
+        var few = await PeakAsync("--memory-of", 600);
+        var many = await PeakAsync("--memory-of", 6000);
         return new("memory", "peak of rendering 6000 frames / 600 frames", many / few, "<= 1.1", new() { ["MB, 600 frames"] = few, ["MB, 6000 frames"] = many });
     }
 
@@ -39,14 +39,21 @@ internal static class MemoryMeasure
         {
             File.Delete(path);
         }
+        return TellPeak();
+    }
+
+    /// <summary>Prints the peak of this process's resident memory, in megabytes.</summary>
+    public static int TellPeak()
+    {
         using var self = Process.GetCurrentProcess();
         Console.WriteLine((self.PeakWorkingSet64 / 1e6).ToString(CultureInfo.InvariantCulture));
         return 0;
     }
 
-    private static async Task<double> PeakAsync(int frames)
+    /// <summary>The peak of a process that does a work of some size, in megabytes.</summary>
+    public static async Task<double> PeakAsync(string work, int size)
     {
-        using var child = Process.Start(new ProcessStartInfo("dotnet", [typeof(MemoryMeasure).Assembly.Location, "--memory-of", frames.ToString(CultureInfo.InvariantCulture)]) { RedirectStandardOutput = true })!;
+        using var child = Process.Start(new ProcessStartInfo("dotnet", [typeof(MemoryMeasure).Assembly.Location, work, size.ToString(CultureInfo.InvariantCulture)]) { RedirectStandardOutput = true })!;
         var text = await child.StandardOutput.ReadToEndAsync();
         await child.WaitForExitAsync();
         return double.Parse(text, CultureInfo.InvariantCulture);

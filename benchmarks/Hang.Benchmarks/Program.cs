@@ -6,6 +6,10 @@ if (args is ["--memory-of", var frames])
 {
     return await MemoryMeasure.RenderInThisProcessAsync(int.Parse(frames, System.Globalization.CultureInfo.InvariantCulture));
 }
+if (args is ["--memory-of-rows", var rows])
+{
+    return await RowsMemoryMeasure.RenderInThisProcessAsync(int.Parse(rows, System.Globalization.CultureInfo.InvariantCulture));
+}
 if (args is ["--work", .. var work])
 {
     return await WorkersMeasure.WorkInThisProcessAsync(work);
@@ -28,6 +32,7 @@ var measures = new (string Name, Func<Task<Measure>> Run)[]
     ("capture", CaptureMeasure.RunAsync),
     ("workers", WorkersMeasure.RunAsync),
     ("memory", MemoryMeasure.RunAsync),
+    ("rows", RowsMemoryMeasure.RunAsync),
     ("server", ServerMemoryMeasure.RunAsync),
     ("stage", BrowserMeasures.StageAsync),
     ("edit", BrowserMeasures.EditAsync),

@@ -96,6 +96,9 @@ public interface ISurroundings
     /// <summary>Another layer's box in this one's coordinates: as large as it is at the moment, where it is at the end of Hold. Empty for one that is empty.</summary>
     Box BoxOf(string layer, double time);
 
+    /// <summary>Where another layer is at a moment, in this one's coordinates: the origin of a hook, the middle of any other; null where it has no place.</summary>
+    Point? PointOf(string layer, double time);
+
     /// <summary>The direction from the middle of a box of this layer to the lamp, degrees clockwise from the right in its coordinates; null without a lamp.</summary>
     double? LightAt(in Box box, double time);
 

@@ -75,6 +75,16 @@ internal sealed class Surroundings(Prepared self, Func<string, Prepared?> find) 
         return ToSelf(other, self.RestFrame, true) is var matrix && double.IsFinite(matrix.A + matrix.D + matrix.E + matrix.F) ? matrix.Map(box) : Box.Empty;
     }
 
+    public Point? PointOf(string layer, double time)
+    {
+        if (find(layer) is not { } other)
+        {
+            return null;
+        }
+        var point = !other.Layer.Content.Kind.IsInvisible && other.BoxAt(time) is { IsEmpty: false } box ? new Point((box.Left + box.Right) / 2, (box.Top + box.Bottom) / 2) : new(0, 0);
+        return ToSelf(other, time, true) is var matrix && double.IsFinite(matrix.A + matrix.D + matrix.E + matrix.F) ? matrix.Map(point) : null;
+    }
+
     /// <summary>From another layer's coordinates to this one's, by way of what both follow: no further, since a group's own place depends on how large its members are.</summary>
     /// <param name="time">The moment at which the others are looked at.</param>
     /// <param name="inPlace">False: to those that this layer's position is given in.</param>

@@ -143,6 +143,9 @@ public sealed class LayersKind : ValueKind
     /// <summary>One layer that has an edge, or none.</summary>
     public static LayersKind Edge { get; } = new("edge");
 
+    /// <summary>One layer of any kind, or none.</summary>
+    public static LayersKind Layer { get; } = new("layer");
+
     public override string Name { get; }
 
     public override bool Mixes => false;

@@ -9,7 +9,7 @@ namespace Hang.Media.Slices;
 /// </summary>
 internal sealed class PaintedTiles
 {
-    private const long MostHashBytes = 16L << 20, MostPixelBytes = 48L << 20;
+    private const long MostHashBytes = 4L << 20, MostPixelBytes = 24L << 20;
     private static readonly Lock Door = new();
     private static (string Alike, PaintedTiles Tiles)? last;
     private readonly ConcurrentDictionary<UInt128, byte[]> scenes = new();

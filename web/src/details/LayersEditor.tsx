@@ -10,7 +10,7 @@ import { t } from '../words/words'
 /** Some layers of the graphic: each with a box to tick. */
 export function LayersEditor({ layerId, value, info, onChange }: EditorProps) {
   const chosen = value as string[]
-  const others = useOthers(layerId, info.kind === 'edges')
+  const others = useOthers(layerId, info.kind)
   if (others.length === 0) return <Box color="soft">{t('There are no others yet.')}</Box>
   return (
     <Box maxH="110px" overflowY="auto" border="1px solid" borderColor="line" borderRadius="4px" bg="room" p="4px">
@@ -25,9 +25,9 @@ export function LayersEditor({ layerId, value, info, onChange }: EditorProps) {
   )
 }
 
-/** One layer that has an edge, or none. */
-export function EdgeEditor({ name, layerId, value, onChange }: EditorProps) {
-  const others = useOthers(layerId, true)
+/** One layer, which may have to have an edge, or none. */
+export function LayerEditor({ name, layerId, value, info, onChange }: EditorProps) {
+  const others = useOthers(layerId, info.kind)
   return (
     <Choice
       label={name}
@@ -38,10 +38,11 @@ export function EdgeEditor({ name, layerId, value, onChange }: EditorProps) {
   )
 }
 
-/** The other layers, or those of them that have an edge. */
-function useOthers(layerId: string, withEdge: boolean) {
+/** The other layers: all that show something, those of them that have an edge, or any at all. */
+function useOthers(layerId: string, kind: string) {
   const contents = useQuery(choicesQuery).data?.contents ?? []
-  return useStageLayers(contents, true).filter(
-    (l) => l.id !== layerId && (!withEdge || contents.find((c) => c.name === l.kind)?.hasEdge === true),
+  const needsEdge = kind === 'edges' || kind === 'edge'
+  return useStageLayers(contents, kind !== 'layer').filter(
+    (l) => l.id !== layerId && (!needsEdge || contents.find((c) => c.name === l.kind)?.hasEdge === true),
   )
 }

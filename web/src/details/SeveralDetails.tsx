@@ -159,7 +159,7 @@ function Shared({ ids, choices }: { ids: string[]; choices: Schemas['Choices'] }
   const common = [...values[0]!.values()].filter(
     (v) =>
       v.info.part === '' &&
-      !['text', 'layers', 'edges', 'edge', 'points', 'picture'].includes(v.info.kind) &&
+      !['text', 'layers', 'edges', 'edge', 'layer', 'points', 'picture'].includes(v.info.kind) &&
       v.address !== 'position' &&
       values.every((m) => m.get(v.address)?.info.kind === v.info.kind),
   )

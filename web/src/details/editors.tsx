@@ -8,7 +8,7 @@ import { ColourEditor } from './ColourEditor'
 import { colourOf, colourText } from './colourText'
 import type { EditorProps } from './editorProps'
 import { inWords } from './inWords'
-import { EdgeEditor, LayersEditor } from './LayersEditor'
+import { LayerEditor, LayersEditor } from './LayersEditor'
 import { NumberField } from '../shell/NumberField'
 import { PaintEditor } from './PaintEditor'
 import { PictureField } from './PictureField'
@@ -34,7 +34,8 @@ export const editors: Record<string, ComponentType<EditorProps>> = {
   sound: SoundField,
   layers: LayersEditor,
   edges: LayersEditor,
-  edge: EdgeEditor,
+  edge: LayerEditor,
+  layer: LayerEditor,
   points: PointsEditor,
 }
 

@@ -318,6 +318,10 @@ export interface Line {
   headSize?: Keyed<number>
   taper?: Keyed<[number, number]>
   taperTo?: Keyed<number>
+  startsAt?: string[]
+  startGap?: Keyed<number>
+  endsAt?: string[]
+  endGap?: Keyed<number>
 }
 
 /** A free path of points, filled and stroked. */
