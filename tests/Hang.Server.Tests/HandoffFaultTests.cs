@@ -3,6 +3,7 @@ using System.Globalization;
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json;
+using Hang.Media.Rendering;
 using Hang.Server.Handoffs;
 using Hang.Tests.Shared;
 using Microsoft.AspNetCore.Mvc.Testing;
@@ -25,6 +26,8 @@ public sealed class HandoffFaultTests : IDisposable
 
     public HandoffFaultTests()
     {
+        // No encoder of an earlier test waits for a file that is alike.
+        Reuse.Forget();
         var direct = new NpgsqlConnectionStringBuilder(database.ConnectionString);
         relay = new(direct.Host!, direct.Port);
         // The demo is loaded in a second, and a database that goes away is noticed at once.
@@ -72,17 +75,30 @@ public sealed class HandoffFaultTests : IDisposable
     private static string State(JsonElement h) => h.GetProperty("state").GetString()!;
 
     /// <summary>Waits for an encoder or decoder of this process, and sends it a signal.</summary>
-    private static async Task Signal(string signal)
+    /// <param name="of">What its arguments must have in them.</param>
+    private static async Task Signal(string signal, string of = "")
     {
         using var limit = new CancellationTokenSource(Longest);
         int[] found;
-        while ((found = [.. Encoders()]).Length == 0)
+        while ((found = [.. Encoders().Where(e => ArgumentsOf(e).Contains(of, StringComparison.Ordinal))]).Length == 0)
         {
             await Task.Delay(5, limit.Token);
         }
         foreach (var process in found)
         {
             await Process.Start("kill", ["-" + signal, process.ToString(CultureInfo.InvariantCulture)]).WaitForExitAsync(limit.Token);
+        }
+    }
+
+    private static string ArgumentsOf(int process)
+    {
+        try
+        {
+            return File.ReadAllText($"/proc/{process}/cmdline");
+        }
+        catch (IOException)
+        {
+            return "";
         }
     }
 
@@ -117,7 +133,7 @@ public sealed class HandoffFaultTests : IDisposable
     [Fact]
     public async Task ADatabaseThatIsStartedAgainStopsNoRender()
     {
-        var id = await Ask();
+        var id = await Ask(1);
         await Until(id, h => State(h) == "rendering" && h.GetProperty("framesDone").GetInt32() > 0);
         relay.GoDown();
         await Task.Delay(TimeSpan.FromSeconds(3));
@@ -145,7 +161,7 @@ public sealed class HandoffFaultTests : IDisposable
     {
         var id = await Ask(1);
         await Until(id, h => State(h) == "proving");
-        await Signal("KILL");
+        await Signal("KILL", "hang-slices");
         var failed = await Until(id, HasEnded);
         Assert.Equal("failed", State(failed));
         Assert.NotEmpty(failed.GetProperty("problem").GetString()!);

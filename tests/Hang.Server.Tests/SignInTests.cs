@@ -16,6 +16,7 @@ namespace Hang.Server.Tests;
 /// Who may come in and do what, where Hang is open to others. The rules are those of OWASP ASVS 4.0.3, level 2, for passwords (2.1, 2.2) and sessions (3.2 to
 /// 3.4); their numbers are named beside the checks, from memory.
 /// </summary>
+[Collection(OneServer.Name)]
 public class SignInTests(ClosedServer server) : IClassFixture<ClosedServer>
 {
     [Theory]

@@ -264,4 +264,19 @@ await page.getByLabel('Table', { exact: true }).setInputFiles({ name: 'keepers.c
 await page.getByText('It is the same as row 5.').waitFor()
 await page.waitForTimeout(1500)
 await shot('roster')
+// Accounts are there only where Hang asks everybody to sign in: another server, started with HANG_SignIn=true, and the code that it printed.
+const { HANG_CLOSED: closed, HANG_CODE: code } = process.env
+if (closed && code) {
+  await page.goto(closed)
+  await page.getByLabel('Code', { exact: true }).fill(code)
+  await page.getByLabel('Your name').fill('Maren Oakhollow')
+  await page.getByLabel(/^A password/).fill('four heather tins rattle')
+  await page.getByRole('button', { name: 'Come in' }).click()
+  await page.getByRole('button', { name: /^You are/ }).click()
+  await page.getByRole('link', { name: 'Accounts' }).click()
+  await page.getByRole('button', { name: 'Make a code' }).click()
+  await page.getByTestId('secret').waitFor()
+  await shot('accounts')
+}
+
 await browser.close()

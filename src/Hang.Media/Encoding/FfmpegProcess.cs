@@ -27,6 +27,9 @@ public sealed class FfmpegProcess : IAsyncDisposable
         process.BeginErrorReadLine();
     }
 
+    /// <summary>False when it has ended.</summary>
+    public bool IsRunning => !process.HasExited;
+
     public Stream Input => process.StandardInput.BaseStream;
 
     public Stream Output => process.StandardOutput.BaseStream;

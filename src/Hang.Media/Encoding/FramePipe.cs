@@ -5,6 +5,9 @@ internal sealed class FramePipe(FfmpegProcess ffmpeg) : IAsyncDisposable
 {
     public Stream Output => ffmpeg.Output;
 
+    /// <summary>False when the process has ended.</summary>
+    public bool IsRunning => ffmpeg.IsRunning;
+
     /// <param name="write">Writes one frame.</param>
     /// <param name="times">1 or more.</param>
     public async Task WriteAsync(Action<Stream> write, int times, CancellationToken cancel)

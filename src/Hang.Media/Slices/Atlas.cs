@@ -32,7 +32,7 @@ internal sealed class Atlas : IAsyncDisposable
     }
 
     /// <summary>False when the encoder has broken off.</summary>
-    public bool IsAlive => !reading.IsCompleted;
+    public bool IsAlive => !reading.IsCompleted && encoder.IsRunning;
 
     /// <summary>Puts a tile into the picture, and sends the picture when it is full.</summary>
     public async Task<Tile> AddAsync(ReadOnlyMemory<byte> pixels, CancellationToken cancel)

@@ -48,7 +48,13 @@ internal sealed class SliceWriter : IFrameWriter
     {
         try
         {
-            if (Last.Take(EncodingOf(delivery)) is not { } learnt || !learnt.IsAlive)
+            var learnt = Last.Take(EncodingOf(delivery));
+            if (learnt is { IsAlive: false })
+            {
+                await learnt.DisposeAsync();
+                learnt = null;
+            }
+            if (learnt is null)
             {
                 learnt = Learnt.Begin(delivery, ProresFrame.Read(await BlankAsync(delivery, cancel)));
             }
