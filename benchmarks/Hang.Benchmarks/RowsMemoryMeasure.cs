@@ -1,4 +1,3 @@
-using System.Diagnostics;
 using System.Globalization;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
