@@ -75,7 +75,7 @@ export function OwnAccount({ session }: { session: Schemas['SessionView'] }) {
             aria-label={t('End {agent}', { agent: s.agent })}
             onClick={() => void act(data(api.DELETE('/api/session/all/{id}', { params: { path: { id: s.id } } })))}
           >
-            {t('End')}
+            {t('End it')}
           </Button>
         </Flex>
       ))}

@@ -33,9 +33,9 @@ export function PlacedPhases({
       role="img"
       aria-label={t('{name} arrives in {arrive}, holds {hold} and leaves in {leave} frames', { name: layer.name, arrive, hold, leave })}
       position="absolute"
-      h="5px"
+      h="9px"
       pointerEvents="none"
-      style={{ top, left: scale.x(first), width: scale.x(last + 1) - scale.x(first) }}
+      style={{ top: top - 2, left: scale.x(first), width: scale.x(last + 1) - scale.x(first) }}
     >
       {parts.map(({ phase, from, to }) => {
         const [left, right] = [Math.max(from, first), Math.min(to, last + 1)]
@@ -45,10 +45,9 @@ export function PlacedPhases({
               key={phase}
               data-phase={phase}
               position="absolute"
-              h="5px"
+              h="9px"
               bg={phase}
-              borderTop="1px solid"
-              borderBottom="1px solid"
+              border="1px solid"
               borderColor="soft"
               pointerEvents="none"
               style={{ top: 0, left: scale.x(left) - scale.x(first), width: scale.x(right) - scale.x(left) }}
