@@ -84,7 +84,7 @@ async function difference(page: Page, file: string): Promise<{ mean: number; wit
 
 test('the stage at rest is the picture that the painter of files paints', async ({ page }) => {
   await page.goto(`${server.url}/bench/${await server.demoGraphic()}`)
-  await agrees(page, join(demoFolder, 'lower-third.hang'), moments(480))
+  await agrees(page, join(demoFolder, 'lower-third.hang'), twenty(480))
 })
 
 // Every graphic of the demo: each has something of its own that both painters must do alike.
@@ -94,7 +94,7 @@ for (const name of ['title', 'logo-sting', 'follow-button', 'callout', 'stinger'
     const [shelf] = await server.json<{ graphics: { id: string; name: string; frames: number }[] }[]>('/api/packages')
     const graphic = shelf!.graphics.find((g) => g.name.toLowerCase().replaceAll(' ', '-') === name)!
     await page.goto(`${server.url}/bench/${graphic.id}`)
-    await agrees(page, join(demoFolder, `${name}.hang`), moments(graphic.frames))
+    await agrees(page, join(demoFolder, `${name}.hang`), twenty(graphic.frames))
   })
 }
 
@@ -156,7 +156,7 @@ test('motion blur, blur, letters and paths are the same on the stage and in the 
 })
 
 /** Twenty frames spread over a graphic's time. */
-const moments = (frames: number) => Array.from({ length: 12 }, (_, i) => Math.round(((i + 0.6) / 12.2) * frames))
+const twenty = (frames: number) => Array.from({ length: 20 }, (_, i) => Math.round(((i + 0.6) / 20.2) * frames))
 
 async function agrees(page: Page, document: string, frames: number[]) {
   const bench = new BenchPage(page)

@@ -20,7 +20,6 @@ internal sealed class SliceWriter : IFrameWriter
     private readonly MovFile file;
     private readonly Atlas? whole;
     private readonly Atlas? rest;
-    private readonly string encoding;
     private readonly TileCache cache;
     private readonly PaintedTiles painted;
     private readonly Learnt learnt;
@@ -35,7 +34,6 @@ internal sealed class SliceWriter : IFrameWriter
     {
         (this.delivery, this.learnt, this.file, blank, cache, whole, rest) = (delivery, learnt, file, learnt.Blank, learnt.Cache, learnt.Whole, learnt.Rest);
         grid = new(delivery.Width, delivery.Height);
-        encoding = EncodingOf(delivery);
         painted = PaintedTiles.Of(delivery.Width, delivery.Height, delivery.Plan);
         slicesPerRow = blank.Slices.Length / grid.Rows;
         slicesPerRest = slicesPerRow - grid.WholeColumns;
@@ -131,7 +129,7 @@ internal sealed class SliceWriter : IFrameWriter
         }
         file.Finish();
         isKept = true;
-        Last.Return(encoding, learnt);
+        Last.Return(EncodingOf(delivery), learnt);
     }
 
     public async ValueTask DisposeAsync()

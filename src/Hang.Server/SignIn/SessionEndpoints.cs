@@ -65,7 +65,7 @@ public static class SessionEndpoints
     internal static Guid Me(ClaimsPrincipal user) => Guid.TryParse(user.FindFirstValue(ClaimTypes.NameIdentifier), out var id) ? id : throw new MissingException("There are no accounts here.", "Hang asks nobody to sign in where it is open to this machine alone.");
 
     private static async Task<SessionView> ViewAsync(ClaimsPrincipal user, ServerOptions options, IServiceProvider services, CancellationToken cancel) => options.SignIn
-        ? new(true, user.Identity?.Name, RoleGate.RoleOf(user) ?? Role.Viewer, !await services.GetRequiredService<AccountStore>().AnyAsync(cancel))
+        ? new(true, user.Identity?.Name, RoleGate.RoleOf(user) ?? Role.Viewer, user.Identity?.Name is null && !await services.GetRequiredService<AccountStore>().AnyAsync(cancel))
         : new(false, null, Role.Designer, false);
 
     private static async Task<Results<NoContent, ProblemHttpResult>> SignInAsync(Credentials who, HttpContext context, IServiceProvider services, ILogger<Credentials> log)
@@ -109,7 +109,7 @@ public static class SessionEndpoints
         }
         else
         {
-            account = new() { Name = Person.Of(use.Name ?? "", "#000000").Name, Role = invitation.Role };
+            account = new() { Name = Person.Named(use.Name ?? ""), Role = invitation.Role };
             await DemandStrongAsync(users, account, use.Password);
             if (await users.FindByNameAsync(account.Name) is not null)
             {

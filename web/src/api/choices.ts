@@ -15,6 +15,6 @@ export const choicesQuery = queryOptions({
 /** Where files go, and of what kinds they can be. */
 export const kindsQuery = queryOptions({
   queryKey: ['kinds'],
-  queryFn: async () => spoken(await data(api.GET('/api/kinds')), ['name']),
+  queryFn: async () => spoken(await data(api.GET('/api/kinds')), ['name', 'note']),
   staleTime: Infinity,
 })

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { api, data, type Schemas } from '../api/client'
 import { Back, TopBar } from '../shell/controls'
+import { Refusal } from '../shell/Refusal'
 import { useAct } from '../shell/useAct'
 import { HandoffCard } from './HandoffCard'
 import { t } from '../words/words'
@@ -28,11 +29,7 @@ export function Line() {
         <Text color="soft">{t('Handoff')}</Text>
       </TopBar>
       <Box as="main" flex="1" overflowY="auto" p="20px" maxW="1000px" w="100%" mx="auto">
-        {refused && (
-          <Box role="alert" bg="badRoom" color="bad" p="8px" borderRadius="6px" mb="10px">
-            {refused.message} {refused.remedy}
-          </Box>
-        )}
+        <Refusal refused={refused} />
         {all.data && list.length === 0 && <Text color="soft">{t('Nothing has been handed off yet. Open a graphic and hand it off.')}</Text>}
         <Part title={t('In line')} handoffs={inLine(list)} act={act} />
         <Part title={t('Ended')} handoffs={list.filter((h) => !isOpen(h))} act={act} />

@@ -19,11 +19,12 @@ import {
 } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { Link } from 'react-router'
-import { api, data, Refused, send, type Schemas } from '../api/client'
+import { api, data, send, type Schemas } from '../api/client'
 import { Choice, Tool, TopBar } from '../shell/controls'
 import { Dialog } from '../shell/Dialog'
 import { kinds, rateLabel } from '../shell/kinds'
 import { notes } from '../shell/notes'
+import { useAct } from '../shell/useAct'
 import { switchRoom } from '../shell/room'
 import { PersonButton } from '../shell/PersonButton'
 import { For } from '../signin/For'
@@ -68,20 +69,11 @@ export function Rack() {
   const packages = useQuery({ queryKey: ['packages'], queryFn: () => data(api.GET('/api/packages')) })
   const [adding, setAdding] = useState<string | null>(null)
   const [renaming, setRenaming] = useState<Renaming | null>(null)
-  const [refused, setRefused] = useState<Refused | null>(null)
   const [showRemoved, setShowRemoved] = useState(false)
   const [wanted, setWanted] = useState('')
   const [sort, setSort] = useState<Sort>('made')
 
-  const act = async (what: Promise<unknown>) => {
-    try {
-      setRefused(null)
-      await what
-    } catch (e) {
-      setRefused(e instanceof Refused ? e : new Refused(t('The server is not reachable.'), t('Start it and try again.')))
-    }
-    await queries.invalidateQueries({ queryKey: ['packages'] })
-  }
+  const { act, refused } = useAct(['packages'])
   const removedCount = (packages.data ?? []).reduce((n, p) => n + (p.removed ? 1 : 0) + p.graphics.filter((g) => g.removed).length, 0)
   const rename = async (r: Renaming) => {
     const params = { params: { path: { id: r.id } }, body: { name: r.name } }

@@ -1,7 +1,7 @@
 import { isPut, said } from './words'
 
 /** What of the core's answers people read. */
-const read = new Set(['title', 'label', 'meaning', 'note', 'message', 'remedy', 'verdict', 'problem'])
+const read = new Set(['title', 'label', 'meaning', 'message', 'remedy', 'verdict', 'problem'])
 
 /** An answer of the server with what people read of it in the language that is spoken here. */
 export function spoken<T>(answer: T, besides: string[] = []): T {
