@@ -59,8 +59,11 @@ test('the first designer comes in by the code, lets an editor and a viewer in, a
   // A designer now, at once; then out, at once.
   await page.reload()
   const row = page.getByRole('group', { name: 'Ida Fernsby' })
+  const given = page.waitForResponse((r) => r.url().endsWith('/role') && r.ok())
   await row.getByLabel('Role of Ida Fernsby').selectOption('Designer')
-  await expect.poll(async () => (await other.reload(), other.getByRole('button', { name: 'New graphic' }).isVisible())).toBe(true)
+  await given
+  await other.reload()
+  await expect(other.getByRole('button', { name: 'New graphic' })).toBeVisible()
   await row.getByRole('button', { name: 'Remove the account of Ida Fernsby' }).click()
   await page.getByRole('button', { name: 'Remove it' }).click()
   await expect(row).toBeHidden()
