@@ -11,7 +11,7 @@ namespace Hang.Benchmarks;
 /// <summary>Peak memory of rendering and proving many rows of a roster against few, each in a process of its own: what rows share must not grow with them.</summary>
 internal static class RowsMemoryMeasure
 {
-    private const int Few = 30, Many = 300;
+    private const int Few = 100, Many = 400;
 
     public static async Task<Measure> RunAsync()
     {

@@ -34,6 +34,7 @@ internal sealed class SliceComparison : IAsyncDisposable
     private readonly string alike;
     private readonly ConcurrentDictionary<(UInt128 Painted, UInt128 Slices), SliceError> pairs;
     private readonly PaintedTiles tiles;
+    private readonly byte[] pixels = new byte[TileRing.TileBytes];
     private readonly Queue<Changed> changed = new();
     private readonly List<(int First, int Times, FrameError Error, ErrorSum Sum)> frames = [];
     private readonly SliceError[] now;
@@ -153,7 +154,7 @@ internal sealed class SliceComparison : IAsyncDisposable
             pair[place] = (HashAt(hashes, place) ^ (isLow ? UInt128.One : 0) ^ (grid.IsRest(column) ? (UInt128)2 : 0), slices);
         }
         // Here on all cores: later, in turn, only what nobody remembers is painted.
-        if (Enumerable.Range(0, pair.Length).Any(place => !pairs.ContainsKey(pair[place]) && HashAt(hashes, place) is var hash && hash != 0 && tiles.PixelsOf(hash) is null))
+        if (Enumerable.Range(0, pair.Length).Any(place => !pairs.ContainsKey(pair[place]) && HashAt(hashes, place) is var hash && hash != 0 && !tiles.Pixels.Has(hash)))
         {
             painted.Settle();
         }
@@ -177,7 +178,7 @@ internal sealed class SliceComparison : IAsyncDisposable
                     }
                     pairs[ready.Pairs[place]] = error = new();
                     var (row, column) = Math.DivRem(place, grid.Columns);
-                    await packs.AddAsync(error, ready.Frame, tiles.PixelsOf(HashAt(ready.Hashes, place)), ready.Painted, row, column, CancellationToken.None);
+                    await packs.AddAsync(error, ready.Frame, pixels.AsMemory(0, tiles.Pixels.Copy(HashAt(ready.Hashes, place), pixels)), ready.Painted, row, column, CancellationToken.None);
                 }
                 if (!ReferenceEquals(now[place], error))
                 {

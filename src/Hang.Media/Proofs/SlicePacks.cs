@@ -34,8 +34,8 @@ internal sealed class SlicePacks(Delivery delivery, MovLook look, ProresFrame li
     public (int First, int Count) SlicesOf(int row, int column) => grid.IsRest(column) ? (row * slicesPerRow + grid.WholeColumns, slicesPerRow - grid.WholeColumns) : (row * slicesPerRow + column, 1);
 
     /// <summary>Adds a tile: its slices, and what was painted.</summary>
-    /// <param name="tile">Its pixels as the grid extracts them, where they are remembered; else they are taken from the frame.</param>
-    public async Task AddAsync(SliceError error, ProresFrame frame, byte[]? tile, PaintedFrame painted, int row, int column, CancellationToken cancel)
+    /// <param name="tile">Its pixels as the grid extracts them, where they are remembered; empty: they are taken from the frame.</param>
+    public async Task AddAsync(SliceError error, ProresFrame frame, ReadOnlyMemory<byte> tile, PaintedFrame painted, int row, int column, CancellationToken cancel)
     {
         var pack = filling.Count > 0 ? filling[^1] : null;
         if (pack is null || !pack.HasRoom(grid.IsRest(column)))
@@ -46,9 +46,9 @@ internal sealed class SlicePacks(Delivery delivery, MovLook look, ProresFrame li
             }
             filling.Add(pack = new(delivery, like, grid, rows));
         }
-        if (tile is not null)
+        if (!tile.IsEmpty)
         {
-            pack.Add(error, frame, tile, tile.Length / TileGrid.TileHeight / TileGrid.PixelBytes, 0, SlicesOf(row, column), SlicesOf, row, column);
+            pack.Add(error, frame, tile.Span, tile.Length / TileGrid.TileHeight / TileGrid.PixelBytes, 0, SlicesOf(row, column), SlicesOf, row, column);
         }
         else
         {

@@ -9,12 +9,11 @@ namespace Hang.Media.Slices;
 /// </summary>
 internal sealed class PaintedTiles
 {
-    private const long MostHashBytes = 4L << 20, MostPixelBytes = 24L << 20;
+    private const long MostHashBytes = 4L << 20;
     private static readonly Lock Door = new();
     private static (string Alike, PaintedTiles Tiles)? last;
     private readonly ConcurrentDictionary<UInt128, byte[]> scenes = new();
-    private readonly ConcurrentDictionary<UInt128, byte[]> pixels = new();
-    private long hashBytes, pixelBytes;
+    private long hashBytes;
 
     /// <summary>The memory of frames of a size, an alpha and a backing.</summary>
     public static PaintedTiles Of(int width, int height, HandoffPlan plan)
@@ -41,8 +40,8 @@ internal sealed class PaintedTiles
     /// <summary>The hashes of a scene's tiles, in the order of the grid; null where it was not painted lately.</summary>
     public byte[]? HashesOf(UInt128 scene) => scenes.GetValueOrDefault(scene);
 
-    /// <summary>The pixels of a tile, as the grid extracts them; null where they are not remembered.</summary>
-    public byte[]? PixelsOf(UInt128 tile) => pixels.GetValueOrDefault(tile);
+    /// <summary>Pixels of tiles, as the grid extracts them.</summary>
+    public TileRing Pixels { get; } = new();
 
     public void KeepHashes(UInt128 scene, byte[] hashes)
     {
@@ -52,15 +51,5 @@ internal sealed class PaintedTiles
             Interlocked.Exchange(ref hashBytes, hashes.Length);
         }
         scenes[scene] = hashes;
-    }
-
-    public void KeepPixels(UInt128 tile, ReadOnlySpan<byte> painted)
-    {
-        if (Interlocked.Add(ref pixelBytes, painted.Length) > MostPixelBytes)
-        {
-            pixels.Clear();
-            Interlocked.Exchange(ref pixelBytes, painted.Length);
-        }
-        pixels[tile] = painted.ToArray();
     }
 }

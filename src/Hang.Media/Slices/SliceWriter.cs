@@ -27,7 +27,7 @@ internal sealed class SliceWriter : IFrameWriter
     private readonly Channel<Change> changes = Channel.CreateBounded<Change>(MostWaiting);
     private readonly CancellationTokenSource stop = new();
     private readonly Task assembling;
-    private readonly byte[] tilePixels = new byte[TileGrid.TileWidth * TileGrid.TileHeight * TileGrid.PixelBytes];
+    private readonly byte[] tilePixels = new byte[TileRing.TileBytes];
     private byte[] before;
 
     private SliceWriter(Delivery delivery, Learnt learnt, MovFile file)
@@ -170,7 +170,7 @@ internal sealed class SliceWriter : IFrameWriter
         var length = grid.Extract(frame.Pixels, row, column, tilePixels);
         tile = await (grid.IsRest(column) ? rest : whole)!.AddAsync(tilePixels.AsMemory(0, length), cancel);
         cache.Keep(hash, tile);
-        painted.KeepPixels(hash, tilePixels.AsSpan(0, length));
+        painted.Pixels.Keep(hash, tilePixels.AsSpan(0, length));
         return tile;
     }
 

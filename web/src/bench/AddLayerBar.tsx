@@ -3,20 +3,18 @@ import { useQuery } from '@tanstack/react-query'
 import { Anchor, ChevronDown, ImagePlus, Lightbulb, Music, RectangleHorizontal, Type } from 'lucide-react'
 import { useRef } from 'react'
 import { choicesQuery } from '../api/choices'
-import { addPicture, Refused, type Schemas } from '../api/client'
-import type { Content, Edit, Layer } from '../live/document'
+import type { Schemas } from '../api/client'
+import type { Content } from '../live/document'
 import { Sample } from '../details/SampleMenu'
 import { useDocument } from '../stores/documentStore'
 import { addSoundLayer, SOUND_FILES } from '../sound/addSounds'
+import { addInTurn, addPictureLayer, type NewLayer } from './adding'
 import { useAsked } from './placing'
-import { usePlayback } from '../stores/playbackStore'
-import { useSelection } from '../stores/selectionStore'
 import { useView } from '../stores/viewStore'
 import { t } from '../words/words'
 
 /** Adds shapes, type, pictures, sounds and hooks, in the middle of the frame and of a size that suits it. */
 export function AddLayerBar() {
-  const { edit } = useDocument.getState()
   const width = useDocument((s) => s.graphic?.width ?? 0)
   const height = useDocument((s) => s.graphic?.height ?? 0)
   const file = useRef<HTMLInputElement>(null)
@@ -26,7 +24,7 @@ export function AddLayerBar() {
   // Plates come first: they are wanted most.
   const [plate, ...more] = contents.filter((c) => isShape(c)).sort((a, b) => Number(b.name === 'plate') - Number(a.name === 'plate'))
   const unit = Math.min(width, height)
-  const add = (layer: Omit<Layer, 'id'>) => edit(addedTo(layer))
+  const add = (layer: NewLayer) => addInTurn(() => layer)
   const addShape = (shape: Schemas['ModuleInfo']) => {
     // A plate is made to carry words; everything else is as wide as it is high.
     const size: [number, number] =
@@ -70,32 +68,6 @@ export function AddLayerBar() {
   }
   const addHook = () => add({ name: t('Hook'), position: [Math.round(width / 2), Math.round(height / 2)], content: { kind: 'hook' } })
   const addLamp = () => add({ name: t('Lamp'), position: [Math.round(width * 0.3), Math.round(height * 0.2)], content: { kind: 'lamp' } })
-  const addPictureLayer = async (chosen: File) => {
-    try {
-      const picture = await addPicture(chosen)
-      const k = Math.min(1, (width * 0.5) / picture.width, (height * 0.5) / picture.height)
-      const size: [number, number] = [Math.round(picture.width * k), Math.round(picture.height * k)]
-      const { hash, ...asset } = picture
-      await edit({
-        do: 'several',
-        edits: [
-          { do: 'addAsset', hash, asset },
-          {
-            do: 'addLayer',
-            layer: {
-              id: '',
-              name: picture.name.replace(/\.[^.]+$/, '') || t('Picture'),
-              position: [Math.round((width - size[0]) / 2), Math.round((height - size[1]) / 2)],
-              content: { kind: 'picture', asset: hash, size },
-            },
-          },
-        ],
-      })
-    } catch (e) {
-      const refused = e instanceof Refused ? e : new Refused(t('The picture could not be sent.'), t('Try again.'))
-      useDocument.getState().refuse({ message: refused.message, remedy: refused.remedy })
-    }
-  }
   return (
     <Flex gap="4px" ml="10px" role="group" aria-label={t('Add a layer')}>
       {plate && (
@@ -203,25 +175,6 @@ export function AddLayerBar() {
       />
     </Flex>
   )
-}
-
-/** A new layer; where a hook or a group is selected it goes into that, and stays where it is on the stage. */
-function addedTo(layer: Omit<Layer, 'id'>): Edit {
-  const { selection } = useSelection.getState()
-  const { graphic } = useDocument.getState()
-  const chosen = selection.length === 1 ? graphic?.layers.find((l) => l.id === selection[0]) : undefined
-  if (chosen?.content.kind !== 'hook' && chosen?.content.kind !== 'group') return { do: 'addLayer', layer: { id: '', ...layer } }
-  const id = freeId(graphic!.layers)
-  const at = usePlayback.getState().frame
-  const tie: Edit =
-    chosen.content.kind === 'hook'
-      ? { do: 'changeLayer', layer: id, hangsFrom: chosen.id, at }
-      : { do: 'moveIntoGroup', layers: [id], group: chosen.id, at }
-  return { do: 'several', edits: [{ do: 'addLayer', layer: { id, ...layer } }, tie] }
-}
-
-function freeId(layers: Layer[]): string {
-  for (let n = layers.length + 1; ; n++) if (!layers.some((l) => l.id === `n${n}`)) return `n${n}`
 }
 
 /** What makes its words itself: numbers that count, credits, charts. */

@@ -154,17 +154,14 @@ function useTelling() {
 }
 
 function UndoTools() {
-  const { canUndo, canRedo, connection, label } = usePick(useDocument, 'canUndo', 'canRedo', 'connection', 'label')
+  const { canUndo, canRedo, label } = usePick(useDocument, 'canUndo', 'canRedo', 'label')
+  const { undo, redo } = useDocument.getState()
   return (
     <>
-      <Tool
-        label={canUndo ? t('Undo: {label}', { label }) : t('Nothing to undo')}
-        disabled={!canUndo}
-        onClick={() => void connection?.undo()}
-      >
+      <Tool label={canUndo ? t('Undo: {label}', { label }) : t('Nothing to undo')} disabled={!canUndo} onClick={() => void undo()}>
         <Undo2 size={15} />
       </Tool>
-      <Tool label={t('Redo')} disabled={!canRedo} onClick={() => void connection?.redo()}>
+      <Tool label={t('Redo')} disabled={!canRedo} onClick={() => void redo()}>
         <Redo2 size={15} />
       </Tool>
     </>

@@ -3,8 +3,8 @@ import { useEffect, useRef, useState } from 'react'
 import { pathText, type PathPoint } from '../geometry/pointPath'
 import type { Content } from '../live/document'
 import { usePointerDrag, type Pointer } from '../shell/usePointerDrag'
-import { useDocument } from '../stores/documentStore'
 import { useView } from '../stores/viewStore'
+import { addInTurn } from './adding'
 import { t } from '../words/words'
 
 /** How near to the first point a press closes the path, in pixels of the screen. */
@@ -27,7 +27,7 @@ export function DrawPath({ scale }: { scale: number }) {
     const own = points.map((p) => ({ ...p, at: [p.at[0] - left, p.at[1] - top] }))
     const paint = closed ? { fill: '#4A2C12' } : { closed: false, fill: '#4A2C1200', stroke: 6, strokeFill: '#4A2C12' }
     const content = { kind: 'path', points: own, ...paint } as unknown as Content
-    void useDocument.getState().edit({ do: 'addLayer', layer: { id: '', name: t('Path'), position: [left, top], content } })
+    void addInTurn(() => ({ name: t('Path'), position: [left, top], content }))
   }
   const done = useRef(finish)
   useEffect(() => {

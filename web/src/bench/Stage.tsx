@@ -8,6 +8,7 @@ import { usePlayback } from '../stores/playbackStore'
 import { useSelection } from '../stores/selectionStore'
 import { useSize } from '../shell/useSize'
 import { useView } from '../stores/viewStore'
+import { addDropped } from './adding'
 import { DrawPath } from './DrawPath'
 import { Handles } from './Handles'
 import { LayerMenu } from './LayerMenu'
@@ -47,6 +48,15 @@ export function Stage() {
         overflow={zoom === 'fit' ? 'hidden' : 'auto'}
         bg="sunk"
         onPointerDown={(e) => e.button === 0 && useSelection.getState().select([])}
+        onDragOver={(e) => {
+          if (e.dataTransfer.types.includes('Files')) e.preventDefault()
+        }}
+        onDrop={(e) => {
+          if (e.dataTransfer.files.length === 0 || !stage.current) return
+          e.preventDefault()
+          const box = stage.current.getBoundingClientRect()
+          void addDropped([...e.dataTransfer.files], [(e.clientX - box.left) / scale, (e.clientY - box.top) / scale])
+        }}
       >
         {graphic && room.width > 0 && (
           <Box

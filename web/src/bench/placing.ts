@@ -3,6 +3,7 @@ import { api, data, Refused } from '../api/client'
 import { useDocument } from '../stores/documentStore'
 import { usePlayback } from '../stores/playbackStore'
 import { useSelection } from '../stores/selectionStore'
+import { tieToSelected } from './adding'
 import { t } from '../words/words'
 
 /** How long a new layer may take to come over the live line before it is no longer waited for. */
@@ -17,11 +18,15 @@ interface Asked {
 /** The question about placed graphics that is open. */
 export const useAsked = create<Asked>((set) => ({ asked: null, ask: (asked) => set({ asked }) }))
 
-/** Places another graphic of the package from the playhead on. */
-export const place = (host: string, graphic: string) =>
-  withNew(() =>
-    data(api.POST('/api/graphics/{id}/placed', { params: { path: { id: host } }, body: { graphic, at: usePlayback.getState().frame } })),
+/** Places another graphic of the package from the playhead on; in the hook or the group that is selected. */
+export function place(host: string, graphic: string) {
+  const tie = tieToSelected()
+  return withNew(
+    () =>
+      data(api.POST('/api/graphics/{id}/placed', { params: { path: { id: host } }, body: { graphic, at: usePlayback.getState().frame } })),
+    ([added]) => tie && added && void useDocument.getState().edit(tie(added)),
   )
+}
 
 /** Makes a graphic of its own of layers, and places it where they stood. */
 export const wrap = (host: string, layers: string[], name: string) =>
@@ -31,7 +36,7 @@ export const wrap = (host: string, layers: string[], name: string) =>
 export const takeApart = (layers: string[]) => useDocument.getState().edit({ do: 'takeApart', layers })
 
 /** Does what adds a layer on the server, and selects it when it has come. Null when it was done; else why not. */
-async function withNew(act: () => Promise<unknown>): Promise<Refused | null> {
+async function withNew(act: () => Promise<unknown>, then?: (added: string[]) => unknown): Promise<Refused | null> {
   const before = new Set(ids())
   try {
     await act()
@@ -40,8 +45,10 @@ async function withNew(act: () => Promise<unknown>): Promise<Refused | null> {
   }
   const select = () => {
     const added = ids().filter((id) => !before.has(id))
-    if (added.length > 0) useSelection.getState().select(added)
-    return added.length > 0
+    if (added.length === 0) return false
+    useSelection.getState().select(added)
+    then?.(added)
+    return true
   }
   if (!select()) {
     const stop = useDocument.subscribe(() => select() && stop())

@@ -40,8 +40,8 @@ export function useBenchKeys(onHelp: () => void) {
     else if (chosen().selection.length > 0) nudge(x, y)
     else if (x !== 0) playback().step(x)
   })
-  on('mod+z', () => void doc().connection?.undo())
-  on('mod+shift+z', () => void doc().connection?.redo())
+  on('mod+z', () => void doc().undo())
+  on('mod+shift+z', () => void doc().redo())
   on('mod+d', () => {
     const { selection, keys } = chosen()
     if (keys.length > 0) void copyToPlayhead()

@@ -44,6 +44,8 @@ interface OpenDocument {
   connection: LiveConnection | null
   open: (graphic: string, windowLength: number) => () => void
   edit: (edit: Edit) => Promise<boolean>
+  undo: () => Promise<void>
+  redo: () => Promise<void>
   preview: (edit: Edit | null) => void
   askReading: () => void
   keepReadings: (readings: LayerInspection[]) => void
@@ -145,6 +147,7 @@ export const useDocument = create<OpenDocument>((set, get) => ({
       return false
     }
     const before = get().graphic
+    useSelection.getState().sent()
     const sent = inMode(edit, useView.getState().keying)
     const answer = connection ? connection.edit(sent) : Promise.resolve(false)
     set((s) => ({ saving: s.saving + 1, refusal: null, note: null }))
@@ -153,11 +156,21 @@ export const useDocument = create<OpenDocument>((set, get) => ({
       // Whoever waited for the edit finds the document as it is now.
       showWaiting()
       if (!taken) get().connection?.preview(null)
-      else offerWhole(sent, before, () => get().connection?.undo(), get().edit)
+      else offerWhole(sent, before, get().undo, get().edit)
       return taken
     } finally {
       set((s) => ({ saving: s.saving - 1 }))
     }
+  },
+
+  undo: async () => {
+    useSelection.getState().sent()
+    await get().connection?.undo()
+  },
+
+  redo: async () => {
+    useSelection.getState().sent()
+    await get().connection?.redo()
   },
 
   preview: (edit) => get().connection?.preview(edit && inMode(edit, useView.getState().keying)),

@@ -8,10 +8,14 @@ interface Selection {
   entered: string | null
   /** The type layer whose words are written on the stage. */
   writing: string | null
+  /** Something was selected since the last edit was sent: what that adds does not take its place. */
+  chosenSince: boolean
   select: (layers: string[], keys?: KeyPlace[]) => void
   selectKeys: (keys: KeyPlace[]) => void
   enter: (group: string | null) => void
   write: (layer: string | null) => void
+  /** An edit of mine is on its way. */
+  sent: () => void
   /** Layers have come or gone: what I added is selected, what is gone is not. */
   follow: (before: Graphic | null, graphic: Graphic, mine: boolean) => void
   reset: () => void
@@ -23,8 +27,10 @@ export const useSelection = create<Selection>((set) => ({
   keys: [],
   entered: null,
   writing: null,
-  select: (selection, keys = []) => set({ selection, keys }),
+  chosenSince: false,
+  select: (selection, keys = []) => set({ selection, keys, chosenSince: true }),
   selectKeys: (keys) => set({ keys }),
+  sent: () => set({ chosenSince: false }),
   enter: (entered) => set({ entered }),
   write: (writing) => set({ writing }),
   follow: (before, graphic, mine) =>
@@ -35,14 +41,14 @@ export const useSelection = create<Selection>((set) => ({
       const kept = <T>(list: T[], id: (item: T) => string) =>
         list.every((i) => there.has(id(i))) ? list : list.filter((i) => there.has(id(i)))
       return {
-        // What another window adds is not mine to select.
-        selection: added.length > 0 && mine ? outermost(graphic, added) : kept(s.selection, (id) => id),
+        // What another window adds is not mine to select, and what I selected meanwhile stays so.
+        selection: added.length > 0 && mine && !s.chosenSince ? outermost(graphic, added) : kept(s.selection, (id) => id),
         entered: s.entered && there.has(s.entered) ? s.entered : null,
         writing: s.writing && there.has(s.writing) ? s.writing : null,
         keys: kept(s.keys, (k) => k.layer),
       }
     }),
-  reset: () => set({ selection: [], keys: [], entered: null, writing: null }),
+  reset: () => set({ selection: [], keys: [], entered: null, writing: null, chosenSince: false }),
 }))
 
 /** Of layers that are new, those whose group is not new, too. */

@@ -59,12 +59,21 @@ test('an end of the range takes the other along when it would lie on the wrong s
 })
 
 test('what I add is selected, what others add is not', () => {
-  const { select, follow } = useSelection.getState()
+  const { select, sent, follow } = useSelection.getState()
   select(['a'])
   follow(graphic(layer('a')), graphic(layer('a'), layer('b')), false)
   expect(useSelection.getState().selection).toEqual(['a'])
+  sent()
   follow(graphic(layer('a'), layer('b')), graphic(layer('a'), layer('b'), layer('c')), true)
   expect(useSelection.getState().selection).toEqual(['c'])
+})
+
+test('what I select while an edit is on its way stays selected when it has come', () => {
+  const { select, sent, follow } = useSelection.getState()
+  sent()
+  select(['hook'])
+  follow(graphic(layer('hook')), graphic(layer('hook'), layer('plate')), true)
+  expect(useSelection.getState().selection).toEqual(['hook'])
 })
 
 test('of a new group and its members the group is selected', () => {
