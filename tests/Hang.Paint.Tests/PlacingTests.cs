@@ -9,6 +9,7 @@ using Hang.Core.Idles;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
 using Hang.Core.Phases;
+using Hang.Core.Placing;
 using Hang.Core.Values;
 using Hang.Paint.Shaping;
 using Hang.Tests.Shared;
@@ -66,6 +67,40 @@ public class PlacingTests
             Same(Picture(longer, frame - 5), Picture(host, frame));
         }
     }
+
+    /// <summary>Source-over of premultiplied pixels (W3C Compositing and Blending Level 1, 9.1.4).</summary>
+    private static byte[] Over(byte[] above, byte[] below) => [.. above.Select((v, i) => (byte)Math.Min(255, Math.Round(v + below[i] * (255.0 - above[i / 4 * 4 + 3]) / 255)))];
+
+    [Theory]
+    [InlineData(2)]
+    [InlineData(9)]
+    [InlineData(15)]
+    [InlineData(24)]
+    public void WhatIsAroundItAndItselfMakeTheWhole(int own)
+    {
+        var host = Host(null, 5, Plate("under", 0, 60, 200, 80, "#c08020"));
+        host = host with { Layers = host.Layers.Add(Plate("over", 90, 90, 60, 20, "#ffffff80")) };
+        var around = new Around(host, host.Layers[1].Id, Shaper);
+        var frame = around.FrameOf(own);
+        Assert.Equal(own + 5, frame);
+        Assert.Equal(Hang.Core.Geometry.Matrix.Identity, around.PlaceAt(frame));
+        Same(Over(Picture(around.Before, frame), Over(Picture(Small(), own), Picture(around.Behind, frame))), Picture(host, frame), 2);
+    }
+
+    [Fact]
+    public void AFrameOfItsOwnGoesWithOneOfTheWholeAtEveryRateAndHold()
+    {
+        var host = new PlaceGraphic(Key, Small(), 5).ApplyTo(Graphic(320, 180) with { Rate = new(50), Phases = new(20, 200, 20) }, Shaper);
+        host = new SetSpan(host.Layers[^1].Id, Out: 124).ApplyTo(host, Shaper);
+        var around = new Around(host.With(host.Layers[^1].With("position", new Value(40, 30))), host.Layers[^1].Id, Shaper);
+        // 10, 10 and 10 frames at 25 a second; there 20, 80 and 20 at 50.
+        Assert.Equal([5, 15, 25, 65, 105, 115, 123, 239], new[] { 0, 5, 10, 15, 20, 25, 29, 500 }.Select(around.FrameOf));
+        Assert.Equal(Hang.Core.Geometry.Matrix.Translate(40, 30), around.PlaceAt(30));
+    }
+
+    [Fact]
+    public void OnlyWhatIsPlacedHasSomethingAroundIt() =>
+        Assert.Contains("under", Assert.Throws<ProblemException>(() => new Around(Host(null, 0, Plate("under", 0, 0, 9, 9, "#000000")), "under", Shaper)).Message, StringComparison.Ordinal);
 
     [Fact]
     public void FieldsAreFilledAndWhatTheyDoNotTakeIsSaid()

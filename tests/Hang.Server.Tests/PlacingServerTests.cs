@@ -34,6 +34,24 @@ public sealed class PlacingServerTests(RunningServer server)
     }
 
     [Fact]
+    public async Task WhatStandsAroundAPlacedGraphicIsPainted()
+    {
+        var (inner, outer) = (await CopyAsync("Corner bug"), await CopyAsync("Title"));
+        await http.PostAsJsonAsync($"/api/graphics/{outer}/placed", new { graphic = inner, at = 0 });
+        var layer = (await DocumentAsync(outer)).GetProperty("layers").EnumerateArray().Last().GetProperty("id").GetString();
+        var around = await http.GetFromJsonAsync<JsonElement>($"/api/graphics/{outer}/around/{layer}?frame=3");
+        Assert.Equal(3, around.GetProperty("frame").GetInt32());
+        var sides = await Task.WhenAll(new[] { "behind", "before" }.Select(side => http.GetByteArrayAsync(around.GetProperty(side).GetString())));
+        Assert.All(sides, side => Assert.Equal(0x89, side[0]));
+        // All of the title is behind the bug; nothing is before it.
+        Assert.True(sides[0].Length > sides[1].Length);
+        foreach (var wrong in new[] { $"around/none?frame=3", $"around/{layer}/beside?at=3" })
+        {
+            Assert.Equal(HttpStatusCode.UnprocessableEntity, (await http.GetAsync($"/api/graphics/{outer}/{wrong}")).StatusCode);
+        }
+    }
+
+    [Fact]
     public async Task InACopyOfAPackageTheCopiesArePlaced()
     {
         var package = (await http.GetFromJsonAsync<JsonElement>("/api/packages")).EnumerateArray().First(p => p.GetProperty("graphics").EnumerateArray().Any(g => g.GetProperty("name").GetString() == "Title")).GetProperty("id").GetGuid();

@@ -40,6 +40,13 @@ test('a graphic is placed in another, filled there, changed where it was made, a
   await page.getByRole('link', { name: 'Open it' }).click()
   await expect(page).toHaveURL(new RegExp(`/bench/${lower}`))
   await bench.rests()
+  // The title is seen around it, behind the stage's own picture, until one does not want it.
+  const behind = page.getByTestId('around-behind')
+  await expect.poll(() => behind.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBeGreaterThan(0)
+  const [of, on] = [await behind.boundingBox(), await page.getByTestId('stage').boundingBox()]
+  for (const edge of ['x', 'y', 'width', 'height'] as const) expect(of![edge]).toBeCloseTo(on![edge], 1)
+  await page.getByRole('button', { name: 'The graphic that it is placed in is seen around it' }).click()
+  await expect(behind).toHaveCount(0)
   const before = JSON.stringify((await documentOf(title)).placed)
   await page.getByRole('textbox', { name: 'Hold, frames', exact: true }).fill('40')
   await page.getByRole('textbox', { name: 'Hold, frames', exact: true }).press('Enter')

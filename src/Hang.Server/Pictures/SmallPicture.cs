@@ -11,9 +11,14 @@ internal static class SmallPicture
     private const int ListWidth = 340, ListHeight = 190, Room = 12;
 
     /// <summary>The whole frame, no wider than is asked for and no larger than it is.</summary>
-    public static byte[] Whole(Evaluator evaluator, int width, PictureShelf pictures)
+    public static byte[] Whole(Evaluator evaluator, int width, PictureShelf pictures) => At(evaluator, evaluator.Graphic.Poster, width, pictures);
+
+    /// <summary>The whole of a frame, no wider than is asked for and no larger than it is.</summary>
+    /// <param name="frame">Is kept within the graphic.</param>
+    public static byte[] At(Evaluator evaluator, int frame, int width, PictureShelf pictures)
     {
-        using var canvas = Painted(evaluator, Math.Min(1.0, (double)width / evaluator.Graphic.Width), evaluator.At(evaluator.Graphic.Poster), pictures);
+        var scene = evaluator.At(Math.Clamp(frame, 0, evaluator.Graphic.Phases.Total - 1));
+        using var canvas = Painted(evaluator, Math.Min(1.0, (double)width / evaluator.Graphic.Width), scene, pictures);
         return canvas.ToPng();
     }
 

@@ -2,10 +2,13 @@ using System.Collections.Immutable;
 using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
+using Hang.Core.Evaluation;
 using Hang.Core.Json;
 using Hang.Core.Placing;
+using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
 using Hang.Server.Live;
+using Hang.Server.Pictures;
 using Hang.Server.Safety;
 using Hang.Store.Packages;
 using Hang.Store.Revisions;
@@ -27,15 +30,52 @@ public sealed record RefitWish(int Width, int Height, bool Copy = false);
 /// <param name="Crowded">Words that reach beyond the safe area or their plate and did not before, each with its remedy.</param>
 public sealed record Refitted(Guid Graphic, ImmutableArray<string> Crowded);
 
+/// <summary>What stands around a placed graphic while it is worked on, at a frame of its own.</summary>
+/// <param name="Frame">The frame of the whole that goes with it.</param>
+/// <param name="Width">Of the whole, in pixels.</param>
+/// <param name="Place">From pixels of the placed graphic to those of the whole: a b c d e f of CSS.</param>
+/// <param name="Behind">Address of a picture of all that is painted before it.</param>
+/// <param name="Before">Address of a picture of all that is painted after it.</param>
+public sealed record AroundView(int Frame, int Width, int Height, ImmutableArray<double> Place, string Behind, string Before);
+
 /// <summary>Graphics within graphics: placed, and made of layers; and graphics in other sizes.</summary>
 public static class PlacingEndpoints
 {
+    // It is looked at on the stage, which is seldom larger.
+    private const int MostAround = 1280;
+
     public static void Map(IEndpointRouteBuilder app)
     {
         var api = app.MapGroup("/api/graphics/{id:guid}").WithTags("Rack").Refuses();
         api.MapPost("/placed", PlaceAsync).WithName("placeGraphic").WithSummary("Places another graphic of the package in this one.");
         api.MapPost("/wrapped", WrapAsync).WithName("wrapLayers").WithSummary("Makes a graphic of its own of some layers, and places it where they stood.");
         api.MapPost("/refit", RefitAsync).WithName("refitGraphic").WithSummary("Brings a graphic, or a copy of it, to another size and shape.");
+        api.MapGet("/around/{layer}", AroundAsync).WithName("aroundPlaced").WithSummary("What stands around a placed graphic at a frame of its own.");
+        api.MapGet("/around/{layer}/{side}", AroundPictureAsync).WithName("aroundPlacedPicture").WithSummary("What is painted behind or before a placed graphic, at a frame of the whole.");
+    }
+
+    private static async Task<AroundView> AroundAsync(Guid id, string layer, int frame, RevisionStore revisions, CancellationToken cancel)
+    {
+        var row = await revisions.DemandHeadAsync(id, cancel);
+        var whole = GraphicJson.Read(row.Document);
+        var around = new Around(whole, layer, TypeShaper.Shipped);
+        var (at, of) = (around.FrameOf(frame), $"/api/graphics/{id}/around/{Uri.EscapeDataString(layer)}");
+        var m = around.PlaceAt(at);
+        return new(at, whole.Width, whole.Height, [m.A, m.B, m.C, m.D, m.E, m.F], $"{of}/behind?at={at}&of={row.Number}", $"{of}/before?at={at}&of={row.Number}");
+    }
+
+    private static async Task<FileContentHttpResult> AroundPictureAsync(Guid id, string layer, string side, int at, RevisionStore revisions, PictureShelf pictures, HttpResponse response, CancellationToken cancel)
+    {
+        var around = new Around(GraphicJson.Read((await revisions.DemandHeadAsync(id, cancel)).Document), layer, TypeShaper.Shipped);
+        var part = side switch
+        {
+            "behind" => around.Behind,
+            "before" => around.Before,
+            _ => throw new ProblemException($"There is nothing “{side}”.", "Ask for behind or before.", field: "side"),
+        };
+        // The address holds which revision it is of.
+        response.Headers.CacheControl = "private, max-age=600";
+        return TypedResults.File(SmallPicture.At(new Evaluator(part, TypeShaper.Shipped), at, MostAround, pictures), "image/png");
     }
 
     private static async Task<Refitted> RefitAsync(Guid id, RefitWish wish, PackageStore packages, RevisionStore revisions, LiveGraphics live, CancellationToken cancel)

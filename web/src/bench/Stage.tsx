@@ -9,6 +9,7 @@ import { useSelection } from '../stores/selectionStore'
 import { useSize } from '../shell/useSize'
 import { useView } from '../stores/viewStore'
 import { addDropped } from './adding'
+import { Around } from './Around'
 import { DrawPath } from './DrawPath'
 import { Handles } from './Handles'
 import { LayerMenu } from './LayerMenu'
@@ -70,7 +71,9 @@ export function Stage() {
           >
             <Box ref={stage} position="relative" style={{ width, height }} boxShadow="0 0 0 1px rgba(128,128,128,.6)" data-testid="stage">
               <StageWall />
+              <Around side="behind" scale={scale} />
               <StageCanvases moving={moving} exact={exact} label={t('Stage')} />
+              <Around side="before" scale={scale} />
               {safeAreas && margins && (
                 <>
                   <SafeArea above margin={margins.actionMargin} />

@@ -1,10 +1,11 @@
 import type { Wall } from '../stores/viewStore'
 import { Box, Flex, Spacer, Text } from '@chakra-ui/react'
-import { Ruler, Scan, Wind } from 'lucide-react'
+import { Frame, Ruler, Scan, Wind } from 'lucide-react'
 import { Choice, Tool } from '../shell/controls'
 import { usePick } from '../stores/pick'
 import { ColourWell } from '../shell/ColourWell'
 import { useView } from '../stores/viewStore'
+import { usePlacedIn } from './Around'
 import { t } from '../words/words'
 
 const walls: { value: Wall; label: string }[] = [
@@ -22,7 +23,7 @@ const zooms = ['fit', '0.25', '0.5', '1', '2', '4']
 
 /** What is seen behind the graphic, how large, and with which guides. */
 export function StageBar() {
-  const { wall, wallColour, safeAreas, rulers, grid, zoom, showBlur } = usePick(
+  const { wall, wallColour, safeAreas, rulers, grid, zoom, showBlur, around } = usePick(
     useView,
     'wall',
     'wallColour',
@@ -31,8 +32,10 @@ export function StageBar() {
     'grid',
     'zoom',
     'showBlur',
+    'around',
   )
-  const { setWall, setWallColour, toggleBlur, toggleSafeAreas, toggleRulers, setGrid, zoomTo } = useView.getState()
+  const { setWall, setWallColour, toggleAround, toggleBlur, toggleSafeAreas, toggleRulers, setGrid, zoomTo } = useView.getState()
+  const placed = usePlacedIn()
   return (
     <Flex h="34px" flexShrink={0} align="center" gap="8px" px="12px" borderBottom="1px solid" borderColor="line">
       <Text color="soft" fontSize="12px" flexShrink={0}>
@@ -48,6 +51,15 @@ export function StageBar() {
         {t('Preview only: the wall is never in the file')}
       </Text>
       <Spacer />
+      {placed && (
+        <Tool
+          label={around ? t('The graphic that it is placed in is seen around it') : t('The graphic that it is placed in is not seen')}
+          on={around}
+          onClick={toggleAround}
+        >
+          <Frame size={15} />
+        </Tool>
+      )}
       <Tool
         label={
           showBlur

@@ -27,6 +27,8 @@ interface View {
   /** Addresses of pairs of numbers, behind their layer's id, whose ratio stays when one of them is changed. */
   locked: string[]
   zoom: Zoom
+  /** What stands around a placed graphic is seen while that is worked on. */
+  around: boolean
   /** Motion blur on the stage; the file has it either way. */
   showBlur: boolean
   keying: Keying
@@ -42,6 +44,7 @@ interface View {
   lock: (pair: string) => void
   zoomTo: (zoom: Zoom) => void
   toggleBlur: () => void
+  toggleAround: () => void
   key: (keying: Keying) => void
   drag: (dragging: boolean) => void
   /** True while a path is drawn on the stage. */
@@ -68,6 +71,7 @@ export const useView = create<View>((set) => ({
   locked: [],
   zoom: 'fit',
   showBlur: true,
+  around: true,
   keying: 'playhead',
   dragging: false,
   setWall: (wall) => set({ wall }),
@@ -84,6 +88,7 @@ export const useView = create<View>((set) => ({
   setGrid: (grid) => set({ grid }),
   lock: (pair) => set((s) => ({ locked: s.locked.includes(pair) ? s.locked.filter((p) => p !== pair) : [...s.locked, pair] })),
   zoomTo: (zoom) => set({ zoom }),
+  toggleAround: () => set((s) => ({ around: !s.around })),
   toggleBlur: () => set((s) => ({ showBlur: !s.showBlur })),
   key: (keying) => set({ keying }),
   drag: (dragging) => set({ dragging }),
