@@ -116,6 +116,41 @@ for (const room of ['light', 'dark'] as const) {
   })
 }
 
+/** What is smaller to press than 24 px, or to read than 12 px (WCAG 2.2, 2.5.8, without making use of its exception for spacing). */
+const tooSmall = (page: Page) =>
+  page.evaluate(() => {
+    const shown = (e: Element) => {
+      const [s, b] = [getComputedStyle(e), e.getBoundingClientRect()]
+      return b.width > 1 && b.height > 1 && s.visibility !== 'hidden' && s.pointerEvents !== 'none' && !e.closest('[aria-hidden=true]')
+    }
+    // What stands on the timeline stands where its time is, and what divides the page has its arrow keys; both have values to type, too.
+    const elsewhere = '[data-bead], [role=slider][aria-label*=" point of "], [role=separator]'
+    const pressed = 'button, a[href], select, textarea, input:not([type=file]), [role=button], [role=slider], [role=tab], [role=radio], [role=menuitem]'
+    const small = [...document.querySelectorAll(pressed)]
+      .filter((e) => shown(e) && !e.matches(elsewhere) && !(e.matches('a') && getComputedStyle(e).display === 'inline'))
+      .map((e) => [e, (e.matches('input[type=checkbox], input[type=radio]') ? (e.closest('label') ?? e) : e).getBoundingClientRect()] as const)
+      .filter(([, b]) => b.width < 23.9 || b.height < 23.9)
+      .map(([e, b]) => `${e.getAttribute('aria-label') ?? e.textContent} ${b.width.toFixed(0)} x ${b.height.toFixed(0)}`)
+    const tiny = [...document.querySelectorAll('body *')]
+      .filter((e) => shown(e) && [...e.childNodes].some((n) => n.nodeType === Node.TEXT_NODE && n.textContent!.trim()) && !e.matches('script, style'))
+      .filter((e) => parseFloat(getComputedStyle(e).fontSize) < 12)
+      .map((e) => `${e.textContent} ${getComputedStyle(e).fontSize}`)
+    return [...new Set([...small, ...tiny])]
+  })
+
+test('what is pressed is 24 px or more, what is read 12 px or more', async ({ page }) => {
+  test.setTimeout(120_000)
+  const id = await server.demoGraphic()
+  await page.setViewportSize({ width: 1280, height: 1500 })
+  const all: string[] = []
+  for (const screen of screens) {
+    await screen.open(page, id)
+    await page.waitForTimeout(200)
+    all.push(...(await tooSmall(page)).map((s) => `${screen.name}: ${s}`))
+  }
+  expect(all).toEqual([])
+})
+
 // 1280 x 800 at 200 % zoom is a page of 640 x 400 px.
 for (const size of [
   { width: 1024, height: 700 },

@@ -40,6 +40,8 @@ interface Drag {
 
 const SNAP_PX = 6
 const TURN_PX = 26
+/** How large a grip is for the pointer. */
+const GRIP_PX = 24
 const START_PX = 3
 
 /** Frames and handles over the stage: select, move, resize, turn. While the pointer drags, edits are previewed; on release one is kept. */
@@ -250,12 +252,24 @@ export function Handles({ scale }: { scale: number }) {
                   ...(sized?.components.length !== 2
                     ? []
                     : ([
-                        [top, [0, -1], 'top'],
-                        [middle(c[1]!, c[2]!), [1, 0], 'right'],
-                        [middle(c[2]!, c[3]!), [0, 1], 'bottom'],
-                        [middle(c[3]!, c[0]!), [-1, 0], 'left'],
+                        [top, [0, -1], t('top')],
+                        [middle(c[1]!, c[2]!), [1, 0], t('right')],
+                        [middle(c[2]!, c[3]!), [0, 1], t('bottom')],
+                        [middle(c[3]!, c[0]!), [-1, 0], t('left')],
                       ] as [Point, [number, number], string][])),
                 ]
+          // A grip can be pressed beside what is seen of it; on something small rather outside of that, so that it can still be moved.
+          const side = Math.min(Math.hypot(c[1]!.x - c[0]!.x, c[1]!.y - c[0]!.y), Math.hypot(up.x, up.y))
+          const inwards = Math.min(GRIP_PX, Math.max(10, side / 3))
+          const unit = (a: Point, b: Point) => {
+            const long = Math.hypot(b.x - a.x, b.y - a.y) || 1
+            return { x: (b.x - a.x) / long, y: (b.y - a.y) / long }
+          }
+          const [across, down] = [unit(c[0]!, c[1]!), unit(c[0]!, c[3]!)]
+          const outwards = (p: Point, [gx, gy]: [number, number]) => ({
+            x: p.x + ((gx * across.x + gy * down.x) * (GRIP_PX - inwards)) / 2,
+            y: p.y + ((gx * across.y + gy * down.y) * (GRIP_PX - inwards)) / 2,
+          })
           return (
             <g key={id}>
               <polygon
@@ -276,30 +290,19 @@ export function Handles({ scale }: { scale: number }) {
               {selection.length === 1 && !layer.locked && (
                 <>
                   <line x1={top.x} y1={top.y} x2={turn.x} y2={turn.y} stroke="#17695E" />
-                  <circle
-                    cx={turn.x}
-                    cy={turn.y}
-                    r={5}
-                    fill="white"
-                    stroke="#17695E"
-                    strokeWidth={1.5}
+                  <g
                     style={{ cursor: 'grab' }}
                     role="button"
                     aria-label={t('Turn')}
                     {...bindGrip(['turn', id])}
                     {...byKey('turn', id, turn)}
-                  />
+                  >
+                    <circle cx={turn.x} cy={turn.y} r={12} fill="transparent" />
+                    <circle cx={turn.x} cy={turn.y} r={5} fill="white" stroke="#17695E" strokeWidth={1.5} />
+                  </g>
                   {grips.map(([p, grip, name]) => (
-                    <rect
+                    <g
                       key={name}
-                      x={p.x - 4}
-                      y={p.y - 4}
-                      width={8}
-                      height={8}
-                      rx={grip[0] !== 0 && grip[1] !== 0 ? 1 : 4}
-                      fill="white"
-                      stroke="#17695E"
-                      strokeWidth={1.5}
                       style={{
                         cursor:
                           grip[0] === 0 ? 'ns-resize' : grip[1] === 0 ? 'ew-resize' : grip[0] === grip[1] ? 'nwse-resize' : 'nesw-resize',
@@ -308,7 +311,25 @@ export function Handles({ scale }: { scale: number }) {
                       aria-label={t('Resize {name}', { name })}
                       {...bindGrip([grip, id])}
                       {...byKey(grip, id, p)}
-                    />
+                    >
+                      <rect
+                        x={outwards(p, grip).x - GRIP_PX / 2}
+                        y={outwards(p, grip).y - GRIP_PX / 2}
+                        width={GRIP_PX}
+                        height={GRIP_PX}
+                        fill="transparent"
+                      />
+                      <rect
+                        x={p.x - 4}
+                        y={p.y - 4}
+                        width={8}
+                        height={8}
+                        rx={grip[0] !== 0 && grip[1] !== 0 ? 1 : 4}
+                        fill="white"
+                        stroke="#17695E"
+                        strokeWidth={1.5}
+                      />
+                    </g>
                   ))}
                 </>
               )}

@@ -130,8 +130,8 @@ function Swatch({ name, hex, chosen, onClick }: { name: string; hex: string; cho
   return (
     <Box
       asChild
-      w="22px"
-      h="22px"
+      w="24px"
+      h="24px"
       borderRadius="4px"
       border="2px solid"
       borderColor={chosen ? 'accent' : 'line'}

@@ -82,8 +82,8 @@ function OwnFeels({ only, onChoose }: { only: string; onChoose: (css: string) =>
                 position="absolute"
                 top="0"
                 right="0"
-                minW="16px"
-                h="16px"
+                minW="24px"
+                h="24px"
                 onClick={() =>
                   void change(data(api.DELETE('/api/graphics/{id}/feels/{name}', { params: { path: { id: id!, name: f.name } } })))
                 }

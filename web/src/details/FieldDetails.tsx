@@ -192,8 +192,8 @@ function Limit({ label, value, onChange }: { label: string; value: number | unde
           <NumberField label={label} value={value} digits={1} onChange={onChange} />
           <Tool
             label={t('No limit of {label}', { label: label.toLowerCase() })}
-            minW="20px"
-            w="20px"
+            minW="24px"
+            w="24px"
             h="24px"
             onClick={() => onChange(undefined)}
           >
@@ -231,7 +231,7 @@ function Trial({ field }: { field: Field }) {
       {trial.finding
         ? `${trial.finding.problem.message} ${trial.finding.problem.remedy}`
         : t('Tried with {fits} wide letters: nothing breaks.', { fits: trial.fits })}{' '}
-      <Box asChild textDecoration="underline">
+      <Box asChild textDecoration="underline" minH="24px">
         <button type="button" aria-expanded={look} onClick={() => setLook(!look)}>
           {look ? t('Enough') : t('Look')}
         </button>

@@ -18,8 +18,8 @@ export function FieldMark({ layerId, address, label }: { layerId: string; addres
           : t('Let editors fill {label}', { label: label.toLowerCase() })
       }
       on={name !== undefined}
-      minW="20px"
-      w="20px"
+      minW="24px"
+      w="24px"
       h="24px"
       opacity={name ? 1 : 0.35}
       _hover={{ opacity: 1 }}

@@ -137,7 +137,7 @@ export function GraphicDetails({ choices }: { choices: Schemas['Choices'] }) {
         {findings.length === 0 && <Text color="soft">{t('Nothing.')}</Text>}
         {findings.map(([message, remedy, layer]) => (
           <Box key={`${layer}${message}`} bg="badRoom" borderRadius="4px" p="6px" mb="6px" fontSize="12px">
-            <Box asChild fontWeight="600" textDecoration="underline">
+            <Box asChild fontWeight="600" textDecoration="underline" minH="24px">
               <button onClick={() => select([layer!])}>{g.layers.find((l) => l.id === layer)?.name}</button>
             </Box>
             : {message} <Box color="soft">{remedy}</Box>

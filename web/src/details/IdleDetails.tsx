@@ -58,7 +58,7 @@ export function IdleDetails({ layer }: { layer: Layer }) {
               ]}
               onChange={(e) => change(i, { over: e.target.value as IdleMotion['over'] })}
             />
-            <Tool label={t('Take this idle motion away')} minW="22px" h="22px" onClick={() => set(idles.filter((_, j) => j !== i))}>
+            <Tool label={t('Take this idle motion away')} minW="24px" h="24px" onClick={() => set(idles.filter((_, j) => j !== i))}>
               <X size={13} />
             </Tool>
           </Flex>

@@ -30,7 +30,7 @@ export function PaintEditor({ name, info, layerId, value, onPreview, onChange }:
     <Box>
       <Flex gap="4px" mb="4px" role="group" aria-label={t('{name}: kind', { name })}>
         {kinds.map(({ kind, name: title, picture }) => (
-          <Tool key={kind} label={title} on={kind === shown} minW="26px" h="22px" onClick={() => choose(kind)}>
+          <Tool key={kind} label={title} on={kind === shown} minW="26px" h="24px" onClick={() => choose(kind)}>
             <Box w="14px" h="14px" borderRadius="3px" border="1px solid currentColor" style={{ background: picture }} />
           </Tool>
         ))}
@@ -199,7 +199,7 @@ function Handle({ at, chosen, bind, children }: { at: number; chosen: boolean; b
       position="absolute"
       top="16px"
       w="12px"
-      h="16px"
+      h="24px"
       ml="-6px"
       borderRadius="3px"
       border="2px solid"

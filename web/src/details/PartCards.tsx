@@ -48,19 +48,19 @@ export function PartCards({ id, list, title, kinds, add, tools, onAdd, onMove, o
               <Box flex="1" fontSize="12px" fontWeight="600" title={kind?.meaning}>
                 {name}
               </Box>
-              <Tool label={t('Do {name} earlier', { name })} minW="22px" h="22px" disabled={i === 0} onClick={() => onMove(part.id, i - 1)}>
+              <Tool label={t('Do {name} earlier', { name })} minW="24px" h="24px" disabled={i === 0} onClick={() => onMove(part.id, i - 1)}>
                 <ChevronUp size={13} />
               </Tool>
               <Tool
                 label={t('Do {name} later', { name })}
                 minW="22px"
-                h="22px"
+                h="24px"
                 disabled={i === parts.length - 1}
                 onClick={() => onMove(part.id, i + 1)}
               >
                 <ChevronDown size={13} />
               </Tool>
-              <Tool label={t('Take {name} away', { name })} minW="22px" h="22px" onClick={() => onRemove(part.id)}>
+              <Tool label={t('Take {name} away', { name })} minW="24px" h="24px" onClick={() => onRemove(part.id)}>
                 <X size={13} />
               </Tool>
             </Flex>

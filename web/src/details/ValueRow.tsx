@@ -52,15 +52,24 @@ function Row({ layerId, address, channel, info }: Props) {
             title={
               here ? t('Delete this keyframe') : keys.length > 0 ? t('Add a keyframe here') : t('Let it change over time: key it here')
             }
-            w="12px"
-            h="12px"
+            w="24px"
+            h="24px"
+            m="0 -6px"
             flexShrink={0}
-            borderRadius="50%"
-            border="1.5px solid"
-            borderColor={keys.length > 0 ? 'accent' : 'soft'}
-            bg={here ? 'accent' : 'transparent'}
+            display="grid"
+            placeItems="center"
             onClick={toggleKey}
-          />
+          >
+            <Box
+              as="span"
+              w="12px"
+              h="12px"
+              borderRadius="50%"
+              border="1.5px solid"
+              borderColor={keys.length > 0 ? 'accent' : 'soft'}
+              bg={here ? 'accent' : 'transparent'}
+            />
+          </Box>
         ) : (
           <Box w="12px" flexShrink={0} />
         )}

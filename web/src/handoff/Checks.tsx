@@ -109,7 +109,7 @@ function Row({ finding: f, graphic, children }: { finding: Finding; graphic: str
 
 function Act({ onClick, children }: { onClick: () => void; children: React.ReactNode }) {
   return (
-    <Button size="2xs" variant="outline" borderColor="line" onClick={onClick}>
+    <Button size="2xs" h="24px" variant="outline" borderColor="line" onClick={onClick}>
       {children}
     </Button>
   )

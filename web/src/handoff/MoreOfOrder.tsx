@@ -32,7 +32,16 @@ export function MoreOfOrder({ order, chosen, colourways, hasSound, usual, siblin
   const can = (what: (k: Schemas['KindView']) => boolean) => chosen.some(what)
   return (
     <Box mb="10px">
-      <Button size="2xs" variant="ghost" px="2px" color="soft" fontWeight="400" aria-expanded={open} onClick={() => setOpen(!open)}>
+      <Button
+        size="2xs"
+        h="24px"
+        variant="ghost"
+        px="2px"
+        color="soft"
+        fontWeight="400"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+      >
         {open ? <ChevronDown size={13} /> : <ChevronRight size={13} />}{' '}
         {hasSound ? t('Alpha, sound, timecode, names') : t('Alpha, timecode, colourways, names')}
       </Button>

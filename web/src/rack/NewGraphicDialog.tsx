@@ -315,9 +315,11 @@ function FormatOf({ onRead, onRefused }: { onRead: (format: Partial<Wish>, says:
       }}
     >
       <div>
-        <button type="button" onClick={() => file.current?.click()}>
-          {busy ? t('Reading…') : t('Drop the footage here, or press: size and rate are read off it')}
-        </button>
+        <Box asChild minH="24px">
+          <button type="button" onClick={() => file.current?.click()}>
+            {busy ? t('Reading…') : t('Drop the footage here, or press: size and rate are read off it')}
+          </button>
+        </Box>
         <input
           ref={file}
           hidden

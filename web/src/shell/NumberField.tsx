@@ -113,7 +113,7 @@ export function NumberField({
       <Input
         aria-label={label}
         size="xs"
-        h="22px"
+        h="24px"
         border="none"
         px="4px"
         bg="transparent"

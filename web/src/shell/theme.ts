@@ -21,7 +21,11 @@ export const system = createSystem(
       ':focus-visible': { outline: '2px solid', outlineColor: 'accent', outlineOffset: '1px' },
     },
     theme: {
-      tokens: { fonts: { body: { value: "'Inter Variable', sans-serif" }, heading: { value: "'Inter Variable', sans-serif" } } },
+      tokens: {
+        fonts: { body: { value: "'Inter Variable', sans-serif" }, heading: { value: "'Inter Variable', sans-serif" } },
+        // Lengths follow the page's 13 px, but nothing that is read is smaller than 12 px.
+        fontSizes: { '2xs': { value: '12px' }, xs: { value: '12px' }, sm: { value: '13px' }, md: { value: '13px' } },
+      },
       semanticTokens: {
         colors: {
           room: both('#E9E9E9', '#1E1E1E'),

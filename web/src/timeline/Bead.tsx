@@ -9,6 +9,8 @@ interface Props {
   feel: string
   chosen: boolean
   small: boolean
+  /** Pixels to the next bead on either side: presses reach half of that, up to a comfortable size. */
+  room: number
   label: string
   /** The keyframes that it stands for. */
   places: KeyPlace[]
@@ -16,22 +18,28 @@ interface Props {
   onDoubleClick: () => void
 }
 
+const TARGET_PX = 24
+
 const same = (a: KeyPlace, b: KeyPlace) => a.layer === b.layer && a.address === b.address && a.at === b.at
 
 /** A keyframe: a bead on the strip's line. Its fill tells the feel that follows: full for even, half for hold, a ring with a core for a shaped one. */
-export function Bead({ x, feel, chosen, small, label, places, drag, onDoubleClick }: Props) {
+export function Bead({ x, feel, chosen, small, room, label, places, drag, onDoubleClick }: Props) {
   const r = small ? 4 : 5.5
+  const width = Math.min(TARGET_PX, Math.max(2 * r + 4, room))
   const colour = chosen ? 'var(--chakra-colors-ink)' : 'var(--chakra-colors-accent)'
   return (
     <Box
       asChild
       position="absolute"
-      top={`${13 - r - 2}px`}
-      w={`${2 * r + 4}px`}
-      h={`${2 * r + 4}px`}
+      // Below the beads of a layer lies its bar with the grips of its ends.
+      top={small ? '2px' : '1px'}
+      h={small ? '18px' : `${TARGET_PX}px`}
+      pt={small ? '4px' : 0}
+      display="grid"
+      placeItems="center"
       cursor="ew-resize"
       touchAction="none"
-      style={{ left: x - r - 2 }}
+      style={{ left: x - width / 2, width }}
     >
       <button
         aria-label={label}
@@ -52,7 +60,7 @@ export function Bead({ x, feel, chosen, small, label, places, drag, onDoubleClic
           onDoubleClick()
         }}
       >
-        <svg viewBox="-8 -8 16 16" width="100%" height="100%" aria-hidden style={{ display: 'block' }}>
+        <svg viewBox="-8 -8 16 16" width={2 * r + 4} height={2 * r + 4} aria-hidden style={{ display: 'block' }}>
           <circle r="6.4" fill="var(--chakra-colors-panel)" stroke={colour} strokeWidth="2.2" />
           {feel === 'linear' && <circle r="6.4" fill={colour} />}
           {feel.startsWith('steps') && <path d="M0 -6.4 A6.4 6.4 0 0 0 0 6.4 Z" fill={colour} />}

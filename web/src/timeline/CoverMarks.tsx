@@ -34,7 +34,7 @@ function Marks({ scale }: { scale: TimeScale }) {
   const cover = report.cover
   if (!cover)
     return (
-      <Box role="note" position="absolute" right="6px" top="22px" fontSize="12px" color="bad" pointerEvents="none">
+      <Box role="note" position="absolute" right="6px" top="26px" fontSize="12px" color="bad" pointerEvents="none">
         {t('No frame hides everything')}
       </Box>
     )
@@ -46,7 +46,7 @@ function Marks({ scale }: { scale: TimeScale }) {
         aria-label={says}
         title={says}
         position="absolute"
-        top="16px"
+        top="20px"
         h="4px"
         bg="ink"
         style={{ left: scale.x(cover.from), width: Math.max(2, scale.x(cover.to + 1) - scale.x(cover.from)) }}

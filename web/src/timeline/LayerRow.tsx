@@ -88,7 +88,7 @@ export const LayerRow = memo(function LayerRow({ layer, depth, carrier, scale, c
                         })}
                         on={isShaped}
                         minW="24px"
-                        h="22px"
+                        h="24px"
                         onClick={() => show({ shaped: isShaped ? null : value.address })}
                       >
                         <Spline size={13} />
@@ -104,8 +104,8 @@ export const LayerRow = memo(function LayerRow({ layer, depth, carrier, scale, c
           )
         })}
       {isOpen && (
-        <Box pl="38px" py="2px" fontSize="12px" color="soft" w={`${NAMES_WIDTH}px`} borderRight="1px solid" borderColor="line">
-          <Box asChild textDecoration="underline">
+        <Box pl="38px" fontSize="12px" color="soft" w={`${NAMES_WIDTH}px`} borderRight="1px solid" borderColor="line">
+          <Box asChild textDecoration="underline" minH="24px">
             <button onClick={() => show({ all: !all })}>{all ? t('Only values in use') : t('All values')}</button>
           </Box>
         </Box>
@@ -211,6 +211,7 @@ const Names = memo(function Names({
           asChild
           flex="1"
           minW="0"
+          minH="24px"
           textAlign="left"
           truncate
           opacity={hidden ? 0.5 : 1}
@@ -276,7 +277,7 @@ function NameField({ id, name }: { id: string; name: string }) {
     <TextInput
       ref={field}
       aria-label={t('Name of {name}', { name })}
-      h="22px"
+      h="24px"
       flex="1"
       defaultValue={name}
       onKeyDown={(e) => {

@@ -76,6 +76,15 @@ export function LayerSpan({ layer, scale }: { layer: Layer; scale: TimeScale }) 
       _hover={{ opacity: 1 }}
       borderRadius={part === 'in' ? '3px 0 0 3px' : '0 3px 3px 0'}
       cursor="col-resize"
+      // It can be pressed beside what is seen of it, away from the bar.
+      _before={{
+        content: '""',
+        position: 'absolute',
+        top: '-1px',
+        bottom: '-3px',
+        left: part === 'in' ? '-14px' : '-2px',
+        right: part === 'in' ? '-2px' : '-14px',
+      }}
       {...bind(part)}
     />
   )

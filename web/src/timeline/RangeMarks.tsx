@@ -12,7 +12,7 @@ export function RangeMarks({ scale }: { scale: TimeScale }) {
     <Box
       position="absolute"
       top="0"
-      h="20px"
+      h="24px"
       borderX="2px solid"
       borderTop="3px solid"
       borderColor="ink"

@@ -9,7 +9,7 @@ import { CoverMarks } from './CoverMarks'
 import type { TimeScale } from './timeScale'
 import { t } from '../words/words'
 
-const HEIGHT = 40
+const HEIGHT = 44
 const LEAST_TICK_PX = 56
 
 /** The phases as tints with their lengths, and a scale of seconds or frames. Dragging a phase's end changes its length. */
@@ -25,10 +25,10 @@ export function Ruler({ phases, rate, scale }: { phases: PhaseLengths; rate: str
           key={phase}
           position="absolute"
           top="0"
-          h="20px"
+          h="24px"
           bg={phase}
           fontSize="12px"
-          lineHeight="20px"
+          lineHeight="24px"
           px="6px"
           overflow="hidden"
           whiteSpace="nowrap"
@@ -91,11 +91,11 @@ function PhaseEnd({ phase, name, phases, at, scale, onShow }: EndProps) {
       title={t('Drag to change {name}', { name })}
       position="absolute"
       top="0"
-      h="20px"
-      w="9px"
+      h="24px"
+      w="24px"
       cursor="ew-resize"
-      style={{ left: scale.x(at) - 5 }}
-      _after={{ content: '""', position: 'absolute', left: '4px', top: '3px', bottom: '3px', w: '2px', bg: 'soft', borderRadius: '1px' }}
+      style={{ left: scale.x(at) - 12 }}
+      _after={{ content: '""', position: 'absolute', left: '11px', top: '4px', bottom: '4px', w: '2px', bg: 'soft', borderRadius: '1px' }}
       {...bind()}
       onKeyDown={(e) => {
         const by = e.key === 'ArrowRight' ? 1 : e.key === 'ArrowLeft' ? -1 : 0
@@ -121,7 +121,7 @@ function Ticks({ scale, rate }: { scale: TimeScale; rate: number }) {
         <Box
           key={f}
           position="absolute"
-          top="20px"
+          top="24px"
           h="20px"
           pl="3px"
           fontSize="12px"

@@ -120,7 +120,7 @@ export function ShapeEditor({ layer, value, scale }: { layer: Layer; value: Plac
                 key={p ?? 'all'}
                 asChild
                 px="6px"
-                h="20px"
+                h="24px"
                 borderRadius="3px"
                 border="1px solid"
                 borderColor={p === part ? 'accent' : 'line'}

@@ -112,7 +112,7 @@ function DrawnStrip({ layer, addresses, own, scale }: Props) {
         />
       )}
       {own && at.slice(1).map((to, i) => <Change key={to} from={at[i]!} to={to} layer={layer} address={addresses[0]!} scale={scale} />)}
-      {at.map((frame) => {
+      {at.map((frame, i) => {
         const places = frames.get(frame)!
         const key = keysOf(layer, places[0]!.address).find((k) => k.at === frame)!
         return (
@@ -122,6 +122,7 @@ function DrawnStrip({ layer, addresses, own, scale }: Props) {
             feel={feelOf(key)}
             chosen={places.some((p) => chosen.some((k) => same(k, p)))}
             small={!own}
+            room={scale.perFrame * Math.min(frame - (at[i - 1] ?? -Infinity), (at[i + 1] ?? Infinity) - frame)}
             places={places}
             label={t('Keyframe at {frame} of {value}', {
               frame,

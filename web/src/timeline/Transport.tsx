@@ -135,7 +135,7 @@ function KeyingSwitch() {
           key={w.value}
           asChild
           px="8px"
-          h="22px"
+          h="24px"
           fontSize="12px"
           bg={keying === w.value ? (w.value === 'whole' ? 'badRoom' : 'chosen') : 'transparent'}
           fontWeight={keying === w.value ? '600' : '400'}

@@ -18,6 +18,7 @@ export function Walk() {
   const { step, next, back, end } = useWalk()
   const current = step === null ? undefined : steps[step]
   const done = useDone(step)
+  const path = useLocation().pathname
   useEffect(() => {
     if (current && done) next(steps.length)
   }, [current, done, next])
@@ -27,7 +28,8 @@ export function Walk() {
       as="aside"
       aria-label={t('First walk')}
       position="fixed"
-      left="16px"
+      // Where files are ordered, the form is on the left.
+      {...(path.startsWith('/handoff') ? { right: '16px' } : { left: '16px' })}
       bottom="16px"
       w="300px"
       zIndex="overlay"
