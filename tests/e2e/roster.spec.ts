@@ -75,4 +75,17 @@ test('a thousand rows are pleasant: only those in sight are drawn', async ({ pag
   await page.getByTestId('rows').evaluate((e) => (e.scrollTop = 74 * 900))
   await expect(page.getByRole('img', { name: 'Row 903: Bea 902' })).toBeVisible({ timeout: 20_000 })
   expect(await page.getByRole('row').count()).toBeLessThan(40)
+  // A row whose picture has been fetched is painted in the second display frame after it was scrolled to.
+  const from = (await page.getByRole('img', { name: 'Row 903: Bea 902' }).getAttribute('src'))!
+  await expect.poll(() => page.evaluate((s) => performance.getEntriesByName(new URL(s, location.href).href).length, from)).toBeGreaterThan(0)
+  await page.getByTestId('rows').evaluate((e) => (e.scrollTop = 0))
+  await expect(page.getByRole('img', { name: 'Row 1: Bea 0' })).toBeVisible()
+  const painted = await page.getByTestId('rows').evaluate(async (e) => {
+    e.scrollTop = 74 * 900
+    for (let frame = 0; frame < 2; frame++) await new Promise((r) => requestAnimationFrame(r))
+    const row = e.querySelector('[role=row][aria-rowindex="904"]')
+    const image = row?.querySelector('img')
+    return image?.complete === true && image.naturalWidth > 0
+  })
+  expect(painted).toBe(true)
 })

@@ -23,7 +23,8 @@ namespace Hang.Server.Rosters;
 /// <summary>A roster as the screen shows it.</summary>
 /// <param name="Graphic">Name of the graphic.</param>
 /// <param name="Version">Of the roster; 0 before there is one.</param>
-public sealed record RosterView(Guid Id, string Graphic, int Width, int Height, int Version, Roster Roster, ImmutableArray<FieldFacts> Fields);
+/// <param name="Key">Stands for the graphic as it is: where it, the columns and a row are the same, the row's picture is.</param>
+public sealed record RosterView(Guid Id, string Graphic, int Width, int Height, int Version, Roster Roster, ImmutableArray<FieldFacts> Fields, string Key);
 
 /// <summary>A roster as it is to be kept.</summary>
 /// <param name="Version">The version that was changed; 0: there was none.</param>
@@ -65,7 +66,7 @@ public static class RosterEndpoints
     private static async Task<RosterView> ViewAsync(Guid id, GraphicRosters rosters, CancellationToken cancel)
     {
         var open = await rosters.OpenAsync(id, cancel);
-        return new(id, open.Graphic.Name, open.Graphic.Width, open.Graphic.Height, open.Version, open.Roster, FieldFacts.Of(open.Graphic));
+        return new(id, open.Graphic.Name, open.Graphic.Width, open.Graphic.Height, open.Version, open.Roster, FieldFacts.Of(open.Graphic), open.Key[..16]);
     }
 
     private static async Task<Roster> TableAsync(Guid id, string name, HttpRequest request, GraphicRosters rosters, CancellationToken cancel)

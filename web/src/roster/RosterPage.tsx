@@ -15,6 +15,7 @@ import { ROW_HEIGHT, RosterRowLine } from './RosterRowLine'
 import { cellsOf, pasted, withCell, withRow, type Roster } from './sheet'
 import { sendPictures, sendTable } from './files'
 import { useRoster } from './useRoster'
+import { stillsOf, useStills } from './rowStills'
 import { useRows } from './useRows'
 import { t } from '../words/words'
 
@@ -68,11 +69,13 @@ function Sheets({
     count: roster.rows.length,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW_HEIGHT,
-    overscan: 6,
+    overscan: 2,
     getItemKey: (i) => roster.rows[i]!.id,
   })
   const shown = virtual.getVirtualItems()
   const { rows } = useRows(view.id, version, view.roster.rows.length, shown[0]?.index ?? 0, shown.at(-1)?.index ?? 0)
+  const stills = useMemo(() => stillsOf(view), [view])
+  useStills(stills, shown[0]?.index ?? 0)
   const handoffs = useHandoffs(view.id)
   const files = useMemo(() => new Map(handoffs.data?.map((h) => [h.id, h])), [handoffs.data])
   const template = `30px 170px repeat(${roster.columns.length}, minmax(110px, 1fr)) minmax(170px, 1.2fr) 56px`
@@ -138,6 +141,7 @@ function Sheets({
                       row={roster.rows[item.index]!}
                       columns={roster.columns}
                       template={template}
+                      still={stills.get(roster.rows[item.index]!.id)}
                       view={rows.get(item.index)?.id === roster.rows[item.index]!.id ? rows.get(item.index) : undefined}
                       file={files.get(rows.get(item.index)?.handoff ?? '')}
                       onCell={onCell}

@@ -14,6 +14,8 @@ interface Props {
   row: Row
   columns: { heading: string }[]
   template: string
+  /** Where its picture is; there is none of a row that has not been kept yet. */
+  still: string | undefined
   view: RowView | undefined
   file: Schemas['HandoffView'] | undefined
   onCell: (row: number, column: number, text: string) => void
@@ -22,7 +24,18 @@ interface Props {
 }
 
 /** One row: its picture, its cells, what is to be said of it, its file. */
-export const RosterRowLine = memo(function RosterRowLine({ index, row, columns, template, view, file, onCell, onPaste, onRemove }: Props) {
+export const RosterRowLine = memo(function RosterRowLine({
+  index,
+  row,
+  columns,
+  template,
+  still,
+  view,
+  file,
+  onCell,
+  onPaste,
+  onRemove,
+}: Props) {
   const worst = view?.findings[0]
   return (
     <Box
@@ -41,8 +54,16 @@ export const RosterRowLine = memo(function RosterRowLine({ index, row, columns, 
         {index + 1}
       </Text>
       <Box role="cell" className="checker" h="62px" borderRadius="4px" overflow="hidden" display="grid" placeItems="center">
-        {view?.still && (
-          <Image src={view.still} alt={t('Row {index}: {name}', { index: index + 1, name: view.name })} maxH="62px" maxW="100%" />
+        {still && view?.still !== null && (
+          <Image
+            key={still}
+            src={still}
+            alt={t('Row {index}: {name}', { index: index + 1, name: view?.name ?? '' })}
+            maxH="62px"
+            maxW="100%"
+            // A row that cannot be painted says so beside it.
+            onError={(e) => (e.currentTarget.style.visibility = 'hidden')}
+          />
         )}
       </Box>
       {columns.map((c, i) => (

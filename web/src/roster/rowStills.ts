@@ -1,0 +1,55 @@
+import { useEffect } from 'react'
+import type { Schemas } from '../api/client'
+import type { Row } from './sheet'
+
+/** Pictures that are there already, decoded. */
+const kept = new Map<string, HTMLImageElement>()
+const MOST_KEPT = 3000
+
+/**
+ * Where the pictures of rows are, known without asking: whoever scrolls to a row has it painted at once. The address holds what decides
+ * the picture, since the browser keeps what it has fetched.
+ */
+export function stillsOf(view: Schemas['RosterView']): Map<string, string> {
+  const before = fnv(JSON.stringify([view.key, view.roster.columns]))
+  return new Map(
+    view.roster.rows.map((row: Row) => [
+      row.id,
+      `/api/graphics/${view.id}/roster/rows/${encodeURIComponent(row.id)}/still?of=${before}${fnv(JSON.stringify(row))}`,
+    ]),
+  )
+}
+
+/** FNV-1a in 32 bits (IETF draft-eastlake-fnv), over UTF-16 units, as hexadecimal digits. */
+function fnv(text: string): string {
+  let h = 0x811c9dc5
+  for (let i = 0; i < text.length; i++) h = Math.imul(h ^ text.charCodeAt(i), 0x01000193)
+  return (h >>> 0).toString(16).padStart(8, '0')
+}
+
+/** Fetches pictures one after the other before they are seen, from a row on. */
+export function useStills(stills: Map<string, string>, from: number) {
+  useEffect(() => {
+    const all = [...stills.values()]
+    const due = [...all.slice(from), ...all.slice(0, from).reverse()].filter((s) => !kept.has(s))
+    let gone = false
+    const run = async () => {
+      for (const still of due) {
+        if (gone) return
+        const image = new Image()
+        image.src = still
+        kept.set(still, image)
+        if (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!)
+        await image.decode().catch(() => kept.delete(still))
+      }
+    }
+    // Not while somebody is scrolling: what is in sight comes first.
+    const timer = window.setTimeout(() => void run(), REST_MS)
+    return () => {
+      gone = true
+      window.clearTimeout(timer)
+    }
+  }, [stills, from])
+}
+
+const REST_MS = 200
