@@ -54,6 +54,29 @@ suite() {
   rm -f "$log"
 }
 
+# behind NAME COMMAND ...: begins a suite that runs beside what follows; come_in counts it.
+behind() {
+  behind_name=$1
+  shift
+  behind_log=$(mktemp)
+  "$@" >"$behind_log" 2>&1 &
+  behind_pid=$!
+}
+
+# come_in: waits for the suite that was begun behind.
+come_in() {
+  suite "$behind_name" told "$behind_pid" "$behind_log"
+  rm -f "$behind_log"
+}
+
+# told PID LOG: ends as that process ends, and says what it said.
+told() {
+  local result=0
+  wait "$1" || result=$?
+  cat "$2"
+  return "$result"
+}
+
 in_folder() {
   local folder=$1
   shift
@@ -77,13 +100,16 @@ hang_test() {
   check "format of C#" dotnet format "$root/Hang.slnx" whitespace --verify-no-changes --no-restore
   check "shell scripts" shellcheck -x --source-path="$root" "$root/hang" "$root/.ci/run"
   check "building the front end" in_folder web npm run build
-  check "linters of the front end" in_folder web npm run lint
-  suite "tests of the front end" in_folder web npm test
   cluster_start "$data"
   export HANG_TEST_DATABASE=$database
-  for name in Core Paint Media Store Server; do
+  # The server's tests wait for its timers as often as they work, so the others run meanwhile.
+  behind "tests of Hang.Server" dotnet test "$root/tests/Hang.Server.Tests" -c Release --no-build
+  check "linters of the front end" in_folder web npm run lint
+  suite "tests of the front end" in_folder web npm test
+  for name in Core Paint Media Store; do
     suite "tests of Hang.$name" dotnet test "$root/tests/Hang.$name.Tests" -c Release --no-build
   done
+  come_in
   suite "the interface in a browser" in_folder tests/e2e npx playwright test
   echo "$passed passed, $failed failed"
   [ "$failed" -eq 0 ]

@@ -29,14 +29,20 @@ public static class CoreTexts
         [
             .. modules.SelectMany(m => new[] { m.Title, m.Meaning }),
             .. values.SelectMany(v => new[] { v.Label, v.Meaning, v.Part }),
+            .. values.Select(v => v.Unit).Where(IsInWords),
             .. values.SelectMany(v => v.Kind.Options).Concat(Enum.GetValues<BlendMode>().Select(JsonName.Of)).Select(InWords),
             .. ArrivalSpec.All.Select(a => a.Title),
             .. NamedFeels.All.Select(f => f.Name),
             .. FileKinds.All.SelectMany(k => new[] { k.Name, k.Note }),
             .. Destination.All.Select(d => d.Name),
         ];
-        return texts.Where(t => t.Length > 1).ToImmutableSortedSet(StringComparer.Ordinal);
+        // Of what stands before a number's field, letters are words cut short; all else is a sign.
+        var letters = values.SelectMany(v => v.Signs).Where(s => s.Length == 1 && char.IsAsciiLetterUpper(s[0]));
+        return texts.Where(t => t.Length > 1).Concat(letters).ToImmutableSortedSet(StringComparer.Ordinal);
     }
+
+    // Units that are symbols, such as px and dB, are the same everywhere (SI brochure, 5.1).
+    private static bool IsInWords(string unit) => unit.Split(' ', '/').Any(w => w.Length > 3 && w.All(char.IsAsciiLetter)) || unit.Contains(' ', StringComparison.Ordinal);
 
     /// <summary>A name such as "softLight" as it is shown: "Soft light".</summary>
     private static string InWords(string name)

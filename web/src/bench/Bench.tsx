@@ -158,10 +158,15 @@ function UndoTools() {
   const { undo, redo } = useDocument.getState()
   return (
     <>
-      <Tool label={canUndo ? t('Undo: {label}', { label }) : t('Nothing to undo')} disabled={!canUndo} onClick={() => void undo()}>
+      <Tool
+        label={canUndo ? t('Undo: {label}', { label }) : t('Nothing to undo')}
+        keys={canUndo ? 'Ctrl Z' : undefined}
+        disabled={!canUndo}
+        onClick={() => void undo()}
+      >
         <Undo2 size={15} />
       </Tool>
-      <Tool label={t('Redo')} disabled={!canRedo} onClick={() => void redo()}>
+      <Tool label={t('Redo')} keys="Ctrl Shift Z" disabled={!canRedo} onClick={() => void redo()}>
         <Redo2 size={15} />
       </Tool>
     </>

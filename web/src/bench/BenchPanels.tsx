@@ -8,7 +8,7 @@ const WIDTHS = 'hang.bench.widths'
 /** Stage, details and timeline, with edges to drag between them. How large each is stays for this browser. */
 export function BenchPanels({ stage, details, timeline }: { stage: ReactNode; details: ReactNode; timeline: ReactNode }) {
   const [heights] = useState(() => kept(HEIGHTS) ?? sharing(262, window.innerHeight - 44))
-  const [widths] = useState(() => kept(WIDTHS) ?? sharing(276, window.innerWidth))
+  const [widths] = useState(() => kept(WIDTHS) ?? sharing(300, window.innerWidth))
   return (
     <Splitter.Root
       flex="1"

@@ -59,14 +59,14 @@ export function GraphicDetails({ choices }: { choices: Schemas['Choices'] }) {
         <Flex gap="6px">
           <NumberField
             label={t('Width')}
-            prefix="W"
+            prefix={t('W')}
             value={g.width}
             digits={0}
             onChange={(width) => void edit({ do: 'changeGraphic', width })}
           />
           <NumberField
             label={t('Height')}
-            prefix="H"
+            prefix={t('H')}
             value={g.height}
             digits={0}
             onChange={(height) => void edit({ do: 'changeGraphic', height })}

@@ -54,7 +54,7 @@ function Numbers({ name, info, layerId, value, onPreview, onChange }: EditorProp
     return next.length === 1 ? next[0]! : next
   }
   return (
-    <Flex gap="4px" align="center">
+    <Flex gap="2px" align="center">
       <Flex gap="4px" wrap="wrap" flex="1" minW="0">
         {numbers.map((v, i) => (
           <Box key={i} flex={numbers.length === 4 ? '1 0 45%' : '1'} minW="0">

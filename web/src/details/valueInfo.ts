@@ -1,6 +1,6 @@
 import type { Schemas } from '../api/client'
 import type { Layer } from '../live/document'
-import { t } from '../words/words'
+import { said, t } from '../words/words'
 
 /** A value of a layer, and where it is. */
 export interface Placed {
@@ -37,10 +37,10 @@ export const labelOf = ({ info, effect }: Placed): string => (effect ? `${effect
 
 /** The unit of the numbers as they are shown. */
 export function unitOf({ unit, factor }: Schemas['ValueInfo']): string {
-  if (factor !== 100) return unit
-  return unit.startsWith('of ') ? `% ${unit}` : '%'
+  if (factor !== 100) return said(unit)
+  return unit.startsWith('of ') ? `% ${said(unit)}` : '%'
 }
 
 /** What stands before a number's field. */
 export const signOf = (info: Schemas['ValueInfo'], part: number): string =>
-  info.signs[part] ?? info.components[part]?.[0]?.toUpperCase() ?? ''
+  info.signs[part] ? said(info.signs[part]) : (info.components[part]?.[0]?.toUpperCase() ?? '')

@@ -97,7 +97,8 @@ export function NumberField({
     >
       {prefix && (
         <Box
-          px="5px"
+          pl="5px"
+          pr="3px"
           whiteSpace="nowrap"
           fontSize="12px"
           color="soft"
@@ -115,7 +116,7 @@ export function NumberField({
         size="xs"
         h="24px"
         border="none"
-        px="4px"
+        px="3px"
         bg="transparent"
         disabled={disabled}
         value={text ?? shown}

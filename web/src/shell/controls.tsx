@@ -3,17 +3,19 @@ import { ArrowLeft } from 'lucide-react'
 import { Link } from 'react-router'
 import type { ComponentProps, ReactNode } from 'react'
 
-/** A button that is only an icon; the label is its hint and its name. */
+/** A button that is only an icon; the label is its hint and its name. Keys that do the same stand in the hint. */
 export function Tool({
   label,
   on,
+  keys,
   children,
   ...rest
-}: { label: string; on?: boolean; children: ReactNode } & ComponentProps<typeof IconButton>) {
+}: { label: string; on?: boolean; keys?: string; children: ReactNode } & ComponentProps<typeof IconButton>) {
   return (
     <IconButton
       aria-label={label}
-      data-hint={label}
+      data-hint={keys ? `${label} (${keys})` : label}
+      aria-keyshortcuts={keys?.replace('Ctrl', 'Control').replaceAll(' ', '+')}
       aria-pressed={on}
       size="xs"
       variant="ghost"

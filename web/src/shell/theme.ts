@@ -18,6 +18,7 @@ export const system = createSystem(
       '[data-part=positioner]:has(> [data-part=content][data-state=closed]), [data-part=content][data-state=closed]': {
         pointerEvents: 'none',
       },
+      '[role=menuitem]': { minHeight: '24px' },
       ':focus-visible': { outline: '2px solid', outlineColor: 'accent', outlineOffset: '1px' },
     },
     theme: {
