@@ -19,6 +19,27 @@ public class FeelTests
         });
     }
 
+    /// <summary>By its definition: (f(a + t (b - a)) - f(a)) / (f(b) - f(a)), also after it was written as CSS and read.</summary>
+    [Fact]
+    public void APartOfAFeelIsTheSameChangeForThatLong()
+    {
+        var feels = NamedFeels.All.Select(f => f.Feel).Append(FeelText.Parse("steps(4, jump-both)")).Append(FeelText.Parse("linear(0, 0.9 30%, 0.2 60%, 1)")).ToArray();
+        var unit = Gen.Double[0, 1];
+        Gen.Select(Gen.Int[0, feels.Length - 1], unit, unit, unit).Sample((i, a, b, t) =>
+        {
+            var (feel, from, to) = (feels[i], Math.Min(a, b), Math.Max(a, b));
+            var change = feel.At(to) - feel.At(from);
+            if (to - from < 0.05 || Math.Abs(change) < 0.05)
+            {
+                return;
+            }
+            var (meant, found) = ((feel.At(from + t * (to - from)) - feel.At(from)) / change, FeelText.Parse(feel.Part(from, to).Css).At(t));
+            // Beside a jump a moment counts as either side of it.
+            var isAtJump = Math.Abs(feel.At(from + (t - 1e-4) * (to - from)) - feel.At(from + (t + 1e-4) * (to - from))) > 0.01;
+            Assert.True(isAtJump || Math.Abs(meant - found) < 2e-3, $"{feel.Css} from {from} to {to} at {t}: {found} instead of {meant}");
+        });
+    }
+
     /// <summary>CSS Easing Functions Level 2, section 2.4, the figures of step functions.</summary>
     [Theory]
     [InlineData("steps(3, jump-start)", 0.0, 1 / 3.0)]

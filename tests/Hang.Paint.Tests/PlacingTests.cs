@@ -265,6 +265,32 @@ public class PlacingTests
         Assert.Contains("not all in", Assert.Throws<ProblemException>(() => new Trim(from, 30).ApplyTo(graphic, Shaper)).Problem.Message, StringComparison.Ordinal);
     }
 
+    [Theory]
+    // Skia finds coverage in steps, so that a millionth of a pixel can be some of 255.
+    [InlineData("cubic-bezier(0.9, 0, 0.1, 1)", false, 16)]
+    [InlineData("cubic-bezier(0.25, 0.9, 0.35, 1.25)", false, 16)]
+    [InlineData("linear(0, 0.8 20%, 0.3 60%, 1)", false, 1)]
+    [InlineData("steps(5, jump-start)", false, 1)]
+    [InlineData("steps(1)", false, 1)]
+    // Along a bent path, whose length is found anew for what is left of it.
+    [InlineData("cubic-bezier(0.9, 0, 0.1, 1)", true, 16)]
+    [InlineData("linear", true, 16)]
+    public void TrimmedInTheMidstOfAChangeTheRestOfItGoesOnAsItDid(string css, bool isBent, int most)
+    {
+        var feel = FeelText.Parse(css);
+        Keyframe[] keys = [new(0, new(10, 20), feel), new(40, new(220, 120), feel)];
+        if (isBent)
+        {
+            keys = [keys[0] with { Bend = new(default, new(80, -30)) }, keys[1] with { Bend = new(new(-40, 60), default) }];
+        }
+        var graphic = Graphic(320, 180, Plate("p", 10, 20, 60, 30, "#2060a0").With("position", Channel.Of(NumbersKind.Point, keys))) with { Phases = new(10, 30, 10) };
+        var trimmed = new Trim(7, 31).ApplyTo(graphic, Shaper);
+        for (var frame = 7; frame <= 31; frame++)
+        {
+            Same(Picture(graphic, frame), Picture(trimmed, frame - 7), most);
+        }
+    }
+
     [Fact]
     public void AnEditElsewhereLeavesItsStripsAlone()
     {

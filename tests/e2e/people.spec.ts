@@ -71,6 +71,42 @@ test('a new graphic takes the format of footage that is given, and can begin lik
   await expect(page.getByText('640 × 360 · 30 fps')).toBeVisible()
 })
 
+test('a new graphic takes its size off the pictures of a sequence, also of a kind that browsers do not show', async ({ page }) => {
+  // Uncompressed 24-bit TIFF (TIFF 6.0), 48 x 20, written here tag by tag.
+  const tiff = (width: number, height: number) => {
+    const tags: [number, number, number][] = [
+      [256, 4, width],
+      [257, 4, height],
+      [258, 3, 8],
+      [259, 3, 1],
+      [262, 3, 1],
+      [273, 4, 8],
+      [277, 3, 1],
+      [278, 4, height],
+      [279, 4, width * height],
+    ]
+    const at = 8 + width * height
+    const file = Buffer.alloc(at + 2 + tags.length * 12 + 4)
+    file.write('II*\0', 0, 'latin1')
+    file.writeUInt32LE(at, 4)
+    file.writeUInt16LE(tags.length, at)
+    tags.forEach(([tag, type, value], i) => {
+      const p = at + 2 + i * 12
+      file.writeUInt16LE(tag, p)
+      file.writeUInt16LE(type, p + 2)
+      file.writeUInt32LE(1, p + 4)
+      file.writeUInt32LE(value, p + 8)
+    })
+    return file
+  }
+  await page.goto(server.url)
+  await page.getByRole('button', { name: 'New graphic' }).first().click()
+  const frames = [0, 1, 2].map((n) => ({ name: `swarm.000${n}.tif`, mimeType: 'image/tiff', buffer: tiff(48, 20) }))
+  await page.getByLabel('Footage', { exact: true }).setInputFiles(frames)
+  await expect(page.getByRole('status').filter({ hasText: '48 × 20' })).toContainText('3 pictures; their rate is not in them')
+  await expect(page.getByLabel('Width, px')).toHaveValue('48')
+})
+
 test('a graphic is found again by its tags', async ({ page }) => {
   await page.goto(server.url)
   await page.getByRole('button', { name: 'Tags of Callout' }).click()

@@ -73,6 +73,75 @@ test('a graphic is placed in another, filled there, changed where it was made, a
   expect(JSON.stringify((await documentOf(title)).layers)).toContain('Ida Fernsby')
 })
 
+test('a graphic is trimmed to the marked range, and what is left looks as before', async ({ page }) => {
+  const bench = new BenchPage(page)
+  const id = await server.demoGraphic('Title')
+  await page.goto(`${server.url}/bench/${id}?at=hold`)
+  await bench.rests()
+  const total = async () => Object.values(((await (await fetch(`${server.url}/api/graphics/${id}/document`)).json()) as { phases: Record<string, number> }).phases).reduce((a, b) => a + b)
+  await bench.seek(90)
+  await bench.rests(90)
+  const shown = () => page.getByRole('img', { name: 'Stage' }).evaluate((c: HTMLCanvasElement) => c.toDataURL())
+  const before = await shown()
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Range starts here (I)' }).click()
+  await bench.seek(259)
+  await page.getByRole('button', { name: 'Range ends here (O)' }).click()
+  await page.getByRole('button', { name: 'Trim to the range' }).click()
+  await bench.saved()
+  expect(await total()).toBe(170)
+  await bench.seek(0)
+  await bench.rests(0)
+  expect(await shown()).toBe(before)
+})
+
+test('a layer is tied to an edge, and a refit keeps it there', async ({ page }) => {
+  const bench = new BenchPage(page)
+  const id = await server.demoGraphic('Title')
+  await page.goto(`${server.url}/bench/${id}?at=hold`)
+  await bench.rests()
+  const layers = page.getByRole('list', { name: 'Layers' })
+  // Its position is a pair, not keyed, and it follows no other.
+  const top = (await documentOf(id)).layers.find((l) => !('hangsFrom' in l) && !('group' in l) && Array.isArray((l as { position?: unknown }).position))!
+  await layers.getByRole('button', { name: top.name, exact: true }).click()
+  await page.getByLabel('Tied across to').selectOption('left')
+  await bench.saved()
+  const left = async () => ((await documentOf(id)).layers.find((l) => l.id === top.id) as unknown as { position: [number, number] }).position[0]
+  const before = await left()
+  await fetch(`${server.url}/api/graphics/${id}/refit`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ width: 3840, height: 1080 }),
+  })
+  expect(await left()).toBe(before)
+})
+
+test('what is added while a hook is selected hangs from it: pictures, drawn paths, and what is dropped on the stage', async ({ page }) => {
+  const bench = new BenchPage(page)
+  const id = await server.demoGraphic('Title')
+  await page.goto(`${server.url}/bench/${id}?at=hold`)
+  await bench.rests()
+  await page.getByRole('button', { name: 'Hook', exact: true }).click()
+  await page.getByLabel('Picture file').setInputFiles('../../demo/fernhollow-mark.png')
+  const hung = async () => (await documentOf(id)).layers.filter((l) => 'hangsFrom' in l).map((l) => l.content.kind)
+  await expect.poll(hung).toEqual(['picture'])
+  // Dropped where the pointer is, with its middle there.
+  await page.getByRole('list', { name: 'Layers' }).getByRole('button', { name: 'Hook', exact: true }).click()
+  const [x, y] = await bench.at(960, 270, 1920)
+  const dropped = await page.evaluateHandle(async () => {
+    const data = new DataTransfer()
+    const canvas = new OffscreenCanvas(40, 20)
+    canvas.getContext('2d')!.fillRect(0, 0, 40, 20)
+    data.items.add(new File([await canvas.convertToBlob()], 'cell.png', { type: 'image/png' }))
+    return data
+  })
+  await page.getByTestId('stage').dispatchEvent('drop', { dataTransfer: dropped, clientX: x, clientY: y })
+  await expect.poll(hung).toEqual(['picture', 'picture'])
+  const cell = (await documentOf(id)).layers.find((l) => l.name.startsWith('cell'))! as unknown as { position: [number, number] }
+  // In the hook's coordinates, which is in the middle of the frame: (960, 270) less (960, 540) less half the picture.
+  expect(cell.position.map((p) => Math.round(p / 4) * 4)).toEqual([-20, -280])
+})
+
 test('layers are wrapped up as a graphic of their own, which is on the rack', async ({ page }) => {
   const bench = new BenchPage(page)
   const id = await server.demoGraphic('Callout')

@@ -5,7 +5,10 @@ using Hang.Core.Typesetting;
 
 namespace Hang.Core.Edits;
 
-/// <summary>Cuts off the graphic's time before and after some frames; what is left looks as before. Phases keep what is left of them.</summary>
+/// <summary>
+/// Cuts off the graphic's time before and after some frames; what is left looks as before. Phases keep what is left of them. Words that are
+/// in the midst of coming letter by letter are not: the letters behind would need keyframes before the first frame.
+/// </summary>
 /// <param name="From">First frame that stays.</param>
 /// <param name="To">Last frame that stays.</param>
 public sealed record Trim(int From, int To) : Edit
@@ -42,20 +45,17 @@ public sealed record Trim(int From, int To) : Edit
 /// <summary>Layers whose time is cut off.</summary>
 internal static class Cutting
 {
-    /// <summary>The layer without keyframes before the graphic's first or after its last frame: there stands what the value is then.</summary>
+    /// <summary>The layer without keyframes before the graphic's first or after its last frame: what is left of a change goes on as it did.</summary>
     public static Layer InTime(Layer layer, int last)
     {
         foreach (var place in layer.Mentioned().Where(m => m.Channel.Keys.Any(k => k.At < 0 || k.At > last)).ToArray())
         {
-            var channel = place.Channel;
+            var channel = place.Channel.WithCutAt(0).WithCutAt(last);
             var kept = channel.Keys.Where(k => k.At >= 0 && k.At <= last).ToList();
-            if (channel.Keys.LastOrDefault(k => k.At < 0) is { } before && kept.All(k => k.At != 0))
+            if (kept.Count == 0)
             {
-                kept.Insert(0, before with { At = 0, Value = channel.At(0), Bend = null });
-            }
-            if (channel.Keys.FirstOrDefault(k => k.At > last) is { } after && kept.All(k => k.At != last))
-            {
-                kept.Add(after with { At = last, Value = channel.At(last), Bend = null });
+                // All of it is over, or none has begun.
+                kept.Add(channel.Keys[0] with { At = 0, Value = channel.At(0), Bend = null });
             }
             layer = layer.At(place.Address).Put(Motion.Channel.Of(channel.Kind, kept));
         }

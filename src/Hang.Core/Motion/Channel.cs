@@ -194,6 +194,19 @@ public sealed class Channel : IEquatable<Channel>
             : k);
     }
 
+    /// <summary>This channel with a keyframe at a frame that changes nothing: the changes on both sides of it go on as they did. The very same where none is needed.</summary>
+    public Channel WithCutAt(int frame)
+    {
+        var i = LastKeyAtOrBefore(frame);
+        if (i < 0 || i >= Keys.Length - 1 || ats[i] == frame)
+        {
+            return this;
+        }
+        var share = (double)(frame - ats[i]) / (ats[i + 1] - ats[i]);
+        Keyframe Part(Keyframe key, double from, double to) => key with { Feel = key.Feel.Part(from, to), Parts = key.Parts?.Map(f => f.Part(from, to)) };
+        return WithKeyAt(frame, feels[i]).Map(k => k.At == ats[i] ? Part(k, 0, share) : k.At == frame ? Part(k, share, 1) : k);
+    }
+
     /// <summary>This channel without a keyframe; without its last one it stays at that value.</summary>
     public Channel WithoutKeys(Predicate<int> frames)
     {

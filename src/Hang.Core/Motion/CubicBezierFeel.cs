@@ -14,6 +14,8 @@ public sealed record CubicBezierFeel(double X1, double Y1, double X2, double Y2)
 {
     private const double Tolerance = 1e-9;
 
+    private const double PieceTolerance = 2e-4;
+
     public override double At(double progress)
     {
         if (progress <= 0)
@@ -26,6 +28,21 @@ public sealed record CubicBezierFeel(double X1, double Y1, double X2, double Y2)
     public override string Css => string.Create(CultureInfo.InvariantCulture, $"cubic-bezier({X1:0.######}, {Y1:0.######}, {X2:0.######}, {Y2:0.######})");
 
     public override Feel Reversed => new CubicBezierFeel(1 - X2, 1 - Y2, 1 - X1, 1 - Y1);
+
+    // A part of a cubic Bezier is one; its handles are the blossom at the parameters of its ends (de Casteljau's algorithm).
+    private protected override Feel Within(double from, double to)
+    {
+        var (a, b) = (Solve(from), Solve(to));
+        double Handle(double p1, double p2, double r, double s, double t) =>
+            p1 * ((1 - r) * (1 - s) * t + (1 - r) * s * (1 - t) + r * (1 - s) * (1 - t)) + p2 * ((1 - r) * s * t + r * (1 - s) * t + r * s * (1 - t)) + r * s * t;
+        double X(double t) => (t - from) / (to - from);
+        double Y(double v) => (v - At(from)) / (At(to) - At(from));
+        var (x1, x2) = (X(Handle(X1, X2, a, a, b)), X(Handle(X1, X2, a, b, b)));
+        // Its handles may lie outside of the time that it takes, which CSS does not allow: then it is written as straight pieces.
+        return x1 is >= 0 and <= 1 && x2 is >= 0 and <= 1
+            ? new CubicBezierFeel(x1, Y(Handle(Y1, Y2, a, a, b)), x2, Y(Handle(Y1, Y2, a, b, b)))
+            : LinearSampling.Of(t => Y(At(from + t * (to - from))), [0, 1], PieceTolerance);
+    }
 
     /// <summary>One coordinate of the curve at parameter t: 3(1-t)²t·p1 + 3(1-t)t²·p2 + t³.</summary>
     private static double Curve(double t, double p1, double p2) => ((3 * p1 - 3 * p2 + 1) * t + (3 * p2 - 6 * p1)) * t * t + 3 * p1 * t;

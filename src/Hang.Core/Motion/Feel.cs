@@ -22,6 +22,23 @@ public abstract record Feel
     /// <summary>The same change run backwards in time: 1 - f(1 - t).</summary>
     public abstract Feel Reversed { get; }
 
+    /// <summary>
+    /// A part of the change as a change of its own: (f(a + t (b - a)) - f(a)) / (f(b) - f(a)). Where the value is the same at both of its
+    /// ends there is no such feel; then <see cref="Linear"/>, between two equal values.
+    /// </summary>
+    /// <param name="from">Progress in time at which the part begins, 0..1.</param>
+    /// <param name="to">Progress in time at which it ends; greater than <paramref name="from"/>.</param>
+    public Feel Part(double from, double to) => from <= 0 && to >= 1 ? this : IsFlat(from, to) ? Linear : Within(from, to);
+
+    /// <summary>Whether the value is the same at two moments.</summary>
+    private protected bool IsFlat(double from, double to) => Math.Abs(At(to) - At(from)) < 1e-9;
+
+    /// <summary>A part that is not flat.</summary>
+    private protected abstract Feel Within(double from, double to);
+
+    /// <summary>Progress in value at a moment of the whole, as progress within a part.</summary>
+    private protected double Share(double at, double from, double to) => (At(at) - At(from)) / (At(to) - At(from));
+
     public sealed override string ToString() => Css;
 }
 
@@ -33,4 +50,6 @@ public sealed record EvenFeel : Feel
     public override string Css => "linear";
 
     public override Feel Reversed => this;
+
+    private protected override Feel Within(double from, double to) => this;
 }

@@ -45,4 +45,14 @@ public sealed record StepsFeel(int Count, StepPosition Position) : Feel
         StepPosition.End => this with { Position = StepPosition.Start },
         _ => this,
     };
+
+    // Jumps that are left, each as two points (CSS Easing Functions Level 2, section 2.2), so little too soon that no frame comes between,
+    // and no rounding of the text makes it too late.
+    private protected override Feel Within(double from, double to)
+    {
+        const double soon = 1e-5, justBefore = 1e-9;
+        var jumps = Enumerable.Range(1, Count).Select(i => (double)i / Count).Where(at => at > from && at <= to);
+        LinearPoint Point(double at, double early, double of) => new(Math.Max(0, (at - from) / (to - from) - early), Share(of, from, to));
+        return new LinearPointsFeel([new(0, 0), .. jumps.SelectMany(at => new[] { Point(at, 2 * soon, at - justBefore), Point(at, soon, at) }), new(1, 1)]);
+    }
 }

@@ -252,6 +252,23 @@ function Start({ name, strip, ratio, chosen, onClick }: StartProps) {
   )
 }
 
+/** Pictures of which browsers do not know that they are some. */
+const PICTURES = ['.tif', '.tiff', '.dpx', '.exr', '.tga']
+
+const isPicture = (f: File) => f.type.startsWith('image/') || PICTURES.some((end) => f.name.toLowerCase().endsWith(end))
+
+/** The size of a picture; what this browser cannot read, the server can. */
+async function sizeOf(picture: File): Promise<{ width: number; height: number }> {
+  try {
+    const bitmap = await createImageBitmap(picture)
+    const { width, height } = bitmap
+    bitmap.close()
+    return { width, height }
+  } catch {
+    return send<Schemas['ClipFormat']>('/api/formats', picture)
+  }
+}
+
 /** A clip, or the pictures of a sequence, whose format the graphic gets. */
 function FormatOf({ onRead, onRefused }: { onRead: (format: Partial<Wish>, says: string) => void; onRefused: (refused: Refused) => void }) {
   const file = useRef<HTMLInputElement>(null)
@@ -261,10 +278,8 @@ function FormatOf({ onRead, onRefused }: { onRead: (format: Partial<Wish>, says:
     if (files.length === 0) return
     setBusy(true)
     try {
-      if (files.every((f) => f.type.startsWith('image/'))) {
-        const picture = await createImageBitmap(files[0]!)
-        const { width, height } = picture
-        picture.close()
+      if (files.every(isPicture)) {
+        const { width, height } = await sizeOf(files[0]!)
         onRead(
           { width, height },
           `${width} × ${height}${files.length > 1 ? t(', {count} pictures; their rate is not in them', { count: files.length }) : ''}`,
@@ -325,7 +340,7 @@ function FormatOf({ onRead, onRefused }: { onRead: (format: Partial<Wish>, says:
           hidden
           multiple
           type="file"
-          accept="video/*,image/*,.mov,.mxf,.mkv"
+          accept={`video/*,image/*,.mov,.mxf,.mkv,${PICTURES.join()}`}
           aria-label={t('Footage')}
           onChange={(e) => {
             void read([...(e.target.files ?? [])])
