@@ -27,6 +27,13 @@ const bench = async (page: Page, id: string, select = true) => {
   if (select) await page.getByRole('button', { name: 'Brown plate', exact: true }).first().click()
 }
 
+/** Opens a page and waits until what it is about has come. */
+const there = async (page: Page, path: string) => {
+  await page.goto(`${server.url}${path}`)
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+  await expect(page.getByRole('main')).toBeVisible()
+}
+
 const screens: Screen[] = [
   { name: 'rack', open: async (page) => void (await page.goto(server.url)) },
   {
@@ -93,9 +100,9 @@ const screens: Screen[] = [
       await expect(page.getByRole('img', { name: 'Picture' })).toBeVisible()
     },
   },
-  { name: 'roster', open: async (page, id) => void (await page.goto(`${server.url}/roster/${id}`)) },
-  { name: 'handoff', open: async (page, id) => void (await page.goto(`${server.url}/handoff/${id}`)) },
-  { name: 'all files', open: async (page) => void (await page.goto(`${server.url}/line`)) },
+  { name: 'roster', open: (page, id) => there(page, `/roster/${id}`) },
+  { name: 'handoff', open: (page, id) => there(page, `/handoff/${id}`) },
+  { name: 'all files', open: (page) => there(page, '/line') },
 ]
 
 for (const room of ['light', 'dark'] as const) {

@@ -118,7 +118,7 @@ test('a layer is tied to an edge, and a refit keeps it there', async ({ page }) 
 
 test('what is added while a hook is selected hangs from it: pictures, drawn paths, and what is dropped on the stage', async ({ page }) => {
   const bench = new BenchPage(page)
-  const id = await server.demoGraphic('Title')
+  const id = await server.demoGraphic('Credits')
   await page.goto(`${server.url}/bench/${id}?at=hold`)
   await bench.rests()
   await page.getByRole('button', { name: 'Hook', exact: true }).click()

@@ -36,7 +36,7 @@ public sealed record CubicBezierFeel(double X1, double Y1, double X2, double Y2)
         double Handle(double p1, double p2, double r, double s, double t) =>
             p1 * ((1 - r) * (1 - s) * t + (1 - r) * s * (1 - t) + r * (1 - s) * (1 - t)) + p2 * ((1 - r) * s * t + r * (1 - s) * t + r * s * (1 - t)) + r * s * t;
         double X(double t) => (t - from) / (to - from);
-        double Y(double v) => (v - At(from)) / (At(to) - At(from));
+        double Y(double value) => Share(value, from, to);
         var (x1, x2) = (X(Handle(X1, X2, a, a, b)), X(Handle(X1, X2, a, b, b)));
         // Its handles may lie outside of the time that it takes, which CSS does not allow: then it is written as straight pieces.
         return x1 is >= 0 and <= 1 && x2 is >= 0 and <= 1

@@ -30,14 +30,21 @@ public abstract record Feel
     /// <param name="to">Progress in time at which it ends; greater than <paramref name="from"/>.</param>
     public Feel Part(double from, double to) => from <= 0 && to >= 1 ? this : IsFlat(from, to) ? Linear : Within(from, to);
 
-    /// <summary>Whether the value is the same at two moments.</summary>
-    private protected bool IsFlat(double from, double to) => Math.Abs(At(to) - At(from)) < 1e-9;
+    // At its keyframes a change has their values, whatever the feel says there: those that jump at once have jumped just behind it.
+    private static double StartOf(Feel feel, double from) => from <= 0 ? 0 : feel.At(from);
+
+    private static double EndOf(Feel feel, double to) => to >= 1 ? 1 : feel.At(to);
+
+    private bool IsFlat(double from, double to) => Math.Abs(EndOf(this, to) - StartOf(this, from)) < 1e-9;
 
     /// <summary>A part that is not flat.</summary>
     private protected abstract Feel Within(double from, double to);
 
-    /// <summary>Progress in value at a moment of the whole, as progress within a part.</summary>
-    private protected double Share(double at, double from, double to) => (At(at) - At(from)) / (At(to) - At(from));
+    /// <summary>Progress in value, as progress within a part.</summary>
+    private protected double Share(double value, double from, double to) => (value - StartOf(this, from)) / (EndOf(this, to) - StartOf(this, from));
+
+    /// <summary>A part as straight pieces, with points between its ends; also where it jumps at those.</summary>
+    private protected LinearPointsFeel Pieces(double from, double to, IEnumerable<LinearPoint> between) => new([new(0, 0), new(0, Share(At(from), from, to)), .. between, new(1, Share(At(to), from, to)), new(1, 1)]);
 
     public sealed override string ToString() => Css;
 }

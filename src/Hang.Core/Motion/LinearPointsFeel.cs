@@ -38,12 +38,8 @@ public sealed record LinearPointsFeel : Feel
 
     public override Feel Reversed => new LinearPointsFeel([.. Points.Reverse().Select(p => new LinearPoint(1 - p.Input, 1 - p.Output))]);
 
-    private protected override Feel Within(double from, double to) => new LinearPointsFeel(
-    [
-        new(0, 0),
-        .. Points.Where(p => p.Input > from && p.Input < to).Select(p => new LinearPoint((p.Input - from) / (to - from), (p.Output - At(from)) / (At(to) - At(from)))),
-        new(1, 1),
-    ]);
+    private protected override Feel Within(double from, double to) =>
+        Pieces(from, to, Points.Where(p => p.Input > from && p.Input < to).Select(p => new LinearPoint((p.Input - from) / (to - from), Share(p.Output, from, to))));
 
     public bool Equals(LinearPointsFeel? other) => other is not null && Points.SequenceEqual(other.Points);
 

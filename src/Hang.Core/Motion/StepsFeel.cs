@@ -52,7 +52,7 @@ public sealed record StepsFeel(int Count, StepPosition Position) : Feel
     {
         const double soon = 1e-5, justBefore = 1e-9;
         var jumps = Enumerable.Range(1, Count).Select(i => (double)i / Count).Where(at => at > from && at <= to);
-        LinearPoint Point(double at, double early, double of) => new(Math.Max(0, (at - from) / (to - from) - early), Share(of, from, to));
-        return new LinearPointsFeel([new(0, 0), .. jumps.SelectMany(at => new[] { Point(at, 2 * soon, at - justBefore), Point(at, soon, at) }), new(1, 1)]);
+        LinearPoint Point(double at, double early, double of) => new(Math.Max(0, (at - from) / (to - from) - early), Share(At(of), from, to));
+        return Pieces(from, to, jumps.SelectMany(at => new[] { Point(at, 2 * soon, at - justBefore), Point(at, soon, at) }));
     }
 }
