@@ -52,7 +52,7 @@ public class PathTests
 
     /// <summary>Equal steps in time are equal steps along the path, however uneven the handles are.</summary>
     [Fact]
-    public void SpeedAlongAPathIsEvenWithinHalfAPerCent() => Curves.Sample(curve =>
+    public void SpeedAlongAPathIsEvenWithinOnePerCent() => Curves.Sample(curve =>
     {
         var path = new EvenPath(curve);
         const int frames = 50;
@@ -67,7 +67,7 @@ public class PathTests
                 way += Math.Sqrt((next.X - before.X) * (next.X - before.X) + (next.Y - before.Y) * (next.Y - before.Y));
                 before = next;
             }
-            Assert.InRange(way * frames / path.Length, 0.995, 1.005);
+            Assert.InRange(way * frames / path.Length, 0.99, 1.01);
         }
     }, iter: 40);
 

@@ -202,9 +202,23 @@ public sealed class Channel : IEquatable<Channel>
         {
             return this;
         }
+        // What comes back to the value that it left, as a bounce does, is no change between two keyframes: there has to be one more.
+        if ((Turning(i, ats[i], frame) ?? Turning(i, frame, ats[i + 1])) is { } turn)
+        {
+            return WithCutAt(turn).WithCutAt(frame);
+        }
         var share = (double)(frame - ats[i]) / (ats[i + 1] - ats[i]);
         Keyframe Part(Keyframe key, double from, double to) => key with { Feel = key.Feel.Part(from, to), Parts = key.Parts?.Map(f => f.Part(from, to)) };
         return WithKeyAt(frame, feels[i]).Map(k => k.At == ats[i] ? Part(k, 0, share) : k.At == frame ? Part(k, share, 1) : k);
+    }
+
+    /// <summary>The frame between two of a change at which it is furthest from a value that is the same at both; null where it is not the same, or stays.</summary>
+    private int? Turning(int i, int from, int to)
+    {
+        double Progress(int frame) => frame == ats[i] ? 0 : frame == ats[i + 1] ? 1 : feels[i].At((double)(frame - ats[i]) / (ats[i + 1] - ats[i]));
+        double Off(int frame) => Math.Abs(Progress(frame) - Progress(from));
+        const double nothing = 1e-9;
+        return Off(to) > nothing ? null : Enumerable.Range(from + 1, Math.Max(0, to - from - 1)).Where(f => Off(f) > nothing).OrderByDescending(Off).Select(f => (int?)f).FirstOrDefault();
     }
 
     /// <summary>This channel without a keyframe; without its last one it stays at that value.</summary>
