@@ -61,12 +61,15 @@ behind() {
   behind_log=$(mktemp)
   "$@" >"$behind_log" 2>&1 &
   behind_pid=$!
+  # What is begun behind does not hear Ctrl-C.
+  trap 'kill "$behind_pid" 2>/dev/null; exit 130' INT TERM
 }
 
 # come_in: waits for the suite that was begun behind.
 come_in() {
   suite "$behind_name" told "$behind_pid" "$behind_log"
   rm -f "$behind_log"
+  trap - INT TERM
 }
 
 # told PID LOG: ends as that process ends, and says what it said.

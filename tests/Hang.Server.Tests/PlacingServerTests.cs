@@ -43,6 +43,9 @@ public sealed class PlacingServerTests(RunningServer server)
         Assert.Equal(3, around.GetProperty("frame").GetInt32());
         var sides = await Task.WhenAll(new[] { "behind", "before" }.Select(side => http.GetByteArrayAsync(around.GetProperty(side).GetString())));
         Assert.All(sides, side => Assert.Equal(0x89, side[0]));
+        // Another title has pictures at another address, though an undo brings its number back.
+        await http.PatchAsJsonAsync($"/api/graphics/{outer}", new { name = "Another title" });
+        Assert.NotEqual(around.GetProperty("behind").GetString(), (await http.GetFromJsonAsync<JsonElement>($"/api/graphics/{outer}/around/{layer}?frame=3")).GetProperty("behind").GetString());
         // All of the title is behind the bug; nothing is before it.
         Assert.True(sides[0].Length > sides[1].Length);
         foreach (var wrong in new[] { $"around/none?frame=3", $"around/{layer}/beside?at=3" })

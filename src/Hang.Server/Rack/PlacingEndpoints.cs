@@ -9,6 +9,7 @@ using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
 using Hang.Server.Live;
 using Hang.Server.Pictures;
+using Hang.Server.Rosters;
 using Hang.Server.Safety;
 using Hang.Store.Packages;
 using Hang.Store.Revisions;
@@ -60,8 +61,10 @@ public static class PlacingEndpoints
         var whole = GraphicJson.Read(row.Document);
         var around = new Around(whole, layer, TypeShaper.Shipped);
         var (at, of) = (around.FrameOf(frame), $"/api/graphics/{id}/around/{Uri.EscapeDataString(layer)}");
+        // Numbers of revisions come back after an undo, so the document itself tells.
+        var key = OpenRoster.Hash(row.Document)[..16];
         var m = around.PlaceAt(at);
-        return new(at, whole.Width, whole.Height, [m.A, m.B, m.C, m.D, m.E, m.F], $"{of}/behind?at={at}&of={row.Number}", $"{of}/before?at={at}&of={row.Number}");
+        return new(at, whole.Width, whole.Height, [m.A, m.B, m.C, m.D, m.E, m.F], $"{of}/behind?at={at}&of={key}", $"{of}/before?at={at}&of={key}");
     }
 
     private static async Task<FileContentHttpResult> AroundPictureAsync(Guid id, string layer, string side, int at, RevisionStore revisions, PictureShelf pictures, HttpResponse response, CancellationToken cancel)
@@ -73,7 +76,7 @@ public static class PlacingEndpoints
             "before" => around.Before,
             _ => throw new ProblemException($"There is nothing “{side}”.", "Ask for behind or before.", field: "side"),
         };
-        // The address holds which revision it is of.
+        // The address holds what the whole is.
         response.Headers.CacheControl = "private, max-age=600";
         return TypedResults.File(SmallPicture.At(new Evaluator(part, TypeShaper.Shipped), at, MostAround, pictures), "image/png");
     }

@@ -16,6 +16,7 @@ import { cellsOf, pasted, withCell, withRow, type Roster } from './sheet'
 import { sendPictures, sendTable } from './files'
 import { useRoster } from './useRoster'
 import { stillsOf, useStills } from './rowStills'
+import { useRested } from './useRested'
 import { useRows } from './useRows'
 import { t } from '../words/words'
 
@@ -73,9 +74,11 @@ function Sheets({
     getItemKey: (i) => roster.rows[i]!.id,
   })
   const shown = virtual.getVirtualItems()
-  const { rows } = useRows(view.id, version, view.roster.rows.length, shown[0]?.index ?? 0, shown.at(-1)?.index ?? 0)
+  const [first, last] = [shown[0]?.index ?? 0, shown.at(-1)?.index ?? 0]
+  const rests = useRested(`${first} ${last}`)
+  const { rows } = useRows(view.id, version, view.roster.rows.length, first, last, rests)
   const stills = useMemo(() => stillsOf(view), [view])
-  useStills(stills, shown[0]?.index ?? 0)
+  useStills(stills, first, rests)
   const handoffs = useHandoffs(view.id)
   const files = useMemo(() => new Map(handoffs.data?.map((h) => [h.id, h])), [handoffs.data])
   const template = `30px 170px repeat(${roster.columns.length}, minmax(110px, 1fr)) minmax(170px, 1.2fr) 56px`

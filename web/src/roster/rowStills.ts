@@ -27,9 +27,10 @@ function fnv(text: string): string {
   return (h >>> 0).toString(16).padStart(8, '0')
 }
 
-/** Fetches pictures one after the other before they are seen, from a row on. */
-export function useStills(stills: Map<string, string>, from: number) {
+/** Fetches pictures one after the other before they are seen, from a row on, while nobody scrolls. */
+export function useStills(stills: Map<string, string>, from: number, rests: boolean) {
   useEffect(() => {
+    if (!rests) return
     const all = [...stills.values()]
     const due = [...all.slice(from), ...all.slice(0, from).reverse()].filter((s) => !kept.has(s))
     let gone = false
@@ -43,13 +44,9 @@ export function useStills(stills: Map<string, string>, from: number) {
         await image.decode().catch(() => kept.delete(still))
       }
     }
-    // Not while somebody is scrolling: what is in sight comes first.
-    const timer = window.setTimeout(() => void run(), REST_MS)
+    void run()
     return () => {
       gone = true
-      window.clearTimeout(timer)
     }
-  }, [stills, from])
+  }, [stills, from, rests])
 }
-
-const REST_MS = 200

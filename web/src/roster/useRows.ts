@@ -6,9 +6,8 @@ export type RowView = Schemas['RowView']
 
 const PAGE = 40
 
-/** Rows as they are filled: those in sight first, then all others in the background, so that whoever scrolls finds them there. */
-export function useRows(graphic: string, version: number, count: number, first: number, last: number) {
-  const rests = useRested(`${first} ${last}`)
+/** Rows as they are filled: those in sight first, then all others in the background, so that whoever scrolls finds them there. While somebody scrolls, nothing new is asked for. */
+export function useRows(graphic: string, version: number, count: number, first: number, last: number, rests: boolean) {
   const pages = Math.ceil(count / PAGE)
   const near = pages === 0 ? [] : range(Math.floor(first / PAGE), Math.min(pages - 1, Math.floor(last / PAGE)))
   const [ahead, setAhead] = useState({ version, pages: 0 })
@@ -34,17 +33,5 @@ export function useRows(graphic: string, version: number, count: number, first: 
   }, [settled, known, pages, version])
   return { rows, refresh: () => Promise.all(found.map((f) => f.refetch())) }
 }
-
-/** Whether something has been the same for a while: what is in sight is painted before it is looked into. */
-function useRested(what: string): boolean {
-  const [rested, setRested] = useState<string | null>(null)
-  useEffect(() => {
-    const timer = window.setTimeout(() => setRested(what), REST_MS)
-    return () => window.clearTimeout(timer)
-  }, [what])
-  return rested === what
-}
-
-const REST_MS = 150
 
 const range = (from: number, to: number) => Array.from({ length: Math.max(0, to - from + 1) }, (_, i) => from + i)
