@@ -64,7 +64,7 @@ builder.Services.AddSingleton<PackageStore>().AddSingleton<FeelStore>().AddSingl
 builder.Services.AddSingleton(s => new PictureShelf(s.GetRequiredService<PictureStore>().Bytes));
 builder.Services.AddSingleton<SoundStore>().AddSingleton<DocumentSounds>().AddSingleton<HeardMixes>();
 builder.Services.AddSingleton(s => new SoundShelf(s.GetRequiredService<SoundStore>().FileAsync, s.GetRequiredService<SoundStore>().DecodedPath));
-builder.Services.AddSingleton<LiveGraphics>().AddSingleton<DemoLoader>().AddSingleton<HandoffJob>().AddSingleton<TakeDocuments>().AddSingleton<RosterStore>().AddSingleton<GraphicRosters>().AddSingleton<Order>().AddSingleton<OutsideFolder>().AddSingleton<ChunkJob>().AddSingleton<LookAtFile>();
+builder.Services.AddSingleton<LiveGraphics>().AddSingleton<DemoLoader>().AddSingleton<HandoffJob>().AddSingleton<TakeDocuments>().AddSingleton<RosterStore>().AddSingleton<GraphicRosters>().AddSingleton<SeenFirst>().AddSingleton<Order>().AddSingleton<OutsideFolder>().AddSingleton<ChunkJob>().AddSingleton<LookAtFile>();
 builder.Services.AddHealthChecks().AddNpgSql(tags: ["ready"]).AddCheck<DiskHealth>("disk", tags: ["ready"]).AddCheck<EncoderHealth>("ffmpeg", tags: ["ready"]).AddCheck<QueueHealth>("queue", tags: ["ready"]);
 Telemetry.Add(builder.Services);
 SignInSetup.Add(builder.Services, options);

@@ -37,19 +37,18 @@ public sealed class GraphicRosters(RevisionStore revisions, RosterStore store) :
     /// <exception cref="ProblemException">The graphic is not there.</exception>
     public async Task<OpenRoster> OpenAsync(Guid graphic, CancellationToken cancel)
     {
-        var row = await revisions.DemandHeadAsync(graphic, cancel);
-        var record = await store.FindAsync(graphic, cancel);
-        // Numbers of revisions come back after an undo, so the document itself tells.
-        var key = OpenRoster.Hash(row.Document);
-        var version = (graphic, key, record?.Version ?? 0);
-        if (opened.TryGetValue(version, out OpenRoster? known))
+        // Looked at before what it stands for is read: what changes in between is read anew the next time.
+        var stamp = (graphic, await store.StampAsync(graphic, cancel));
+        if (opened.TryGetValue(stamp, out OpenRoster? known))
         {
             return known!;
         }
+        var row = await revisions.DemandHeadAsync(graphic, cancel);
+        var record = await store.FindAsync(graphic, cancel);
         var document = GraphicJson.Read(row.Document);
         var roster = record is null ? new Roster([.. (document.Fields ?? []).Select(f => new RosterColumn(f.Name, f.Name))], []) : Read(record.Body);
-        var open = new OpenRoster(document, key, roster, new(document, Fitting(roster, document)), record?.Version ?? 0);
-        return opened.Set(version, open, new MemoryCacheEntryOptions { Size = 1, SlidingExpiration = Stays });
+        var open = new OpenRoster(document, OpenRoster.Hash(row.Document), roster, new(document, Fitting(roster, document)), record?.Version ?? 0);
+        return opened.Set(stamp, open, new MemoryCacheEntryOptions { Size = 1, SlidingExpiration = Stays });
     }
 
     /// <summary>Keeps a roster.</summary>

@@ -91,12 +91,18 @@ public static class RosterEndpoints
 
     /// <param name="from">Index of the first row.</param>
     /// <param name="count">How many; at most 200.</param>
-    private static async Task<ImmutableArray<RowView>> RowsAsync(Guid id, int from, int count, GraphicRosters rosters, RosterStore store, PictureShelf pictures, CancellationToken cancel)
+    private static async Task<ImmutableArray<RowView>> RowsAsync(Guid id, int from, int count, GraphicRosters rosters, RosterStore store, PictureShelf pictures, SeenFirst seen, CancellationToken cancel)
     {
         var open = await rosters.OpenAsync(id, cancel);
         var files = (await store.FilesAsync(id, cancel)).ToDictionary(f => f.RowId, StringComparer.Ordinal);
         from = Math.Clamp(from, 0, open.Takes.Count);
-        return [.. Enumerable.Range(from, Math.Clamp(count, 0, Math.Min(MostAtOnce, open.Takes.Count - from))).Select(i => Row(open, i, files, id, pictures))];
+        var rows = ImmutableArray.CreateBuilder<RowView>();
+        foreach (var i in Enumerable.Range(from, Math.Clamp(count, 0, Math.Min(MostAtOnce, open.Takes.Count - from))))
+        {
+            await seen.QuietAsync(cancel);
+            rows.Add(Row(open, i, files, id, pictures));
+        }
+        return rows.ToImmutable();
     }
 
     private static RowView Row(OpenRoster open, int index, Dictionary<string, RosterFile> files, Guid id, PictureShelf pictures)
@@ -113,13 +119,13 @@ public static class RosterEndpoints
         return new(row.Id, open.Takes.NameOf(index), $"/api/graphics/{id}/roster/rows/{row.Id}/still?of={key[..16]}", [.. findings.Concat(atRest)], file is null ? null : file.MadeOf.StartsWith(key, StringComparison.Ordinal), file?.HandoffId);
     }
 
-    private static async Task<FileContentHttpResult> StillAsync(Guid id, string row, GraphicRosters rosters, PictureShelf pictures, HttpResponse response, CancellationToken cancel)
+    private static async Task<FileContentHttpResult> StillAsync(Guid id, string row, GraphicRosters rosters, PictureShelf pictures, SeenFirst seen, HttpResponse response, CancellationToken cancel)
     {
         var open = await rosters.OpenAsync(id, cancel);
-        var filled = open.Takes.Of(open.Takes.IndexOf(row)).Of(open.Graphic, TypeShaper.Shipped);
+        var png = await seen.PaintAsync(() => SmallPicture.Seen(new(open.Takes.Of(open.Takes.IndexOf(row)).Of(open.Graphic, TypeShaper.Shipped), TypeShaper.Shipped), pictures), cancel);
         // The address holds what the picture is made of, so what is behind it never changes.
         response.Headers.CacheControl = "private, max-age=86400";
-        return TypedResults.File(SmallPicture.Seen(new(filled, TypeShaper.Shipped), pictures), "image/png");
+        return TypedResults.File(png, "image/png");
     }
 
     /// <summary>What another program knows goes into a row: scores, names, votes.</summary>

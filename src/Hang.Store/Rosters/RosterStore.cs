@@ -8,6 +8,12 @@ namespace Hang.Store.Rosters;
 /// <param name="Version">Goes up with each change.</param>
 public sealed record RosterRecord(string Body, int Version);
 
+/// <summary>Which graphic and which table there are, without reading them: where it is the same, so are they.</summary>
+/// <param name="Head">Number of the graphic's revision. Numbers come back after an undo; together with the moment of the change they do not.</param>
+/// <param name="ChangedAt">When the graphic was changed last.</param>
+/// <param name="Version">Of the roster; 0 before there is one.</param>
+public sealed record RosterStamp(int Head, DateTime ChangedAt, int Version);
+
 /// <summary>What a row was when it was handed off last.</summary>
 /// <param name="MadeOf">Hash of all that decided what its file is.</param>
 public sealed record RosterFile(string RowId, Guid HandoffId, string MadeOf);
@@ -15,6 +21,15 @@ public sealed record RosterFile(string RowId, Guid HandoffId, string MadeOf);
 /// <summary>The rosters of graphics.</summary>
 public sealed class RosterStore(NpgsqlDataSource database)
 {
+    /// <summary>What tells whether a graphic and its roster are still as they were read; null where there is no such graphic.</summary>
+    public async Task<RosterStamp?> StampAsync(Guid graphic, CancellationToken cancel = default)
+    {
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return await connection.QuerySingleOrDefaultAsync<RosterStamp>(new(
+            "select g.head, g.changed_at as changedAt, coalesce(r.version, 0) as version from graphics g left join rosters r on r.graphic_id = g.id where g.id = @graphic and g.removed_at is null",
+            new { graphic }, cancellationToken: cancel));
+    }
+
     /// <summary>The roster of a graphic; null before there is one.</summary>
     public async Task<RosterRecord?> FindAsync(Guid graphic, CancellationToken cancel = default)
     {

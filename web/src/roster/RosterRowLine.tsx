@@ -1,11 +1,10 @@
-import { Box, Flex, Image, Text } from '@chakra-ui/react'
 import { CircleAlert, CircleCheck, Download, Trash2, TriangleAlert } from 'lucide-react'
 import { memo, useState } from 'react'
 import type { Schemas } from '../api/client'
-import { Tool } from '../shell/controls'
 import type { Row } from './sheet'
 import type { RowView } from './useRows'
 import { t } from '../words/words'
+import './roster.css'
 
 export const ROW_HEIGHT = 74
 
@@ -23,7 +22,7 @@ interface Props {
   onRemove: (row: number) => void
 }
 
-/** One row: its picture, its cells, what is to be said of it, its file. */
+/** One row, of plain elements, since a dozen of them are drawn in a display frame: its picture, its cells, what is to be said of it, its file. */
 export const RosterRowLine = memo(function RosterRowLine({
   index,
   row,
@@ -38,34 +37,19 @@ export const RosterRowLine = memo(function RosterRowLine({
 }: Props) {
   const worst = view?.findings[0]
   return (
-    <Box
-      role="row"
-      aria-rowindex={index + 2}
-      display="grid"
-      gridTemplateColumns={template}
-      alignItems="center"
-      gap="6px"
-      h={`${ROW_HEIGHT}px`}
-      borderBottom="1px solid"
-      borderColor="line"
-      px="8px"
-    >
-      <Text fontSize="12px" color="soft" textAlign="right">
-        {index + 1}
-      </Text>
-      <Box role="cell" className="checker" h="62px" borderRadius="4px" overflow="hidden" display="grid" placeItems="center">
+    <div role="row" aria-rowindex={index + 2} className="roster-row" style={{ gridTemplateColumns: template }}>
+      <span className="roster-number">{index + 1}</span>
+      <div role="cell" className="roster-picture checker">
         {still && view?.still !== null && (
-          <Image
+          <img
             key={still}
             src={still}
             alt={t('Row {index}: {name}', { index: index + 1, name: view?.name ?? '' })}
-            maxH="62px"
-            maxW="100%"
             // A row that cannot be painted says so beside it.
             onError={(e) => (e.currentTarget.style.visibility = 'hidden')}
           />
         )}
-      </Box>
+      </div>
       {columns.map((c, i) => (
         <Cell
           key={i}
@@ -75,47 +59,46 @@ export const RosterRowLine = memo(function RosterRowLine({
           onPaste={(text) => onPaste(index, i, text)}
         />
       ))}
-      <Flex
-        role="cell"
-        fontSize="12px"
-        align="center"
-        gap="5px"
-        minW="0"
-        color={worst ? (worst.weight === 'error' ? 'bad' : 'ink') : 'good'}
-      >
+      <div role="cell" className="roster-finding" data-weight={worst?.weight ?? 'good'}>
         {view && !worst && (
           <>
-            <CircleCheck size={14} style={{ flexShrink: 0 }} />{' '}
+            <CircleCheck size={14} />
             {view.sent === true ? stateOf(file) : view.sent === false ? t('Changed since its file') : t('All clear')}
           </>
         )}
         {worst && (
           <>
-            {worst.weight === 'error' ? (
-              <CircleAlert size={14} style={{ flexShrink: 0 }} />
-            ) : (
-              <TriangleAlert size={14} style={{ flexShrink: 0 }} />
-            )}
-            <Box lineClamp={3} title={view.findings.map((f) => `${f.problem.message} ${f.problem.remedy}`).join('\n')}>
+            {worst.weight === 'error' ? <CircleAlert size={14} /> : <TriangleAlert size={14} />}
+            <span className="roster-words" title={view.findings.map((f) => `${f.problem.message} ${f.problem.remedy}`).join('\n')}>
               {worst.problem.layer ? `${worst.problem.layer}: ` : ''}
               {worst.problem.message} {worst.problem.remedy}
-            </Box>
+            </span>
           </>
         )}
-      </Flex>
-      <Flex role="cell" gap="2px" justify="end">
+      </div>
+      <div role="cell" className="roster-tools">
         {view?.sent === true && file?.state === 'done' && file.holds && (
-          <Tool asChild label={t('Save {fileName}', { fileName: file.fileName })} minW="24px" h="24px">
-            <a href={`/api/handoffs/${file.id}/file`} download={file.fileName}>
-              <Download size={14} />
-            </a>
-          </Tool>
+          <a
+            className="roster-tool"
+            aria-label={t('Save {fileName}', { fileName: file.fileName })}
+            data-hint={t('Save {fileName}', { fileName: file.fileName })}
+            href={`/api/handoffs/${file.id}/file`}
+            download={file.fileName}
+          >
+            <Download size={14} />
+          </a>
         )}
-        <Tool label={t('Take row {index} away', { index: index + 1 })} minW="24px" h="24px" onClick={() => onRemove(index)}>
+        <button
+          type="button"
+          className="roster-tool"
+          aria-label={t('Take row {index} away', { index: index + 1 })}
+          data-hint={t('Take row {index} away', { index: index + 1 })}
+          onClick={() => onRemove(index)}
+        >
           <Trash2 size={14} />
-        </Tool>
-      </Flex>
-    </Box>
+        </button>
+      </div>
+    </div>
   )
 })
 
@@ -141,7 +124,7 @@ function Cell({
 }) {
   const [typed, setTyped] = useState<string | null>(null)
   return (
-    <Box role="cell" minW="0">
+    <div role="cell" className="roster-cell">
       <textarea
         aria-label={label}
         rows={2}
@@ -161,17 +144,7 @@ function Cell({
           }
           if (e.key === 'Escape') setTyped(null)
         }}
-        style={{
-          width: '100%',
-          resize: 'none',
-          font: 'inherit',
-          fontSize: 13,
-          background: 'var(--chakra-colors-room)',
-          border: '1px solid var(--chakra-colors-line)',
-          borderRadius: 4,
-          padding: '3px 6px',
-        }}
       />
-    </Box>
+    </div>
   )
 }

@@ -1,4 +1,4 @@
-import { useEffect } from 'react'
+import { useEffect, type RefObject } from 'react'
 import type { Schemas } from '../api/client'
 import type { Row } from './sheet'
 
@@ -37,11 +37,9 @@ export function useStills(stills: Map<string, string>, from: number, rests: bool
     const run = async () => {
       for (const still of due) {
         if (gone) return
-        const image = new Image()
-        image.src = still
-        kept.set(still, image)
-        if (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!)
-        await image.decode().catch(() => kept.delete(still))
+        await fetched(still)
+          .decode()
+          .catch(() => kept.delete(still))
       }
     }
     void run()
@@ -49,4 +47,40 @@ export function useStills(stills: Map<string, string>, from: number, rests: bool
       gone = true
     }
   }, [stills, from, rests])
+}
+
+/**
+ * Asks for the pictures of the rows that are scrolled to before the rows themselves are drawn, the uppermost first: the server paints them
+ * meanwhile.
+ */
+export function useAskedAtOnce(scroller: RefObject<HTMLElement | null>, stills: Map<string, string>, rowHeight: number) {
+  useEffect(() => {
+    const all = [...stills.values()]
+    const ask = (e: Event) => {
+      const { scrollTop, clientHeight } = e.currentTarget as HTMLElement
+      const first = Math.floor(scrollTop / rowHeight)
+      const [uppermost, ...others] = all.slice(first, first + Math.ceil(clientHeight / rowHeight))
+      // Painted side by side, the first would come as late as the last.
+      if (uppermost)
+        void fetched(uppermost)
+          .decode()
+          .catch(() => {})
+          .then(() => others.forEach(fetched))
+    }
+    const element = scroller.current
+    element?.addEventListener('scroll', ask, { capture: true, passive: true })
+    return () => element?.removeEventListener('scroll', ask, { capture: true })
+  }, [scroller, stills, rowHeight])
+}
+
+/** The picture behind an address, as it comes. */
+function fetched(still: string): HTMLImageElement {
+  const known = kept.get(still)
+  if (known) return known
+  const image = new Image()
+  image.src = still
+  image.onerror = () => kept.delete(still)
+  kept.set(still, image)
+  if (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!)
+  return image
 }

@@ -4,6 +4,9 @@ import { api, data, Refused, type Schemas } from '../api/client'
 import { merged, type Roster } from './sheet'
 import { t } from '../words/words'
 
+/** Changes the table as it is by then. */
+export type Change = (by: (now: Roster) => Roster) => void
+
 /** How long a person pauses before what they typed is kept. */
 const KEEP_MS = 350
 
@@ -30,7 +33,7 @@ export function useRoster(graphic: string) {
   useEffect(() => {
     theirs.current = kept.data?.roster ?? null
   }, [kept.data])
-  const change = useCallback((by: (now: Roster) => Roster) => {
+  const change: Change = useCallback((by) => {
     base.current ??= theirs.current
     latest.current = by((latest.current ?? theirs.current)!)
     setMine(latest.current)

@@ -1,13 +1,19 @@
 import { useQueries } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { api, data, type Schemas } from '../api/client'
 
 export type RowView = Schemas['RowView']
 
-const PAGE = 40
+/** Which rows are in sight, by their indices, since nobody scrolls any more. */
+export interface Sight {
+  first: number
+  last: number
+}
 
-/** Rows as they are filled: those in sight first, then all others in the background, so that whoever scrolls finds them there. While somebody scrolls, nothing new is asked for. */
-export function useRows(graphic: string, version: number, count: number, first: number, last: number, rests: boolean) {
+const PAGE = 20
+
+/** Rows as they are filled: those in sight first, then all others in the background, so that whoever scrolls finds them there. */
+export function useRows(graphic: string, version: number, count: number, { first, last }: Sight): ReadonlyMap<number, RowView> {
   const pages = Math.ceil(count / PAGE)
   const near = pages === 0 ? [] : range(Math.floor(first / PAGE), Math.min(pages - 1, Math.floor(last / PAGE)))
   const [ahead, setAhead] = useState({ version, pages: 0 })
@@ -18,20 +24,23 @@ export function useRows(graphic: string, version: number, count: number, first: 
       queryKey: ['rosterRows', graphic, version, page],
       queryFn: () =>
         data(api.GET('/api/graphics/{id}/roster/rows', { params: { path: { id: graphic }, query: { from: page * PAGE, count: PAGE } } })),
-      enabled: rests || page < known,
       staleTime: Infinity,
       gcTime: 30_000,
     })),
+    combine: (found) => ({ settled: found.every((f) => !f.isPending), pages: found.map((f) => f.data) }),
   })
-  const settled = found.every((f) => !f.isPending)
-  const rows = new Map<number, RowView>()
-  wanted.forEach((page, i) => found[i]?.data?.forEach((row, n) => rows.set(page * PAGE + n, row)))
+  const rows = useMemo(() => {
+    const rows = new Map<number, RowView>()
+    found.pages.forEach((page, i) => page?.forEach((row, n) => rows.set(wanted[i]! * PAGE + n, row)))
+    return rows
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- which are wanted is told by what was found
+  }, [found.pages])
   useEffect(() => {
-    if (!settled || known >= pages) return
+    if (!found.settled || known >= pages) return
     const timer = window.setTimeout(() => setAhead({ version, pages: known + 1 }), 60)
     return () => window.clearTimeout(timer)
-  }, [settled, known, pages, version])
-  return { rows, refresh: () => Promise.all(found.map((f) => f.refetch())) }
+  }, [found.settled, known, pages, version])
+  return rows
 }
 
 const range = (from: number, to: number) => Array.from({ length: Math.max(0, to - from + 1) }, (_, i) => from + i)
