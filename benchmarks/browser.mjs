@@ -40,7 +40,7 @@ async function edit(page) {
       }
     }
   })
-  await page.goto(`${url}/bench/${graphic}`)
+  await page.goto(`${url}/bench/${graphic}?at=0`)
   await page.getByRole('button', { name: 'Name', exact: true }).click()
   await page.getByTestId('ruler').click({ position: { x: 500, y: 30 } })
   await page.waitForTimeout(1500)

@@ -22,7 +22,7 @@ interface Screen {
 }
 
 const bench = async (page: Page, id: string, select = true) => {
-  await page.goto(`${server.url}/bench/${id}?at=hold`)
+  await page.goto(`${server.url}/bench/${id}`)
   await new BenchPage(page).rests()
   if (select) await page.getByRole('button', { name: 'Brown plate', exact: true }).first().click()
 }

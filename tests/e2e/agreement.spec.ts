@@ -83,7 +83,7 @@ async function difference(page: Page, file: string): Promise<{ mean: number; wit
 }
 
 test('the stage at rest is the picture that the painter of files paints', async ({ page }) => {
-  await page.goto(`${server.url}/bench/${await server.demoGraphic()}`)
+  await page.goto(`${server.url}/bench/${await server.demoGraphic()}?at=0`)
   await agrees(page, join(demoFolder, 'lower-third.hang'), twenty(480))
 })
 
@@ -93,7 +93,7 @@ for (const name of ['title', 'logo-sting', 'follow-button', 'callout', 'stinger'
     test.setTimeout(180_000)
     const [shelf] = await server.json<{ graphics: { id: string; name: string; frames: number }[] }[]>('/api/packages')
     const graphic = shelf!.graphics.find((g) => g.name.toLowerCase().replaceAll(' ', '-') === name)!
-    await page.goto(`${server.url}/bench/${graphic.id}`)
+    await page.goto(`${server.url}/bench/${graphic.id}?at=0`)
     await agrees(page, join(demoFolder, `${name}.hang`), twenty(graphic.frames))
   })
 }
@@ -151,7 +151,7 @@ test('motion blur, blur, letters and paths are the same on the stage and in the 
   const id = await server.addDocument(document)
   const file = test.info().outputPath('motion.hang')
   writeFileSync(file, JSON.stringify(document))
-  await page.goto(`${server.url}/bench/${id}`)
+  await page.goto(`${server.url}/bench/${id}?at=0`)
   await agrees(page, file, [3, 7, 18, 45])
 })
 
@@ -187,7 +187,7 @@ test('words are those of the browser', async ({ page }) => {
     layers: [{ kind: 'type', id: 't', name: 'Words', text, family: 'Inter', channels: { position: [40, 200], typeSize: 24 } }],
     assets: {},
   })
-  await page.goto(`${server.url}/bench/${id}`)
+  await page.goto(`${server.url}/bench/${id}?at=0`)
   const count = await page.evaluate((t) => [...new Intl.Segmenter('en', { granularity: 'word' }).segment(t)].filter((w) => w.isWordLike).length, text)
   expect(count).toBeGreaterThan(15)
   await expect(page.getByRole('note', { name: 'Readable for' })).toContainText(`${count} words need`)

@@ -30,7 +30,7 @@ async function open(page: Page, name: string) {
     assets: {},
   })
   const bench = new BenchPage(page)
-  await page.goto(`${server.url}/bench/${id}`)
+  await page.goto(`${server.url}/bench/${id}?at=0`)
   await bench.rests()
   const layer = async (l: string) => (await server.document<Documented>(id)).layers.find((x) => x.id === l)!
   return { bench, id, layer }

@@ -33,7 +33,7 @@ async function open(page: Page) {
     ],
     assets: {},
   })
-  await page.goto(`${server.url}/bench/${id}`)
+  await page.goto(`${server.url}/bench/${id}?at=0`)
   bench = new BenchPage(page)
   await bench.rests()
   return id

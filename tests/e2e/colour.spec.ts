@@ -28,7 +28,7 @@ const document = (name: string) => ({
 async function open(page: Page, name: string) {
   const id = await server.addDocument(document(name))
   const bench = new BenchPage(page)
-  await page.goto(`${server.url}/bench/${id}`)
+  await page.goto(`${server.url}/bench/${id}?at=0`)
   await bench.rests()
   return bench
 }
@@ -123,7 +123,7 @@ test('a red set becomes a blue set in one step, in the whole package', async ({ 
   await bench.saved()
   await shows(page, 300, 300, [204, 34, 17, 255])
   // The other graphic of the package has the role and both colourways; its own colours are still literal.
-  await page.goto(`${server.url}/bench/${other}`)
+  await page.goto(`${server.url}/bench/${other}?at=0`)
   await bench.rests()
   await page.mouse.click(...(await bench.at(300, 300, 1280)))
   await page.getByRole('button', { name: 'Colour', exact: true }).click()

@@ -39,7 +39,7 @@ async function open(page: Page, name: string, layers: object[]) {
     assets: {},
   })
   const bench = new BenchPage(page)
-  await page.goto(`${server.url}/bench/${id}`)
+  await page.goto(`${server.url}/bench/${id}?at=0`)
   await bench.rests()
   return { bench, id, document: () => server.document<Documented>(id) }
 }

@@ -65,7 +65,7 @@ test('a link opens the piece with its values, and what is not taken says why at 
 test('a designer makes fields of a colour and of whether a layer is there, and tries the words', async ({ page }) => {
   const id = await server.demoGraphic()
   const bench = new BenchPage(page)
-  await page.goto(`${server.url}/bench/${id}`)
+  await page.goto(`${server.url}/bench/${id}?at=0`)
   await page.getByRole('button', { name: 'Brown plate', exact: true }).click()
   await page.getByRole('button', { name: 'Let editors fill colour' }).click()
   await expect(page.getByRole('group', { name: 'Field Brown plate: colour' })).toBeVisible()

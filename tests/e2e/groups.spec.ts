@@ -31,7 +31,7 @@ async function open(page: Page, layers: object[]) {
     phases: { arrive: 20, hold: 50, leave: 20 },
     layers,
   })
-  await page.goto(`${server.url}/bench/${id}`)
+  await page.goto(`${server.url}/bench/${id}?at=0`)
   bench = new BenchPage(page)
   await bench.rests()
 }
@@ -155,7 +155,7 @@ test('what is typed and stepped in a number field is kept, whatever arrives mean
 
   // Another window changes the layer while a number is half typed.
   const other = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-  await other.goto(`${server.url}/bench/${id}`)
+  await other.goto(`${server.url}/bench/${id}?at=0`)
   await new BenchPage(other).rests()
   await x.focus()
   await page.keyboard.press('Control+a')

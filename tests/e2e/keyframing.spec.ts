@@ -30,7 +30,7 @@ async function open(page: Page, layers: object[], more: object = {}) {
     assets: {},
     ...more,
   })
-  await page.goto(`${server.url}/bench/${id}`)
+  await page.goto(`${server.url}/bench/${id}?at=0`)
   bench = new BenchPage(page)
   await bench.rests()
   return id

@@ -7,7 +7,7 @@ test.beforeAll(() => server.start())
 test.afterAll(() => server.stop())
 
 test('every acknowledged edit survives a server killed in the midst of editing', async ({ page }) => {
-  await page.goto(`${server.url}/bench/${await server.demoGraphic()}`)
+  await page.goto(`${server.url}/bench/${await server.demoGraphic()}?at=0`)
   const bench = new BenchPage(page)
   await bench.rests()
   await page.getByRole('button', { name: 'Name', exact: true }).click()
@@ -49,7 +49,7 @@ test('two browsers on one graphic see each other', async ({ page, browser }) => 
   const id = await server.demoGraphic()
   const other = await browser.newPage()
   for (const p of [page, other]) {
-    await p.goto(`${server.url}/bench/${id}`)
+    await p.goto(`${server.url}/bench/${id}?at=0`)
     await new BenchPage(p).rests()
   }
   await page.getByRole('button', { name: 'Hide Badge' }).click()

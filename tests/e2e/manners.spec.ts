@@ -27,7 +27,7 @@ test('packages and graphics are made, renamed, duplicated, removed and brought b
 
 test('what is wrong is said, and nothing is lost', async ({ page }) => {
   const id = await server.demoGraphic()
-  await page.goto(`${server.url}/bench/${id}`)
+  await page.goto(`${server.url}/bench/${id}?at=0`)
   await new BenchPage(page).rests()
   await page.getByLabel('Picture file').setInputFiles({ name: 'logo.png', mimeType: 'image/png', buffer: Buffer.from('not a picture') })
   await expect(page.getByRole('alert')).toContainText('logo.png is no PNG, JPEG or WebP picture. Save it as one of these')
@@ -53,7 +53,7 @@ test('what is wrong is said, and nothing is lost', async ({ page }) => {
 })
 
 test('layers are reordered, locked and hidden, and pictures are added', async ({ page }) => {
-  await page.goto(`${server.url}/bench/${await server.demoGraphic()}`)
+  await page.goto(`${server.url}/bench/${await server.demoGraphic()}?at=0`)
   const bench = new BenchPage(page)
   await bench.rests()
   const names = () => page.getByRole('list', { name: 'Layers' }).getByRole('listitem').evaluateAll((rows) => rows.map((r) => r.getAttribute('aria-label')))

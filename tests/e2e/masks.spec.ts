@@ -25,7 +25,7 @@ const document = (name: string, layers: object[]) => ({
 async function open(page: Page, name: string, layers: object[]) {
   const id = await server.addDocument(document(name, layers))
   const bench = new BenchPage(page)
-  await page.goto(`${server.url}/bench/${id}`)
+  await page.goto(`${server.url}/bench/${id}?at=0`)
   await bench.rests()
   return { bench, id }
 }

@@ -39,7 +39,7 @@ async function open(page: Page, layers: object[]) {
     layers,
     assets: {},
   })
-  await page.goto(`${server.url}/bench/${id}`)
+  await page.goto(`${server.url}/bench/${id}?at=0`)
   bench = new BenchPage(page)
   await bench.rests()
   return id
@@ -257,7 +257,7 @@ test('motion blur is switched for the graphic, for a layer, and on the stage', a
 test('two browsers on one graphic see each other, and each undoes its own', async ({ page, browser }) => {
   const id = await open(page, [plate('a', 'Comb', 100), plate('b', 'Gate', 500)])
   const other = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-  await other.goto(`${server.url}/bench/${id}`)
+  await other.goto(`${server.url}/bench/${id}?at=0`)
   await layer(other, 'Gate').click()
   await layer(page, 'Comb').click()
   await page.getByRole('tab', { name: 'Motion' }).click()

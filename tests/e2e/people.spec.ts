@@ -10,7 +10,7 @@ test('two people see each other, what the other has selected, and who made which
   const id = await server.demoGraphic()
   const pages = await Promise.all(['Ida', 'Bea'].map(async (name) => {
     const page = await (await browser.newContext()).newPage()
-    await page.goto(`${server.url}/bench/${id}?at=hold`)
+    await page.goto(`${server.url}/bench/${id}`)
     await new BenchPage(page).rests()
     await page.getByRole('button', { name: 'Say who you are, so that others know' }).click()
     await page.getByLabel('Your name').fill(name)
@@ -44,7 +44,7 @@ test('a package is compared with a file that was saved before', async ({ page })
   const id = await server.demoGraphic('Corner bug')
   const [shelf] = (await (await fetch(`${server.url}/api/packages`)).json()) as { id: string; name: string }[]
   const file = Buffer.from(await (await fetch(`${server.url}/api/packages/${shelf!.id}/pack`)).arrayBuffer())
-  await page.goto(`${server.url}/bench/${id}?at=hold`)
+  await page.goto(`${server.url}/bench/${id}`)
   const bench = new BenchPage(page)
   await bench.rests()
   await page.mouse.click(...(await bench.at(1760, 100, 1920)))

@@ -18,7 +18,7 @@ test('a graphic is placed in another, filled there, changed where it was made, a
   test.setTimeout(120_000)
   const bench = new BenchPage(page)
   const [title, lower] = [await server.demoGraphic('Title'), await server.demoGraphic()]
-  await page.goto(`${server.url}/bench/${title}?at=hold`)
+  await page.goto(`${server.url}/bench/${title}`)
   await bench.rests()
   await page.getByRole('button', { name: 'More', exact: true }).click()
   await page.getByRole('menuitem', { name: 'Placed graphic…' }).click()
@@ -76,7 +76,7 @@ test('a graphic is placed in another, filled there, changed where it was made, a
 test('a graphic is trimmed to the marked range, and what is left looks as before', async ({ page }) => {
   const bench = new BenchPage(page)
   const id = await server.demoGraphic('Title')
-  await page.goto(`${server.url}/bench/${id}?at=hold`)
+  await page.goto(`${server.url}/bench/${id}`)
   await bench.rests()
   const total = async () => Object.values(((await (await fetch(`${server.url}/api/graphics/${id}/document`)).json()) as { phases: Record<string, number> }).phases).reduce((a, b) => a + b)
   await bench.seek(90)
@@ -98,7 +98,7 @@ test('a graphic is trimmed to the marked range, and what is left looks as before
 test('a layer is tied to an edge, and a refit keeps it there', async ({ page }) => {
   const bench = new BenchPage(page)
   const id = await server.demoGraphic('Title')
-  await page.goto(`${server.url}/bench/${id}?at=hold`)
+  await page.goto(`${server.url}/bench/${id}`)
   await bench.rests()
   const layers = page.getByRole('list', { name: 'Layers' })
   // Its position is a pair, not keyed, and it follows no other.
@@ -119,7 +119,7 @@ test('a layer is tied to an edge, and a refit keeps it there', async ({ page }) 
 test('what is added while a hook is selected hangs from it: pictures, drawn paths, and what is dropped on the stage', async ({ page }) => {
   const bench = new BenchPage(page)
   const id = await server.demoGraphic('Credits')
-  await page.goto(`${server.url}/bench/${id}?at=hold`)
+  await page.goto(`${server.url}/bench/${id}`)
   await bench.rests()
   await page.getByRole('button', { name: 'Hook', exact: true }).click()
   await page.getByLabel('Picture file').setInputFiles('../../demo/fernhollow-mark.png')
@@ -145,7 +145,7 @@ test('what is added while a hook is selected hangs from it: pictures, drawn path
 test('layers are wrapped up as a graphic of their own, which is on the rack', async ({ page }) => {
   const bench = new BenchPage(page)
   const id = await server.demoGraphic('Callout')
-  await page.goto(`${server.url}/bench/${id}?at=hold`)
+  await page.goto(`${server.url}/bench/${id}`)
   await bench.rests()
   const count = (await documentOf(id)).layers.length
   await page.getByTestId('stage').click({ position: { x: 5, y: 5 } })

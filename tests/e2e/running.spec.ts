@@ -42,7 +42,7 @@ test('credits of 25 names are three actions on the desk, and last as long as the
 
 test('a counter, credits and a chart are added on the bench, and what runs sets the length', async ({ page }) => {
   const id = await server.addDocument({ hang: 4, name: 'Runs', kind: 'title', width: 640, height: 360, rate: '25', phases: { arrive: 0, hold: 50, leave: 0 }, layers: [] })
-  await page.goto(`${server.url}/bench/${id}`)
+  await page.goto(`${server.url}/bench/${id}?at=0`)
   const bench = new BenchPage(page)
   await bench.rests()
   for (const title of ['Counter', 'Credits roll', 'Chart']) {

@@ -28,7 +28,7 @@ const seek = async (frame) => {
   await playhead.fill(String(frame))
   await playhead.press('Enter')
 }
-await page.goto(`${url}/bench/${graphic}`)
+await page.goto(`${url}/bench/${graphic}?at=0`)
 await page.getByRole('button', { name: 'Brown plate', exact: true }).waitFor()
 await page.waitForTimeout(1500)
 await seek(46)
@@ -40,7 +40,7 @@ await shot('bench')
 
 // Another graphic placed in the title, and the dialog that refits.
 const title = shelf.graphics.find((g) => g.name === 'Title').id
-await page.goto(`${url}/bench/${title}?at=hold`)
+await page.goto(`${url}/bench/${title}`)
 await page.waitForTimeout(1500)
 await page.getByRole('button', { name: 'More', exact: true }).click()
 await page.getByRole('menuitem', { name: 'Placed graphic…' }).click()
@@ -53,7 +53,7 @@ await page.keyboard.press('Escape')
 await page.getByRole('button', { name: 'Refit…' }).click()
 await page.waitForTimeout(600)
 await shot('refit')
-await page.goto(`${url}/bench/${graphic}`)
+await page.goto(`${url}/bench/${graphic}?at=0`)
 await page.waitForTimeout(1500)
 
 // A change opened in place, with its handles.
@@ -110,7 +110,7 @@ await page.waitForTimeout(500)
 await shot('line')
 // A sound with its outline, while the mark comes on.
 const sting = shelf.graphics.find((g) => g.kind === 'logoSting').id
-await page.goto(`${url}/bench/${sting}`)
+await page.goto(`${url}/bench/${sting}?at=0`)
 await page.getByRole('button', { name: 'Chime', exact: true }).waitFor()
 await page.waitForTimeout(1500)
 await seek(150)
@@ -120,7 +120,7 @@ await page.waitForTimeout(800)
 await shot('sound')
 // A group with a shadow of its own, entered; on a copy, which is removed again.
 const copy = await (await fetch(`${url}/api/graphics/${graphic}/duplicate`, { method: 'POST' })).json()
-await page.goto(`${url}/bench/${copy}`)
+await page.goto(`${url}/bench/${copy}?at=0`)
 const rows2 = page.getByRole('list', { name: 'Layers' })
 await rows2.getByRole('button', { name: 'Badge', exact: true }).waitFor()
 await seek(200)
@@ -181,7 +181,7 @@ const callout = await (
     }),
   })
 ).json()
-await page.goto(`${url}/bench/${callout}`)
+await page.goto(`${url}/bench/${callout}?at=0`)
 await page.getByRole('button', { name: 'Ring', exact: true }).click()
 await seek(70)
 await page.getByRole('button', { name: 'Ring', exact: true }).click()
@@ -192,7 +192,7 @@ await fetch(`${url}/api/graphics/${callout}`, { method: 'DELETE' })
 
 // Colours: a button's plate in another colourway, its fill a gradient with handles on the stage.
 const button = await (await fetch(`${url}/api/graphics/${shelf.graphics.find((g) => g.name === 'Follow button').id}/duplicate`, { method: 'POST' })).json()
-await page.goto(`${url}/bench/${button}?at=hold`)
+await page.goto(`${url}/bench/${button}`)
 const layers = page.getByRole('list', { name: 'Layers' })
 await layers.getByRole('button', { name: 'Plate', exact: true }).click()
 await seek(60)
@@ -206,7 +206,7 @@ await shot('colours')
 await fetch(`${url}/api/graphics/${button}`, { method: 'DELETE' })
 // Under a lamp: the stinger's mark over its panels, several layers arranged.
 const stinger = shelf.graphics.find((g) => g.name === 'Stinger').id
-await page.goto(`${url}/bench/${stinger}?at=hold`)
+await page.goto(`${url}/bench/${stinger}`)
 await layers.getByRole('button', { name: 'Apiary mark', exact: true }).waitFor()
 await seek(22)
 await layers.getByRole('button', { name: 'Gold panel', exact: true }).click()
@@ -241,7 +241,7 @@ const badge = await (
     }),
   })
 ).json()
-await page.goto(`${url}/bench/${badge}`)
+await page.goto(`${url}/bench/${badge}?at=0`)
 await page.getByRole('button', { name: 'Upper words', exact: true }).waitFor()
 await seek(100)
 await page.getByRole('button', { name: /^Rulers and guides/ }).click()

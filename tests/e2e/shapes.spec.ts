@@ -22,7 +22,7 @@ async function open(page: Page) {
     assets: {},
   })
   bench = new BenchPage(page)
-  await page.goto(`${server.url}/bench/${id}`)
+  await page.goto(`${server.url}/bench/${id}?at=0`)
   await bench.rests()
 }
 

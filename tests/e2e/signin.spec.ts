@@ -39,7 +39,7 @@ test('the first designer comes in by the code, lets an editor and a viewer in, a
 
   const other = await elsewhere(browser)
   const graphic = await page.evaluate(async () => ((await (await fetch('/api/packages')).json()) as { graphics: { id: string }[] }[])[0]!.graphics[0]!.id)
-  await other.goto(`${server.url}/bench/${graphic}`)
+  await other.goto(`${server.url}/bench/${graphic}?at=0`)
   await other.getByRole('button', { name: 'I was given a code' }).click()
   await other.getByLabel('Code', { exact: true }).fill(code)
   await other.getByLabel(/^Your name/).fill('Ida Fernsby')

@@ -74,7 +74,7 @@ async function open(page: Page) {
     ],
     assets: {},
   })
-  await page.goto(`${server.url}/bench/${id}`)
+  await page.goto(`${server.url}/bench/${id}?at=0`)
   const bench = new BenchPage(page)
   await bench.rests()
   await page.getByLabel('Sound file').setInputFiles({ name: 'taps.wav', mimeType: 'audio/wav', buffer: clicks(0, 24_960, 48_000) })

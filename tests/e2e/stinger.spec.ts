@@ -23,7 +23,7 @@ test('a person makes the stinger with the pointer only, and the file shows its m
     layers: [],
     assets: {},
   })
-  await page.goto(`${server.url}/bench/${id}`)
+  await page.goto(`${server.url}/bench/${id}?at=0`)
   const bench = new BenchPage(page)
   await expect(page.getByText('No layers yet')).toBeVisible()
   await page.getByLabel('Zoom').selectOption('0.25')
@@ -115,7 +115,7 @@ test('a person makes the stinger with the pointer only, and the file shows its m
 
 test('the ruler of a stinger shows when it hides everything, and where to cut', async ({ page }) => {
   const id = await server.demoGraphic('Stinger')
-  await page.goto(`${server.url}/bench/${id}?at=hold`)
+  await page.goto(`${server.url}/bench/${id}`)
   const report = (await (await fetch(`${server.url}/api/graphics/${id}/report`)).json()) as { cover: { from: number; to: number; cut: number } }
   await expect(page.getByRole('img', { name: `Hides everything from frame ${report.cover.from} to ${report.cover.to}; cut at ${report.cover.cut}` })).toBeAttached({ timeout: 60_000 })
   await expect(page.getByText(`Cut ${report.cover.cut}`)).toBeVisible()

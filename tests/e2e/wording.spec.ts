@@ -51,7 +51,7 @@ const reach = (page: Page) =>
 test('a plate fits its wording, which is written where it stands', async ({ page }) => {
   const id = await server.addDocument(document)
   const bench = new BenchPage(page)
-  await page.goto(`${server.url}/bench/${id}`)
+  await page.goto(`${server.url}/bench/${id}?at=0`)
   await bench.rests()
   const text = async () => (await server.document<Documented>(id)).layers.find((l) => l.id === 't')!.values.text
   await expect.poll(() => reach(page)).toBeCloseTo(280, -1)
@@ -94,7 +94,7 @@ test('a plate fits its wording, which is written where it stands', async ({ page
 test('type gets an outline, capitals and a width to fit into', async ({ page }) => {
   const id = await server.addDocument({ ...document, name: 'Outlined' })
   const bench = new BenchPage(page)
-  await page.goto(`${server.url}/bench/${id}`)
+  await page.goto(`${server.url}/bench/${id}?at=0`)
   await bench.rests()
   await page.mouse.click(...(await bench.at(150, 545, 1280)))
   await page.getByRole('button', { name: 'Show stroke' }).click()
@@ -123,7 +123,7 @@ test('type gets an outline, capitals and a width to fit into', async ({ page }) 
 test('a font is added from a file, and one that is none is refused with words', async ({ page }) => {
   const id = await server.addDocument({ ...document, name: 'Own font' })
   const bench = new BenchPage(page)
-  await page.goto(`${server.url}/bench/${id}`)
+  await page.goto(`${server.url}/bench/${id}?at=0`)
   await bench.rests()
   await page.getByRole('button', { name: 'Name', exact: true }).first().click()
   const file = page.getByLabel('Font file')

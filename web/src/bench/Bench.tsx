@@ -269,7 +269,7 @@ function RefusalBar() {
   )
 }
 
-/** From the rack a graphic opens where its playhead was left, the first time in the middle of Hold, where it can be seen; from a finding at its frame. */
+/** A graphic opens where its playhead was left, the first time in the middle of Hold, where it is seen at rest; from a finding at its frame. */
 function useOpeningFrame() {
   const [search] = useSearchParams()
   const { graphic: id } = useParams()
@@ -280,7 +280,7 @@ function useOpeningFrame() {
     const phases = useDocument.getState().graphic?.phases
     if (!isThere || !id || !phases) return
     const { arrive, hold } = phases
-    const frame = at === null || at === 'hold' ? (leftAt(id) ?? (at === 'hold' ? arrive + Math.floor(hold / 2) : 0)) : Number(at)
+    const frame = at === null ? (leftAt(id) ?? arrive + Math.floor(hold / 2)) : Number(at)
     if (Number.isInteger(frame)) usePlayback.getState().seek(frame)
     return () => leave(id, usePlayback.getState().frame)
   }, [isThere, id, at])

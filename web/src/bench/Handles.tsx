@@ -89,7 +89,7 @@ export function Handles({ scale }: { scale: number }) {
     } else follow(hit)
     const placed = second && graphic!.layers.find((l) => l.id === hit)?.content
     if (placed && placed.kind === 'placed') {
-      void navigate(`/bench/${placed.of}?from=${host}&layer=${hit}&at=hold`)
+      void navigate(`/bench/${placed.of}?from=${host}&layer=${hit}`)
       return null
     }
     const chosen = e.shiftKey

@@ -22,7 +22,7 @@ export function RefitDialog({ graphic, onClose }: { graphic: string; onClose: ()
   const refit = async () => {
     try {
       const made = await data(api.POST('/api/graphics/{id}/refit', { params: { path: { id: graphic } }, body: { ...size, copy } }))
-      if (made.graphic !== graphic) await navigate(`/bench/${made.graphic}?at=hold`)
+      if (made.graphic !== graphic) await navigate(`/bench/${made.graphic}`)
       if (made.crowded.length > 0) setSaid(made.crowded)
       else onClose()
     } catch (e) {

@@ -92,7 +92,7 @@ export function Revisions({ graphic, onClose }: { graphic: string; onClose: () =
                   onClick={() =>
                     void act(data(api.POST('/api/graphics/{id}/revisions/{number}/copy', path)), (id) => {
                       onClose()
-                      void navigate(`/bench/${id as string}?at=hold`)
+                      void navigate(`/bench/${id as string}`)
                     })
                   }
                 >

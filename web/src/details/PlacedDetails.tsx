@@ -49,7 +49,7 @@ export function PlacedDetails({ id }: { id: string }) {
       <Flex gap="4px" mb="8px" wrap="wrap">
         {desk.data && (
           <Button asChild size="xs" variant="outline" borderColor="line" h="24px">
-            <Link to={`/bench/${key}?from=${host}&layer=${id}&at=hold`}>{t('Open it')}</Link>
+            <Link to={`/bench/${key}?from=${host}&layer=${id}`}>{t('Open it')}</Link>
           </Button>
         )}
         <Act

@@ -39,7 +39,7 @@ export function NewGraphicDialog({ package: id, onClose }: { package: string; on
   const make = async () => {
     try {
       const graphic = await data(api.POST('/api/packages/{id}/graphics', { params: { path: { id } }, body: wish }))
-      await navigate(`/bench/${graphic}${wish.start ? '?at=hold' : ''}`)
+      await navigate(`/bench/${graphic}`)
     } catch (e) {
       if (e instanceof Refused) setRefused(e)
     }
