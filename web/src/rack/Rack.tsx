@@ -339,7 +339,15 @@ function GraphicCard({ graphic, act, onRename }: { graphic: Graphic; act: ShelfP
   const path = { params: { path: { id: graphic.id } } }
   const kind = kinds.find((k) => k.value === graphic.kind)?.label
   return (
-    <Box bg="panel" border="1px solid" borderColor="line" borderRadius="8px" overflow="hidden" opacity={graphic.removed ? 0.55 : 1}>
+    <Box
+      bg="panel"
+      border="1px solid"
+      borderColor="line"
+      borderRadius="8px"
+      overflow="hidden"
+      position="relative"
+      opacity={graphic.removed ? 0.55 : 1}
+    >
       <Link to={graphic.removed ? '/' : `/bench/${graphic.id}`} aria-label={t('Open {name}', { name: graphic.name })}>
         <Box className="checker" h="152px" display="flex" alignItems="center" justifyContent="center" position="relative">
           <Image src={graphic.still} alt="" maxH="152px" maxW="100%" objectFit="contain" />

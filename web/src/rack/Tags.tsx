@@ -26,8 +26,11 @@ export function Tags({ graphic, act }: { graphic: Graphic; act: (what: Promise<u
       <Input
         ref={focus}
         size="xs"
-        mx="12px"
-        w="calc(100% - 24px)"
+        position="absolute"
+        top="6px"
+        left="6px"
+        w="calc(100% - 12px)"
+        bg="panel"
         aria-label={t('Tags of {name}, with commas between', { name: graphic.name })}
         value={typed}
         onChange={(e) => setTyped(e.target.value)}
@@ -39,13 +42,20 @@ export function Tags({ graphic, act }: { graphic: Graphic; act: (what: Promise<u
       />
     )
   return (
-    <Flex px="12px" gap="4px" align="center" minH="24px" wrap="wrap">
+    <Flex position="absolute" top="6px" left="6px" right="40px" gap="4px" align="center" wrap="wrap" pointerEvents="none">
       {graphic.tags.map((t) => (
-        <Text key={t} as="span" fontSize="12px" px="6px" borderRadius="full" bg="chosen">
+        <Text key={t} as="span" fontSize="12px" px="6px" lineHeight="20px" borderRadius="full" bg="chosen">
           {t}
         </Text>
       ))}
-      <Tool label={t('Tags of {name}', { name: graphic.name })} minW="24px" h="24px" onClick={() => setTyped(graphic.tags.join(', '))}>
+      <Tool
+        label={t('Tags of {name}', { name: graphic.name })}
+        minW="24px"
+        h="24px"
+        bg="panel"
+        pointerEvents="auto"
+        onClick={() => setTyped(graphic.tags.join(', '))}
+      >
         <Tag size={13} />
       </Tool>
     </Flex>
