@@ -95,7 +95,9 @@ public static class WordChecks
         {
             var words = boxes[layer.Id];
             var place = graphic.Layers.IndexOf(layer);
-            var plate = graphic.Layers.Take(place).LastOrDefault(l => l.Content.Kind is Plate && boxes.TryGetValue(l.Id, out var p) && Holds(p, words));
+            var plates = graphic.Layers.Take(place).Where(l => l.Content.Kind is Plate && boxes.ContainsKey(l.Id)).ToArray();
+            // Words that are more than twice as long as their plate have their midst beside it: they stand on the one that they begin on.
+            var plate = plates.LastOrDefault(l => Holds(boxes[l.Id], words)) ?? plates.LastOrDefault(l => HoldsBeginning(boxes[l.Id], words));
             if (plate is not null)
             {
                 var on = boxes[plate.Id];
@@ -126,6 +128,13 @@ public static class WordChecks
     {
         var (x, y) = ((inner.Left + inner.Right) / 2, (inner.Top + inner.Bottom) / 2);
         return x > outer.Left && x < outer.Right && y > outer.Top && y < outer.Bottom;
+    }
+
+    /// <summary>True when words begin within a plate, at the left or at the right, and it is as high as their line at least.</summary>
+    private static bool HoldsBeginning(Box plate, Box words)
+    {
+        bool Within(double x) => x > plate.Left + Slack && x < plate.Right - Slack;
+        return words.Top > plate.Top && words.Top < plate.Bottom && plate.Height >= words.Height / 2 && (Within(words.Left) || Within(words.Right));
     }
 
     private static bool CanShow(Layer layer) => layer.Content.Kind is { IsInvisible: false, IsGroup: false } && !layer.Guide;
