@@ -18,6 +18,14 @@ public static class GraphicDifference
 
     private static IEnumerable<string> Lines(Graphic before, Graphic after)
     {
+        if (before.Name != after.Name)
+        {
+            yield return $"Was called {before.Name}";
+        }
+        if (before.Kind != after.Kind)
+        {
+            yield return $"Kind: {JsonName.Of(before.Kind)}, now {JsonName.Of(after.Kind)}";
+        }
         if ((before.Width, before.Height) != (after.Width, after.Height))
         {
             yield return $"Size: {before.Width} × {before.Height}, now {after.Width} × {after.Height}";
@@ -34,20 +42,28 @@ public static class GraphicDifference
         {
             yield return "Fields are other ones";
         }
+        if (!(before.Palette?.DefinesTheSame(after.Palette) ?? after.Palette is null))
+        {
+            yield return "Colours of the package are other ones";
+        }
+        if (before.Palette?.Current is { } was && after.Palette?.Current is { } shown && was != shown)
+        {
+            yield return $"Colourway: {was}, now {shown}";
+        }
         var old = before.Layers.ToDictionary(l => l.Id, StringComparer.Ordinal);
         foreach (var layer in after.Layers)
         {
-            if (!old.Remove(layer.Id, out var was))
+            if (!old.Remove(layer.Id, out var earlier))
             {
                 yield return $"{layer.Name}: new";
             }
-            else if (Values(was, layer).ToArray() is { Length: > 0 } values)
+            else if (Values(earlier, layer).ToArray() is { Length: > 0 } values)
             {
                 yield return $"{layer.Name}: {string.Join(", ", values)}";
             }
-            else if (Codecs.Write(was) != Codecs.Write(layer))
+            else if (Codecs.Write(earlier) != Codecs.Write(layer))
             {
-                yield return $"{layer.Name}: {(was.Name != layer.Name ? $"was called {was.Name}" : "changed")}";
+                yield return $"{layer.Name}: {(earlier.Name != layer.Name ? $"was called {earlier.Name}" : "changed")}";
             }
         }
         foreach (var gone in old.Values)
