@@ -53,6 +53,7 @@ public sealed record DissolveGroups(ImmutableArray<string> Layers, int At = 0) :
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
+        var before = graphic;
         foreach (var id in Layers.Distinct())
         {
             var group = graphic.Layer(id);
@@ -71,7 +72,7 @@ public sealed record DissolveGroups(ImmutableArray<string> Layers, int At = 0) :
             }
             graphic = graphic with { Layers = [.. graphic.Layers.Where(l => l.Id != id).Select(l => LayerReferences.Map(l.Matte?.Layer == id ? l with { Matte = null } : l, r => r == id ? null : r))] };
         }
-        return graphic;
+        return GroupPivots.Kept(before, graphic, At, shaper);
     }
 }
 
@@ -85,6 +86,6 @@ public sealed record MoveIntoGroup(ImmutableArray<string> Layers, string? Group 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => Layers.Aggregate(graphic, (g, id) =>
     {
         var layer = g.Layer(id);
-        return g.With(Hanging.Keeping(g, layer, layer with { Group = Group }, At, shaper));
+        return GroupPivots.Kept(g, g.With(Hanging.Keeping(g, layer, layer with { Group = Group }, At, shaper)), At, shaper);
     });
 }

@@ -18,7 +18,8 @@ public sealed record AddLayer(Layer Layer, int? At = null) : Edit
             Id = Layer.Id.Length > 0 ? Layer.Id : LayerIds.Free(graphic),
             Name = LayerNames.Free(Layer.Name, graphic.Layers.Select(l => l.Name)),
         };
-        return graphic with { Layers = graphic.Layers.Insert(Math.Clamp(At ?? graphic.Layers.Length, 0, graphic.Layers.Length), layer) };
+        var added = graphic with { Layers = graphic.Layers.Insert(Math.Clamp(At ?? graphic.Layers.Length, 0, graphic.Layers.Length), layer) };
+        return layer.Group is null ? added : GroupPivots.Kept(graphic, added, graphic.Phases.HoldLast, shaper);
     }
 }
 
@@ -31,6 +32,7 @@ public sealed record RemoveLayers(ImmutableArray<string> Layers, int At = 0) : E
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
+        var before = graphic;
         foreach (var id in Layers)
         {
             if (graphic.Layers.All(l => l.Id != id))
@@ -45,7 +47,7 @@ public sealed record RemoveLayers(ImmutableArray<string> Layers, int At = 0) : E
             }
             graphic = Without(graphic, graphic.Layer(id), shaper);
         }
-        return graphic;
+        return GroupPivots.Kept(before, graphic, At, shaper);
     }
 
     private Graphic Without(Graphic graphic, Layer gone, ITypeShaper shaper)

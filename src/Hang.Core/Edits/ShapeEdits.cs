@@ -44,7 +44,7 @@ public sealed record MakePath(ImmutableArray<string> Layers, int At = 0) : Edit
             var content = Content.Of<PathContent>();
             var values = layer.Content.Kind.LookAs(layer.Content.Values, content.Values)
                 .With(PathContent.Points, points).With(PathContent.Closed, new Value(closed ? 1 : 0)).With(PathContent.Rule, new Value(rule == "evenodd" ? 1 : 0));
-            graphic = graphic.With(Pivoted(layer, evaluator.Place(layer, At).Box, path.Bounds()) with { Content = content with { Values = values } });
+            graphic = graphic.With((path.Bounds().IsEmpty ? layer : GroupPivots.Within(layer, evaluator.Place(layer, At).Box, path.Bounds())) with { Content = content with { Values = values } });
         }
         return graphic;
     }
@@ -82,19 +82,6 @@ public sealed record MakePath(ImmutableArray<string> Layers, int At = 0) : Edit
         {
             yield return "its bevel";
         }
-    }
-
-    /// <summary>The layer with its pivot in the same place, though its box is another.</summary>
-    private static Layer Pivoted(Layer layer, Box before, Box after)
-    {
-        var pivot = layer.Own[LayerValues.Pivot];
-        if (pivot.IsKeyed || after.IsEmpty)
-        {
-            return layer;
-        }
-        var (x, y) = (before.Left + before.Width * pivot.Constant.X, before.Top + before.Height * pivot.Constant.Y);
-        var share = new Value(Math.Round((x - after.Left) / after.Width, 6), Math.Round((y - after.Top) / after.Height, 6));
-        return share == pivot.Constant ? layer : layer with { Own = layer.Own.With(LayerValues.Pivot, share) };
     }
 }
 

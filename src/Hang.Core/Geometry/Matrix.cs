@@ -1,3 +1,5 @@
+using System.Globalization;
+
 namespace Hang.Core.Geometry;
 
 /// <summary>
@@ -34,6 +36,9 @@ public readonly record struct Matrix(double A, double B, double C, double D, dou
         outer.B * inner.C + outer.D * inner.D,
         outer.A * inner.E + outer.C * inner.F + outer.E,
         outer.B * inner.E + outer.D * inner.F + outer.F);
+
+    /// <summary>As CSS writes it. A record's own text would take in <see cref="Inverse"/>, whose inverse has one too, without end.</summary>
+    public override string ToString() => string.Create(CultureInfo.InvariantCulture, $"matrix({A}, {B}, {C}, {D}, {E}, {F})");
 
     public double Determinant => A * D - B * C;
 
