@@ -60,8 +60,8 @@ public sealed class DifferenceTests
     public void ValuesOfALayerAreNamedByTheirLabelsWhetherTheyChangeCameOrWent()
     {
         var (a, t, b) = (Before.Layers[0], Before.Layers[1], Before.Layers[2]);
-        Assert.Equal(["Plate a: opacity"], To(Before with { Layers = [a.With("opacity", Keyed((0, 0), (12, 1))), t, b] }));
-        Assert.Equal(["Plate a: opacity"], To(Before with { Layers = [Plate("a"), t, b] }));
+        Assert.Equal(["Plate a: Opacity"], To(Before with { Layers = [a.With("opacity", Keyed((0, 0), (12, 1))), t, b] }));
+        Assert.Equal(["Plate a: Opacity"], To(Before with { Layers = [Plate("a"), t, b] }));
         var said = Assert.Single(To(Before with { Layers = [a, t.With("text", "Comb").With("typeSize", 90.0), b] }));
         Assert.StartsWith("Hive: ", said, StringComparison.Ordinal);
         Assert.Equal(2, said["Hive: ".Length..].Split(", ").Length);

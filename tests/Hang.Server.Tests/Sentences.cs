@@ -25,29 +25,49 @@ internal static class Sentences
             .. Projects.SelectMany(p => Directory.EnumerateFiles(Path.Combine(ProjectFolder.Root, "src", p), "*.cs", SearchOption.AllDirectories))
                 .Where(f => !f.Contains("/obj/", StringComparison.Ordinal) && !f.Contains("/bin/", StringComparison.Ordinal))
                 .SelectMany(f => CSharpSyntaxTree.ParseText(File.ReadAllText(f)).GetRoot().DescendantNodes().OfType<ExpressionSyntax>())
-                .Where(e => !IsElsewhere(e)).Select(TextOf).OfType<string>().Where(IsSentence),
+                .Where(e => !IsElsewhere(e)).SelectMany(e => TextsOf(e).Where(t => IsSentence(t) || (IsSaid(e) && t.Any(char.IsLetter)))),
         ];
 
-    private static string? TextOf(ExpressionSyntax expression)
+    /// <summary>The texts that an expression can be: one for each way through the choices within it.</summary>
+    private static ImmutableArray<string> TextsOf(ExpressionSyntax expression) => expression switch
     {
-        if (expression is LiteralExpressionSyntax literal && literal.IsKind(SyntaxKind.StringLiteralExpression))
+        LiteralExpressionSyntax literal when literal.IsKind(SyntaxKind.StringLiteralExpression) => [literal.Token.ValueText],
+        InterpolatedStringExpressionSyntax interpolated => [.. Ways(interpolated).Select(Numbered).Distinct()],
+        _ => [],
+    };
+
+    /// <summary>Texts with unnumbered holes.</summary>
+    private static ImmutableArray<string> Ways(ExpressionSyntax expression) => expression switch
+    {
+        ParenthesizedExpressionSyntax inner => Ways(inner.Expression),
+        ConditionalExpressionSyntax choice => [.. Ways(choice.WhenTrue), .. Ways(choice.WhenFalse)],
+        SwitchExpressionSyntax choice => [.. choice.Arms.SelectMany(a => Ways(a.Expression))],
+        LiteralExpressionSyntax literal when literal.IsKind(SyntaxKind.StringLiteralExpression) => [literal.Token.ValueText],
+        InvocationExpressionSyntax call when call.Expression.ToString() == "string.Create" => Ways(call.ArgumentList.Arguments[^1].Expression),
+        InterpolatedStringExpressionSyntax interpolated => interpolated.Contents.Aggregate(
+            (ImmutableArray<string>)[""], (ways, part) => [.. ways.SelectMany(w => (part is InterpolationSyntax hole ? Ways(hole.Expression) : [((InterpolatedStringTextSyntax)part).TextToken.ValueText]).Select(p => w + p))]),
+        _ => [Hole],
+    };
+
+    private const string Hole = "\0";
+
+    private static string Numbered(string text)
+    {
+        var (numbered, hole) = (new StringBuilder(), 0);
+        foreach (var c in text)
         {
-            return literal.Token.ValueText;
+            _ = c == Hole[0] ? numbered.Append(CultureInfo.InvariantCulture, $"{{{hole++}}}") : numbered.Append(c);
         }
-        if (expression is not InterpolatedStringExpressionSyntax interpolated)
-        {
-            return null;
-        }
-        var (text, hole) = (new StringBuilder(), 0);
-        foreach (var part in interpolated.Contents)
-        {
-            text.Append(part is InterpolatedStringTextSyntax plain ? plain.TextToken.ValueText : string.Create(CultureInfo.InvariantCulture, $"{{{hole++}}}"));
-        }
-        return text.ToString();
+        return numbered.ToString();
     }
 
     private static bool IsSentence(string text) =>
         text.Contains(' ', StringComparison.Ordinal) && text.TrimEnd() is [.., '.' or '?'] && (char.IsUpper(text[0]) || char.IsDigit(text[0]) || text[0] is '{' or '"');
+
+    /// <summary>True for what a history or a list of differences says, which are no whole sentences.</summary>
+    private static bool IsSaid(ExpressionSyntax expression) => expression.Ancestors().OfType<MethodDeclarationSyntax>().FirstOrDefault() is { } method
+        && (method.Identifier.Text == "Describe" || method.Ancestors().OfType<ClassDeclarationSyntax>().Any(c => c.Identifier.Text == "GraphicDifference"))
+        && expression.Ancestors().OfType<InterpolationSyntax>().All(i => i.Ancestors().OfType<MethodDeclarationSyntax>().FirstOrDefault() != method);
 
     private static bool IsElsewhere(ExpressionSyntax expression)
     {

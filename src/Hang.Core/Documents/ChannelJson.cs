@@ -105,7 +105,7 @@ internal static class ChannelJson
 
     public static JsonObject Schema(ValueSpec spec)
     {
-        var description = $"{spec.Meaning}{(spec.Unit.Length > 0 ? $" Unit: {spec.Unit}." : "")}";
+        var description = spec.Unit.Length > 0 ? string.Concat(spec.Meaning, " Unit: ", spec.Unit, ".") : spec.Meaning;
         if (!spec.Keyable)
         {
             var plain = spec.Kind.Schema(spec);

@@ -84,12 +84,12 @@ public static class GraphicDifference
         {
             if (!old.Remove(value.Address, out var was) || !was.Channel.Equals(value.Channel))
             {
-                yield return value.Spec.Label.ToLowerInvariant();
+                yield return value.Spec.Label;
             }
         }
         foreach (var gone in old.Values)
         {
-            yield return gone.Spec.Label.ToLowerInvariant();
+            yield return gone.Spec.Label;
         }
     }
 }

@@ -50,9 +50,13 @@ public sealed record RemoveKeys(ImmutableArray<KeyPlace> Keys) : Edit
 /// <param name="Copy">True: the keyframes stay where they are, and copies of them move.</param>
 public sealed record MoveKeys(ImmutableArray<KeyPlace> Keys, int By, bool Copy = false) : Edit
 {
-    private string Verb => Copy ? "Duplicate" : "Move";
-
-    public override string Describe(Graphic graphic) => Keys.Length == 1 ? $"{Verb} a keyframe" : $"{Verb} {Keys.Length} keyframes";
+    public override string Describe(Graphic graphic) => (Copy, Keys.Length) switch
+    {
+        (true, 1) => "Duplicate a keyframe",
+        (true, var many) => $"Duplicate {many} keyframes",
+        (false, 1) => "Move a keyframe",
+        (false, var many) => $"Move {many} keyframes",
+    };
 
     public override string? Note(Graphic before)
     {
@@ -63,7 +67,12 @@ public sealed record MoveKeys(ImmutableArray<KeyPlace> Keys, int By, bool Copy =
         var by = Limited(before);
         var moving = Keys.ToHashSet();
         var replaced = Keys.Count(k => before.Layer(k.Layer).Find(k.Address)?.Channel.KeyAt(k.At + by) is not null && (Copy ? by != 0 : !moving.Contains(k with { At = k.At + by })));
-        return replaced == 0 ? null : $"{(replaced == 1 ? "A keyframe" : $"{replaced} keyframes")} in the way {(replaced == 1 ? "was" : "were")} replaced; undo brings {(replaced == 1 ? "it" : "them")} back.";
+        return replaced switch
+        {
+            0 => null,
+            1 => "A keyframe in the way was replaced; undo brings it back.",
+            _ => $"{replaced} keyframes in the way were replaced; undo brings them back.",
+        };
     }
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)

@@ -75,7 +75,7 @@ public static class Filling
                 var shown = value[i] * place.Spec.Factor;
                 if (shown < field.Least - 1e-9 || shown > field.Greatest + 1e-9)
                 {
-                    throw new ProblemException(string.Create(CultureInfo.InvariantCulture, $"{Math.Round(shown, 6)} is outside what may be filled in."), string.Create(CultureInfo.InvariantCulture, $"Use {(field.Least is { } l ? $"{l} or more" : "")}{(field is { Least: not null, Greatest: not null } ? ", " : "")}{(field.Greatest is { } g ? $"{g} or less" : "")}."));
+                    throw new ProblemException(string.Create(CultureInfo.InvariantCulture, $"{Math.Round(shown, 6)} is outside what may be filled in."), Bounds(field));
                 }
             }
         }
@@ -137,4 +137,11 @@ public static class Filling
             throw new ProblemException($"The words take {set.Lines} lines.", $"Use {(field.MostLines == 1 ? "one line" : $"{field.MostLines} lines or fewer")}.");
         }
     }
+
+    private static string Bounds(Field field) => (field.Least, field.Greatest) switch
+    {
+        ({ } least, null) => string.Create(CultureInfo.InvariantCulture, $"Use {least} or more."),
+        (null, { } greatest) => string.Create(CultureInfo.InvariantCulture, $"Use {greatest} or less."),
+        var (least, greatest) => string.Create(CultureInfo.InvariantCulture, $"Use {least} to {greatest}."),
+    };
 }

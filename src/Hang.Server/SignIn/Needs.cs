@@ -24,6 +24,8 @@ internal static class Needs
 
     /// <summary>What to say to somebody who may not do something.</summary>
     public static Core.Problem Refusal(Role role, Role needed) => new(
-        $"This takes {(needed == Role.Editor ? "an editor" : "a designer")}, and you are here as {(role == Role.Editor ? "an editor" : "a viewer")}.",
+        needed == Role.Editor ? "This takes an editor, and you are here as a viewer."
+            : role == Role.Editor ? "This takes a designer, and you are here as an editor."
+            : "This takes a designer, and you are here as a viewer.",
         "Ask a designer to do it, or to give you that role.");
 }

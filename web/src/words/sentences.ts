@@ -10,6 +10,9 @@ const hole = /\{(\d)\}/g
 /** Fewer letters would fit anything. */
 const FEWEST = 6
 
+/** So few are enough where it is known that the core wrote the text: "Opacity of Plate". */
+const FEWEST_OF_CORE = 2
+
 /** How deep a sentence may be in another. */
 const DEEPEST = 3
 
@@ -28,23 +31,38 @@ export class Sentences {
     this.forms = sentences
       .filter((s) => texts[s] !== undefined && s.search(hole) >= 0)
       .map((s) => ({ pattern: patternOf(s), other: texts[s]!, letters: s.replace(hole, '').replace(/\P{L}/gu, '').length }))
-      .filter((f) => f.letters >= FEWEST)
+      .filter((f) => f.letters >= FEWEST_OF_CORE)
       .sort((a, b) => b.letters - a.letters)
   }
 
   /** The text in the other language; as it is where no form fits. */
-  put(text: string, depth = 0): string {
+  put(text: string, depth = 0, fewest = FEWEST): string {
     const exact = this.texts[text]
     if (exact !== undefined) return exact
-    const known = this.found.get(text)
+    const key = `${fewest} ${text}`
+    const known = this.found.get(key)
     if (known !== undefined) return known
-    const put = depth < DEEPEST && /\s/.test(text) ? this.byForm(text, depth) : text
-    this.found.set(text, put)
+    const put = depth < DEEPEST && /\s/.test(text) ? this.byForm(text, depth, fewest) : text
+    this.found.set(key, put)
     return put
   }
 
-  private byForm(text: string, depth: number): string {
+  /** What a history says of an edit, or a comparison of two graphics: a few words around names, or a name and a list of labels. */
+  putShort(text: string): string {
+    const put = this.put(text, 0, FEWEST_OF_CORE)
+    const listed = put === text && /^(.+?: )(.+)$/.exec(text)
+    return listed
+      ? listed[1] +
+          listed[2]!
+            .split(', ')
+            .map((l) => this.put(l))
+            .join(', ')
+      : put
+  }
+
+  private byForm(text: string, depth: number, fewest: number): string {
     for (const form of this.forms) {
+      if (form.letters < fewest) break
       const filled = form.pattern.exec(text)
       if (filled) return form.other.replace(hole, (_, at: string) => this.put(filled.groups![`v${at}`]!, depth + 1))
     }

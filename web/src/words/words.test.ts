@@ -49,6 +49,24 @@ describe('a sentence of the core', () => {
     expect(german.put('Cut at frame 42.')).toBe('Schneiden Sie bei Frame 42.')
   })
 
+  it('is put over in each of the ways that its parts can be', () => {
+    expect(german.put('No shipped font has ☃ (U+2603).')).toBe('Keine mitgelieferte Schrift hat ☃ (U+2603).')
+    expect(german.put('No shipped font has a and 3 more.')).toBe('Keine mitgelieferte Schrift hat a und 3 weitere.')
+    expect(german.put('Use 10 or more.')).toBe('Nehmen Sie 10 oder mehr.')
+  })
+
+  it('is put over in a history and in a comparison, where few words are enough', () => {
+    expect(german.putShort('Opacity of Comb plate')).toBe('Deckkraft von Comb plate')
+    expect(german.putShort('Hide Comb plate')).toBe('Comb plate verbergen')
+    expect(german.putShort('Pop off: 3 layers')).toMatch(/ab: 3 Ebenen$/)
+    expect(german.putShort('Comb plate: Opacity, Position')).toBe('Comb plate: Deckkraft, Position')
+    expect(german.putShort('Comb plate: gone')).toBe('Comb plate: weg')
+    expect(german.putShort('Size: 1920 × 1080, now 1080 × 1920')).toBe('Größe: 1920 × 1080, jetzt 1080 × 1920')
+    // A sentence that anybody wrote is left alone, though a form would fit it.
+    expect(german.put('Keeper of the eastern hives')).toBe('Keeper of the eastern hives')
+    expect(german.put('Hide Comb plate')).toBe('Hide Comb plate')
+  })
+
   it('is put over within another, and stays as it is where nobody knows it', () => {
     expect(
       german.put(
