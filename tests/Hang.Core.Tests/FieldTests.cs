@@ -85,7 +85,7 @@ public class FieldTests
         var graphic = With(new Field("F", [At("p", "opacity")]) { Least = 20, Greatest = 80 });
         Fill(graphic, "F", "80");
         Fill(graphic, "F", "20");
-        Assert.Contains("20 or more, 80 or less", Refused(() => Fill(graphic, "F", "81")).Remedy, StringComparison.Ordinal);
+        Assert.Contains("20 to 80", Refused(() => Fill(graphic, "F", "81")).Remedy, StringComparison.Ordinal);
         Assert.NotNull(Refused(() => Fill(graphic, "F", "19.9")));
     }
 

@@ -20,10 +20,10 @@ public sealed class GroupEditTests
 
     private static void SamePlace(Box a, Box b)
     {
-        Assert.Equal(a.Left, b.Left, 5);
-        Assert.Equal(a.Top, b.Top, 5);
-        Assert.Equal(a.Right, b.Right, 5);
-        Assert.Equal(a.Bottom, b.Bottom, 5);
+        Assert.Equal(a.Left, b.Left, 1e-5);
+        Assert.Equal(a.Top, b.Top, 1e-5);
+        Assert.Equal(a.Right, b.Right, 1e-5);
+        Assert.Equal(a.Bottom, b.Bottom, 1e-5);
     }
 
     private static string Refused(Edit edit, Graphic graphic) => Assert.Throws<ProblemException>(() => edit.ApplyTo(graphic, Shaper)).Problem.ToString();
