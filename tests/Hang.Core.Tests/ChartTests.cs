@@ -22,6 +22,38 @@ public class ChartTests
         Assert.Equal("Chart", problem.Layer);
     }
 
+    /// <summary>Numbers as sheets write them; groups as CLDR has them in English, German, French and Swiss German.</summary>
+    [Theory]
+    [InlineData("Clover\t1,234", "Clover", 1234)]
+    [InlineData("Clover 1,234", "Clover", 1234)]
+    [InlineData("Red clover 1,234,567.5", "Red clover", 1234567.5)]
+    [InlineData("Clover\t1.234,5", "Clover", 1234.5)]
+    [InlineData("Clover\t12,5", "Clover", 12.5)]
+    [InlineData("Clover;12,5", "Clover", 12.5)]
+    [InlineData("Clover\t1\u202F234", "Clover", 1234)]
+    [InlineData("Clover\t1’234", "Clover", 1234)]
+    [InlineData("Clover $42", "Clover", 42)]
+    [InlineData("Clover 42 €", "Clover", 42)]
+    [InlineData("Clover €1,200", "Clover", 1200)]
+    [InlineData("Clover,42", "Clover", 42)]
+    [InlineData("2024,42", "2024", 42)]
+    [InlineData("Hive 7,42", "Hive 7", 42)]
+    [InlineData("Hive 7 42", "Hive 7", 42)]
+    [InlineData("Clover, red: −3", "Clover, red", -3)]
+    [InlineData("1,234", "", 1234)]
+    [InlineData("0,125", "0", 125)]
+    [InlineData("Clover\t0,125", "Clover", 0.125)]
+    [InlineData("Clover 1e3", "Clover", 1000)]
+    public void NumbersAreReadAsSheetsWriteThem(string line, string label, double value) => Assert.Equal(new(label, value), Assert.Single(ChartData.Read(line)));
+
+    [Theory]
+    [InlineData("Clover")]
+    [InlineData("Clover many")]
+    [InlineData("Clover\t")]
+    [InlineData("Clover 1e999")]
+    [InlineData("Clover 42 kg")]
+    public void ALineWithoutANumberIsNamed(string line) => Assert.Contains("no number at its end", Assert.Throws<ProblemException>(() => ChartData.Read("Linden 3\n" + line)).Message, StringComparison.Ordinal);
+
     /// <summary>A share s of the whole goes round 360 s degrees: 1 : 2 : 3 : 6 are 30, 60, 90 and 180 degrees.</summary>
     [Fact]
     public void WedgesAreSharesOfAFullTurn()

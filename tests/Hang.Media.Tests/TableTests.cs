@@ -101,4 +101,18 @@ public class TableTests
         Assert.Equal("bea.png", Assert.Single(PicturePack.Read("p.zip", stream)).Asset.Name);
         Assert.Contains("no zip", Assert.Throws<ProblemException>(() => PicturePack.Read("p.zip", new MemoryStream([1, 2, 3])).ToArray()).Message, StringComparison.Ordinal);
     }
+
+    /// <summary>Credits and data of charts from files: a table row by row with its gaps, a text as it is.</summary>
+    [Theory]
+    [InlineData("c.csv", "Role,Name\r\nCamera,Bea\r\n\r\nSound,\"Ida, Lene\"\r\n", "Camera\tBea\n\nSound\tIda, Lene")]
+    [InlineData("c.csv", "Keepers;\"Ida\nBea\"\n", "Keepers\tIda\n\tBea")]
+    [InlineData("c.tsv", "Clover\t412\nLinden\t305", "Clover\t412\nLinden\t305")]
+    [InlineData("c.txt", "# Keepers\r\nCamera, second | Bea\r\n[mark.png]\r\n", "# Keepers\nCamera, second | Bea\n[mark.png]")]
+    public void ListsComeFromTablesAndTexts(string name, string text, string lines) => Assert.Equal(lines, ListFile.Read(name, System.Text.Encoding.UTF8.GetBytes(text)));
+
+    [Theory]
+    [InlineData("c.csv", "")]
+    [InlineData("c.txt", " \n")]
+    [InlineData("c.xlsx", "\n\n")]
+    public void AnEmptyListIsRefused(string name, string text) => Assert.Contains("no rows", Assert.Throws<ProblemException>(() => ListFile.Read(name, System.Text.Encoding.UTF8.GetBytes(text))).Message, StringComparison.Ordinal);
 }

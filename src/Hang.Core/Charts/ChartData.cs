@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using Hang.Core.Json;
 using Hang.Core.Typesetting;
 
@@ -14,7 +13,7 @@ public static class ChartData
     /// <summary>Most items of a chart.</summary>
     public const int Most = 60;
 
-    /// <summary>Reads a list as it is typed, or as two columns of a sheet are pasted: the number comes last, after a tab, a comma, a semicolon, a bar, a colon or a space. Empty lines count for nothing.</summary>
+    /// <summary>Reads a list as it is typed, or as two columns of a sheet are pasted: the number comes last, after a tab, a comma, a semicolon, a bar, a colon or a space, and is read as <see cref="ChartNumber"/> reads it. Empty lines count for nothing.</summary>
     /// <exception cref="ProblemException">A line has no number, or there are too many.</exception>
     public static ImmutableArray<ChartItem> Read(string text)
     {
@@ -24,12 +23,34 @@ public static class ChartData
 
     private static ChartItem One(string line)
     {
-        var plain = line.Trim().Replace('−', '-');
-        var at = plain.LastIndexOfAny(['\t', ',', ';', '|', ':', ' ']);
-        var number = (at < 0 ? plain : plain[(at + 1)..]).TrimEnd('%');
-        return double.TryParse(number, NumberStyles.Float, CultureInfo.InvariantCulture, out var value) && Math.Abs(value) <= 1e12
-            ? new(at < 0 ? "" : plain[..at].TrimEnd(' ', '\t', ',', ';', '|', ':'), value)
+        var plain = line.Trim();
+        var at = Division(plain);
+        return ChartNumber.Parse(plain[(at + 1)..]) is { } value && Math.Abs(value) <= 1e12
+            ? new(at < 0 ? "" : plain[..at].Replace('\t', ' ').TrimEnd(' ', ',', ';', '|', ':'), value)
             : throw new ProblemException($"\"{Quoted.Short(line.Trim())}\" has no number at its end.", "Write a label and a number in each line, such as Clover 42.", field: "data");
+    }
+
+    /// <summary>Where the label ends and the number begins: at the last tab, semicolon or bar, else at the last comma, colon or space that is no part of the number; -1 where all of it is a number.</summary>
+    private static int Division(string line)
+    {
+        foreach (var sure in new[] { "\t", ";|" })
+        {
+            if (line.LastIndexOfAny(sure.ToCharArray()) is >= 0 and var found)
+            {
+                return found;
+            }
+        }
+        if (ChartNumber.IsGrouped(line) || (!line.Contains(',', StringComparison.Ordinal) && ChartNumber.Parse(line) is not null))
+        {
+            return -1;
+        }
+        var at = line.LastIndexOfAny([',', ':', ' ']);
+        // A comma, or a space before a currency, may be within the number: "Clover 1,234", "Clover 12 €".
+        while (at > 0 && line[at] is ',' or ' ' && line[..at].LastIndexOfAny([':', ' ']) is >= 0 and var before && ChartNumber.IsGrouped(line[(before + 1)..]))
+        {
+            at = before;
+        }
+        return at;
     }
 
     /// <summary>Where each item's part of a whole begins, and how far round it goes, in degrees: its share of the sum of all. Values below 0 have none.</summary>

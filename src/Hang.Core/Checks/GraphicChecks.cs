@@ -27,7 +27,7 @@ public static class GraphicChecks
                 findings.Add(new(
                     $"No shipped font has {string.Join(" ", missing.Take(MostNamed).Select(Show))}{(missing.Length > MostNamed ? $" and {missing.Length - MostNamed} more" : "")}.", "Change these characters; they would show as empty boxes.", layer.Name, "text"));
             }
-            if (outside.Contains(layer.Id))
+            if (outside.Contains(layer.Id) && SafeAreas.Holds(graphic, layer))
             {
                 findings.Add(new("Its words reach outside the graphics safe area at the end of Hold.", "Move or shrink it, or shorten the words (EBU R 95).", layer.Name, "position"));
             }

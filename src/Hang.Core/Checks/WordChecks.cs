@@ -21,7 +21,7 @@ public static class WordChecks
     {
         var graphic = evaluator.Unfolded.Whole;
         var phases = graphic.Phases;
-        var isRoll = graphic.Kind == GraphicKind.Credits;
+        var held = graphic.Layers.Where(l => SafeAreas.Holds(graphic, l)).Select(l => l.Id).ToHashSet(StringComparer.Ordinal);
         var safe = SafeAreas.Graphics(graphic.Width, graphic.Height);
         var frame = new Box(0, 0, graphic.Width, graphic.Height);
         var outside = new Dictionary<string, (int From, int To, double By)>(StringComparer.Ordinal);
@@ -36,9 +36,8 @@ public static class WordChecks
                     continue;
                 }
                 shown.Add(layer);
-                // A roll comes and goes through the edges of the picture: that is what it is.
                 var by = Beyond(box, safe);
-                if (isType && !isRoll && n >= phases.HoldStart && n <= phases.HoldLast && by > Slack)
+                if (isType && held.Contains(layer) && n >= phases.HoldStart && n <= phases.HoldLast && by > Slack)
                 {
                     outside[layer] = outside.TryGetValue(layer, out var o) ? (o.From, n, Math.Max(o.By, by)) : (n, n, by);
                 }
@@ -74,7 +73,7 @@ public static class WordChecks
     {
         var (graphic, rest) = (evaluator.Unfolded.Whole, evaluator.Graphic.Phases.HoldLast);
         var safe = SafeAreas.Graphics(graphic.Width, graphic.Height);
-        var beyond = Boxes(evaluator, rest).Where(b => b.IsType).Select(b => (b.Layer, By: Beyond(b.Box, safe))).Where(b => b.By > Slack && graphic.Kind != GraphicKind.Credits)
+        var beyond = Boxes(evaluator, rest).Where(b => b.IsType).Select(b => (b.Layer, By: Beyond(b.Box, safe))).Where(b => b.By > Slack && SafeAreas.Holds(graphic, graphic.Layer(b.Layer)))
             .GroupBy(b => b.Layer).Select(g => Outside(graphic.Layer(g.Key), rest, rest, g.Max(b => b.By)));
         return beyond.Concat(Crowded(evaluator, rest));
     }

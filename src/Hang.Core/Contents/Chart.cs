@@ -12,7 +12,7 @@ public sealed class Chart : ContentKind
 {
     private const string Colours = "Colours", Words = "Labels and numbers";
 
-    public static readonly ValueSpec Data = new("data", "Data", new TextKind(10_000), "", Value.Of("Clover 42\nLinden 30\nHeather 18"), "A label and a number in each line; two columns of a sheet can be pasted.") { Keyable = false };
+    public static readonly ValueSpec Data = new("data", "Data", new TextKind(10_000), "", Value.Of("Clover 42\nLinden 30\nHeather 18"), "A label and a number in each line; two columns of a sheet can be pasted.") { Keyable = false, IsList = true };
 
     public static readonly ValueSpec Shape = new("shape", "As", new ChoiceKind("bars", "columns", "pie", "ring", "line"), "", default, "What the numbers are shown as.") { Keyable = false };
 

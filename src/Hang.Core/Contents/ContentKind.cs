@@ -71,6 +71,9 @@ public abstract class ContentKind : Module
     /// <summary>True when what it shows depends on when and in how large a picture it shows; <see cref="Draw(ValueSet, ITypeShaper, Showing)"/> is asked then.</summary>
     public virtual bool NeedsShowing => false;
 
+    /// <summary>True for what comes and goes through the edges of the picture, so that it is outside of the safe area most of the time.</summary>
+    public virtual bool RunsThrough(ValueSet values) => false;
+
     /// <summary>The same for what needs to know when and in how large a picture it shows.</summary>
     public virtual Drawing Draw(ValueSet values, ITypeShaper shaper, Showing showing) => Draw(values, shaper);
 

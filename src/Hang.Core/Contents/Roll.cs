@@ -15,7 +15,7 @@ public sealed class Roll : ContentKind
 
     private const string Setting = "Lines", Headings = "Headings", Roles = "Roles";
 
-    public static readonly ValueSpec Lines = new("lines", "Credits", new TextKind(MostCharacters), "", Value.Of(""), "One line each. \"# \" begins a heading, a tab or | stands between role and name, [file.png] is a picture, an empty line is room.") { Keyable = false };
+    public static readonly ValueSpec Lines = new("lines", "Credits", new TextKind(MostCharacters), "", Value.Of(""), "One line each. \"# \" begins a heading, a tab or | stands between role and name, [file.png] is a picture, an empty line is room.") { Keyable = false, IsList = true };
 
     public static readonly ValueSpec Moves = new("moves", "Moves", new ChoiceKind("up", "pages", "crawl"), "", default, "Rolls upwards, comes in pages, or crawls to the left as one line.") { Keyable = false };
 
@@ -53,6 +53,8 @@ public sealed class Roll : ContentKind
     }
 
     public override bool NeedsShowing => true;
+
+    public override bool RunsThrough(ValueSet values) => values[Moves].Constant.X != 1;
 
     public override IEnumerable<string> PicturesOf(ValueSet values, Graphic graphic)
     {

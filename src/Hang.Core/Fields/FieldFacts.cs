@@ -18,10 +18,11 @@ public sealed record FieldFile(string Hash, string Name);
 /// <param name="Least">Of numbers, as they are shown.</param>
 /// <param name="Greatest">Of numbers, as they are shown.</param>
 /// <param name="Step">Of numbers, as they are shown.</param>
+/// <param name="IsList">True for words that are a list, a line an item.</param>
 /// <param name="Layers">Ids of the layers that it fills.</param>
 public sealed record FieldFacts(
     string Name, string? Help, string? Group, string Kind, string Default, string Unit, ImmutableArray<string> Components, ImmutableArray<string> Options, ImmutableArray<FieldFile> Files, bool OnlyThese,
-    double? Least, double? Greatest, double Step, int? MostCharacters, int? MostLines, bool MayBeEmpty, WhenLong WhenLong, ImmutableArray<string> Layers)
+    double? Least, double? Greatest, double Step, int? MostCharacters, int? MostLines, bool MayBeEmpty, WhenLong WhenLong, bool IsList, ImmutableArray<string> Layers)
 {
     // Words that are no longer than this, such as a unit, are of one line.
     private const int ShortText = 200;
@@ -38,6 +39,6 @@ public sealed record FieldFacts(
         return new(
             field.Name, field.Help, field.Group, kind.Name, FieldText.Write(graphic, place, place.At(graphic)), isNumbers ? (spec.Factor == 100 ? "%" : spec.Unit) : "", isNumbers ? kind.Components : [], kind.Options, files,
             field.Choices is { Count: > 0 }, isNumbers ? Math.Max(field.Least ?? double.MinValue, spec.Least * spec.Factor) : null, isNumbers ? Math.Min(field.Greatest ?? double.MaxValue, spec.Most * spec.Factor) : null, spec.Step,
-            field.MostCharacters, field.MostLines ?? (kind is TextKind { Most: <= ShortText } ? 1 : null), field.MayBeEmpty, field.WhenLong, [.. field.Fills.Select(t => t.Layer).Distinct()]);
+            field.MostCharacters, field.MostLines ?? (kind is TextKind { Most: <= ShortText } ? 1 : null), field.MayBeEmpty, field.WhenLong, spec.IsList, [.. field.Fills.Select(t => t.Layer).Distinct()]);
     }
 }

@@ -31,6 +31,9 @@ public sealed record ValueSpec(string Name, string Label, ValueKind Kind, string
     /// <summary>False for what is decided once and not over time.</summary>
     public bool Keyable { get; init; } = true;
 
+    /// <summary>True for words that are a list, a line an item: a table can be taken for it.</summary>
+    public bool IsList { get; init; }
+
     /// <summary>What it is shown under, together with others; empty: with the rest.</summary>
     public string Part { get; init; } = "";
 

@@ -26,12 +26,7 @@ public static class TableFile
     /// <exception cref="ProblemException">It is no table, or too large.</exception>
     public static Table Read(string name, byte[] bytes, Func<IReadOnlyList<string>, bool>? isHeading = null)
     {
-        if (bytes.Length > MostBytes)
-        {
-            throw new ProblemException($"{Quoted.Short(name)} is {bytes.Length / 1_000_000} MB large.", $"Use a table of {MostBytes / 1_000_000} MB or less.", field: "file");
-        }
-        var rows = bytes.AsSpan().StartsWith(Zip) ? Workbook(name, bytes) : Text(name, Decoded(name, bytes));
-        rows = [.. rows.Where(r => r.Any(c => c.Trim().Length > 0))];
+        List<IReadOnlyList<string>> rows = [.. Rows(name, bytes).Where(r => r.Any(c => c.Trim().Length > 0))];
         if (rows.Count == 0)
         {
             throw new ProblemException($"{Quoted.Short(name)} has no rows.", "Give a table with a heading for each column.", field: "file");
@@ -48,8 +43,14 @@ public static class TableFile
             : new([.. whole[0].Select((h, i) => h.Trim().Length > 0 ? h.Trim() : string.Create(CultureInfo.InvariantCulture, $"Column {i + 1}"))], [.. whole.Skip(1)]);
     }
 
+    /// <summary>All rows as they are, empty ones too.</summary>
+    /// <exception cref="ProblemException">It is no table, or too large.</exception>
+    public static IReadOnlyList<IReadOnlyList<string>> Rows(string name, byte[] bytes) => bytes.Length > MostBytes
+        ? throw new ProblemException($"{Quoted.Short(name)} is {bytes.Length / 1_000_000} MB large.", $"Use a table of {MostBytes / 1_000_000} MB or less.", field: "file")
+        : bytes.AsSpan().StartsWith(Zip) ? Workbook(name, bytes) : Text(name, Decoded(name, bytes));
+
     /// <summary>UTF-8 or UTF-16 by its mark, else UTF-8; what is neither is taken for Windows-1252, as spreadsheets write it.</summary>
-    private static string Decoded(string name, byte[] bytes)
+    internal static string Decoded(string name, byte[] bytes)
     {
         if (bytes.AsSpan().StartsWith((byte[])[0xFF, 0xFE]) || bytes.AsSpan().StartsWith((byte[])[0xFE, 0xFF]))
         {
@@ -71,7 +72,7 @@ public static class TableFile
 
     private static List<IReadOnlyList<string>> Text(string name, string text)
     {
-        var settings = new CsvConfiguration(CultureInfo.InvariantCulture) { HasHeaderRecord = false, Delimiter = Delimiter(text), BadDataFound = null, IgnoreBlankLines = true, MaxFieldSize = Roster.MostCell * 2 };
+        var settings = new CsvConfiguration(CultureInfo.InvariantCulture) { HasHeaderRecord = false, Delimiter = Delimiter(text), BadDataFound = null, IgnoreBlankLines = false, MaxFieldSize = Roster.MostCell * 2 };
         using var reader = new CsvReader(new StringReader(text), settings);
         var rows = new List<IReadOnlyList<string>>();
         try

@@ -82,9 +82,10 @@ public sealed record NewGraphic(string Name, GraphicKind Kind, int Width, int He
 /// <param name="Default">What it is when nothing is said, as documents write it.</param>
 /// <param name="Options">What can be chosen.</param>
 /// <param name="Part">What it is shown under, together with others; empty: with the rest.</param>
+/// <param name="IsList">True for words that are a list, a line an item.</param>
 public sealed record ValueInfo(
     string Name, string Label, string Kind, string Unit, string Meaning, ImmutableArray<string> Components, ImmutableArray<string> Signs, double Factor, double Step,
-    double Least, double Most, bool Keyable, string Default, ImmutableArray<string> Options, string Part);
+    double Least, double Most, bool Keyable, string Default, ImmutableArray<string> Options, string Part, bool IsList);
 
 /// <summary>A kind of content or effect, as the bench needs to know it.</summary>
 /// <param name="Sized">Name of the value that a corner drags on the stage; null for none.</param>
@@ -158,7 +159,7 @@ public static class RackEndpoints
 
     private static ValueInfo Info(ValueSpec spec) => new(
         spec.Name, spec.Label, spec.Kind.Name, spec.Unit, spec.Meaning, spec.Kind.Components, spec.Signs, spec.Factor, spec.Step, spec.Least, spec.Most, spec.Keyable,
-        spec.Kind.Write(spec.Default), spec.Kind.Options, spec.Part);
+        spec.Kind.Write(spec.Default), spec.Kind.Options, spec.Part, spec.IsList);
 
     private static async Task<ImmutableArray<RackPackage>> ListAsync(PackageStore store, RevisionStore revisions, CancellationToken cancel)
     {

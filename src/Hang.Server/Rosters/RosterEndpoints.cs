@@ -41,6 +41,9 @@ public sealed record RowView(string Id, string Name, string? Still, ImmutableArr
 /// <param name="Changed">True: only those of which there is no file as they are.</param>
 public sealed record RosterOrder(HandoffOrder Order, ImmutableArray<string>? Rows = null, bool Changed = false);
 
+/// <summary>A list, a line an item.</summary>
+public sealed record ListLines(string Text);
+
 /// <summary>What a roster's order made.</summary>
 /// <param name="Left">Rows that were left out, since there is a file of them as they are.</param>
 public sealed record RosterOrdered(ImmutableArray<Guid> Handoffs, int Left);
@@ -52,15 +55,26 @@ public static class RosterEndpoints
 
     public static void Map(IEndpointRouteBuilder app)
     {
+        app.MapGroup("/api/lists").WithTags("Roster").Refuses().MapPost("", ReadLinesAsync).Needing(Role.Editor).WithName("readList").WithSummary("Reads CSV, text with tabs or XLSX as the lines of a list, such as credits or the data of a chart; nothing is kept.").Accepts<byte[]>("application/octet-stream", "text/csv");
         var api = app.MapGroup("/api/graphics/{id:guid}/roster").WithTags("Roster").Refuses();
         api.MapGet("", ViewAsync).WithName("roster").WithSummary("The table of rows that the graphic is filled with.");
         api.MapPut("", async (Guid id, RosterChange change, GraphicRosters rosters, CancellationToken cancel) => await rosters.KeepAsync(id, change.Roster, change.Version, cancel)).Needing(Role.Editor).WithName("keepRoster").WithSummary("Keeps the table; answers with its new version.");
         api.MapPost("/table", TableAsync).Needing(Role.Editor).WithName("readTable").WithSummary("Reads CSV, text with tabs or XLSX as a roster of this graphic; nothing is kept.").Accepts<byte[]>("application/octet-stream", "text/csv");
+        api.MapGet("/lines", async (Guid id, GraphicRosters rosters, CancellationToken cancel) => new ListLines(LinesOf((await rosters.OpenAsync(id, cancel)).Roster))).WithName("rosterLines").WithSummary("The rows as lines of a list, such as credits.");
         api.MapPost("/pictures", PicturesAsync).Needing(Role.Editor).WithName("rosterPictures").WithSummary("Takes pictures in, one or a zip full of them, for cells that say their file names.").Accepts<byte[]>("application/octet-stream", "application/zip", "image/png");
         api.MapGet("/rows", RowsAsync).WithName("rosterRows").WithSummary("Some rows as they are filled: names, pictures, what is to be said of them, whether their files are made.");
         api.MapGet("/rows/{row}/still", StillAsync).WithName("rowStill").WithSummary("A small picture of a row.");
         api.MapPut("/rows/{row}", FillRowAsync).Needing(Role.Editor).WithName("fillRow").WithSummary("Fills a row from outside, by names of fields; one that there is not is added.");
         api.MapPost("/handoffs", OrderAsync).Needing(Role.Editor).WithName("orderRoster").WithSummary("Puts every row in line under its name, or those that have changed: all of it or nothing.");
+    }
+
+    private static async Task<ListLines> ReadLinesAsync(string name, HttpRequest request, CancellationToken cancel) =>
+        new(ListFile.Read(name, await Uploads.ReadAsync(request, name, TableFile.MostBytes, "table", cancel)));
+
+    private static string LinesOf(Roster roster)
+    {
+        var lines = TableLines.Of([.. roster.Rows.Select(r => (IReadOnlyList<string>)[.. roster.Columns.Index().Where(c => !c.Item.Fills.StartsWith('.')).Select(c => r.Cell(c.Index))])]);
+        return lines.Length > 0 ? lines : throw new ProblemException("The roster of this graphic has no rows.", "Open its roster and give it a table, or open a table here.", field: "rows");
     }
 
     private static async Task<RosterView> ViewAsync(Guid id, GraphicRosters rosters, CancellationToken cancel)

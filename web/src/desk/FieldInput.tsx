@@ -5,6 +5,7 @@ import { addPicture, Refused } from '../api/client'
 import type { Asset } from '../live/core.gen'
 import { ColourWell } from '../shell/ColourWell'
 import { Choice, Tool } from '../shell/controls'
+import { ListSource } from '../shell/ListSource'
 import { Tick } from '../shell/Tick'
 import type { FieldFacts } from './take'
 import { t } from '../words/words'
@@ -67,7 +68,20 @@ function inputs(props: Props, id: string): ReactNode {
       return field.mostLines === 1 ? (
         <Input id={id} size="sm" {...look} value={value} onChange={(e) => onChange(e.target.value)} />
       ) : (
-        <Textarea id={id} size="sm" rows={2} autoresize {...look} value={value} onChange={(e) => onChange(e.target.value)} />
+        <>
+          <Textarea
+            id={id}
+            size="sm"
+            rows={field.isList ? 6 : 2}
+            autoresize
+            {...look}
+            value={value}
+            onChange={(e) => onChange(e.target.value)}
+          />
+          {field.isList && (
+            <ListSource name={field.name} onText={onChange} onRefused={(r) => props.onRefused(`${r.message} ${r.remedy}`)} />
+          )}
+        </>
       )
     case 'flag':
       return (

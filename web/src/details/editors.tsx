@@ -3,6 +3,8 @@ import { Link2, Link2Off } from 'lucide-react'
 import { useRef, useState, type ComponentType } from 'react'
 import type { PlainValue } from '../live/document'
 import { Choice, Tool } from '../shell/controls'
+import { ListSource } from '../shell/ListSource'
+import { useDocument } from '../stores/documentStore'
 import { pairOf, useView } from '../stores/viewStore'
 import { ColourEditor } from './ColourEditor'
 import { colourOf, colourText } from './colourText'
@@ -29,7 +31,7 @@ export const editors: Record<string, ComponentType<EditorProps>> = {
   paint: PaintEditor,
   choice: Options,
   flag: Flag,
-  text: Words,
+  text: WordsOrList,
   picture: PictureField,
   sound: SoundField,
   layers: LayersEditor,
@@ -117,14 +119,24 @@ function Flag({ name, value, onChange }: EditorProps) {
   )
 }
 
+/** Words, and where they are a list, where that can come from. */
+function WordsOrList(props: EditorProps) {
+  return (
+    <>
+      <Words {...props} />
+      {props.info.isList && <ListSource name={props.name} onText={props.onChange} onRefused={useDocument.getState().refuse} />}
+    </>
+  )
+}
+
 /** Words: seen on the stage with every letter typed, kept when the field is left. */
-function Words({ name, value, onPreview, onChange }: EditorProps) {
+function Words({ name, info, value, onPreview, onChange }: EditorProps) {
   const [text, setText] = useState<string | null>(null)
   const kept = useRef(value as string)
   return (
     <Textarea
       size="xs"
-      rows={2}
+      rows={info.isList ? 6 : 2}
       bg="room"
       borderColor="line"
       aria-label={name}
