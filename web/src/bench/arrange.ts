@@ -32,7 +32,8 @@ export function order(step: Step) {
   const up = step === 'front' || step === 'forward'
   const edits: Edit[] = []
   const now = [...all]
-  for (const id of up ? chosen.reverse() : chosen) {
+  // To an end the last to go lies outermost; step by step the first to go makes room.
+  for (const id of step === 'front' || step === 'back' ? chosen : chosen.reverse()) {
     const from = now.indexOf(id)
     const beside = besides(graphic!.layers, now, id)
     const to = step === 'front' ? now.length - 1 : step === 'behind' ? 0 : up ? beside.after : beside.before
