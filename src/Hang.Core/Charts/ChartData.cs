@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Hang.Core.Json;
+using Hang.Core.Numbers;
 using Hang.Core.Typesetting;
 
 namespace Hang.Core.Charts;
@@ -13,7 +14,7 @@ public static class ChartData
     /// <summary>Most items of a chart.</summary>
     public const int Most = 60;
 
-    /// <summary>Reads a list as it is typed, or as two columns of a sheet are pasted: the number comes last, after a tab, a comma, a semicolon, a bar, a colon or a space, and is read as <see cref="ChartNumber"/> reads it. Empty lines count for nothing.</summary>
+    /// <summary>Reads a list as it is typed, or as two columns of a sheet are pasted: the number comes last, after a tab, a comma, a semicolon, a bar, a colon or a space, and is read as <see cref="SheetNumber"/> reads it. Empty lines count for nothing.</summary>
     /// <exception cref="ProblemException">A line has no number, or there are too many.</exception>
     public static ImmutableArray<ChartItem> Read(string text)
     {
@@ -25,7 +26,7 @@ public static class ChartData
     {
         var plain = line.Trim();
         var at = Division(plain);
-        return ChartNumber.Parse(plain[(at + 1)..]) is { } value && Math.Abs(value) <= 1e12
+        return SheetNumber.Parse(plain[(at + 1)..]) is { } value && Math.Abs(value) <= 1e12
             ? new(at < 0 ? "" : plain[..at].Replace('\t', ' ').TrimEnd(' ', ',', ';', '|', ':'), value)
             : throw new ProblemException($"\"{Quoted.Short(line.Trim())}\" has no number at its end.", "Write a label and a number in each line, such as Clover 42.", field: "data");
     }
@@ -40,13 +41,13 @@ public static class ChartData
                 return found;
             }
         }
-        if (ChartNumber.IsGrouped(line) || (!line.Contains(',', StringComparison.Ordinal) && ChartNumber.Parse(line) is not null))
+        if (SheetNumber.IsGrouped(line) || (!line.Contains(',', StringComparison.Ordinal) && SheetNumber.Parse(line) is not null))
         {
             return -1;
         }
         var at = line.LastIndexOfAny([',', ':', ' ']);
         // A comma, or a space before a currency, may be within the number: "Clover 1,234", "Clover 12 €".
-        while (at > 0 && line[at] is ',' or ' ' && line[..at].LastIndexOfAny([':', ' ']) is >= 0 and var before && ChartNumber.IsGrouped(line[(before + 1)..]))
+        while (at > 0 && line[at] is ',' or ' ' && line[..at].LastIndexOfAny([':', ' ']) is >= 0 and var before && SheetNumber.IsGrouped(line[(before + 1)..]))
         {
             at = before;
         }

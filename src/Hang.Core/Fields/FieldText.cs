@@ -3,6 +3,7 @@ using System.Text.Json;
 using Hang.Core.Colour;
 using Hang.Core.Documents;
 using Hang.Core.Json;
+using Hang.Core.Numbers;
 using Hang.Core.Values;
 
 namespace Hang.Core.Fields;
@@ -74,6 +75,11 @@ public static class FieldText
         if (unit.Length > 0 && plain.EndsWith(unit, StringComparison.OrdinalIgnoreCase))
         {
             plain = plain[..^unit.Length];
+        }
+        if (kind.Components.Length == 1)
+        {
+            // One number may be written as sheets write it, with groups or a comma before the fraction.
+            return SheetNumber.Parse(plain) is { } one ? new(one / place.Spec.Factor) : throw Unread(place, text, kind);
         }
         var parts = plain.TrimEnd('%', ' ').Split([' ', ',', ';', '×', '\t'], StringSplitOptions.RemoveEmptyEntries);
         var value = default(Value);

@@ -1,10 +1,10 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
 
-namespace Hang.Core.Charts;
+namespace Hang.Core.Numbers;
 
 /// <summary>Numbers as sheets and people write them: with groups of three, with a point or a comma before the fraction, with a percent sign or a currency.</summary>
-public static partial class ChartNumber
+public static partial class SheetNumber
 {
     /// <summary>
     /// The number that a text is; null for none. Where point and comma are both there, the last of them begins the fraction. A comma alone does too, unless just three digits follow it after one to
