@@ -78,4 +78,44 @@ public sealed class RosterTests(RunningServer server)
         Assert.Equal("Ida", Assert.Single(await Rows(path)).GetProperty("name").GetString());
         Assert.Contains("no field", await (await http.PutAsJsonAsync($"{path}/rows/winner", new Dictionary<string, string> { ["Votes"] = "1" })).Content.ReadAsStringAsync(), StringComparison.Ordinal);
     }
+
+    /// <summary>What is opened is kept at hand; every edit is seen all the same, and the same document is the same again.</summary>
+    [Fact]
+    public async Task AChangedGraphicIsSeenAtOnce()
+    {
+        var path = await Roster();
+        var graphic = path.Replace("/roster", "", StringComparison.Ordinal);
+        await Keep(path, await Table(path, "Name\nBea\n"), 0);
+        async Task<string> Key() => (await http.GetFromJsonAsync<JsonElement>(path)).GetProperty("key").GetString()!;
+        async Task<string> Edited(string name)
+        {
+            (await http.PatchAsJsonAsync(graphic, new { name })).EnsureSuccessStatusCode();
+            return await Key();
+        }
+        var first = await Key();
+        Assert.Equal(first, await Key());
+        var second = await Edited("Another");
+        Assert.NotEqual(first, second);
+        Assert.NotEqual(second, await Edited("A third"));
+        Assert.Equal(second, await Edited("Another"));
+        await Edited("A third");
+        Assert.Equal("A third", (await http.GetFromJsonAsync<JsonElement>(path)).GetProperty("graphic").GetString());
+        Assert.Equal(HttpStatusCode.NotFound, (await http.GetAsync($"/api/graphics/{Guid.NewGuid()}/roster")).StatusCode);
+    }
+
+    [Fact]
+    public async Task ListsAreReadFromTablesAndFromTheRoster()
+    {
+        async Task<HttpResponseMessage> Sent(string name, string text) => await http.PostAsync($"/api/lists?name={name}", new ByteArrayContent(Encoding.UTF8.GetBytes(text)));
+        async Task<string> Text(HttpResponseMessage answer) => (await answer.Content.ReadFromJsonAsync<JsonElement>()).GetProperty("text").GetString()!;
+        Assert.Equal("Camera\tBea\n\tIda", await Text(await Sent("crew.csv", "Role,Name\r\nCamera,Bea\r\n,Ida\r\n")));
+        Assert.Equal("# Keepers\nIda", await Text(await Sent("crew.txt", "# Keepers\nIda\n")));
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await Sent("crew.csv", "\n")).StatusCode);
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await http.PostAsync("/api/lists?name=a.csv", new ByteArrayContent([0, 1, 2, 3]))).StatusCode);
+        var path = await Roster();
+        Assert.Contains("no rows", await (await http.GetAsync($"{path}/lines")).Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        // What chooses the colourway is no part of a list.
+        await Keep(path, await Table(path, "Name,Second line,Colourway\nBea,Keeper,Meadow\nIda,,\n"), 0);
+        Assert.Equal("Bea\tKeeper\nIda", await Text(await http.GetAsync($"{path}/lines")));
+    }
 }

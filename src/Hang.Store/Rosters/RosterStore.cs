@@ -26,7 +26,7 @@ public sealed class RosterStore(NpgsqlDataSource database)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
         return await connection.QuerySingleOrDefaultAsync<RosterStamp>(new(
-            "select g.head, g.changed_at as changedAt, coalesce(r.version, 0) as version from graphics g left join rosters r on r.graphic_id = g.id where g.id = @graphic and g.removed_at is null",
+            "select g.head, g.changed_at as changedAt, coalesce(r.version, 0) as version from graphics g left join rosters r on r.graphic_id = g.id where g.id = @graphic",
             new { graphic }, cancellationToken: cancel));
     }
 
