@@ -7,11 +7,15 @@ export const fillable = ['text', 'number', 'point', 'size', 'box', 'corners', 'c
 export const fieldsOf = (fields: Field[] | undefined, layer: string, address?: string): Field[] =>
   (fields ?? []).filter((f) => f.fills.some((t) => t.layer === layer && (address === undefined || t.address === address)))
 
-/** A name that no field has yet. */
+/** Longest name of a field, as the core has it. */
+const MOST_NAME = 60
+
+/** A name that no field has yet; one that is too long is cut, and its number is not. */
 export function freeName(fields: Field[] | undefined, wanted: string): string {
   const taken = new Set((fields ?? []).map((f) => f.name.toLowerCase()))
   for (let n = 1; ; n++) {
-    const name = n === 1 ? wanted : `${wanted} ${n}`
+    const number = n === 1 ? '' : ` ${n}`
+    const name = wanted.slice(0, MOST_NAME - number.length).trimEnd() + number
     if (!taken.has(name.toLowerCase())) return name
   }
 }
@@ -29,6 +33,6 @@ export async function toggleField(layer: string, address: string, label: string,
   const name = graphic?.layers.find((l) => l.id === layer)?.name ?? label
   return edit({
     do: 'setField',
-    field: { name: freeName(graphic?.fields, isMain ? name : `${name}: ${label.toLowerCase()}`).slice(0, 60), fills: [{ layer, address }] },
+    field: { name: freeName(graphic?.fields, isMain ? name : `${name}: ${label.toLowerCase()}`), fills: [{ layer, address }] },
   })
 }
