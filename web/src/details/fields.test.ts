@@ -4,8 +4,10 @@ import type { Edit, Graphic } from '../live/document'
 import { useDocument } from '../stores/documentStore'
 import { fieldsOf, freeName, toggleField } from './fields'
 
-const field = (name: string, ...fills: [layer: string, address: string][]): Field =>
-  ({ name, fills: fills.map(([layer, address]) => ({ layer, address })) })
+const field = (name: string, ...fills: [layer: string, address: string][]): Field => ({
+  name,
+  fills: fills.map(([layer, address]) => ({ layer, address })),
+})
 
 let sent: Edit[]
 
