@@ -68,7 +68,7 @@ public sealed class NameCardTests
         var loud = new Loudness(-18.24, null, null, -3.04);
         Assert.Null(Card(FileKind.Prores).With(loud).Sound);
         var heard = Card(FileKind.Prores) with { Sound = "stereo at 48 kHz, PCM of 24 bits" };
-        Assert.Equal("stereo at 48 kHz, PCM of 24 bits, -18.2 LUFS, peak -3.0 dBTP", heard.With(loud).Sound);
+        Assert.Equal("stereo at 48 kHz, PCM of 24 bits (-18.2 LUFS, peak -3.0 dBTP)", heard.With(loud).Sound);
         Assert.Equal(heard.Sound, heard.With(new Loudness(null, null, null, null)).Sound);
         Assert.Equal(heard.Sound, heard.With((Loudness?)null).Sound);
     }

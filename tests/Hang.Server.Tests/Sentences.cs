@@ -64,10 +64,13 @@ internal static class Sentences
     private static bool IsSentence(string text) =>
         text.Contains(' ', StringComparison.Ordinal) && text.TrimEnd() is [.., '.' or '?'] && (char.IsUpper(text[0]) || char.IsDigit(text[0]) || text[0] is '{' or '"');
 
-    /// <summary>True for what a history or a list of differences says, which are no whole sentences.</summary>
-    private static bool IsSaid(ExpressionSyntax expression) => expression.Ancestors().OfType<MethodDeclarationSyntax>().FirstOrDefault() is { } method
-        && (method.Identifier.Text == "Describe" || method.Ancestors().OfType<ClassDeclarationSyntax>().Any(c => c.Identifier.Text == "GraphicDifference"))
-        && expression.Ancestors().OfType<InterpolationSyntax>().All(i => i.Ancestors().OfType<MethodDeclarationSyntax>().FirstOrDefault() != method);
+    /// <summary>True for what a history, a list of differences, a proof or a name card says, which are no whole sentences.</summary>
+    private static bool IsSaid(ExpressionSyntax expression) => expression.Ancestors().OfType<MemberDeclarationSyntax>().FirstOrDefault() is { } member
+        && ((member as MethodDeclarationSyntax)?.Identifier.Text == "Describe"
+            || expression.Ancestors().OfType<TypeDeclarationSyntax>().Any(c => c.Identifier.Text is "GraphicDifference" or "NameCard")
+            || expression.Ancestors().OfType<InvocationExpressionSyntax>().Any(i => i.Expression.ToString() is "ProofFact.Of" or "facts.Add"))
+        // A part of a text is none by itself.
+        && !expression.Ancestors().TakeWhile(a => a != member).OfType<InterpolationSyntax>().Any();
 
     private static bool IsElsewhere(ExpressionSyntax expression)
     {

@@ -35,9 +35,12 @@ public sealed record NameCard(
     public string? Sound { get; init; }
 
     /// <summary>The card with how loud the sound is.</summary>
-    public NameCard With(Loudness? loudness) => Sound is null || loudness is null ? this : this with
+    public NameCard With(Loudness? loudness) => Sound is null ? this : (loudness?.Integrated, loudness?.TruePeak) switch
     {
-        Sound = string.Create(CultureInfo.InvariantCulture, $"{Sound}{(loudness.Integrated is { } l ? $", {l:0.0} LUFS" : "")}{(loudness.TruePeak is { } p ? $", peak {p:0.0} dBTP" : "")}"),
+        ({ } mean, { } peak) => this with { Sound = string.Create(CultureInfo.InvariantCulture, $"{Sound} ({mean:0.0} LUFS, peak {peak:0.0} dBTP)") },
+        ({ } mean, null) => this with { Sound = string.Create(CultureInfo.InvariantCulture, $"{Sound} ({mean:0.0} LUFS)") },
+        (null, { } peak) => this with { Sound = string.Create(CultureInfo.InvariantCulture, $"{Sound} (peak {peak:0.0} dBTP)") },
+        _ => this,
     };
 
     /// <summary>The card with the cover window, as far as it lies within the file.</summary>

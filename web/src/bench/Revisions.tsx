@@ -60,44 +60,46 @@ export function Revisions({ graphic, onClose }: { graphic: string; onClose: () =
                     {new Date(r.madeAt).toLocaleString()}
                     {r.isShown ? t(' · shown') : ''}
                   </Text>
+                  <Flex gap="6px" mt="4px" wrap="wrap">
+                    {!r.isShown && (
+                      <Button
+                        type="button"
+                        size="xs"
+                        variant="outline"
+                        borderColor="line"
+                        aria-expanded={compared === r.number}
+                        onClick={() => setCompared(compared === r.number ? null : r.number)}
+                      >
+                        {t('Compare')}
+                      </Button>
+                    )}
+                    {!r.isShown && (
+                      <Button
+                        type="button"
+                        size="xs"
+                        variant="outline"
+                        borderColor="line"
+                        onClick={() => void act(data(api.POST('/api/graphics/{id}/revisions/{number}/back', path)), onClose)}
+                      >
+                        {t('Bring back')}
+                      </Button>
+                    )}
+                    <Button
+                      type="button"
+                      size="xs"
+                      variant="outline"
+                      borderColor="line"
+                      onClick={() =>
+                        void act(data(api.POST('/api/graphics/{id}/revisions/{number}/copy', path)), (id) => {
+                          onClose()
+                          void navigate(`/bench/${id as string}`)
+                        })
+                      }
+                    >
+                      {t('Copy out')}
+                    </Button>
+                  </Flex>
                 </Box>
-                {!r.isShown && (
-                  <Button
-                    type="button"
-                    size="xs"
-                    variant="outline"
-                    borderColor="line"
-                    aria-expanded={compared === r.number}
-                    onClick={() => setCompared(compared === r.number ? null : r.number)}
-                  >
-                    {t('Compare')}
-                  </Button>
-                )}
-                {!r.isShown && (
-                  <Button
-                    type="button"
-                    size="xs"
-                    variant="outline"
-                    borderColor="line"
-                    onClick={() => void act(data(api.POST('/api/graphics/{id}/revisions/{number}/back', path)), onClose)}
-                  >
-                    {t('Bring back')}
-                  </Button>
-                )}
-                <Button
-                  type="button"
-                  size="xs"
-                  variant="outline"
-                  borderColor="line"
-                  onClick={() =>
-                    void act(data(api.POST('/api/graphics/{id}/revisions/{number}/copy', path)), (id) => {
-                      onClose()
-                      void navigate(`/bench/${id as string}`)
-                    })
-                  }
-                >
-                  {t('Copy out')}
-                </Button>
               </Flex>
               {compared === r.number && (
                 <SideBySide

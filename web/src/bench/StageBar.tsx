@@ -85,7 +85,7 @@ export function StageBar() {
           onChange={(e) => setGrid(Number(e.target.value))}
         />
       </Box>
-      <Box w="84px">
+      <Box w="94px">
         <Choice
           label={t('Zoom')}
           value={String(zoom)}

@@ -417,8 +417,9 @@ function GraphicCard({ graphic, act, onRename }: { graphic: Graphic; act: ShelfP
       </Flex>
       <Tags graphic={graphic} act={act} />
       <Text fontSize="12px" color="soft" truncate px="12px" pb="8px">
-        {t('{kind} · {width} × {height} · {rateLabel} · {frames} frames', {
-          kind,
+        {/* What is called as its kind is says it once. */}
+        {kind !== graphic.name && `${kind} · `}
+        {t('{width} × {height} · {rateLabel} · {frames} frames', {
           width: graphic.width,
           height: graphic.height,
           rateLabel: rateLabel(graphic.rate),

@@ -75,7 +75,7 @@ export function Transport() {
           {muted ? <VolumeX size={15} /> : <Volume2 size={15} />}
         </Tool>
       )}
-      <Box w="112px">
+      <Box w="124px">
         <Choice label={t('What playing repeats')} value={loop} options={loops} onChange={(e) => repeat(e.target.value as Loop)} />
       </Box>
       <Box w="94px">

@@ -49,15 +49,11 @@ export class Sentences {
 
   /** What a history says of an edit, or a comparison of two graphics: a few words around names, or a name and a list of labels. */
   putShort(text: string): string {
-    const put = this.put(text, 0, FEWEST_OF_CORE)
-    const listed = put === text && /^(.+?: )(.+)$/.exec(text)
-    return listed
-      ? listed[1] +
-          listed[2]!
-            .split(', ')
-            .map((l) => this.put(l))
-            .join(', ')
-      : put
+    const listed = /^(.+?: )(.+)$/.exec(text)
+    const labels = listed?.[2]!.split(', ') ?? []
+    return listed && labels.every((l) => this.texts[l] !== undefined)
+      ? listed[1] + labels.map((l) => this.texts[l]).join(', ')
+      : this.put(text, 0, FEWEST_OF_CORE)
   }
 
   private byForm(text: string, depth: number, fewest: number): string {

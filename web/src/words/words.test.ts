@@ -60,6 +60,12 @@ describe('a sentence of the core', () => {
     expect(german.putShort('Hide Comb plate')).toBe('Comb plate verbergen')
     expect(german.putShort('Pop off: 3 layers')).toMatch(/ab: 3 Ebenen$/)
     expect(german.putShort('Comb plate: Opacity, Position')).toBe('Comb plate: Deckkraft, Position')
+    expect(german.putShort('number of frames')).toBe('Anzahl der Frames')
+    expect(german.putShort('fill: number of frames')).toBe('fill: Anzahl der Frames')
+    expect(german.putShort('0.2 % out of range')).toBe('0.2 % außerhalb')
+    expect(german.putShort('stereo at 48 kHz, AAC (-23.1 LUFS, peak -3.0 dBTP)')).toBe(
+      'Stereo mit 48 kHz, AAC (-23.1 LUFS, Spitze -3.0 dBTP)',
+    )
     expect(german.putShort('Comb plate: gone')).toBe('Comb plate: weg')
     expect(german.putShort('Size: 1920 × 1080, now 1080 × 1920')).toBe('Größe: 1920 × 1080, jetzt 1080 × 1920')
     // A sentence that anybody wrote is left alone, though a form would fit it.
