@@ -66,6 +66,17 @@ test('a table and pictures given at once both arrive, and cells find pictures by
   await expect(page.getByText(/All clear|Changed since its file/)).toHaveCount(1)
 })
 
+test('pictures that come after the table are painted in the rows that name them', async ({ page }) => {
+  const id = await server.demoGraphic()
+  await page.goto(`${server.url}/roster/${id}`)
+  await page.getByLabel('Table', { exact: true }).setInputFiles({ name: 'k.csv', mimeType: 'text/csv', buffer: Buffer.from('Name,Mark\nLene,lene.png\n') })
+  await expect(page.getByText('There is no picture "lene.png" here.')).toBeVisible()
+  await page.getByLabel('Pictures', { exact: true }).setInputFiles({ name: 'lene.png', mimeType: 'image/png', buffer: await readFile('../../demo/fernhollow-mark.png') })
+  const picture = page.getByRole('img', { name: 'Row 1: Lene' })
+  await expect(picture).toBeVisible()
+  await expect.poll(() => picture.evaluate((i: HTMLImageElement) => i.complete && i.naturalWidth > 0)).toBe(true)
+})
+
 test('a thousand rows are pleasant: only those in sight are drawn', async ({ page }) => {
   const id = await server.demoGraphic()
   const rows = Array.from({ length: 1000 }, (_, i) => `Bea ${i},Keeper ${i}`).join('\n')

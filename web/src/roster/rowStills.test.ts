@@ -43,3 +43,19 @@ test('ids that stand for something in addresses are written so that they are ids
   odd.roster.rows[0]!.id = 'a/b?c'
   expect(of(odd, 'a/b?c')).toContain('/rows/a%2Fb%3Fc/still')
 })
+
+test('a row that names a picture has another address when pictures come; a row that names none has not', () => {
+  const before = view([
+    ['Ida', 'ida.png'],
+    ['Bea', ''],
+  ])
+  before.roster.columns = [
+    { heading: 'Name', fills: 'Name' },
+    { heading: 'Mark', fills: 'Mark' },
+  ]
+  before.fields = [{ name: 'Mark', kind: 'picture' }] as Schemas['RosterView']['fields']
+  const picture = { hash: 'sha256-1', asset: { name: 'ida.png', type: 'image/png', width: 1, height: 1 } }
+  const after = { ...before, roster: { ...before.roster, pictures: { 'ida.png': picture } } }
+  expect(of(after)).not.toBe(of(before))
+  expect(of(after, 'r2')).toBe(of(before, 'r2'))
+})

@@ -6,17 +6,22 @@ import type { Row } from './sheet'
 const kept = new Map<string, HTMLImageElement>()
 const MOST_KEPT = 3000
 
+/** Addresses behind which there was no picture, such as those of rows that are refused: nobody asks for them beforehand again. */
+const without = new Set<string>()
+
 /**
  * Where the pictures of rows are, known without asking: whoever scrolls to a row has it painted at once. The address holds what decides
  * the picture, since the browser keeps what it has fetched.
  */
 export function stillsOf(view: Schemas['RosterView']): Map<string, string> {
-  const before = fnv(JSON.stringify([view.key, view.roster.columns]))
+  const { columns, rows, pictures } = view.roster
+  const before = fnv(JSON.stringify([view.key, columns]))
+  // A row that names a picture has another one when pictures come that it may mean.
+  const came = fnv(JSON.stringify(pictures ?? {}))
+  const naming = columns.flatMap((c, i) => (view.fields.some((f) => f.kind === 'picture' && f.name === c.fills) ? [i] : []))
+  const own = (row: Row) => fnv(JSON.stringify([row, naming.some((i) => row.cells[i]) ? came : '']))
   return new Map(
-    view.roster.rows.map((row: Row) => [
-      row.id,
-      `/api/graphics/${view.id}/roster/rows/${encodeURIComponent(row.id)}/still?of=${before}${fnv(JSON.stringify(row))}`,
-    ]),
+    rows.map((row: Row) => [row.id, `/api/graphics/${view.id}/roster/rows/${encodeURIComponent(row.id)}/still?of=${before}${own(row)}`]),
   )
 }
 
@@ -32,14 +37,14 @@ export function useStills(stills: Map<string, string>, from: number, rests: bool
   useEffect(() => {
     if (!rests) return
     const all = [...stills.values()]
-    const due = [...all.slice(from), ...all.slice(0, from).reverse()].filter((s) => !kept.has(s))
+    const due = [...all.slice(from), ...all.slice(0, from).reverse()].filter((s) => !kept.has(s) && !without.has(s))
     let gone = false
     const run = async () => {
       for (const still of due) {
         if (gone) return
         await fetched(still)
           .decode()
-          .catch(() => kept.delete(still))
+          .catch(() => {})
       }
     }
     void run()
@@ -79,7 +84,10 @@ function fetched(still: string): HTMLImageElement {
   if (known) return known
   const image = new Image()
   image.src = still
-  image.onerror = () => kept.delete(still)
+  image.onerror = () => {
+    kept.delete(still)
+    without.add(still)
+  }
   kept.set(still, image)
   if (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!)
   return image
