@@ -2,6 +2,7 @@ import { Box } from '@chakra-ui/react'
 import { addPicture, Refused } from '../api/client'
 import { useDocument } from '../stores/documentStore'
 import type { EditorProps } from './editorProps'
+import { FileButton } from '../shell/FileButton'
 import { t } from '../words/words'
 
 /** The picture of a layer, and another in its place. */
@@ -26,15 +27,8 @@ export function PictureField({ layerId, value }: EditorProps) {
   return (
     <Box fontSize="12px">
       {asset ? t('{name}, {width} × {height} px', { name: asset.name, width: asset.width, height: asset.height }) : t('None')}
-      <input
-        type="file"
-        accept="image/png,image/jpeg,image/webp"
-        aria-label={t('Replace the picture')}
-        style={{ fontSize: 12, width: '100%' }}
-        onChange={(e) => {
-          if (e.target.files?.[0]) void replace(e.target.files[0])
-        }}
-      />
+      <br />
+      <FileButton label={t('Replace the picture')} accept="image/png,image/jpeg,image/webp" onFile={(file) => void replace(file)} />
     </Box>
   )
 }

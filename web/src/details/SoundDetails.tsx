@@ -9,6 +9,7 @@ import { useDocument } from '../stores/documentStore'
 import { usePlayback } from '../stores/playbackStore'
 import { Act } from './Act'
 import type { EditorProps } from './editorProps'
+import { FileButton } from '../shell/FileButton'
 import { t } from '../words/words'
 
 /** The sound of a layer, and another in its place. */
@@ -30,15 +31,8 @@ export function SoundField({ layerId, value }: EditorProps) {
       {sound
         ? `${sound.name}, ${(sound.samples / SAMPLE_RATE).toFixed(2)} s, ${sound.channels === 1 ? t('mono') : sound.channels === 2 ? t('stereo') : t('{channels} channels', { channels: sound.channels })}`
         : t('None')}
-      <input
-        type="file"
-        accept={SOUND_FILES}
-        aria-label={t('Replace the sound')}
-        style={{ fontSize: 12, width: '100%' }}
-        onChange={(e) => {
-          if (e.target.files?.[0]) void replace(e.target.files[0])
-        }}
-      />
+      <br />
+      <FileButton label={t('Replace the sound')} accept={SOUND_FILES} onFile={(file) => void replace(file)} />
     </Box>
   )
 }
