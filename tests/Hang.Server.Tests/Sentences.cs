@@ -29,12 +29,8 @@ internal static class Sentences
         ];
 
     /// <summary>The texts that an expression can be: one for each way through the choices within it.</summary>
-    private static ImmutableArray<string> TextsOf(ExpressionSyntax expression) => expression switch
-    {
-        LiteralExpressionSyntax literal when literal.IsKind(SyntaxKind.StringLiteralExpression) => [literal.Token.ValueText],
-        InterpolatedStringExpressionSyntax interpolated => [.. Ways(interpolated).Select(Numbered).Distinct()],
-        _ => [],
-    };
+    private static IEnumerable<string> TextsOf(ExpressionSyntax expression) =>
+        expression is LiteralExpressionSyntax { RawKind: (int)SyntaxKind.StringLiteralExpression } or InterpolatedStringExpressionSyntax ? Ways(expression).Select(Numbered).Distinct() : [];
 
     /// <summary>Texts with unnumbered holes.</summary>
     private static ImmutableArray<string> Ways(ExpressionSyntax expression) => expression switch

@@ -34,12 +34,13 @@ public static class ChartData
     /// <summary>Where the label ends and the number begins: at the last tab, semicolon or bar, else at the last comma, colon or space that is no part of the number; -1 where all of it is a number.</summary>
     private static int Division(string line)
     {
-        foreach (var sure in new[] { "\t", ";|" })
+        if (line.LastIndexOf('\t') is >= 0 and var tab)
         {
-            if (line.LastIndexOfAny(sure.ToCharArray()) is >= 0 and var found)
-            {
-                return found;
-            }
+            return tab;
+        }
+        if (line.LastIndexOfAny([';', '|']) is >= 0 and var sure)
+        {
+            return sure;
         }
         if (SheetNumber.IsGrouped(line) || (!line.Contains(',', StringComparison.Ordinal) && SheetNumber.Parse(line) is not null))
         {

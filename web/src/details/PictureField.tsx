@@ -27,8 +27,9 @@ export function PictureField({ layerId, value }: EditorProps) {
   return (
     <Box fontSize="12px">
       {asset ? t('{name}, {width} × {height} px', { name: asset.name, width: asset.width, height: asset.height }) : t('None')}
-      <br />
-      <FileButton label={t('Replace the picture')} accept="image/png,image/jpeg,image/webp" onFile={(file) => void replace(file)} />
+      <Box mt="3px">
+        <FileButton label={t('Replace the picture')} accept="image/png,image/jpeg,image/webp" onFile={(file) => void replace(file)} />
+      </Box>
     </Box>
   )
 }

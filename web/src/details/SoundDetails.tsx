@@ -31,8 +31,9 @@ export function SoundField({ layerId, value }: EditorProps) {
       {sound
         ? `${sound.name}, ${(sound.samples / SAMPLE_RATE).toFixed(2)} s, ${sound.channels === 1 ? t('mono') : sound.channels === 2 ? t('stereo') : t('{channels} channels', { channels: sound.channels })}`
         : t('None')}
-      <br />
-      <FileButton label={t('Replace the sound')} accept={SOUND_FILES} onFile={(file) => void replace(file)} />
+      <Box mt="3px">
+        <FileButton label={t('Replace the sound')} accept={SOUND_FILES} onFile={(file) => void replace(file)} />
+      </Box>
     </Box>
   )
 }

@@ -1,9 +1,9 @@
 import { Button, Flex } from '@chakra-ui/react'
 import { Sheet, Table2 } from 'lucide-react'
-import { useRef } from 'react'
 import { useParams } from 'react-router'
 import { api, data, Refused, send, type Schemas } from '../api/client'
 import { t } from '../words/words'
+import { FileButton } from './FileButton'
 
 interface Props {
   /** What the list is, for those who hear it. */
@@ -15,7 +15,6 @@ interface Props {
 /** Where a list can come from besides being typed or pasted: a table, or the rows of the graphic's roster. */
 export function ListSource({ name, onText, onRefused }: Props) {
   const { graphic } = useParams()
-  const file = useRef<HTMLInputElement>(null)
   const take = async (lines: Promise<Schemas['ListLines']>) => {
     try {
       onText((await lines).text)
@@ -25,9 +24,13 @@ export function ListSource({ name, onText, onRefused }: Props) {
   }
   return (
     <Flex gap="6px" mt="4px" wrap="wrap">
-      <Button size="xs" variant="outline" borderColor="line" onClick={() => file.current?.click()}>
-        <Sheet size={13} /> {t('Open a table')}
-      </Button>
+      <FileButton
+        label={t('Open a table')}
+        name={t('Table for {name}', { name })}
+        icon={<Sheet size={13} />}
+        accept=".csv,.tsv,.txt,.xlsx"
+        onFile={(file) => void take(send<Schemas['ListLines']>('/api/lists', file))}
+      />
       <Button
         size="xs"
         variant="outline"
@@ -36,18 +39,6 @@ export function ListSource({ name, onText, onRefused }: Props) {
       >
         <Table2 size={13} /> {t('Rows of the roster')}
       </Button>
-      <input
-        ref={file}
-        hidden
-        type="file"
-        aria-label={t('Table for {name}', { name })}
-        accept=".csv,.tsv,.txt,.xlsx"
-        onChange={(e) => {
-          const given = e.target.files?.[0]
-          e.target.value = ''
-          if (given) void take(send<Schemas['ListLines']>('/api/lists', given))
-        }}
-      />
     </Flex>
   )
 }

@@ -33,7 +33,7 @@ export function said(message: string, values?: Values): string {
 }
 
 /** What the core says of an edit or a difference, such as "Opacity of Plate", in the language that is spoken here. */
-export const saidShort = (text: string): string => (text in texts ? said(text) : (sentences?.putShort(text) ?? text))
+export const saidShort = (text: string): string => sentences?.putShort(text) ?? text
 
 // Numbers stay numbers only for what depends on them: everywhere else they are shown as they are.
 const written = (value: unknown) => (value === null || value === undefined || value === false ? '' : (value as string | number))
