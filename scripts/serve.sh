@@ -25,21 +25,33 @@ words() {
   [[ $port =~ ^[0-9]+$ ]] && [ "$port" -ge 1 ] && [ "$port" -le 65535 ] || { printf 'hang: --port takes a number from 1 to 65535, not "%s".\n' "$port" >&2 && exit 2; }
 }
 
+# is_address TEXT: an IP address that is written out; what the system would make one of ("127.1") is none.
+is_address() { [[ $1 =~ ^[0-9a-fA-F.:]+$ ]] && node -e 'process.exit(require("net").isIP(process.argv[1]) ? 0 : 1)' -- "$1"; }
+
+is_loopback() { [[ $1 =~ ^127\. ]] || [ "$1" = ::1 ]; }
+
 # demand_safe: beyond this machine Hang is reached by HTTPS only, and everybody signs in.
 demand_safe() {
   if [ -z "$listen" ]; then
     [ -z "$names$certificate$key$proxy" ] || fail "--name, --certificate, --key and --proxy go with --listen."
     return 0
   fi
-  [[ $listen =~ ^[0-9a-fA-F.:]+$ ]] || fail "--listen takes an IP address of this machine, or 0.0.0.0 for all, not \"$listen\"."
+  is_address "$listen" || fail "--listen takes an IP address of this machine, or 0.0.0.0 for all, not \"$listen\"."
   if [ -z "$certificate" ] && [ -z "$proxy" ]; then
     fail "passwords would go over the network unencrypted. Give --certificate FILE --key FILE (PEM), or --proxy ADDRESS of the proxy that does HTTPS in front of Hang."
+  fi
+  if [ -z "$certificate" ] && ! is_loopback "$listen"; then
+    fail "passwords would go from the proxy to $listen unencrypted. Give --certificate FILE --key FILE too, or --listen 127.0.0.1 with the proxy on this machine."
   fi
   [ -z "$certificate" ] || [ -r "$certificate" ] || fail "the certificate $certificate cannot be read."
   [ -z "$key" ] || [ -r "$key" ] || fail "the key $key cannot be read."
   [ -z "$certificate" ] || certificate=$(realpath "$certificate")
   [ -z "$key" ] || key=$(realpath "$key")
   # Without a name, the machine's own and its addresses.
+  local one
+  for one in ${proxy//,/ }; do
+    is_address "$one" || fail "--proxy takes an IP address, not \"$one\"."
+  done
   [ -n "$names" ] || names=$(hostname -I 2>/dev/null | xargs -n 1 2>/dev/null | paste -sd, - | sed "s/^/$(hostname),/")
 }
 

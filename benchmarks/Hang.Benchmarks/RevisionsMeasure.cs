@@ -30,7 +30,7 @@ internal static class RevisionsMeasure
             var edit = new SetValue($"l{i % ManyLayers.Layers + 1}", new Address("position"), JsonSerializer.SerializeToElement(new[] { i, i }), 160);
             graphic = edit.ApplyTo(graphic, TypeShaper.Shipped);
             var next = GraphicJson.Write(graphic);
-            document = await revisions.KeepAsync(id, i, document, next, edit.Write(), "edit", GraphicFacts.Of(graphic));
+            document = await revisions.KeepAsync((await revisions.HeadAsync(id))!, Guid.NewGuid(), document, next, edit.Write(), "edit", GraphicFacts.Of(graphic));
             wholes += next.Length + edit.Write().Length;
         }
         var bytes = await revisions.BytesAsync(id);

@@ -1,10 +1,12 @@
 using System.Collections.Immutable;
+using Hang.Cli.Commands;
 using Hang.Core;
 using Hang.Core.Json;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Fields;
 using Hang.Core.Values;
+using Hang.Media.Processes;
 using Hang.Media.Sounds;
 using Hang.Paint.Fonts;
 using Hang.Paint.Pictures;
@@ -82,11 +84,11 @@ public sealed class GraphicFile : IDisposable
         }
     }
 
-    /// <summary>NAME=VALUE in two; \n in the value is a new line.</summary>
+    /// <summary>NAME=VALUE in two; in the value \n is a new line and \\ a backslash, as <c>hang fields</c> prints them.</summary>
     private static (string Name, string Value) Given(string field)
     {
         var parts = field.Split('=', 2);
-        return parts.Length == 2 && parts[0].Length > 0 ? (parts[0].Trim(), parts[1].Replace("\n", "\n", StringComparison.Ordinal))
+        return parts.Length == 2 && parts[0].Length > 0 ? (parts[0].Trim(), Words.Unescaped(parts[1]))
             : throw new ProblemException($"\"{field}\" sets nothing.", "Write --set NAME=VALUE.", field: "--set");
     }
 
@@ -98,6 +100,10 @@ public sealed class GraphicFile : IDisposable
         {
             return (graphic, value);
         }
+        if (value.Trim().Length == 0)
+        {
+            throw new ProblemException($"{name} names no picture.", $"Write --set \"{name}=FILE\", with a PNG, JPEG or WebP file.", field: name);
+        }
         var picture = PictureFile.Read(Path.GetFileName(value), ReadFile(value));
         bytes[picture.Hash] = picture.Bytes;
         return (graphic with { Assets = graphic.Assets.SetItem(picture.Hash, picture.Asset) }, picture.Hash);
@@ -106,11 +112,12 @@ public sealed class GraphicFile : IDisposable
     /// <summary>Puts the fonts that a document carries on the shelf.</summary>
     private static void TakeFonts(Graphic graphic)
     {
+        using var trials = new FontTrials(typeof(Program).Assembly.Location);
         foreach (var (hash, font) in graphic.Fonts ?? ImmutableSortedDictionary<string, FontAsset>.Empty)
         {
             if (font.Data is { } data)
             {
-                FontShelf.Shipped.Add(FontFile.Read(hash, font, data));
+                FontShelf.Shipped.Add(trials.Read(hash, font, data));
             }
         }
     }
@@ -157,6 +164,10 @@ public sealed class GraphicFile : IDisposable
     /// <summary>Reads a file that somebody named. A pipe would be waited for without end, and a device has none: they are not opened.</summary>
     internal static byte[] ReadFile(string path)
     {
+        if (string.IsNullOrWhiteSpace(path))
+        {
+            throw new ProblemException("The name of a file is empty.", "Write the name of the file.", field: "file");
+        }
         try
         {
             var file = new FileInfo(path);

@@ -1,7 +1,9 @@
 using System.Text.Json.Serialization;
-using Hang.Core.Documents;
+using System.Text.Json.Serialization.Metadata;
 using Hang.Core.Json;
+using Hang.Media.Processes;
 using Hang.Media.Sounds;
+using Hang.Paint.Fonts;
 using Hang.Paint.Pictures;
 using Hang.Server.Demo;
 using Hang.Server.Desk;
@@ -26,9 +28,14 @@ using Hang.Store.Revisions;
 using Hang.Store.Rosters;
 using Hang.Store.Sounds;
 using Hang.Store;
+using Microsoft.AspNetCore.SignalR;
 using Serilog.Formatting.Compact;
 using Serilog;
 
+if (args is [FontTrial.Word])
+{
+    return FontTrial.Serve(Console.OpenStandardInput(), Console.Out);
+}
 var builder = WebApplication.CreateBuilder(args);
 ServerOptions options;
 try
@@ -49,7 +56,7 @@ builder.Host.UseSerilog((_, log) => log
     .WriteTo.Console(new CompactJsonFormatter()));
 builder.WebHost.ConfigureKestrel(k =>
 {
-    k.Limits.MaxRequestBodySize = GraphicJson.MostBytes;
+    k.Limits.MaxRequestBodySize = BodyLimits.Usual;
     k.AddServerHeader = false;
 });
 
@@ -60,20 +67,26 @@ builder.Services.AddSingleton<IFileStore>(_ =>
     var folder = options.Files.Length > 0 ? options.Files : Path.Combine(Path.GetTempPath(), "hang-files");
     return options.S3Address.Length > 0 ? S3FileStore.Open(options.S3Address, options.S3Bucket, options.S3Key, options.S3Secret, folder) : new FolderFileStore(folder);
 });
-builder.Services.AddSingleton<PackageStore>().AddSingleton<FeelStore>().AddSingleton(s => new RevisionStore(s.GetRequiredService<Npgsql.NpgsqlDataSource>(), options.KeepRevisions)).AddSingleton<PictureStore>().AddSingleton<FontStore>().AddSingleton<PackageFonts>().AddSingleton<HandoffStore>().AddSingleton<ChunkStore>();
+builder.Services.AddSingleton<PackageStore>().AddSingleton<FeelStore>().AddSingleton(s => new RevisionStore(s.GetRequiredService<Npgsql.NpgsqlDataSource>(), options.KeepRevisions)).AddSingleton<PictureStore>().AddSingleton<FontStore>().AddSingleton<PackageFonts>().AddSingleton(_ => new FontTrials(typeof(Program).Assembly.Location)).AddSingleton<HandoffStore>().AddSingleton<ChunkStore>();
 builder.Services.AddSingleton(s => new PictureShelf(s.GetRequiredService<PictureStore>().Bytes));
 builder.Services.AddSingleton<SoundStore>().AddSingleton<DocumentSounds>().AddSingleton<HeardMixes>();
 builder.Services.AddSingleton(s => new SoundShelf(s.GetRequiredService<SoundStore>().FileAsync, s.GetRequiredService<SoundStore>().DecodedPath));
-builder.Services.AddSingleton<LiveGraphics>().AddSingleton<DemoLoader>().AddSingleton<HandoffJob>().AddSingleton<TakeDocuments>().AddSingleton<RosterStore>().AddSingleton<GraphicRosters>().AddSingleton<SeenFirst>().AddSingleton<Order>().AddSingleton<OutsideFolder>().AddSingleton<ChunkJob>().AddSingleton<LookAtFile>();
+builder.Services.AddSingleton<LiveGraphics>().AddSingleton<Questions>().AddSingleton<WholeCalls>().AddSingleton<DemoLoader>().AddSingleton<HandoffJob>().AddSingleton<TakeDocuments>().AddSingleton<RosterStore>().AddSingleton<GraphicRosters>().AddSingleton<SeenFirst>().AddSingleton<Order>().AddSingleton<OutsideFolder>().AddSingleton<ChunkJob>().AddSingleton<LookAtFile>();
 builder.Services.AddHealthChecks().AddNpgSql(tags: ["ready"]).AddCheck<DiskHealth>("disk", tags: ["ready"]).AddCheck<EncoderHealth>("ffmpeg", tags: ["ready"]).AddCheck<QueueHealth>("queue", tags: ["ready"]);
 Telemetry.Add(builder.Services);
 SignInSetup.Add(builder.Services, options);
-builder.Services.AddSignalR(s => s.MaximumReceiveMessageSize = 8 * 1024 * 1024).AddMessagePackProtocol();
+builder.Services.AddSignalR(s =>
+{
+    s.MaximumReceiveMessageSize = BodyLimits.Live;
+    s.AddFilter<WholeCalls>();
+}).AddMessagePackProtocol();
 builder.Services.AddExceptionHandler<ProblemAnswers>().AddProblemDetails();
 builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
 builder.Services.ConfigureHttpJsonOptions(json =>
 {
     json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
+    json.SerializerOptions.RespectNullableAnnotations = true;
+    json.SerializerOptions.TypeInfoResolver = (json.SerializerOptions.TypeInfoResolver ?? new DefaultJsonTypeInfoResolver()).WithAddedModifier(NeededParts.Demand);
     ReportJson.AddConverters(json.SerializerOptions.Converters);
 });
 builder.Services.AddOpenApi(o => o.AddDocumentTransformer((document, _, _) =>
@@ -98,6 +111,7 @@ if (options.Database.Length > 0)
 
 var app = builder.Build();
 app.Services.GetRequiredService<PackageFonts>().Serve();
+OwnPagesOnly.RememberPeer(app);
 if (options.Proxies.Length > 0)
 {
     app.UseForwardedHeaders();
@@ -106,6 +120,8 @@ app.UseExceptionHandler();
 app.UseSerilogRequestLogging(o => o.GetLevel = (context, _, _) => context.Response.StatusCode >= 500 ? Serilog.Events.LogEventLevel.Warning : context.Request.Path.StartsWithSegments("/api") ? Serilog.Events.LogEventLevel.Information : Serilog.Events.LogEventLevel.Debug);
 app.UseMiddleware<OwnPagesOnly>();
 app.UseStatusCodePages(c => ProblemAnswers.WriteAsync(c.HttpContext));
+app.UseRouting();
+app.UseMiddleware<BodyLimits>();
 SignInSetup.Use(app, options);
 app.MapHealthChecks("/health/live", new() { Predicate = _ => false });
 app.MapHealthChecks("/health/ready", new() { Predicate = c => c.Tags.Contains("ready"), ResponseWriter = HealthAnswers.WriteAsync });

@@ -34,7 +34,7 @@ public class PackTests
     public void WhatGoesOutComesInAgain()
     {
         var pack = new Pack("Fernhollow / Apiary", [Demo("lower-third"), Demo("logo-sting"), Demo("lower-third")], [new("Nectar", "cubic-bezier(0.2, 0, 0, 1)")]);
-        var again = PackFile.Read("a.hangpack", Written(pack));
+        var again = PackFile.Read("a.hangpack", Written(pack).ToArray());
         Assert.Equal(pack.Name, again.Name);
         Assert.Equal(pack.Feels.ToArray(), again.Feels.ToArray());
         Assert.Equal(pack.Graphics.Select(GraphicJson.Write), again.Graphics.Select(GraphicJson.Write));
@@ -62,18 +62,60 @@ public class PackTests
             }
         }
         folder.Position = 0;
-        Assert.Equal("Title", Assert.Single(PackFile.Read("a.zip", folder).Graphics).Name);
+        Assert.Equal("Title", Assert.Single(PackFile.Read("a.zip", folder.ToArray()).Graphics).Name);
     }
 
     [Fact]
     public void WhatIsNoneOrMissesSomethingIsRefused()
     {
-        string Said(Stream stream) => Assert.Throws<ProblemException>(() => PackFile.Read("a.hangpack", stream)).Message;
+        string Said(MemoryStream stream) => Assert.Throws<ProblemException>(() => PackFile.Read("a.hangpack", stream.ToArray())).Message;
         Assert.Contains("no package", Said(new MemoryStream([1, 2, 3])), StringComparison.Ordinal);
         Assert.Contains("no package", Said(Zip(("readme.txt", "x"))), StringComparison.Ordinal);
         Assert.Contains("no package", Said(Zip(("package.json", "{}"))), StringComparison.Ordinal);
         Assert.Contains("version 9", Said(Zip(("package.json", """{"hangpack": 9, "name": "P", "graphics": [], "feels": []}"""))), StringComparison.Ordinal);
         Assert.Contains("gone.hang is not in", Said(Zip(("package.json", """{"hangpack": 1, "name": "P", "graphics": ["gone"], "feels": []}"""))), StringComparison.Ordinal);
+    }
+
+    /// <summary>What a stranger packs so that unpacking it takes all memory: many names for one file, many feels, lengths that are not true.</summary>
+    [Fact]
+    public void WhatIsMadeToFillTheMemoryIsRefused()
+    {
+        string Said(byte[] file) => Assert.Throws<ProblemException>(() => PackFile.Read("a.hangpack", file)).Message;
+        string Listed(string graphics, string feels = "[]") => $$"""{"hangpack": 1, "name": "P", "graphics": {{graphics}}, "feels": {{feels}}}""";
+        var same = string.Join(',', Enumerable.Repeat("\"a\"", 400));
+        Assert.Contains("twice", Said(Zip(("package.json", Listed($"[{same}]")), ("a.hang", "{}")).ToArray()), StringComparison.Ordinal);
+        var feels = string.Join(',', Enumerable.Range(0, 20_000).Select(i => $$"""{"name": "f{{i}}", "css": "ease"}"""));
+        Assert.Contains("feels", Said(Zip(("package.json", Listed("[]", $"[{feels}]"))).ToArray()), StringComparison.Ordinal);
+        Assert.Contains("feels", Said(Zip(("package.json", Listed("[]", "[null]"))).ToArray()), StringComparison.Ordinal);
+        Assert.Contains("no name", Said(Zip(("package.json", Listed("[null]"))).ToArray()), StringComparison.Ordinal);
+        Assert.Contains("no package", Said(Zip(("package.json", """{"name": "P"}""")).ToArray()), StringComparison.Ordinal);
+        Assert.Contains("control characters", Said(Zip(("package.json", Listed("[]")), ("a\0b", "x")).ToArray()), StringComparison.Ordinal);
+        // 300 MB of zeros from 300 kB.
+        var bomb = new MemoryStream();
+        using (var zip = new ZipArchive(bomb, ZipArchiveMode.Create, true))
+        {
+            using (var list = zip.CreateEntry("package.json").Open())
+            {
+                list.Write(System.Text.Encoding.UTF8.GetBytes(Listed("[\"a\"]")));
+            }
+            using var document = zip.CreateEntry("a.hang", CompressionLevel.Fastest).Open();
+            var zeros = new byte[1_000_000];
+            for (var i = 0; i < 300; i++)
+            {
+                document.Write(zeros);
+            }
+        }
+        Assert.Contains("larger than", Said(bomb.ToArray()), StringComparison.Ordinal);
+        // A way of packing that nobody knows.
+        var odd = Zip(("package.json", Listed("[]"))).ToArray();
+        for (var at = 0; at + 10 < odd.Length; at++)
+        {
+            if (odd.AsSpan(at).StartsWith("PK\x01\x02"u8))
+            {
+                odd[at + 10] = 97;
+            }
+        }
+        Assert.Contains("way that Hang does not know", Said(odd), StringComparison.Ordinal);
     }
 
     private static MemoryStream Zip(params (string Name, string Text)[] entries)

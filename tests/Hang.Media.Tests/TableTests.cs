@@ -84,6 +84,43 @@ public class TableTests
         Assert.Equal("Bea & \"Co\"~12.5~yes", Rows(table));
     }
 
+    /// <summary>Tables of nothing: refused in words before they fill the memory.</summary>
+    [Fact]
+    public void WhatIsMadeToFillTheMemoryIsRefused()
+    {
+        string Said(byte[] file) => Assert.Throws<ProblemException>(() => TableFile.Read("t", file)).Message;
+        Assert.Contains("lines", Said(System.Text.Encoding.UTF8.GetBytes(new string('\n', 15_000_000))), StringComparison.Ordinal);
+        Assert.Contains("lines", Said(System.Text.Encoding.UTF8.GetBytes(new string('\r', 1_000_000))), StringComparison.Ordinal);
+        Assert.Contains("cells", Said(System.Text.Encoding.UTF8.GetBytes(new string(',', 30_000_000))), StringComparison.Ordinal);
+        Assert.Contains("cells", Said(Book("<row r=\"1\"><c r=\"A1\"><v>1</v></c><c r=\"XFD1\"><v>1</v></c></row>")), StringComparison.Ordinal);
+        Assert.Contains("lines", Said(Book("<row r=\"1048576\"><c r=\"A1048576\"><v>1</v></c></row>")), StringComparison.Ordinal);
+        Assert.Contains("unfolds to more", Said(Book("<row r=\"1\"><c r=\"A1\" t=\"s\"><v>0</v></c></row>", "<si><t>" + new string('x', 150_000_000) + "</t></si>")), StringComparison.Ordinal);
+        Assert.Contains("no workbook", Said(Book("<row r=\"1\"><c r=\"A1\">")), StringComparison.Ordinal);
+        // Cells that only have a look, up to the last column, are nothing.
+        Assert.Equal("1", Rows(TableFile.Read("t", Book("<dimension ref=\"A1:XFD1048576\"/><row r=\"1\"><c r=\"A1\" t=\"inlineStr\"><is><t>Name</t></is></c><c r=\"XFD1\" s=\"1\"/></row><row r=\"2\"><c r=\"A2\"><v>1</v></c></row>"))));
+    }
+
+    private static byte[] Book(string rows, string texts = "")
+    {
+        const string Sheet = "http://schemas.openxmlformats.org/spreadsheetml/2006/main", Linked = "http://schemas.openxmlformats.org/officeDocument/2006/relationships";
+        using var stream = new MemoryStream();
+        using (var zip = new ZipArchive(stream, ZipArchiveMode.Create, true))
+        {
+            foreach (var (name, text) in new[]
+            {
+                ("xl/workbook.xml", $"<workbook xmlns=\"{Sheet}\" xmlns:r=\"{Linked}\"><sheets><sheet name=\"A\" sheetId=\"1\" r:id=\"r1\"/></sheets></workbook>"),
+                ("xl/_rels/workbook.xml.rels", "<Relationships xmlns=\"http://schemas.openxmlformats.org/package/2006/relationships\"><Relationship Id=\"r1\" Target=\"worksheets/sheet1.xml\"/></Relationships>"),
+                ("xl/sharedStrings.xml", $"<sst xmlns=\"{Sheet}\">{texts}</sst>"),
+                ("xl/worksheets/sheet1.xml", $"<worksheet xmlns=\"{Sheet}\"><sheetData>{rows}</sheetData></worksheet>"),
+            })
+            {
+                using var entry = new StreamWriter(zip.CreateEntry(name, CompressionLevel.Fastest).Open());
+                entry.Write(text);
+            }
+        }
+        return stream.ToArray();
+    }
+
     [Fact]
     public void PicturesOfAZipAreKnownByTheirNames()
     {
@@ -98,8 +135,8 @@ public class TableTests
             }
         }
         stream.Position = 0;
-        Assert.Equal("bea.png", Assert.Single(PicturePack.Read("p.zip", stream)).Asset.Name);
-        Assert.Contains("no zip", Assert.Throws<ProblemException>(() => PicturePack.Read("p.zip", new MemoryStream([1, 2, 3])).ToArray()).Message, StringComparison.Ordinal);
+        Assert.Equal("bea.png", Assert.Single(PicturePack.Read("p.zip", stream.ToArray())).Asset.Name);
+        Assert.Contains("no zip", Assert.Throws<ProblemException>(() => PicturePack.Read("p.zip", [1, 2, 3]).ToArray()).Message, StringComparison.Ordinal);
     }
 
     /// <summary>Credits and data of charts from files: a table row by row with its gaps, a text as it is.</summary>

@@ -2,6 +2,7 @@ using System.Net.Http.Json;
 using Hang.Server.SignIn;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.AspNetCore.SignalR.Client;
 using Microsoft.AspNetCore.TestHost;
 using Microsoft.Extensions.DependencyInjection;
 
@@ -50,6 +51,21 @@ public sealed class ClosedServer : WebApplicationFactory<Program>, IAsyncLifetim
         var visitor = Visitor();
         (await visitor.PostAsJsonAsync("/api/session/code", new { code, name, password = Password })).EnsureSuccessStatusCode();
         return visitor;
+    }
+
+    /// <summary>A live line of whoever has a cookie.</summary>
+    public async Task<HubConnection> LineAsync(string cookie)
+    {
+        var line = new HubConnectionBuilder()
+            .WithUrl(new Uri("https://localhost/live"), Microsoft.AspNetCore.Http.Connections.HttpTransportType.LongPolling, o =>
+            {
+                o.Headers["Cookie"] = cookie;
+                o.HttpMessageHandlerFactory = _ => Server.CreateHandler();
+            })
+            .AddMessagePackProtocol(o => o.SerializerOptions = MessagePack.MessagePackSerializerOptions.Standard)
+            .Build();
+        await line.StartAsync();
+        return line;
     }
 
     public async Task<string> CodeAsync(string role) => (await (await Designer.PostAsJsonAsync("/api/accounts/codes", new { role })).EnsureSuccessStatusCode().Content.ReadFromJsonAsync<Told>())!.Secret;

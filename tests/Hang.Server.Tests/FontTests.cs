@@ -62,6 +62,48 @@ public class FontTests(RunningServer server)
     }
 
     [Fact]
+    public async Task ManyFontsGoodAndSpoiledLeaveTheServerUp()
+    {
+        var package = await NewPackage("Many fonts");
+        var graphic = await NewGraphic(package);
+        var random = new Random(7);
+        for (var i = 0; i < 60; i++)
+        {
+            Assert.Equal(HttpStatusCode.OK, (await Give(graphic, "good.ttf", MadeFonts.Named($"Hives {i:00}z"))).StatusCode);
+            for (var j = 0; j < 10; j++)
+            {
+                var spoiled = MadeFonts.Named($"Hives {i:00}z");
+                foreach (var _ in Enumerable.Range(0, 1 + j * j))
+                {
+                    spoiled[random.Next(12, spoiled.Length)] = (byte)random.Next(256);
+                }
+                var answer = await Give(graphic, "spoiled.ttf", j == 9 ? spoiled[..random.Next(20, spoiled.Length)] : spoiled);
+                Assert.True(answer.StatusCode is HttpStatusCode.OK or HttpStatusCode.UnprocessableEntity, $"{answer.StatusCode}");
+            }
+            if (i % 10 == 9)
+            {
+                GC.Collect(2, GCCollectionMode.Aggressive, true, true);
+            }
+        }
+        // Each of them is set while what was allocated for it has been moved about.
+        for (var i = 0; i < 60; i++)
+        {
+            Assert.Equal(HttpStatusCode.OK, (await Open(package, Document($"Hives {i:00}z"))).StatusCode);
+            GC.Collect(2, GCCollectionMode.Aggressive, true, true);
+        }
+    }
+
+    [Fact]
+    public async Task AFontThatKillsWhoTriesItIsRefusedAndTheNextOneIsTried()
+    {
+        // A program that ends where a font's trial would answer.
+        using var dying = new Media.Processes.FontTrials(Path.Combine(AppContext.BaseDirectory, "no such program.dll"));
+        Assert.Equal("font", Assert.Throws<Core.ProblemException>(() => dying.Read("meadow.ttf", MadeFonts.Named("Meadowand"))).Problem.Field);
+        using var trials = new Media.Processes.FontTrials(typeof(Program).Assembly.Location);
+        Assert.Equal("Meadowand", (await Task.Run(() => trials.Read("meadow.ttf", MadeFonts.Named("Meadowand")))).Family);
+    }
+
+    [Fact]
     public async Task WhatMayNotBeCarriedStaysAndWhatMayNotBeUsedIsRefused()
     {
         var graphic = await NewGraphic(await NewPackage("Bits"));

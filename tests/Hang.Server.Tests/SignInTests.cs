@@ -340,8 +340,15 @@ public class SignInTests(ClosedServer server) : IClassFixture<ClosedServer>
     [InlineData("http://192.0.2.1:5280", true, "", false)]
     [InlineData("https://192.0.2.1:5280", false, "", false)]
     [InlineData("https://192.0.2.1:5280", true, "", true)]
-    [InlineData("http://192.0.2.1:5280", true, "192.0.2.7", true)]
-    public void BeyondThisMachineItTakesSignInAndHttpsOrAProxy(string urls, bool signIn, string proxies, bool goes)
+    [InlineData("http://192.0.2.1:5280", true, "192.0.2.7", false)]
+    [InlineData("http://127.0.0.1:5280", true, "127.0.0.1", true)]
+    [InlineData("http://127.0.0.1.5:5280", true, "192.0.2.7", false)]
+    [InlineData("http://::::5280", true, "192.0.2.7", false)]
+    [InlineData("https://127.0.0.1.5:5280", true, "", false)]
+    [InlineData("https://no.name.example:5280", true, "", false)]
+    [InlineData("http://0:5280", false, "", false)]
+    [InlineData("nothing", false, "", false)]
+    public void BeyondThisMachineItTakesSignInAndHttps(string urls, bool signIn, string proxies, bool goes)
     {
         var options = new ServerOptions { SignIn = signIn, Proxies = proxies };
         if (goes)
@@ -352,6 +359,54 @@ public class SignInTests(ClosedServer server) : IClassFixture<ClosedServer>
         {
             Assert.Equal("urls", Assert.Throws<ProblemException>(() => Doors.Demand([urls], options)).Problem.Field);
         }
+    }
+
+    [Fact]
+    public async Task ThroughAProxyNobodyIsLocal()
+    {
+        async Task<HttpStatusCode> Sent(string from, string address, string? forwarded = null)
+        {
+            var request = new HttpRequestMessage(HttpMethod.Get, new Uri(address));
+            if (forwarded is not null)
+            {
+                request.Headers.Add("X-Forwarded-Host", forwarded);
+                request.Headers.Add("X-Forwarded-Proto", "http");
+            }
+            return (await server.Visitor(from).SendAsync(request)).StatusCode;
+        }
+        Assert.Equal(HttpStatusCode.Forbidden, await Sent("192.0.2.7", "http://localhost/api/session"));
+        Assert.Equal(HttpStatusCode.Forbidden, await Sent("192.0.2.7", "http://hang.fernhollow.example/api/session", "localhost"));
+        Assert.Equal(HttpStatusCode.Forbidden, await Sent("203.0.113.5", "http://localhost/api/session"));
+        Assert.Equal(HttpStatusCode.OK, await Sent("127.0.0.1", "http://localhost/api/session"));
+    }
+
+    [Fact]
+    public async Task WrongPasswordsFromElsewhereDoNotLockTheOwnerOut()
+    {
+        await server.AsAsync("viewer", "Ottilie");
+        var elsewhere = server.Visitor("198.51.100.9");
+        for (var i = 0; i < SignInFailures.Most; i++)
+        {
+            await server.Services.GetRequiredService<SignInFailures>().AddAsync(Guid.Parse(await AccountAsync("Ottilie")), "198.51.100.9");
+        }
+        async Task<HttpStatusCode> SignIn(HttpClient http) => (await http.PostAsJsonAsync("/api/session", new { name = "Ottilie", password = ClosedServer.Password })).StatusCode;
+        Assert.Equal(HttpStatusCode.Unauthorized, await SignIn(elsewhere));
+        Assert.Equal(HttpStatusCode.NoContent, await SignIn(server.Visitor("198.51.100.10")));
+    }
+
+    [Theory]
+    [InlineData("Magda\u200B")]
+    [InlineData("\uFF2Dagda")]
+    [InlineData("M\u0430gda")]
+    [InlineData("Ma\u00ADgda ")]
+    public async Task NamesThatLookAlikeAreOne(string name)
+    {
+        if (await server.Services.GetRequiredService<AccountStore>().NamedAsync("MAGDA") is null)
+        {
+            await server.AsAsync("viewer", "Magda");
+        }
+        var answer = await server.Visitor().PostAsJsonAsync("/api/session/code", new { code = await server.CodeAsync("viewer"), name, password = ClosedServer.Password });
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
     }
 
     [Fact]

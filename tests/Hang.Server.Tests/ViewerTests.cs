@@ -59,6 +59,52 @@ public class ViewerTests
     }
 
     [Fact]
+    public async Task AStateThatCannotBeShownIsToldAndTheNextOneIsShown()
+    {
+        var (shown, told) = (new List<int>(), new List<string>());
+        var revision = 1;
+        using var viewer = new Viewer("one", (patch, _) =>
+        {
+            shown.Add(patch.Number);
+            return Task.CompletedTask;
+        }, _ => revision == 2 ? throw new InvalidOperationException("no picture of it") : At(revision), e =>
+        {
+            told.Add(e.Message);
+            return Task.CompletedTask;
+        });
+        for (; revision <= 3; revision++)
+        {
+            await viewer.Wake().WaitAsync(TimeSpan.FromSeconds(20));
+        }
+        Assert.Equal(["no picture of it"], told);
+        // Both are whole ones: nobody knows what of the second had arrived.
+        Assert.Equal([0, 0], shown);
+    }
+
+    [Fact]
+    public async Task OfManyQuestionsOfAKindTheNewestIsAnswered()
+    {
+        var questions = new Questions(Microsoft.Extensions.Logging.Abstractions.NullLogger<Questions>.Instance);
+        var (answered, first, last) = (new ConcurrentQueue<int>(), new TaskCompletionSource(), new TaskCompletionSource());
+        for (var i = 0; i <= 100; i++)
+        {
+            var mine = i;
+            questions.Ask("a line", "reading", async () =>
+            {
+                answered.Enqueue(mine);
+                await first.Task;
+                if (mine == 100)
+                {
+                    last.SetResult();
+                }
+            });
+        }
+        first.SetResult();
+        await last.Task.WaitAsync(TimeSpan.FromSeconds(20));
+        Assert.InRange(answered.Count, 1, 2);
+    }
+
+    [Fact]
     public async Task AnEditThatTakesTooLongIsGivenUpInWords()
     {
         using var ends = new ManualResetEventSlim();

@@ -22,8 +22,25 @@ public sealed class StoreTests : IClassFixture<FreshDatabase>, IAsyncDisposable
 
     public ValueTask DisposeAsync() => database.DisposeAsync();
 
-    private Task<string> Keep(Guid graphic, int after, string before, string document, string label) =>
-        revisions.KeepAsync(graphic, after, before, document, "{}", label, GraphicFacts.Of(document));
+    private Task<string> Keep(Guid graphic, int after, string before, string document, string label) => KeepAsync(revisions, graphic, after, before, document, label);
+
+    private static async Task<string> KeepAsync(RevisionStore store, Guid graphic, int after, string before, string document, string label = "edit") =>
+        await store.KeepAsync((await store.FindAsync(graphic, after))!, Guid.NewGuid(), before, document, "{}", label, GraphicFacts.Of(document));
+
+    /// <summary>Another server that has not heard of it would go on from a revision that is gone, and its differences would fit nothing.</summary>
+    [Fact]
+    public async Task ARevisionOfTheSameNumberThatIsAnotherIsAConflict()
+    {
+        var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d0", "made");
+        await Keep(graphic, 0, "d0", "one", "one");
+        var seen = (await revisions.HeadAsync(graphic))!;
+        await revisions.StepAsync(graphic, -1);
+        await Keep(graphic, 0, "d0", "other", "other");
+        Assert.Equal(seen.Number, (await revisions.HeadAsync(graphic))!.Number);
+        await Assert.ThrowsAsync<RevisionConflictException>(() => revisions.KeepAsync(seen, Guid.NewGuid(), "one", "one more", "{}", "more", GraphicFacts.Of("")));
+        await Assert.ThrowsAsync<RevisionConflictException>(() => revisions.StepAsync(graphic, -1, seen.Id));
+        Assert.Equal("other", (await revisions.HeadAsync(graphic))!.Document);
+    }
 
     [Fact]
     public void MigratingTwiceIsHarmless() => Schema.Migrate(database.ConnectionString + ";Password=" + new NpgsqlConnectionStringBuilder(Environment.GetEnvironmentVariable("HANG_TEST_DATABASE")).Password);
@@ -122,7 +139,7 @@ public sealed class StoreTests : IClassFixture<FreshDatabase>, IAsyncDisposable
         var graphic = await thin.AddAsync(await packages.AddAsync("P"), "d0", "made");
         for (var n = 0; n < 130; n++)
         {
-            await thin.KeepAsync(graphic, n, $"d{n}", $"d{n + 1}", "{}", "edit", GraphicFacts.Of(""));
+            await KeepAsync(thin, graphic, n, $"d{n}", $"d{n + 1}");
         }
         var head = (await thin.HeadAsync(graphic))!;
         Assert.Equal(("d130", 130), (head.Document, head.Number));
@@ -157,7 +174,7 @@ public sealed class StoreTests : IClassFixture<FreshDatabase>, IAsyncDisposable
         Schema.Migrate(fresh.ConnectionString);
         var store = new RevisionStore(old);
         Assert.Equal(("d1", 2), ((await store.HeadAsync(id))!.Document, (await store.HeadAsync(id))!.Last));
-        await store.KeepAsync(id, 1, "d1", "d1 and more", "{}", "edit", GraphicFacts.Of(""));
+        await KeepAsync(store, id, 1, "d1", "d1 and more");
         Assert.Equal("d1 and more", (await store.HeadAsync(id))!.Document);
         Assert.Equal("d1", (await store.StepAsync(id, -1))!.Document);
         Assert.Equal("d0", (await store.StepAsync(id, -1))!.Document);

@@ -25,12 +25,13 @@ internal static class CheckCommand
         var command = new Command("check", "Checks a graphic.") { file, set, colourway, hold, key, strictness, hole, json };
         command.SetAction(async (words, cancel) =>
         {
+            NewFile.Demand(words.GetValue(hole), "--hole");
             using var graphic = GraphicFile.Open(words.GetRequiredValue(file), words.GetRequiredValue(set), words.GetValue(colourway), words.GetValue(hold));
             var backing = words.GetValue(key) is { } colour ? new Backing(BackingKind.Key, colour) : null;
             var report = (await GraphicReport.OfAsync(graphic.Evaluator, graphic.Pictures, backing, cancel)).With(graphic.Graphic, await graphic.Sounds.MixAsync(graphic.Graphic, cancel: cancel));
             if (words.GetValue(hole) is { } path && report.Hole is { } open && graphic.Graphic.Kind == GraphicKind.Stinger)
             {
-                await File.WriteAllBytesAsync(path, HolePicture.Png(graphic.Evaluator, graphic.Pictures, open), cancel);
+                await NewFile.WriteAsync(path, HolePicture.Png(graphic.Evaluator, graphic.Pictures, open), "--hole", cancel);
             }
             if (words.GetValue(json))
             {

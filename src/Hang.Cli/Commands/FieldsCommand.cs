@@ -1,5 +1,6 @@
 using System.CommandLine;
 using System.Text.Json;
+using Hang.Core;
 using Hang.Core.Evaluation;
 using Hang.Core.Fields;
 using Hang.Core.Handoff;
@@ -34,7 +35,7 @@ internal static class FieldsCommand
             }
             foreach (var field in facts)
             {
-                Console.WriteLine($"{field.Name}={field.Default.ReplaceLineEndings("\\n")}  ({field.Kind}{(field.MostCharacters is { } most ? $", {most} characters" : "")}{(field.Help is { } help ? $"; {help}" : "")})");
+                Console.WriteLine($"{field.Name}={Words.Escaped(field.Default)}  ({field.Kind}{(field.MostCharacters is { } most ? $", {most} characters" : "")}{(field.Help is { } help ? $"; {help}" : "")})");
             }
             return 0;
         });
@@ -43,6 +44,10 @@ internal static class FieldsCommand
 
     private static async Task PaintTriesAsync(GraphicFile graphic, string folder, CancellationToken cancel)
     {
+        if (string.IsNullOrWhiteSpace(folder))
+        {
+            throw new ProblemException("--tries names no folder.", "Write the name of a folder.", field: "--tries");
+        }
         Directory.CreateDirectory(folder);
         foreach (var trial in FieldTrial.Of(graphic.Graphic, TypeShaper.Shipped))
         {
@@ -50,7 +55,7 @@ internal static class FieldsCommand
             var rest = tried.Graphic.Phases.HoldLast;
             using var painted = new PaintedFrame(tried.Graphic.Width, tried.Graphic.Height, new HandoffPlan(FileKind.Png, Backing.None, rest, rest).Demand(tried.Graphic), graphic.Pictures);
             painted.Paint(tried.At(rest));
-            await File.WriteAllBytesAsync(Path.Combine(folder, $"{FileNames.Plain(trial.Field)}.png"), PngEncoder.Encode(painted), cancel);
+            await NewFile.WriteAsync(Path.Combine(folder, $"{FileNames.Plain(trial.Field)}.png"), PngEncoder.Encode(painted), "--tries", cancel);
         }
     }
 }

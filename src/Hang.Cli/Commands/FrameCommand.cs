@@ -15,29 +15,27 @@ internal static class FrameCommand
     {
         var file = Words.File();
         var at = new Option<int[]>("--at") { Description = "Frame, from 0; several may be given.", Required = true, AllowMultipleArgumentsPerToken = true };
-        var output = Words.Out();
+        var outputOption = Words.Out();
         var set = Words.Set();
         var colourway = Words.Colourway();
         var hold = Words.Hold();
         var backing = Words.Backing();
-        var command = new Command("frame", "Paints one frame as PNG, or several.") { file, at, output, set, colourway, hold, backing };
+        var command = new Command("frame", "Paints one frame as PNG, or several.") { file, at, outputOption, set, colourway, hold, backing };
         command.SetAction(async (words, cancel) =>
         {
             using var graphic = GraphicFile.Open(words.GetRequiredValue(file), words.GetRequiredValue(set), words.GetValue(colourway), words.GetValue(hold));
-            var frames = words.GetRequiredValue(at).Select(f => InTime(graphic.Graphic, f)).ToArray();
+            var frames = words.GetRequiredValue(at).Select(f => InTime(graphic.Graphic, f)).Distinct().ToArray();
+            var output = words.GetRequiredValue(outputOption);
+            foreach (var frame in frames)
+            {
+                NewFile.Demand(NameOf(output, frame, frames.Length > 1), "--out");
+            }
             foreach (var frame in frames)
             {
                 var plan = new HandoffPlan(FileKind.Png, words.GetRequiredValue(backing), frame, frame).Demand(graphic.Graphic);
                 using var painted = new PaintedFrame(graphic.Graphic.Width, graphic.Graphic.Height, plan, graphic.Pictures);
                 painted.Paint(graphic.Evaluator.At(frame));
-                try
-                {
-                    await File.WriteAllBytesAsync(NameOf(words.GetRequiredValue(output), frame, frames.Length > 1), PngEncoder.Encode(painted), cancel);
-                }
-                catch (Exception e) when (e is IOException or UnauthorizedAccessException)
-                {
-                    throw new ProblemException($"The still could not be written: {e.Message}", "Choose another folder.", field: "--out");
-                }
+                await NewFile.WriteAsync(NameOf(output, frame, frames.Length > 1), PngEncoder.Encode(painted), "--out", cancel);
             }
             return 0;
         });

@@ -1,5 +1,6 @@
 using System.CommandLine;
 using System.Diagnostics;
+using System.Text;
 using System.Text.Json;
 using Hang.Core;
 using Hang.Core.Documents;
@@ -15,6 +16,8 @@ namespace Hang.Cli.Commands;
 /// <summary><c>hang render</c>: a graphic into a file.</summary>
 internal static class RenderCommand
 {
+    private const int MostWorkers = 256;
+
     public static Command Make()
     {
         var file = Words.File();
@@ -42,8 +45,23 @@ internal static class RenderCommand
         var command = new Command("render", "Renders a graphic into a file, or a file for each row of a roster.") { file, output, kind, range, backing, scale, set, colourway, hold, premultiplied, number, timecode, once, silent, workers, cardFile, timeline, noProof, roster, names, pictures, json };
         command.SetAction(async (words, cancel) =>
         {
-            using var graphic = GraphicFile.Open(words.GetRequiredValue(file), words.GetRequiredValue(set), words.GetValue(colourway), words.GetValue(hold));
             var path = words.GetRequiredValue(output);
+            if (string.IsNullOrWhiteSpace(path))
+            {
+                throw new ProblemException("--out names no file.", "Write the name of the file to make, such as title.mov.", field: "--out");
+            }
+            if (words.GetValue(workers) is < 1 or > MostWorkers)
+            {
+                throw new ProblemException($"--workers takes 1 to {MostWorkers}, not {words.GetValue(workers)}.", "Leave it out for as many as there are processors.", field: "--workers");
+            }
+            var (cardPath, timelinePath) = (words.GetValue(cardFile), words.GetValue(timeline));
+            NewFile.Demand(cardPath, "--card");
+            NewFile.Demand(timelinePath, "--timeline");
+            if (words.GetResult(kind) is not null && !Enum.IsDefined(words.GetRequiredValue(kind)))
+            {
+                throw new ProblemException("There is no such kind of file.", $"Use one of {string.Join(", ", FileKinds.All.Select(k => JsonName.Of(k.Kind)))}.", field: "--kind");
+            }
+            using var graphic = GraphicFile.Open(words.GetRequiredValue(file), words.GetRequiredValue(set), words.GetValue(colourway), words.GetValue(hold));
             var asked = words.GetResult(kind) is null ? (FileKind?)null : words.GetRequiredValue(kind);
             var table = words.GetValue(roster);
             var chosen = table is null ? KindOf(path, asked) : asked ?? FileKind.Prores;
@@ -79,13 +97,13 @@ internal static class RenderCommand
             var (width, height) = plan.Size(graphic.Graphic);
             var seconds = watch.Elapsed.TotalSeconds;
             var proof = words.GetValue(noProof) ? null : (await Prover.ProveAsync(graphic.Evaluator, plan, graphic.Pictures, path, sounds: graphic.Sounds, cancel: cancel)).Proof;
-            if (words.GetValue(cardFile) is { } cardPath)
+            if (cardPath is not null)
             {
-                await File.WriteAllTextAsync(cardPath, JsonSerializer.Serialize(card, ReportJson.Options), cancel);
+                await NewFile.WriteAsync(cardPath, JsonSerializer.SerializeToUtf8Bytes(card, ReportJson.Options), "--card", cancel);
             }
-            if (words.GetValue(timeline) is { } timelinePath)
+            if (timelinePath is not null)
             {
-                await File.WriteAllTextAsync(timelinePath, OpenTimeline.Write([(Path.GetFileName(path), card)]), cancel);
+                await NewFile.WriteAsync(timelinePath, Encoding.UTF8.GetBytes(OpenTimeline.Write([(Path.GetFileName(path), card)])), "--timeline", cancel);
             }
             Console.WriteLine(words.GetValue(json)
                 ? JsonSerializer.Serialize(new { file = path, kind = JsonName.Of(plan.Kind), frames = plan.Frames, width, height, rate = card.Rate, alpha = card.Alpha, timecode = card.Timecode, cutFrame = card.CutFrame, sound = card.Sound, seconds, holds = proof?.Holds, verdict = proof?.Verdict, differing = proof?.Differing, worstColour = proof?.WorstColour, meanColour = proof?.MeanColour, worstAlpha = proof?.WorstAlpha, worstBlock = proof?.Frames.Max(f => f.WorstBlock) })

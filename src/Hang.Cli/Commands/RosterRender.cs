@@ -33,7 +33,7 @@ internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string fo
     public async Task<int> RunAsync(string table, string? pictures, CancellationToken cancel)
     {
         var graphic = file.Graphic;
-        var read = TableFile.Read(Path.GetFileName(table), GraphicFile.ReadFile(table), first => first.Count > 1 || Binding.Names(first, graphic));
+        var read = TableFile.Read(Path.GetFileName(table), GraphicFile.ReadFile(table), first => first.Count > 1 || Binding.Names(first, graphic), cancel);
         var roster = Binding.Of(read, graphic) with { Names = names, Pictures = pictures is null ? null : Pictures(pictures).ToImmutableSortedDictionary(StringComparer.OrdinalIgnoreCase) };
         if (roster.Columns.All(c => c.Fills.Length == 0))
         {
@@ -41,6 +41,10 @@ internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string fo
         }
         var takes = new RosterTakes(graphic, roster);
         var rows = Enumerable.Range(0, takes.Count).Where(i => !takes.IsEmpty(i)).Select(i => (Row: i, Graphic: Filled(takes, i))).ToArray();
+        if (File.Exists(folder))
+        {
+            throw new ProblemException($"{Quoted.Short(folder)} is a file, and a roster is rendered into a folder.", "Name a folder.", field: "--out");
+        }
         Directory.CreateDirectory(folder);
         var notes = ReadNotes();
         var (holds, left) = (true, 0);
@@ -154,7 +158,7 @@ internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string fo
     private Dictionary<string, RosterPicture> Pictures(string path)
     {
         var found = new Dictionary<string, RosterPicture>(StringComparer.OrdinalIgnoreCase);
-        foreach (var picture in Directory.Exists(path) ? Directory.EnumerateFiles(path).Where(f => PicturePack.IsPicture(Path.GetFileName(f))).Select(f => PictureFile.Read(Path.GetFileName(f), GraphicFile.ReadFile(f))) : PicturePack.Read(Path.GetFileName(path), new MemoryStream(GraphicFile.ReadFile(path))))
+        foreach (var picture in Directory.Exists(path) ? Directory.EnumerateFiles(path).Where(f => PicturePack.IsPicture(Path.GetFileName(f))).Select(f => PictureFile.Read(Path.GetFileName(f), GraphicFile.ReadFile(f))) : PicturePack.Read(Path.GetFileName(path), GraphicFile.ReadFile(path), default))
         {
             file.Add(picture);
             found[picture.Asset.Name] = new(picture.Hash, picture.Asset);

@@ -8,6 +8,12 @@ namespace Hang.Cli.Commands;
 /// <summary>Arguments and options that several commands share.</summary>
 internal static class Words
 {
+    /// <summary>Words on one line: a new line as \n, a backslash as \\.</summary>
+    public static string Escaped(string words) => words.Replace("\\", "\\\\", StringComparison.Ordinal).ReplaceLineEndings("\\n");
+
+    /// <summary>What was <see cref="Escaped"/>; a backslash before anything else stands for itself.</summary>
+    public static string Unescaped(string line) => System.Text.RegularExpressions.Regex.Replace(line, @"\\([n\\])", m => m.Groups[1].Value == "n" ? "\n" : "\\");
+
     public static Argument<string> File() => new("FILE.hang") { Description = "The graphic." };
 
     public static Option<string[]> Set() => new("--set") { Description = "Fills a field: NAME=VALUE. May be given several times.", DefaultValueFactory = _ => [] };

@@ -5,6 +5,7 @@ using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Handoff;
 using Hang.Core.Json;
+using Hang.Media.Unpacking;
 
 namespace Hang.Media.Packs;
 
@@ -21,7 +22,7 @@ public static class PackFile
     public const int MostBytes = 256 * 1024 * 1024;
 
     private const long MostUnpacked = 4L * MostBytes;
-    private const int MostGraphics = 500, MostName = 200;
+    private const int MostGraphics = 500, MostName = 200, MostFeels = 500, MostCss = 20_000, MostListing = 4 * 1024 * 1024, MostBeside = 64 * 1024 * 1024;
     private const string Contents = "package.json";
 
     /// <summary>Writes a package.</summary>
@@ -60,50 +61,69 @@ public static class PackFile
     /// <summary>Reads a package.</summary>
     /// <param name="name">File name it came with.</param>
     /// <exception cref="ProblemException">It is none, too large, or something in it is missing or damaged.</exception>
-    public static Pack Read(string name, Stream from)
+    public static Pack Read(string name, byte[] file, CancellationToken cancel = default)
     {
+        var budget = new Budget(name, MostUnpacked, cancel);
+        using var zip = new ZipWithin(file, budget, () => None(name));
+        var list = zip.Names.Where(n => Path.GetFileName(n) == Contents).MinBy(n => n.Length) ?? throw None(name);
+        // Zipped as a folder, everything lies in that.
+        var folder = list[..^Contents.Length];
+        var listed = Listing(name, zip.Read(list, MostListing));
+        // What lies beside documents is written into each of them; the text of it is made, and held, once.
+        var texts = new Dictionary<string, string>(StringComparer.Ordinal);
+        string Beside(string beside)
+        {
+            if (!texts.TryGetValue(beside, out var text))
+            {
+                var bytes = zip.Read(folder + beside, MostBeside);
+                budget.Spend(bytes.Length);
+                texts[beside] = text = Convert.ToBase64String(bytes);
+            }
+            return text;
+        }
+        return new(listed.Name, [.. listed.Graphics.Select(g => Whole(GraphicJson.Read(zip.Read($"{folder}{g}.hang", MostBytes)), Beside))], listed.Feels);
+    }
+
+    /// <summary>What a package says of itself.</summary>
+    private static Listed Listing(string name, byte[] json)
+    {
+        Listed listed;
         try
         {
-            using var zip = new ZipArchive(from, ZipArchiveMode.Read);
-            if (zip.Entries.Sum(e => e.Length) > MostUnpacked)
-            {
-                throw new ProblemException($"{Quoted.Short(name)} unfolds to more than {MostUnpacked / 1_000_000} MB.", "Take graphics or pictures out of it.", field: "file");
-            }
-            var list = zip.Entries.Where(e => e.Name == Contents).MinBy(e => e.FullName.Length) ?? throw None(name);
-            // Zipped as a folder, everything lies in that.
-            var folder = list.FullName[..^Contents.Length];
-            var listed = JsonSerializer.Deserialize<Listed>(Bytes(list), ReportJson.Options) ?? throw None(name);
-            if (listed.Hangpack != Version)
-            {
-                throw new ProblemException($"{Quoted.Short(name)} is a package of version {listed.Hangpack}; this Hang reads version {Version}.", "Open it with a newer Hang.", field: "file");
-            }
-            if (listed.Graphics.Length > MostGraphics || string.IsNullOrWhiteSpace(listed.Name) || listed.Name.Length > MostName)
-            {
-                throw new ProblemException($"{Quoted.Short(name)} has no name, or more than {MostGraphics} graphics.", "Save it again.", field: "file");
-            }
-            byte[] Beside(string file) => Bytes(zip.GetEntry(folder + file) ?? throw new ProblemException($"{Quoted.Short(file)} is not in {Quoted.Short(name)}.", "Save the package again.", field: "file"));
-            return new(listed.Name, [.. listed.Graphics.Select(g => Whole(GraphicJson.Read(Beside(g + ".hang")), Beside))], listed.Feels);
+            listed = JsonSerializer.Deserialize<Listed>(json, ReportJson.Options) ?? throw None(name);
         }
-        catch (Exception e) when (e is InvalidDataException or JsonException or EndOfStreamException)
+        catch (Exception e) when (e is JsonException or InvalidOperationException)
         {
             throw None(name);
         }
+        if (listed.Hangpack == 0)
+        {
+            throw None(name);
+        }
+        if (listed.Hangpack != Version)
+        {
+            throw new ProblemException($"{Quoted.Short(name)} is a package of version {listed.Hangpack}; this Hang reads version {Version}.", "Open it with a newer Hang.", field: "file");
+        }
+        var (graphics, feels) = (listed.Graphics.IsDefault ? [] : listed.Graphics, listed.Feels.IsDefault ? [] : listed.Feels);
+        if (string.IsNullOrWhiteSpace(listed.Name) || listed.Name.Length > MostName || listed.Name.Any(char.IsControl) || graphics.Length > MostGraphics || graphics.Any(string.IsNullOrEmpty))
+        {
+            throw new ProblemException($"{Quoted.Short(name)} has no name, or more than {MostGraphics} graphics.", "Save it again.", field: "file");
+        }
+        if (graphics.GroupBy(g => g, StringComparer.Ordinal).FirstOrDefault(g => g.Count() > 1) is { } twice)
+        {
+            throw new ProblemException($"{Quoted.Short(twice.Key)} is twice in {Quoted.Short(name)}.", "Save the package again.", field: "file");
+        }
+        return feels.Length <= MostFeels && feels.All(f => f is { Name: { Length: > 0 and <= MostName } n, Css: { Length: <= MostCss } } && !n.Any(char.IsControl))
+            ? listed with { Graphics = graphics, Feels = feels }
+            : throw new ProblemException($"{Quoted.Short(name)} has more than {MostFeels} feels, or one without a name or shape.", "Save the package again.", field: "file");
     }
 
     /// <summary>A document with what lies beside it inside it.</summary>
-    private static Graphic Whole(Graphic graphic, Func<string, byte[]> beside) => graphic with
+    private static Graphic Whole(Graphic graphic, Func<string, string> beside) => graphic with
     {
-        Assets = graphic.Assets.ToImmutableSortedDictionary(a => a.Key, a => a.Value.File is { } f ? a.Value with { Data = Convert.ToBase64String(beside(f)), File = null } : a.Value, StringComparer.Ordinal),
-        Sounds = graphic.Sounds?.ToImmutableSortedDictionary(s => s.Key, s => s.Value.File is { } f ? s.Value with { Data = Convert.ToBase64String(beside(f)), File = null } : s.Value, StringComparer.Ordinal),
+        Assets = graphic.Assets.ToImmutableSortedDictionary(a => a.Key, a => a.Value.File is { } f ? a.Value with { Data = beside(f), File = null } : a.Value, StringComparer.Ordinal),
+        Sounds = graphic.Sounds?.ToImmutableSortedDictionary(s => s.Key, s => s.Value.File is { } f ? s.Value with { Data = beside(f), File = null } : s.Value, StringComparer.Ordinal),
     };
-
-    private static byte[] Bytes(ZipArchiveEntry entry)
-    {
-        var unpacked = new byte[entry.Length];
-        using var stream = entry.Open();
-        stream.ReadExactly(unpacked);
-        return unpacked;
-    }
 
     /// <summary>A file name of plain letters that is not taken.</summary>
     private static string Free(HashSet<string> taken, string name, string ending)

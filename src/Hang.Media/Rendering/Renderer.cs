@@ -27,11 +27,10 @@ public static class Renderer
         {
             throw new ProblemException($"{Path.GetFileName(taken)} is there already, and Hang never overwrites.", "Choose another name.", field: "file");
         }
-        var (half, wave) = (path + ".part", path + ".part.wav");
+        using var making = MakingFolder.Beside(path);
+        var (half, wave) = (making.Of(Path.GetFileName(path)), making.Of("sound.wav"));
         try
         {
-            Remove(half);
-            Remove(wave);
             var delivery = Delivery.Of(evaluator.Graphic, plan, card ?? NameCard.Of(evaluator.Graphic, plan, evaluator.Graphic.Name), path, stem) with { Path = half };
             delivery = delivery with { Sound = await SoundTrack.MakeAsync(evaluator.Graphic, delivery, sounds, wave, cancel) };
             await using (var writer = await MediaKinds.Of(plan.Kind).OpenAsync(delivery, cancel))
@@ -50,7 +49,6 @@ public static class Renderer
                 var (fillTo, keyTo) = PairFiles.Names(path);
                 File.Move(fill, fillTo);
                 File.Move(key, keyTo);
-                Directory.Delete(half);
             }
             else if (Directory.Exists(half))
             {
@@ -63,7 +61,6 @@ public static class Renderer
         }
         catch (Exception e)
         {
-            Remove(half);
             if (e is IOException { HResult: NoSpace or Quota })
             {
                 throw new ProblemException("The disk is full, so the file could not be written.", "Free some space and run it again.", field: "file");
@@ -79,10 +76,6 @@ public static class Renderer
             }
             throw;
         }
-        finally
-        {
-            Remove(wave);
-        }
     }
 
     /// <summary>The files or folders that a plan makes of a path.</summary>
@@ -94,17 +87,5 @@ public static class Renderer
         }
         var (fill, key) = PairFiles.Names(path);
         return [fill, key];
-    }
-
-    private static void Remove(string path)
-    {
-        if (Directory.Exists(path))
-        {
-            Directory.Delete(path, true);
-        }
-        else if (File.Exists(path))
-        {
-            File.Delete(path);
-        }
     }
 }

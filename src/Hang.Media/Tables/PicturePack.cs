@@ -1,6 +1,5 @@
-using System.IO.Compression;
 using Hang.Core;
-using Hang.Core.Json;
+using Hang.Media.Unpacking;
 using Hang.Paint.Pictures;
 
 namespace Hang.Media.Tables;
@@ -15,53 +14,21 @@ public static class PicturePack
 
     /// <summary>Every picture of the zip, one after the other.</summary>
     /// <exception cref="ProblemException">It is no zip, too large, or holds a picture that is none.</exception>
-    public static IEnumerable<PictureFile> Read(string name, Stream zip)
+    public static IEnumerable<PictureFile> Read(string name, byte[] zip, CancellationToken cancel = default)
     {
-        using var archive = Open(name, zip);
-        var (files, bytes) = (0, 0L);
-        foreach (var entry in archive.Entries.Where(e => IsPicture(e.Name)))
+        var budget = new Budget(name, MostBytes, cancel);
+        using var archive = new ZipWithin(zip, budget);
+        string[] pictures = [.. archive.Names.Distinct(StringComparer.Ordinal).Where(n => IsPicture(Path.GetFileName(n)))];
+        if (pictures.Length > MostFiles)
         {
-            bytes += entry.Length;
-            if (++files > MostFiles || bytes > MostBytes)
-            {
-                throw new ProblemException($"{Quoted.Short(name)} holds more than {MostFiles} pictures or {MostBytes / 1_000_000} MB.", "Divide it.", field: "file");
-            }
-            yield return Picture(entry);
+            throw new ProblemException($"{budget.Shown} holds more than {MostFiles} pictures.", "Divide it.", field: "file");
+        }
+        foreach (var picture in pictures)
+        {
+            yield return PictureFile.Read(Path.GetFileName(picture), archive.Read(picture, PictureFile.MostBytes));
         }
     }
 
     /// <summary>True for names of files that can be pictures; what an operating system puts beside them is none.</summary>
     public static bool IsPicture(string file) => !file.StartsWith('.') && Path.GetExtension(file).ToLowerInvariant() is ".png" or ".jpg" or ".jpeg" or ".webp";
-
-    private static ZipArchive Open(string name, Stream zip)
-    {
-        try
-        {
-            return new(zip, ZipArchiveMode.Read);
-        }
-        catch (InvalidDataException)
-        {
-            throw new ProblemException($"{Quoted.Short(name)} is no zip file.", "Zip the folder with the pictures, or give the pictures themselves.", field: "file");
-        }
-    }
-
-    private static PictureFile Picture(ZipArchiveEntry entry)
-    {
-        if (entry.Length > PictureFile.MostBytes)
-        {
-            throw new ProblemException($"The picture {Quoted.Short(entry.Name)} is {entry.Length / 1_000_000} MB large.", $"Use one of {PictureFile.MostBytes / 1_000_000} MB or less.", field: "file");
-        }
-        // Not longer than it says it is, whatever the packed bytes unfold to.
-        var unpacked = new byte[entry.Length];
-        using var stream = entry.Open();
-        try
-        {
-            stream.ReadExactly(unpacked);
-        }
-        catch (Exception e) when (e is InvalidDataException or EndOfStreamException)
-        {
-            throw new ProblemException($"The picture {Quoted.Short(entry.Name)} in the zip is damaged.", "Zip it again.", field: "file");
-        }
-        return PictureFile.Read(entry.Name, unpacked);
-    }
 }

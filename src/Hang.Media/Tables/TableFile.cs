@@ -6,7 +6,6 @@ using CsvHelper.Configuration;
 using Hang.Core;
 using Hang.Core.Json;
 using Hang.Core.Rosters;
-using MiniExcelLibs;
 
 namespace Hang.Media.Tables;
 
@@ -19,14 +18,20 @@ public static class TableFile
     /// <summary>Largest table in bytes.</summary>
     public const int MostBytes = 32 * 1024 * 1024;
 
+    /// <summary>Most lines of a table, empty ones too; the rows that count are fewer (<see cref="Roster.MostRows"/>).</summary>
+    internal const int MostLines = 50_000;
+
+    /// <summary>Most cells of a line, empty ones too.</summary>
+    internal const int MostCells = 1_000;
+
     private static readonly byte[] Zip = "PK\u0003\u0004"u8.ToArray();
 
     /// <summary>Reads a table. Rows and columns that are empty throughout are left out.</summary>
     /// <param name="isHeading">Whether a first row names columns; null: it does.</param>
     /// <exception cref="ProblemException">It is no table, or too large.</exception>
-    public static Table Read(string name, byte[] bytes, Func<IReadOnlyList<string>, bool>? isHeading = null)
+    public static Table Read(string name, byte[] bytes, Func<IReadOnlyList<string>, bool>? isHeading = null, CancellationToken cancel = default)
     {
-        List<IReadOnlyList<string>> rows = [.. Rows(name, bytes).Where(r => r.Any(c => c.Trim().Length > 0))];
+        List<IReadOnlyList<string>> rows = [.. Rows(name, bytes, cancel).Where(r => r.Any(c => c.Trim().Length > 0))];
         if (rows.Count == 0)
         {
             throw new ProblemException($"{Quoted.Short(name)} has no rows.", "Give a table with a heading for each column.", field: "file");
@@ -45,9 +50,9 @@ public static class TableFile
 
     /// <summary>All rows as they are, empty ones too.</summary>
     /// <exception cref="ProblemException">It is no table, or too large.</exception>
-    public static IReadOnlyList<IReadOnlyList<string>> Rows(string name, byte[] bytes) => bytes.Length > MostBytes
+    public static IReadOnlyList<IReadOnlyList<string>> Rows(string name, byte[] bytes, CancellationToken cancel = default) => bytes.Length > MostBytes
         ? throw new ProblemException($"{Quoted.Short(name)} is {bytes.Length / 1_000_000} MB large.", $"Use a table of {MostBytes / 1_000_000} MB or less.", field: "file")
-        : bytes.AsSpan().StartsWith(Zip) ? Workbook(name, bytes) : Text(name, Decoded(name, bytes));
+        : bytes.AsSpan().StartsWith(Zip) ? FirstSheet.Rows(name, bytes, cancel) : Text(name, Decoded(name, bytes), cancel);
 
     /// <summary>UTF-8 or UTF-16 by its mark, else UTF-8; what is neither is taken for Windows-1252, as spreadsheets write it.</summary>
     internal static string Decoded(string name, byte[] bytes)
@@ -70,15 +75,18 @@ public static class TableFile
         }
     }
 
-    private static List<IReadOnlyList<string>> Text(string name, string text)
+    private static List<IReadOnlyList<string>> Text(string name, string text, CancellationToken cancel)
     {
-        var settings = new CsvConfiguration(CultureInfo.InvariantCulture) { HasHeaderRecord = false, Delimiter = Delimiter(text), BadDataFound = null, IgnoreBlankLines = false, MaxFieldSize = Roster.MostCell * 2 };
+        var delimiter = Delimiter(text);
+        DemandFew(name, text, delimiter[0]);
+        var settings = new CsvConfiguration(CultureInfo.InvariantCulture) { HasHeaderRecord = false, Delimiter = delimiter, BadDataFound = null, IgnoreBlankLines = false, MaxFieldSize = Roster.MostCell * 2 };
         using var reader = new CsvReader(new StringReader(text), settings);
         var rows = new List<IReadOnlyList<string>>();
         try
         {
             while (reader.Read())
             {
+                cancel.ThrowIfCancellationRequested();
                 rows.Add([.. reader.Parser.Record ?? []]);
             }
         }
@@ -88,6 +96,31 @@ public static class TableFile
         }
         return rows;
     }
+
+    /// <summary>A table of nothing but commas or empty lines is counted before it is read.</summary>
+    private static void DemandFew(string name, string text, char delimiter)
+    {
+        var (quoted, lines, cells, before) = (false, 1, 1, ' ');
+        foreach (var c in text)
+        {
+            quoted ^= c == '"';
+            cells += !quoted && c == delimiter ? 1 : 0;
+            if (!quoted && (c == '\r' || (c == '\n' && before != '\r')))
+            {
+                (lines, cells) = (lines + 1, 1);
+            }
+            before = c;
+            if (lines > MostLines || cells > MostCells)
+            {
+                throw TooMuch(Quoted.Short(name));
+            }
+        }
+    }
+
+    /// <summary>What to say of a table that is no table any more.</summary>
+    internal static ProblemException TooMuch(string shown) => new(
+        string.Create(CultureInfo.InvariantCulture, $"{shown} has more than {MostLines} lines, or more than {MostCells} cells in one."),
+        $"Keep it to {Roster.MostRows} rows and {Roster.MostColumns} columns.", field: "file");
 
     /// <summary>Tabs where the first line has any, then whichever of comma and semicolon it has more of, outside of quotation marks.</summary>
     private static string Delimiter(string text)
@@ -107,27 +140,4 @@ public static class TableFile
         }
         return counts['\t'] > 0 ? "\t" : counts[';'] > counts[','] ? ";" : ",";
     }
-
-    private static List<IReadOnlyList<string>> Workbook(string name, byte[] bytes)
-    {
-        try
-        {
-            using var stream = new MemoryStream(bytes);
-            return [.. stream.Query(useHeaderRow: false, excelType: ExcelType.XLSX).Take(Roster.MostRows + 2).Select(r => (IReadOnlyList<string>)[.. ((IDictionary<string, object?>)r).Values.Select(Cell)])];
-        }
-        catch (Exception e) when (e is not ProblemException and not OutOfMemoryException)
-        {
-            throw new ProblemException($"{Quoted.Short(name)} is no workbook that can be read.", "Save it as XLSX or CSV again.", field: "file");
-        }
-    }
-
-    private static string Cell(object? value) => value switch
-    {
-        null => "",
-        double number => number.ToString("0.###############", CultureInfo.InvariantCulture),
-        DateTime { TimeOfDay.Ticks: 0 } day => day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
-        DateTime moment => moment.ToString("yyyy-MM-dd HH:mm:ss", CultureInfo.InvariantCulture),
-        bool flag => flag ? "yes" : "no",
-        _ => Convert.ToString(value, CultureInfo.InvariantCulture) ?? "",
-    };
 }

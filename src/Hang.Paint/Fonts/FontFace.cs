@@ -24,7 +24,12 @@ public sealed class FontFace
 
     /// <param name="file">An OpenType file.</param>
     /// <exception cref="InvalidDataException">It is no font.</exception>
-    public FontFace(byte[] file) : this(SKTypeface.FromData(SKData.CreateCopy(file)) ?? throw new InvalidDataException("This is no font."), Blob.FromStream(new MemoryStream(file)))
+    public FontFace(byte[] file) : this(SKData.CreateCopy(file))
+    {
+    }
+
+    // One native copy serves Skia and HarfBuzz. What lies in a managed array may be moved while they still read it.
+    private FontFace(SKData file) : this(SKTypeface.FromData(file) ?? throw new InvalidDataException("This is no font."), new Blob(file.Data, checked((int)file.Size), MemoryMode.ReadOnly, file.Dispose))
     {
     }
 
@@ -50,6 +55,9 @@ public sealed class FontFace
 
     /// <summary>Depth below the baseline, positive.</summary>
     public double Descent { get; }
+
+    /// <summary>How many glyphs it has.</summary>
+    public int Glyphs => skia.Typeface.GlyphCount;
 
     public bool Has(int codepoint)
     {
@@ -99,14 +107,17 @@ public sealed class FontFace
     }
 
     /// <summary>The outline of a glyph.</summary>
-    public Outline Outline(ushort glyph) => outlines.GetOrAdd(glyph, g =>
+    public Outline Outline(ushort glyph) => outlines.GetOrAdd(glyph, Read);
+
+    /// <summary>The outline of a glyph, which is not kept.</summary>
+    internal Outline Read(ushort glyph)
     {
         lock (gate)
         {
-            using var path = skia.GetGlyphPath(g);
+            using var path = skia.GetGlyphPath(glyph);
             return Read(path);
         }
-    });
+    }
 
     private Outline Read(SKPath? path)
     {

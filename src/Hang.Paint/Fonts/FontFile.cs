@@ -38,11 +38,7 @@ public sealed record FontFile(string Hash, string Name, string Family, int Weigh
     public static FontFile Read(string name, byte[] file)
     {
         var shown = Quoted.Short(name);
-        if (file.Length > MostBytes)
-        {
-            throw new ProblemException($"{shown} is too large.", $"Use a font of {MostBytes / 1_000_000} MB or less.", field: "font");
-        }
-        var bytes = Unpacked(shown, file);
+        var bytes = Unpacked(name, file);
         using var data = SKData.CreateCopy(bytes);
         using var typeface = SKTypeface.FromData(data);
         if (typeface is null || typeface.GlyphCount == 0 || typeface.FamilyName.Length == 0 || !HasOutlines(typeface))
@@ -57,18 +53,21 @@ public sealed record FontFile(string Hash, string Name, string Family, int Weigh
         return new("sha256-" + Convert.ToHexStringLower(SHA256.HashData(bytes)), name, family, Math.Clamp(typeface.FontWeight, 1, 1000), EmbeddingOf(shown, typeface), bytes);
     }
 
-    /// <summary>A font that a document carries.</summary>
-    /// <param name="data">Its file, base64.</param>
-    /// <exception cref="ProblemException">It is not what it says it is.</exception>
-    public static FontFile Read(string hash, FontAsset font, string data)
-    {
-        var file = Read(font.Name, Base64.Read(font.Name, data, $"/fonts/{hash}/data"));
-        return file.Hash == hash && file.Family == font.Family ? file
-            : throw new ProblemException($"The font {Quoted.Short(font.Name)} is not the one that the document was made with.", "Save the document again.", field: $"/fonts/{hash}");
-    }
+    /// <summary>The font, where it is the one that a document says it carries.</summary>
+    /// <exception cref="ProblemException">It is another.</exception>
+    public FontFile DemandIs(string hash, FontAsset font) => Hash == hash && Family == font.Family ? this
+        : throw new ProblemException($"The font {Quoted.Short(font.Name)} is not the one that the document was made with.", "Save the document again.", field: $"/fonts/{hash}");
 
-    private static byte[] Unpacked(string shown, byte[] file)
+    /// <summary>A font as it is kept, judged by its first bytes alone: nothing of it has been opened yet.</summary>
+    /// <param name="name">File name it came with, for messages.</param>
+    /// <exception cref="ProblemException">It is no font that can be used.</exception>
+    public static byte[] Unpacked(string name, byte[] file)
     {
+        var shown = Quoted.Short(name);
+        if (file.Length > MostBytes)
+        {
+            throw new ProblemException($"{shown} is too large.", $"Use a font of {MostBytes / 1_000_000} MB or less.", field: "font");
+        }
         if (file.Length < 12)
         {
             throw NoFont(shown);

@@ -83,10 +83,13 @@ internal sealed class PathShelf : IDisposable
         }
     }
 
-    private static SKPath OutlineOf(Outline outline) => Outlines.GetValue(outline, o =>
+    private static SKPath OutlineOf(Outline outline) => Outlines.GetValue(outline, Built);
+
+    /// <summary>An outline as a path that nobody keeps.</summary>
+    internal static SKPath Built(Outline outline)
     {
         using var builder = new SKPathBuilder();
-        var c = o.Commands;
+        var c = outline.Commands;
         for (var i = 0; i < c.Length;)
         {
             switch ((int)c[i++])
@@ -99,7 +102,7 @@ internal sealed class PathShelf : IDisposable
             }
         }
         return builder.Detach();
-    });
+    }
 
     private sealed class Kept
     {

@@ -33,9 +33,9 @@ public static class DeskEndpoints
     {
         var api = app.MapGroup("/api/graphics/{id:guid}").WithTags("Desk").Refuses();
         api.MapGet("/desk", ViewAsync).WithName("desk").WithSummary("What can be filled, and what is there without.");
-        api.MapPost("/take/still", StillAsync).Needing(Role.Viewer).WithName("takeStill").WithSummary("A picture of the graphic with its fields filled, at the end of Hold.");
+        api.MapPost("/take/still", StillAsync).Needing(Role.Viewer).Takes(BodyLimits.Take).WithName("takeStill").WithSummary("A picture of the graphic with its fields filled, at the end of Hold.");
         api.MapPost("/take/checks", async (Guid id, Take take, TakeDocuments takes, PictureShelf pictures, CancellationToken cancel) => GraphicReport.AtRest(await takes.OfAsync(id, take, cancel), pictures))
-            .Needing(Role.Viewer).WithName("takeChecks").WithSummary("What a person should look at in the filled graphic; empty: all clear.");
+            .Needing(Role.Viewer).Takes(BodyLimits.Take).WithName("takeChecks").WithSummary("What a person should look at in the filled graphic; empty: all clear.");
         api.MapGet("/trials", TrialAsync).WithName("trial").WithSummary("A field of words filled with the longest wide words that it takes, and what that breaks.");
         api.MapGet("/trials/still", TrialStillAsync).WithName("trialStill").WithSummary("What a field looks like when it is tried.");
     }

@@ -20,7 +20,7 @@ public static class FontEndpoints
     {
         var api = app.MapGroup("/api/graphics/{id:guid}/fonts").WithTags("Fonts").Refuses();
         api.MapGet("/", ListAsync).WithName("ownFonts").WithSummary("The fonts of a graphic's package, besides those that ship.");
-        api.MapPost("/", AddAsync).WithName("addFont").WithSummary("Takes a font into a graphic's package: TTF, OTF or WOFF2. It is judged by its content, and by what its maker allows.").Accepts<byte[]>("application/octet-stream", "font/ttf", "font/otf", "font/woff2");
+        api.MapPost("/", AddAsync).Takes(FontFile.MostBytes + 1).WithName("addFont").WithSummary("Takes a font into a graphic's package: TTF, OTF or WOFF2. It is judged by its content, and by what its maker allows.").Accepts<byte[]>("application/octet-stream", "font/ttf", "font/otf", "font/woff2");
     }
 
     private static async Task<IReadOnlyList<OwnFont>> ListAsync(Guid id, FontStore store, CancellationToken cancel) =>
@@ -30,7 +30,7 @@ public static class FontEndpoints
     {
         var graphic = (await packages.GraphicsAsync(cancel)).FirstOrDefault(g => g.Id == id) ?? throw new MissingException("There is no such graphic.", "Go back to the rack and choose another.");
         var bytes = await Uploads.ReadAsync(request, name, FontFile.MostBytes, "font", cancel);
-        var font = await fonts.AddAsync(graphic.PackageId, FontFile.Read(name, bytes), cancel);
+        var font = await fonts.AddAsync(graphic.PackageId, name, bytes, cancel);
         return Own((await store.ListAsync(id, cancel)).Where(f => f.Family == font.Family).GroupBy(f => f.Family).Single());
     }
 

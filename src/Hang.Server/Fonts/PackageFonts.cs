@@ -4,20 +4,23 @@ using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Json;
 using Hang.Core.Placing;
+using Hang.Media.Processes;
 using Hang.Paint.Fonts;
 using Hang.Store.Fonts;
 
 namespace Hang.Server.Fonts;
 
 /// <summary>Fonts that packages have besides those that ship: taken in, found again by every process, and carried in documents.</summary>
-public sealed class PackageFonts(FontStore store, ILogger<PackageFonts> log)
+public sealed class PackageFonts(FontStore store, FontTrials trials, ILogger<PackageFonts> log)
 {
     /// <summary>Lets the shelf of fonts find those of packages when type asks for them.</summary>
     public void Serve() => FontShelf.Shipped.Elsewhere = Find;
 
-    /// <summary>Takes a font in for a package.</summary>
+    /// <summary>Takes a font in for a package, after it has been tried.</summary>
     /// <exception cref="ProblemException">It cannot be used, or another file goes by its name.</exception>
-    public async Task<FontRow> AddAsync(Guid package, FontFile font, CancellationToken cancel)
+    public async Task<FontRow> AddAsync(Guid package, string name, byte[] file, CancellationToken cancel) => await AddAsync(package, await Task.Run(() => trials.Read(name, file), cancel), cancel);
+
+    private async Task<FontRow> AddAsync(Guid package, FontFile font, CancellationToken cancel)
     {
         if (store.OfFamily(font.Family).FirstOrDefault(f => f.Weight == font.Weight && f.Hash != font.Hash) is { } other)
         {
@@ -52,7 +55,7 @@ public sealed class PackageFonts(FontStore store, ILogger<PackageFonts> log)
         {
             if (font.Data is { } data)
             {
-                await AddAsync(package, FontFile.Read(hash, font, data), cancel);
+                await AddAsync(package, await Task.Run(() => trials.Read(hash, font, data), cancel), cancel);
             }
         }
         return graphic with { Fonts = null };

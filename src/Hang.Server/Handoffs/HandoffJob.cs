@@ -100,10 +100,19 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
                 await files.SaveAsync(Key(id, run.Number, $"side-{frame}.png"), png);
             }
             await files.PublishAsync(Key(id, run.Number, row.FileName), stopping);
-            outside.Put(path, row.FileName);
             if (await EndAsync(id, run, HandoffState.Done, new FileInfo(path).Length, proof: JsonSerializer.Serialize(result.Proof, ReportJson.Options)))
             {
                 log.LogInformation("Handoff {Handoff} done: {Verdict}", id, result.Proof.Verdict);
+                // Only what counts and holds is put where others take it from.
+                if (result.Proof.Holds)
+                {
+                    outside.Put(path, row.FileName);
+                }
+            }
+            else
+            {
+                Delete(path);
+                await EndAsync(id, run, HandoffState.Cancelled);
             }
         }
         catch (OperationCanceledException) when (!stopping.IsCancellationRequested)

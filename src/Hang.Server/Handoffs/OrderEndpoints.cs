@@ -54,11 +54,11 @@ public static class OrderEndpoints
     {
         var api = app.MapGroup("/api").WithTags("Handoff").Refuses();
         api.MapGet("/kinds", Kinds).WithName("kinds").WithSummary("Where files go, and of what kinds they can be.");
-        api.MapPost("/graphics/{id:guid}/forecast", ForecastAsync).Needing(Role.Editor).WithName("forecast").WithSummary("About how large, how slow and how exact a handoff will be, from sampled frames.");
+        api.MapPost("/graphics/{id:guid}/forecast", ForecastAsync).Needing(Role.Editor).Takes(BodyLimits.Take).WithName("forecast").WithSummary("About how large, how slow and how exact a handoff will be, from sampled frames.");
         api.MapPost("/graphics/{id:guid}/handoffs", async (Guid id, HandoffPlan plan, Order order, CancellationToken cancel) => (await order.AskAsync([id], HandoffOrder.Of(plan), cancel))[0])
-            .Needing(Role.Editor).WithName("handOff").WithSummary("Puts a handoff in line.");
+            .Needing(Role.Editor).Takes(BodyLimits.Take).WithName("handOff").WithSummary("Puts a handoff in line.");
         api.MapPost("/handoffs", async (OrderRequest request, Order order, CancellationToken cancel) => await order.AskAsync(request.Graphics, request.Order, cancel))
-            .Needing(Role.Editor).WithName("order").WithSummary("Puts every kind, size and colourway of several graphics in line: all of it or nothing.");
+            .Needing(Role.Editor).Takes(BodyLimits.Roster).WithName("order").WithSummary("Puts every kind, size and colourway of several graphics in line: all of it or nothing.");
         api.MapGet("/graphics/{id:guid}/order", StartAsync).WithName("orderStart").WithSummary("What an order of a graphic begins with: its colourways, and how it was handed off last.");
         api.MapGet("/graphics/{id:guid}/hole", HoleAsync).WithName("hole").WithSummary("A frame with all that it does not cover in one loud colour, and a ring about a place.");
         api.MapGet("/graphics/{id:guid}/report", ReportAsync).WithName("report").WithSummary("What is known of a graphic before it is handed off, as numbers, and what of it a person should look at.");

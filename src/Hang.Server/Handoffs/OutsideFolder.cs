@@ -13,10 +13,10 @@ public sealed class OutsideFolder(ServerOptions options, ILogger<OutsideFolder> 
             return;
         }
         // A suite takes what has its ending: until it is whole it has another.
-        var (target, half) = (Path.Combine(options.Outside, name), Path.Combine(options.Outside, $".{name}.part"));
+        var (target, half) = (Path.Combine(options.Outside, name), Path.Combine(options.Outside, $".{name}.{Guid.NewGuid():N}.part"));
         try
         {
-            File.Copy(path, half, true);
+            File.Copy(path, half, false);
             File.Move(half, target, false);
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException)

@@ -5,6 +5,7 @@ using Hang.Core.Checks;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
+using Hang.Core.Fields;
 using Hang.Core.Json;
 using Hang.Core.Layers;
 using Hang.Core.Palettes;
@@ -44,9 +45,10 @@ public sealed class LiveGraphic
 
     private readonly Func<Guid, Guid, Palette?, Task> spread;
     private readonly Action<Guid> changed;
+    private readonly ILogger log;
 
-    private LiveGraphic(Guid id, RevisionStore revisions, IHubContext<LiveHub> hub, Func<Guid, Guid, Palette?, Task> spread, Action<Guid> changed, State state) =>
-        (this.id, this.revisions, this.hub, this.spread, this.changed, this.state) = (id, revisions, hub, spread, changed, state);
+    private LiveGraphic(Guid id, RevisionStore revisions, IHubContext<LiveHub> hub, Func<Guid, Guid, Palette?, Task> spread, Action<Guid> changed, ILogger log, State state) =>
+        (this.id, this.revisions, this.hub, this.spread, this.changed, this.log, this.state) = (id, revisions, hub, spread, changed, log, state);
 
     public Graphic Graphic => state.Program.Graphic;
 
@@ -55,17 +57,17 @@ public sealed class LiveGraphic
     /// <param name="spread">Gives roles and colourways that were changed here (package, graphic, palette) to the rest of the package.</param>
     /// <param name="changed">Is told after each change that is kept.</param>
     /// <exception cref="ProblemException">There is no such graphic.</exception>
-    public static async Task<LiveGraphic> OpenAsync(Guid id, RevisionStore revisions, IHubContext<LiveHub> hub, Func<Guid, Guid, Palette?, Task> spread, Action<Guid> changed)
+    public static async Task<LiveGraphic> OpenAsync(Guid id, RevisionStore revisions, IHubContext<LiveHub> hub, Func<Guid, Guid, Palette?, Task> spread, Action<Guid> changed, ILogger log)
     {
         var row = await revisions.DemandHeadAsync(id);
-        return new(id, revisions, hub, spread, changed, new(new(GraphicJson.Read(row.Document), TypeShaper.Shipped), row));
+        return new(id, revisions, hub, spread, changed, log, new(new(GraphicJson.Read(row.Document), TypeShaper.Shipped), row));
     }
 
     /// <summary>Begins to show the graphic to a browser; all of it follows as a patch.</summary>
     /// <param name="session">The browser's own id.</param>
     public void Join(string connection, string session)
     {
-        var viewer = new Viewer(session, (patch, cancel) => hub.Clients.Client(connection).SendAsync("patched", patch, cancel), Look);
+        var viewer = new Viewer(session, (patch, cancel) => hub.Clients.Client(connection).SendAsync("patched", patch, cancel), Look, e => FailedAsync(connection, e));
         if (viewers.TryGetValue(connection, out var old))
         {
             old.Dispose();
@@ -73,6 +75,13 @@ public sealed class LiveGraphic
         viewers[connection] = viewer;
         _ = TellAll();
         _ = TellPeople();
+    }
+
+    /// <summary>Tells a viewer, and the log, that what has changed could not be shown.</summary>
+    private Task FailedAsync(string connection, Exception e)
+    {
+        log.LogError(e, "Graphic {Graphic} could not be shown to a viewer", id);
+        return hub.Clients.Client(connection).SendAsync("noted", "Hang could not show the last change. It is kept; undo it, or reload the page.");
     }
 
     /// <summary>Says who looks.</summary>
@@ -90,7 +99,8 @@ public sealed class LiveGraphic
     {
         if (viewers.TryGetValue(connection, out var viewer))
         {
-            viewer.Chosen = [.. layers.Take(MostChosen)];
+            var there = Graphic.Layers.Select(l => l.Id).ToHashSet(StringComparer.Ordinal);
+            viewer.Chosen = [.. layers.Where(there.Contains).Distinct().Take(MostChosen)];
             _ = TellPeople();
         }
     }
@@ -103,7 +113,7 @@ public sealed class LiveGraphic
     {
         foreach (var (connection, viewer) in viewers)
         {
-            var others = viewers.Values.Where(v => v != viewer && v.Person is not null).Select(v => new PersonHere(v.Session, v.Person!.Name, v.Person.Colour, v.Chosen)).ToArray();
+            var others = viewers.Values.Where(v => v != viewer && v.Person is not null).Select(v => new PersonHere(v.Id, v.Person!.Name, v.Person.Colour, v.Chosen)).ToArray();
             await hub.Clients.Client(connection).SendAsync("people", JsonSerializer.Serialize(others, ReportJson.Options));
         }
     }
@@ -126,13 +136,14 @@ public sealed class LiveGraphic
     }
 
     /// <summary>Applies an edit, keeps it, and shows it to every viewer.</summary>
-    /// <param name="connection">Who makes it; null for one that comes from elsewhere.</param>
+    /// <param name="connection">Which line it comes by; null for one that comes from elsewhere.</param>
+    /// <param name="by">Who makes it, as they have signed in; null: as they call themselves on that line.</param>
     /// <returns>What a person should know about it beyond what is plain to see, or null.</returns>
     /// <exception cref="ProblemException">The edit was refused; nothing has changed.</exception>
-    public async Task<string?> EditAsync(Edit edit, string? connection = null)
+    public async Task<string?> EditAsync(Edit edit, string? connection = null, string? by = null)
     {
         var palette = Graphic.Palette;
-        var note = await KeepAsync(edit, connection);
+        var note = await KeepAsync(edit, connection, by);
         if (edit is not TakePalette)
         {
             await SpreadAsync(palette);
@@ -148,7 +159,7 @@ public sealed class LiveGraphic
         return (now is null ? before is null : now.DefinesTheSame(before)) ? Task.CompletedTask : spread(state.Row.PackageId, id, now);
     }
 
-    private async Task<string?> KeepAsync(Edit edit, string? connection)
+    private async Task<string?> KeepAsync(Edit edit, string? connection, string? by)
     {
         var viewer = connection is null ? null : viewers.GetValueOrDefault(connection);
         await turn.WaitAsync();
@@ -168,7 +179,7 @@ public sealed class LiveGraphic
             var label = edit.Describe(before.Program.Graphic);
             var note = edit.Note(before.Program.Graphic);
             // The pixels need not wait for the disk; the answer does. Should keeping fail, what is on disk is shown again.
-            var row = before.Row with { Number = before.Row.Number + 1, Last = before.Row.Number + 1, Label = label };
+            var row = before.Row with { Number = before.Row.Number + 1, Last = before.Row.Number + 1, Label = label, Id = Guid.NewGuid() };
             authors[row.Number] = viewer?.Session ?? "";
             state = new(program, row);
             if (viewer is not null)
@@ -178,7 +189,7 @@ public sealed class LiveGraphic
             var shown = TellAll(viewer);
             try
             {
-                var document = await revisions.KeepAsync(id, before.Row.Number, before.Row.Document, GraphicJson.Write(next), edit.Write(), label, GraphicFacts.Of(next), viewer?.Person?.Name);
+                var document = await revisions.KeepAsync(before.Row, row.Id, before.Row.Document, GraphicJson.Write(next), edit.Write(), label, GraphicFacts.Of(next), by ?? viewer?.Person?.Name);
                 state = state with { Row = row with { Document = document } };
             }
             catch (RevisionConflictException)
@@ -227,7 +238,7 @@ public sealed class LiveGraphic
             {
                 throw new ProblemException(by < 0 ? $"The last change ({state.Row.Label}) was made in another window." : "The next change was made in another window.", "Undo and redo it there.");
             }
-            var shown = Show(await revisions.StepAsync(id, by), viewer);
+            var shown = Show(await StepFromAsync(by), viewer);
             await Task.WhenAny(shown, Task.Delay(PixelsFirst));
         }
         finally
@@ -237,6 +248,25 @@ public sealed class LiveGraphic
         await SpreadAsync(palette);
         changed(id);
     }
+
+    /// <summary>The revision before or after the one that is shown; null when there is none.</summary>
+    /// <exception cref="ProblemException">The graphic was changed by another server; it shows that change now.</exception>
+    private async Task<RevisionRow?> StepFromAsync(int by)
+    {
+        try
+        {
+            return await revisions.StepAsync(id, by, state.Row.Id);
+        }
+        catch (RevisionConflictException)
+        {
+            _ = Show(await revisions.HeadAsync(id));
+            throw new ProblemException("The graphic was changed elsewhere at the same moment.", "It shows that change now; undo again if you still want to.");
+        }
+    }
+
+    /// <summary>Shows a filled take to one viewer.</summary>
+    /// <exception cref="ProblemException">The take is refused.</exception>
+    public Task PreviewTakeAsync(string connection, Take take) => PreviewAsync(connection, new ApplyTake(take));
 
     /// <summary>Sets the windows of the program that a viewer holds.</summary>
     public void Hold(string connection, int[] indexes) => viewers.GetValueOrDefault(connection)?.Hold(indexes);

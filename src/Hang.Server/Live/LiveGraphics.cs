@@ -1,4 +1,3 @@
-using System.Collections.Concurrent;
 using Hang.Core;
 using Hang.Core.Edits;
 using Hang.Core.Json;
@@ -12,7 +11,8 @@ namespace Hang.Server.Live;
 /// <summary>The graphics that are open, each once.</summary>
 public sealed class LiveGraphics
 {
-    private readonly ConcurrentDictionary<Guid, Lazy<Task<LiveGraphic>>> open = new();
+    private readonly Dictionary<Guid, Open> open = [];
+    private readonly Lock gate = new();
     private readonly RevisionStore revisions;
     private readonly PackageStore packages;
     private readonly IHubContext<LiveHub> hub;
@@ -25,47 +25,90 @@ public sealed class LiveGraphics
         placed = new(this, revisions, packages, log);
     }
 
-    /// <exception cref="Core.ProblemException">There is no such graphic.</exception>
-    public async Task<LiveGraphic> OpenAsync(Guid id)
+    /// <summary>Does something to a graphic, which stays open meanwhile. It is closed afterwards where nobody looks at it and nobody else is at it.</summary>
+    /// <exception cref="ProblemException">There is no such graphic.</exception>
+    public async Task<T> UseAsync<T>(Guid id, Func<LiveGraphic, Task<T>> use)
     {
-        var opening = open.GetOrAdd(id, i => new(() => LiveGraphic.OpenAsync(i, revisions, hub, SpreadAsync, placed.Tell)));
+        Open opened;
+        lock (gate)
+        {
+            if (!open.TryGetValue(id, out opened!))
+            {
+                open[id] = opened = new(new(() => LiveGraphic.OpenAsync(id, revisions, hub, SpreadAsync, placed.Tell, log)));
+            }
+            opened.Users++;
+        }
         try
         {
-            return await opening.Value;
+            return await use(await opened.Graphic.Value);
         }
-        catch
+        finally
         {
-            open.TryRemove(new(id, opening));
-            throw;
+            lock (gate)
+            {
+                opened.Users--;
+                Close(id, opened);
+            }
         }
     }
 
+    /// <summary>Does something to a graphic and has nothing to tell.</summary>
+    public Task UseAsync(Guid id, Func<LiveGraphic, Task> use) => UseAsync(id, async live =>
+    {
+        await use(live);
+        return true;
+    });
+
+    /// <summary>Applies an edit that comes from elsewhere than a bench.</summary>
+    /// <param name="by">Who makes it; null where nobody is signed in.</param>
+    public Task EditAsync(Guid id, Edit edit, string? by = null) => UseAsync(id, live => live.EditAsync(edit, by: by));
+
     /// <summary>Who looks at which graphic.</summary>
-    public IEnumerable<(Guid Graphic, Person Person)> People => open.Where(o => o.Value.IsValueCreated && o.Value.Value.IsCompletedSuccessfully).SelectMany(o => o.Value.Value.Result.People.Select(p => (o.Key, p)));
+    public IReadOnlyList<(Guid Graphic, Person Person)> People
+    {
+        get
+        {
+            lock (gate)
+            {
+                return [.. open.Where(o => o.Value.Ready is not null).SelectMany(o => o.Value.Ready!.People.Select(p => (o.Key, p)))];
+            }
+        }
+    }
 
     /// <summary>Ends a viewer's watching, and forgets the graphic when it was the last.</summary>
-    public async Task LeaveAsync(Guid id, string connection)
+    public Task LeaveAsync(Guid id, string connection)
     {
-        if (open.TryGetValue(id, out var opening))
+        lock (gate)
         {
-            try
+            if (open.TryGetValue(id, out var opened))
             {
-                (await opening.Value).Leave(connection);
+                opened.Ready?.Leave(connection);
+                Close(id, opened);
             }
-            catch (Core.ProblemException)
-            {
-                // It could not be opened, so nobody watches it.
-            }
-            CloseIfUnwatched(id);
         }
+        return Task.CompletedTask;
     }
 
     /// <summary>Tells all who look at a graphic that it was removed.</summary>
     public async Task RemoveAsync(Guid id)
     {
-        if (open.TryRemove(id, out var opening))
+        Open? opened;
+        lock (gate)
         {
-            await (await opening.Value).RemoveAsync();
+            open.Remove(id, out opened);
+        }
+        if (opened is not null)
+        {
+            await (await opened.Graphic.Value).RemoveAsync();
+        }
+    }
+
+    /// <summary>Forgets a graphic that nobody looks at or works on, or that could not be opened. Within the gate.</summary>
+    private void Close(Guid id, Open opened)
+    {
+        if (opened.Users == 0 && opened.Ready?.IsWatched != true && open.GetValueOrDefault(id) == opened)
+        {
+            open.Remove(id);
         }
     }
 
@@ -91,12 +134,13 @@ public sealed class LiveGraphics
         {
             try
             {
-                var graphic = await OpenAsync(row.Id);
-                if (editOf(graphic) is { } edit)
+                await UseAsync(row.Id, async graphic =>
                 {
-                    await graphic.EditAsync(edit);
-                }
-                CloseIfUnwatched(row.Id);
+                    if (editOf(graphic) is { } edit)
+                    {
+                        await graphic.EditAsync(edit);
+                    }
+                });
             }
             catch (ProblemException e)
             {
@@ -106,12 +150,14 @@ public sealed class LiveGraphics
         }
     }
 
-    /// <summary>Forgets a graphic that nobody looks at.</summary>
-    public void CloseIfUnwatched(Guid id)
+    /// <summary>An open graphic, and how many are doing something to it.</summary>
+    private sealed class Open(Lazy<Task<LiveGraphic>> graphic)
     {
-        if (open.TryGetValue(id, out var live) && live.Value.IsCompletedSuccessfully && !live.Value.Result.IsWatched)
-        {
-            open.TryRemove(new(id, live));
-        }
+        public Lazy<Task<LiveGraphic>> Graphic => graphic;
+
+        public int Users { get; set; }
+
+        /// <summary>The graphic; null while it is being read, or where it could not be.</summary>
+        public LiveGraphic? Ready => graphic.IsValueCreated && graphic.Value.IsCompletedSuccessfully ? graphic.Value.Result : null;
     }
 }

@@ -23,5 +23,5 @@ public sealed record Person(string Name, string Colour)
 }
 
 /// <summary>Somebody else who has the graphic open, and the layers that they have selected.</summary>
-/// <param name="Session">Of their browser; tells two of the same name apart.</param>
-public sealed record PersonHere(string Session, string Name, string Colour, string[] Layers);
+/// <param name="Id">Tells two of the same name apart.</param>
+public sealed record PersonHere(string Id, string Name, string Colour, string[] Layers);

@@ -46,12 +46,13 @@ internal sealed class PlacedNews(LiveGraphics live, RevisionStore revisions, Pac
             var now = Codecs.Write(PlacedRules.Carried(graphic));
             foreach (var row in hosts)
             {
-                var host = await live.OpenAsync(row.Id);
-                if (host.Graphic.Placed?.GetValueOrDefault(key) is { } old && Codecs.Write(old) != now)
+                await live.UseAsync(row.Id, async host =>
                 {
-                    await host.EditAsync(new RenewPlaced(key, graphic));
-                }
-                live.CloseIfUnwatched(row.Id);
+                    if (host.Graphic.Placed?.GetValueOrDefault(key) is { } old && Codecs.Write(old) != now)
+                    {
+                        await host.EditAsync(new RenewPlaced(key, graphic));
+                    }
+                });
             }
         }
         catch (Exception e) when (e is ProblemException or Npgsql.NpgsqlException)

@@ -7,12 +7,13 @@ namespace Hang.Server.Live;
 /// one is under way are passed over, so that a browser that reads slowly holds up nobody, and gets no backlog.
 /// </summary>
 /// <param name="send">Sends a patch; returns when the browser's line has taken it.</param>
+/// <param name="failed">Says that a state could not be shown.</param>
 /// <param name="look">What this viewer is to be shown now; null when there is nothing to show.</param>
-public sealed class Viewer(string session, Func<Patch, CancellationToken, Task> send, Func<Viewer, Shown?> look) : IDisposable
+public sealed class Viewer(string session, Func<Patch, CancellationToken, Task> send, Func<Viewer, Shown?> look, Func<Exception, Task>? failed = null) : IDisposable
 {
     private readonly CancellationTokenSource ended = new();
     private readonly Lock gate = new();
-    private readonly PatchMaker maker = new();
+    private PatchMaker maker = new();
     private int[] wanted = [0];
     private bool pumping, dirty;
     private long asked, done;
@@ -20,6 +21,9 @@ public sealed class Viewer(string session, Func<Patch, CancellationToken, Task> 
 
     /// <summary>The browser's own id, which it keeps when its line was down.</summary>
     public string Session => session;
+
+    /// <summary>What others tell the viewer by: nobody else is told the session, since it says whose an edit is.</summary>
+    public string Id { get; } = Guid.NewGuid().ToString("N");
 
     /// <summary>Who looks; null until they have said.</summary>
     public Person? Person { get; set; }
@@ -85,6 +89,18 @@ public sealed class Viewer(string session, Func<Patch, CancellationToken, Task> 
         }
     }
 
+    private async Task FailedAsync(Exception e)
+    {
+        try
+        {
+            await (failed?.Invoke(e) ?? Task.CompletedTask);
+        }
+        catch (Exception)
+        {
+            // The line is gone, too.
+        }
+    }
+
     private async Task PumpAsync()
     {
         while (true)
@@ -106,9 +122,15 @@ public sealed class Viewer(string session, Func<Patch, CancellationToken, Task> 
                     await send(maker.Next(shown, wanted), ended.Token);
                 }
             }
-            catch (Exception e) when (e is OperationCanceledException or IOException or ObjectDisposedException or InvalidOperationException)
+            catch (Exception e) when (e is OperationCanceledException or IOException or ObjectDisposedException)
             {
                 // The line is gone; whoever owns the viewer is told of it by the hub.
+            }
+            catch (Exception e)
+            {
+                // What the browser has of it is not known: the next patch is a whole one.
+                maker = new();
+                await FailedAsync(e);
             }
             lock (gate)
             {

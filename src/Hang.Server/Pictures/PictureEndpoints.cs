@@ -19,7 +19,7 @@ public static class PictureEndpoints
     public static void Map(IEndpointRouteBuilder app)
     {
         var api = app.MapGroup("/api/pictures").WithTags("Pictures").Refuses();
-        api.MapPost("/", AddAsync).Needing(Role.Editor).WithName("addPicture").WithSummary("Takes a picture in; it is judged by its content.").Accepts<byte[]>("application/octet-stream", "image/png", "image/jpeg", "image/webp");
+        api.MapPost("/", AddAsync).Needing(Role.Editor, Scope.Fill).Takes(PictureFile.MostBytes + 1).WithName("addPicture").WithSummary("Takes a picture in; it is judged by its content.").Accepts<byte[]>("application/octet-stream", "image/png", "image/jpeg", "image/webp");
         api.MapGet("/{hash}/about", async (string hash, PictureStore store, CancellationToken cancel) => await store.FindAsync(hash, cancel) is { } a ? new AddedPicture(hash, a.Name, a.Type, a.Width, a.Height)
             : throw new ProblemException("There is no such picture here.", "Add it again.", field: "hash")).WithName("pictureAbout").WithSummary("What a picture is called, and how large it is.");
         api.MapGet("/{hash}", Get).WithName("picture").WithSummary("A picture by its content hash, or without its ground.");

@@ -26,7 +26,7 @@ public static class FormatEndpoints
 
     public static void Map(IEndpointRouteBuilder app) => app.MapGroup("/api").WithTags("Rack").Refuses()
         .MapPost("/formats", ReadAsync).Needing(Role.Editor).WithName("readFormat").WithSummary("Size, rate and length of a clip; the clip is not kept.").Accepts<byte[]>("application/octet-stream")
-        .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(MostBytes));
+        .Takes(MostBytes);
 
     private static async Task<ClipFormat> ReadAsync(string name, HttpRequest request, CancellationToken cancel)
     {

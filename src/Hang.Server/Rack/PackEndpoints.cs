@@ -1,10 +1,10 @@
 using Hang.Server.SignIn;
 using Hang.Store.Accounts;
 using System.Collections.Immutable;
-using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
+using Hang.Core.Json;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
 using Hang.Core.Placing;
@@ -52,15 +52,15 @@ public static class PackEndpoints
     {
         var api = app.MapGroup("/api").WithTags("Rack").Refuses();
         api.MapGet("/packages/{id:guid}/pack", SaveAsync).WithName("savePackage").WithSummary("A package with all its graphics, pictures, sounds, fonts, roles and feels, as a .hangpack file.");
-        api.MapPost("/packs", OpenAsync).WithName("openPackage").WithSummary("Adds a package from a .hangpack file.").Accepts<byte[]>("application/zip", "application/octet-stream");
-        api.MapPost("/packages/{id:guid}/compared", CompareAsync).Needing(Role.Viewer).WithName("comparePackage").WithSummary("The graphics of a package and those of a .hangpack file side by side; nothing is kept.").Accepts<byte[]>("application/zip", "application/octet-stream");
+        api.MapPost("/packs", OpenAsync).Takes(PackFile.MostBytes).WithName("openPackage").WithSummary("Adds a package from a .hangpack file.").Accepts<byte[]>("application/zip", "application/octet-stream");
+        api.MapPost("/packages/{id:guid}/compared", CompareAsync).Needing(Role.Viewer).Takes(PackFile.MostBytes).WithName("comparePackage").WithSummary("The graphics of a package and those of a .hangpack file side by side; nothing is kept.").Accepts<byte[]>("application/zip", "application/octet-stream");
     }
 
     private static async Task<ImmutableArray<Compared>> CompareAsync(Guid id, string name, HttpRequest request, PackageStore packages, RevisionStore revisions, PictureShelf pictures, CancellationToken cancel)
     {
         _ = await RackEndpoints.DemandPackage(id, packages, cancel);
-        var pack = PackFile.Read(name, new MemoryStream(await Uploads.ReadAsync(request, name, PackFile.MostBytes, "package", cancel)));
-        var carried = pack.Graphics.SelectMany(g => g.Assets).Where(a => a.Value.Data is not null).DistinctBy(a => a.Key).ToDictionary(a => a.Key, a => Convert.FromBase64String(a.Value.Data!), StringComparer.Ordinal);
+        var pack = PackFile.Read(name, await Uploads.ReadAsync(request, name, PackFile.MostBytes, "package", cancel), cancel);
+        var carried = pack.Graphics.SelectMany(g => g.Assets).Where(a => a.Value.Data is not null).DistinctBy(a => a.Key).ToDictionary(a => a.Key, a => Base64.Read(a.Value.Name, a.Value.Data!, $"/assets/{a.Key}/data"), StringComparer.Ordinal);
         using var theirs = new PictureShelf(hash => carried.GetValueOrDefault(hash));
         var there = pack.Graphics.GroupBy(g => g.Name, StringComparer.OrdinalIgnoreCase).ToDictionary(g => g.Key, g => g.First(), StringComparer.OrdinalIgnoreCase);
         var all = ImmutableArray.CreateBuilder<Compared>();
@@ -101,7 +101,7 @@ public static class PackEndpoints
     private static async Task<Guid> OpenAsync(
         string name, HttpRequest request, PackageStore packages, RevisionStore revisions, FeelStore feels, PictureStore pictures, DocumentSounds sounds, PackageFonts fonts, LiveGraphics live, CancellationToken cancel)
     {
-        var pack = PackFile.Read(name, new MemoryStream(await Uploads.ReadAsync(request, name, PackFile.MostBytes, "package", cancel)));
+        var pack = PackFile.Read(name, await Uploads.ReadAsync(request, name, PackFile.MostBytes, "package", cancel), cancel);
         // All of it is looked at before any of it is kept.
         var own = pack.Feels.Select(f => new PackFeel(f.Name.Trim(), FeelText.Parse(f.Css).Css)).ToArray();
         var id = await packages.AddAsync(LayerNames.Free(RackEndpoints.Named(pack.Name), (await packages.ListAsync(cancel)).Select(p => p.Name)), cancel);
@@ -109,10 +109,11 @@ public static class PackEndpoints
         {
             // What is placed in a graphic of the file is the graphic of that name in the file.
             var ids = pack.Graphics.GroupBy(g => g.Name, StringComparer.OrdinalIgnoreCase).ToDictionary(g => g.Key, _ => Guid.NewGuid(), StringComparer.OrdinalIgnoreCase);
+            var known = new Dictionary<string, string>(StringComparer.Ordinal);
             var named = new HashSet<string>(StringComparer.OrdinalIgnoreCase);
             foreach (var graphic in pack.Graphics)
             {
-                var kept = await RackEndpoints.TakeInAsync(id, PlacedRules.Rekeyed(graphic, (key, placed) => ids.TryGetValue(placed.Name, out var other) ? other.ToString() : key), pictures, sounds, fonts, cancel);
+                var kept = await RackEndpoints.TakeInAsync(id, PlacedRules.Rekeyed(graphic, (key, placed) => ids.TryGetValue(placed.Name, out var other) ? other.ToString() : key), pictures, sounds, fonts, cancel, known);
                 await RackEndpoints.AddToPackageAsync(named.Add(graphic.Name) ? ids[graphic.Name] : Guid.NewGuid(), await RackEndpoints.DemandPackage(id, packages, cancel), kept, "Opened a package", packages, revisions, live, cancel);
             }
             foreach (var feel in own)
@@ -120,10 +121,10 @@ public static class PackEndpoints
                 await feels.AddAsync(id, feel.Name, feel.Css, cancel);
             }
         }
-        catch (ProblemException)
+        catch
         {
             // Half a package is none.
-            await packages.SetRemovedAsync(id, true, cancel);
+            await packages.SetRemovedAsync(id, true, CancellationToken.None);
             throw;
         }
         return id;

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Security.Claims;
 using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
@@ -81,7 +82,7 @@ public static class PlacingEndpoints
         return TypedResults.File(SmallPicture.At(new Evaluator(part, TypeShaper.Shipped), at, MostAround, pictures), "image/png");
     }
 
-    private static async Task<Refitted> RefitAsync(Guid id, RefitWish wish, PackageStore packages, RevisionStore revisions, LiveGraphics live, CancellationToken cancel)
+    private static async Task<Refitted> RefitAsync(Guid id, RefitWish wish, PackageStore packages, RevisionStore revisions, LiveGraphics live, ClaimsPrincipal user, CancellationToken cancel)
     {
         var row = await revisions.DemandHeadAsync(id, cancel);
         var (before, edit) = (GraphicJson.Read(row.Document), new Refit(wish.Width, wish.Height));
@@ -89,14 +90,14 @@ public static class PlacingEndpoints
         ImmutableArray<string> crowded = [.. Refit.Crowded(before, after, TypeShaper.Shipped).Select(f => $"{f.Problem.Layer}: {f.Problem.Message} {f.Problem.Remedy}")];
         if (!wish.Copy)
         {
-            await EditAsync(live, id, edit);
+            await live.EditAsync(id, edit, user.Identity?.Name);
             return new(id, crowded);
         }
         var package = await RackEndpoints.DemandPackage(row.PackageId, packages, cancel);
         return new(await RackEndpoints.AddToPackageAsync(package, after with { Name = $"{before.Name} {wish.Width} × {wish.Height}" }, $"Refitted from {before.Name}", packages, revisions, live, cancel), crowded);
     }
 
-    private static async Task<NoContent> PlaceAsync(Guid id, Placement placement, RevisionStore revisions, LiveGraphics live, CancellationToken cancel)
+    private static async Task<NoContent> PlaceAsync(Guid id, Placement placement, RevisionStore revisions, LiveGraphics live, ClaimsPrincipal user, CancellationToken cancel)
     {
         var (host, row) = (await revisions.DemandHeadAsync(id, cancel), await revisions.DemandHeadAsync(placement.Graphic, cancel));
         if (host.PackageId != row.PackageId)
@@ -108,24 +109,18 @@ public static class PlacingEndpoints
         {
             throw new ProblemException($"{graphic.Name} would be placed in itself.", "Choose another graphic.", field: "graphic");
         }
-        await EditAsync(live, id, new PlaceGraphic(placement.Graphic.ToString(), graphic, placement.At));
+        await live.EditAsync(id, new PlaceGraphic(placement.Graphic.ToString(), graphic, placement.At), user.Identity?.Name);
         return TypedResults.NoContent();
     }
 
-    private static async Task<Guid> WrapAsync(Guid id, Wrap wrap, RevisionStore revisions, LiveGraphics live, CancellationToken cancel)
+    private static async Task<Guid> WrapAsync(Guid id, Wrap wrap, RevisionStore revisions, LiveGraphics live, ClaimsPrincipal user, CancellationToken cancel)
     {
         var name = RackEndpoints.Named(wrap.Name);
-        var graphic = await live.OpenAsync(id);
-        var wrapped = Wrapping.Of(graphic.Graphic, wrap.Layers, name).Wrapped;
+        var graphic = await live.UseAsync(id, g => Task.FromResult(g.Graphic));
+        var wrapped = Wrapping.Of(graphic, wrap.Layers, name).Wrapped;
         var row = await revisions.DemandHeadAsync(id, cancel);
-        var made = await revisions.AddAsync(row.PackageId, GraphicJson.Write(GraphicRules.Demand(wrapped)), $"Made of layers of {graphic.Graphic.Name}", cancel);
-        await EditAsync(live, id, new WrapUp(wrap.Layers, made.ToString(), name));
+        var made = await revisions.AddAsync(row.PackageId, GraphicJson.Write(GraphicRules.Demand(wrapped)), $"Made of layers of {graphic.Name}", cancel);
+        await live.EditAsync(id, new WrapUp(wrap.Layers, made.ToString(), name), user.Identity?.Name);
         return made;
-    }
-
-    private static async Task EditAsync(LiveGraphics live, Guid id, Edit edit)
-    {
-        await (await live.OpenAsync(id)).EditAsync(edit);
-        live.CloseIfUnwatched(id);
     }
 }

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Security.Claims;
 using System.Text;
 using Hang.Core;
 using Hang.Core.Arrivals;
@@ -120,7 +121,7 @@ public static class RackEndpoints
         api.MapPost("/packages/{id:guid}/duplicate", DuplicatePackageAsync).WithName("duplicatePackage").WithSummary("Copies a package with all its graphics.");
         api.MapPost("/packages/{id:guid}/colourway", SwitchAsync).WithName("switchColourway").WithSummary("Shows a colourway in all graphics of a package.");
         api.MapPost("/packages/{id:guid}/graphics", AddGraphicAsync).WithName("addGraphic").WithSummary("Adds an empty graphic to a package.");
-        api.MapPost("/packages/{id:guid}/documents", ImportAsync).WithName("importGraphic").WithSummary("Adds a graphic from a .hang document of any version.").Accepts<string>("application/json");
+        api.MapPost("/packages/{id:guid}/documents", ImportAsync).Takes(GraphicJson.MostBytes).WithName("importGraphic").WithSummary("Adds a graphic from a .hang document of any version.").Accepts<string>("application/json");
         api.MapPut("/graphics/{id:guid}/tags", async (Guid id, Tags tags, PackageStore store, CancellationToken cancel) => Demands.Found(await store.SetTagsAsync(id, tags.Plain(), cancel))).WithName("setTags").WithSummary("Gives a graphic the words by which it is found again.");
         api.MapPatch("/graphics/{id:guid}", RenameAsync).WithName("renameGraphic").WithSummary("Renames a graphic.");
         api.MapPost("/graphics/{id:guid}/duplicate", DuplicateAsync).WithName("duplicateGraphic").WithSummary("Copies a graphic within its package.");
@@ -250,9 +251,9 @@ public static class RackEndpoints
     }
 
     /// <summary>Moves what a document carries into the stores, its fonts into a package.</summary>
-    internal static async Task<Graphic> TakeInAsync(Guid package, Graphic graphic, PictureStore pictures, DocumentSounds sounds, PackageFonts fonts, CancellationToken cancel)
+    internal static async Task<Graphic> TakeInAsync(Guid package, Graphic graphic, PictureStore pictures, DocumentSounds sounds, PackageFonts fonts, CancellationToken cancel, Dictionary<string, string>? known = null)
     {
-        graphic = await fonts.KeepAsync(package, await sounds.KeepAsync(await KeepPicturesAsync(graphic, pictures, cancel), cancel), cancel);
+        graphic = await fonts.KeepAsync(package, await sounds.KeepAsync(await KeepPicturesAsync(graphic, pictures, cancel, known), cancel), cancel);
         // A font that does not ship would break every later still and edit.
         _ = new Evaluator(graphic, TypeShaper.Shipped);
         return graphic;
@@ -277,18 +278,24 @@ public static class RackEndpoints
     }
 
     /// <summary>Moves embedded pictures out of a document into the store.</summary>
-    internal static async Task<Graphic> KeepPicturesAsync(Graphic graphic, PictureStore pictures, CancellationToken cancel)
+    /// <param name="known">What documents of the same file have brought already, by hash, which is not looked at again; null: nothing.</param>
+    internal static async Task<Graphic> KeepPicturesAsync(Graphic graphic, PictureStore pictures, CancellationToken cancel, Dictionary<string, string>? known = null)
     {
         foreach (var (hash, asset) in graphic.Assets)
         {
-            if (asset.Data is { } data)
+            if (asset.Data is { } data && known?.GetValueOrDefault(hash) is { } before && ReferenceEquals(before, data))
             {
-                var picture = PictureFile.Read(asset.Name, Base64.Read(asset.Name, data, $"/assets/{hash}/data"));
+                // It is the very text that was looked at for another document.
+            }
+            else if (asset.Data is { } given)
+            {
+                var picture = PictureFile.Read(asset.Name, Base64.Read(asset.Name, given, $"/assets/{hash}/data"));
                 if (picture.Hash != hash)
                 {
                     throw new ProblemException($"The picture {asset.Name} is not the one that the document was made with.", "Save the document again.", field: $"/assets/{hash}");
                 }
                 await pictures.AddAsync(hash, picture.Asset, picture.Bytes, cancel);
+                known?.TryAdd(hash, given);
             }
             else if (await pictures.FindAsync(hash, cancel) is null)
             {
@@ -299,10 +306,9 @@ public static class RackEndpoints
         return graphic;
     }
 
-    private static async Task<Results<NoContent, NotFound>> RenameAsync(Guid id, Naming naming, LiveGraphics live)
+    private static async Task<Results<NoContent, NotFound>> RenameAsync(Guid id, Naming naming, LiveGraphics live, ClaimsPrincipal user)
     {
-        await (await live.OpenAsync(id)).EditAsync(new Core.Edits.ChangeGraphic(Name: Named(naming.Name)));
-        live.CloseIfUnwatched(id);
+        await live.EditAsync(id, new Core.Edits.ChangeGraphic(Name: Named(naming.Name)), user.Identity?.Name);
         return TypedResults.NoContent();
     }
 

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Security.Claims;
 using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
@@ -55,11 +56,10 @@ public static class RevisionEndpoints
         return TypedResults.File(png, "image/png");
     }
 
-    private static async Task<NoContent> BackAsync(Guid id, int number, RevisionStore revisions, LiveGraphics live, CancellationToken cancel)
+    private static async Task<NoContent> BackAsync(Guid id, int number, RevisionStore revisions, LiveGraphics live, ClaimsPrincipal user, CancellationToken cancel)
     {
         var (graphic, label) = await FindAsync(id, number, revisions, cancel);
-        await (await live.OpenAsync(id)).EditAsync(new BecomeAgain(graphic, label));
-        live.CloseIfUnwatched(id);
+        await live.EditAsync(id, new BecomeAgain(graphic, label), user.Identity?.Name);
         return TypedResults.NoContent();
     }
 

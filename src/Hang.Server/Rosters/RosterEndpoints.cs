@@ -55,21 +55,21 @@ public static class RosterEndpoints
 
     public static void Map(IEndpointRouteBuilder app)
     {
-        app.MapGroup("/api/lists").WithTags("Roster").Refuses().MapPost("", ReadLinesAsync).Needing(Role.Editor).WithName("readList").WithSummary("Reads CSV, text with tabs or XLSX as the lines of a list, such as credits or the data of a chart; nothing is kept.").Accepts<byte[]>("application/octet-stream", "text/csv");
+        app.MapGroup("/api/lists").WithTags("Roster").Refuses().MapPost("", ReadLinesAsync).Needing(Role.Editor, Scope.Fill).Takes(TableFile.MostBytes + 1).WithName("readList").WithSummary("Reads CSV, text with tabs or XLSX as the lines of a list, such as credits or the data of a chart; nothing is kept.").Accepts<byte[]>("application/octet-stream", "text/csv");
         var api = app.MapGroup("/api/graphics/{id:guid}/roster").WithTags("Roster").Refuses();
         api.MapGet("", ViewAsync).WithName("roster").WithSummary("The table of rows that the graphic is filled with.");
-        api.MapPut("", async (Guid id, RosterChange change, GraphicRosters rosters, CancellationToken cancel) => await rosters.KeepAsync(id, change.Roster, change.Version, cancel)).Needing(Role.Editor).WithName("keepRoster").WithSummary("Keeps the table; answers with its new version.");
-        api.MapPost("/table", TableAsync).Needing(Role.Editor).WithName("readTable").WithSummary("Reads CSV, text with tabs or XLSX as a roster of this graphic; nothing is kept.").Accepts<byte[]>("application/octet-stream", "text/csv");
+        api.MapPut("", async (Guid id, RosterChange change, GraphicRosters rosters, CancellationToken cancel) => await rosters.KeepAsync(id, change.Roster, change.Version, cancel)).Needing(Role.Editor, Scope.Fill).Takes(BodyLimits.Roster).WithName("keepRoster").WithSummary("Keeps the table; answers with its new version.");
+        api.MapPost("/table", TableAsync).Needing(Role.Editor, Scope.Fill).Takes(TableFile.MostBytes + 1).WithName("readTable").WithSummary("Reads CSV, text with tabs or XLSX as a roster of this graphic; nothing is kept.").Accepts<byte[]>("application/octet-stream", "text/csv");
         api.MapGet("/lines", async (Guid id, GraphicRosters rosters, CancellationToken cancel) => new ListLines(LinesOf((await rosters.OpenAsync(id, cancel)).Roster))).WithName("rosterLines").WithSummary("The rows as lines of a list, such as credits.");
-        api.MapPost("/pictures", PicturesAsync).Needing(Role.Editor).WithName("rosterPictures").WithSummary("Takes pictures in, one or a zip full of them, for cells that say their file names.").Accepts<byte[]>("application/octet-stream", "application/zip", "image/png");
+        api.MapPost("/pictures", PicturesAsync).Needing(Role.Editor, Scope.Fill).Takes(PicturePack.MostBytes + 1).WithName("rosterPictures").WithSummary("Takes pictures in, one or a zip full of them, for cells that say their file names.").Accepts<byte[]>("application/octet-stream", "application/zip", "image/png");
         api.MapGet("/rows", RowsAsync).WithName("rosterRows").WithSummary("Some rows as they are filled: names, pictures, what is to be said of them, whether their files are made.");
         api.MapGet("/rows/{row}/still", StillAsync).WithName("rowStill").WithSummary("A small picture of a row.");
-        api.MapPut("/rows/{row}", FillRowAsync).Needing(Role.Editor).WithName("fillRow").WithSummary("Fills a row from outside, by names of fields; one that there is not is added.");
-        api.MapPost("/handoffs", OrderAsync).Needing(Role.Editor).WithName("orderRoster").WithSummary("Puts every row in line under its name, or those that have changed: all of it or nothing.");
+        api.MapPut("/rows/{row}", FillRowAsync).Needing(Role.Editor, Scope.Fill).Takes(BodyLimits.Take).WithName("fillRow").WithSummary("Fills a row from outside, by names of fields; one that there is not is added.");
+        api.MapPost("/handoffs", OrderAsync).Needing(Role.Editor).Takes(BodyLimits.Take).WithName("orderRoster").WithSummary("Puts every row in line under its name, or those that have changed: all of it or nothing.");
     }
 
     private static async Task<ListLines> ReadLinesAsync(string name, HttpRequest request, CancellationToken cancel) =>
-        new(ListFile.Read(name, await Uploads.ReadAsync(request, name, TableFile.MostBytes, "table", cancel)));
+        new(ListFile.Read(name, await Uploads.ReadAsync(request, name, TableFile.MostBytes, "table", cancel), cancel));
 
     private static string LinesOf(Roster roster)
     {
@@ -88,14 +88,14 @@ public static class RosterEndpoints
         var bytes = await Uploads.ReadAsync(request, name, TableFile.MostBytes, "table", cancel);
         var graphic = (await rosters.OpenAsync(id, cancel)).Graphic;
         // A list without a heading is a list all the same: only a first row of two columns and more is always taken for one.
-        return Binding.Of(TableFile.Read(name, bytes, first => first.Count > 1 || Binding.Names(first, graphic)), graphic);
+        return Binding.Of(TableFile.Read(name, bytes, first => first.Count > 1 || Binding.Names(first, graphic), cancel), graphic);
     }
 
     private static async Task<ImmutableSortedDictionary<string, RosterPicture>> PicturesAsync(string name, HttpRequest request, PictureStore pictures, CancellationToken cancel)
     {
         var bytes = await Uploads.ReadAsync(request, name, PicturePack.MostBytes, "file", cancel);
         var found = ImmutableSortedDictionary.CreateBuilder<string, RosterPicture>(StringComparer.Ordinal);
-        foreach (var picture in PicturePack.IsPicture(name) ? [PictureFile.Read(name, bytes)] : PicturePack.Read(name, new MemoryStream(bytes)))
+        foreach (var picture in PicturePack.IsPicture(name) ? [PictureFile.Read(name, bytes)] : PicturePack.Read(name, bytes, cancel))
         {
             await pictures.AddAsync(picture.Hash, picture.Asset, picture.Bytes, cancel);
             found[picture.Asset.Name] = new(picture.Hash, picture.Asset);

@@ -1,3 +1,4 @@
+using System.Net;
 using Hang.Server.Hosting;
 
 namespace Hang.Server.Safety;
@@ -13,7 +14,18 @@ public sealed class OwnPagesOnly(RequestDelegate next, ServerOptions options)
     // Two years, as browsers' lists of such hosts ask for.
     private const string HttpsFromNowOn = "max-age=63072000";
 
+    private static readonly object Peer = new();
+
     private readonly HashSet<string> others = options.SignIn ? new(options.HostNames, StringComparer.OrdinalIgnoreCase) : [];
+
+    private readonly HashSet<IPAddress> proxies = options.SignIn ? [.. options.ProxyAddresses] : [];
+
+    /// <summary>Notes who is at the other end of the line, before a proxy's word for somebody else is taken.</summary>
+    public static void RememberPeer(IApplicationBuilder app) => app.Use((context, rest) =>
+    {
+        context.Items[Peer] = Plain(context.Connection.RemoteIpAddress);
+        return rest(context);
+    });
 
     public async Task InvokeAsync(HttpContext context)
     {
@@ -21,13 +33,15 @@ public sealed class OwnPagesOnly(RequestDelegate next, ServerOptions options)
         var origin = request.Headers.Origin.ToString();
         var foreign = origin.Length > 0 && !string.Equals(origin, $"{request.Scheme}://{request.Host}", StringComparison.OrdinalIgnoreCase);
         var crossSite = request.Headers["Sec-Fetch-Site"].ToString() is "cross-site" or "same-site" && request.Path.StartsWithSegments("/api");
+        // What comes through a proxy is named as the others name it: whoever sends it writes its Host.
         var own = Loopback.Contains(request.Host.Host);
-        if ((!own && !others.Contains(request.Host.Host)) || foreign || crossSite)
+        var brought = context.Items[Peer] is IPAddress peer && proxies.Contains(peer);
+        if ((own ? brought : !others.Contains(request.Host.Host)) || foreign || crossSite)
         {
             await ProblemAnswers.WriteAsync(context, StatusCodes.Status403Forbidden, new("Hang answers only its own pages.", "Open it at the address that it prints when it starts."), context.RequestAborted);
             return;
         }
-        if (!own && !request.IsHttps)
+        if (!request.IsHttps && !(own && IsHere(context)))
         {
             await ProblemAnswers.WriteAsync(context, StatusCodes.Status403Forbidden, new("Hang is reached by HTTPS here.", $"Open https://{request.Host}."), context.RequestAborted);
             return;
@@ -49,4 +63,9 @@ public sealed class OwnPagesOnly(RequestDelegate next, ServerOptions options)
         }
         await next(context);
     }
+
+    /// <summary>Whether a request comes from this machine. A server within a test has no line, and so no address.</summary>
+    private static bool IsHere(HttpContext context) => context.Items[Peer] is not IPAddress peer || IPAddress.IsLoopback(peer);
+
+    private static IPAddress? Plain(IPAddress? address) => address is { IsIPv4MappedToIPv6: true } ? address.MapToIPv4() : address;
 }

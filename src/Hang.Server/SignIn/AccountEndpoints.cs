@@ -22,7 +22,7 @@ public static class AccountEndpoints
 
     public static void Map(IEndpointRouteBuilder app)
     {
-        var api = app.MapGroup("/api/accounts").WithTags("Sign-in").Refuses();
+        var api = app.MapGroup("/api/accounts").WithTags("Sign-in").WithMetadata(new NoKeys()).Refuses();
         api.MapGet("", ListAsync).Needing(Role.Designer).WithName("accounts").WithSummary("Who may sign in.");
         api.MapPost("/codes", InviteAsync).Needing(Role.Designer).WithName("invite").WithSummary("A code by which somebody makes an account for themselves, within three days; it is told once.");
         api.MapPost("/{id:guid}/code", RenewAsync).Needing(Role.Designer).WithName("renewPassword").WithSummary("A code by which the owner of an account gives it a new password; it is told once.");
@@ -64,11 +64,12 @@ public static class AccountEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<NoContent> RemoveAsync(Guid id, ClaimsPrincipal user, AccountStore accounts, ILogger<RoleGiven> log, CancellationToken cancel)
+    private static async Task<NoContent> RemoveAsync(Guid id, ClaimsPrincipal user, AccountStore accounts, SessionStore sessions, ILogger<RoleGiven> log, CancellationToken cancel)
     {
         var me = SessionEndpoints.Me(user);
         _ = await accounts.FindAsync(id, cancel) ?? throw Gone();
         DemandLeft(await accounts.RemoveAsync(id, cancel));
+        sessions.Gone();
         log.LogInformation("{Account} removed {Other}", me, id);
         return TypedResults.NoContent();
     }

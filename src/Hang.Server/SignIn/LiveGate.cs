@@ -8,33 +8,32 @@ using Microsoft.AspNetCore.SignalR;
 namespace Hang.Server.SignIn;
 
 /// <summary>
-/// Holds the live line to sessions and roles: a line outlives the request that it began with, so it asks again. Lines of sessions that have ended are cut
-/// within half a minute, without a call too.
+/// Holds the live line to sessions and roles: a line outlives the request that it began with, so each call asks again. Lines of sessions that have ended are
+/// cut at once where they end here, and within seconds where they end by themselves or at another server.
 /// </summary>
 internal sealed class LiveGate(SessionStore sessions, ILogger<LiveGate> log) : BackgroundService, IHubFilter
 {
-    private static readonly TimeSpan Fresh = TimeSpan.FromSeconds(10);
-    private static readonly TimeSpan Round = TimeSpan.FromSeconds(30);
+    private static readonly TimeSpan Round = TimeSpan.FromSeconds(5);
     private static readonly ConcurrentDictionary<string, Role> Needed = new(typeof(LiveHub).GetMethods().Where(m => m.DeclaringType == typeof(LiveHub) && !m.IsSpecialName).DistinctBy(m => m.Name)
         .Select(m => KeyValuePair.Create(m.Name, m.GetCustomAttribute<NeedsAttribute>()?.Role ?? Role.Viewer)));
 
     private readonly ConcurrentDictionary<string, HubCallerContext> lines = new();
-    private readonly ConcurrentDictionary<Guid, (Role? Role, long At)> known = new();
 
     public async ValueTask<object?> InvokeMethodAsync(HubInvocationContext invocationContext, Func<HubInvocationContext, ValueTask<object?>> next)
     {
-        var role = await RoleNowAsync(invocationContext.Context);
-        if (role is null)
+        // Asked anew for each call: a role that was given or taken counts at once, whichever server it was taken at.
+        if (SessionOf(invocationContext.Context.User) is not { } id || await sessions.SeenAsync(id) is not { } session)
         {
             invocationContext.Context.Abort();
             throw new HubException("The session has ended. Sign in again.");
         }
         var needed = Needed.GetValueOrDefault(invocationContext.HubMethodName, Role.Designer);
-        if (role >= needed)
+        var scope = new NeedsAttribute(needed).Scope;
+        if (session.Role >= needed && !(session.Scope < scope))
         {
             return await next(invocationContext);
         }
-        var problem = Needs.Refusal(role.Value, needed);
+        var problem = session.Role < needed ? Needs.Refusal(session.Role, needed) : Needs.Refusal(session.Scope!.Value);
         return invocationContext.HubMethod.ReturnType == typeof(Task<Refusal?>) ? new Refusal { Message = problem.Message, Remedy = problem.Remedy } : throw new HubException(problem.ToString());
     }
 
@@ -52,17 +51,23 @@ internal sealed class LiveGate(SessionStore sessions, ILogger<LiveGate> log) : B
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
+        sessions.Ended += () => _ = CutNowAsync(stoppingToken);
         using var timer = new PeriodicTimer(Round);
         while (await timer.WaitForNextTickAsync(stoppingToken))
         {
-            try
-            {
-                await CutAsync(stoppingToken);
-            }
-            catch (Npgsql.NpgsqlException e)
-            {
-                log.LogWarning(e, "Sessions could not be looked through");
-            }
+            await CutNowAsync(stoppingToken);
+        }
+    }
+
+    private async Task CutNowAsync(CancellationToken cancel)
+    {
+        try
+        {
+            await CutAsync(cancel);
+        }
+        catch (Exception e) when (e is Npgsql.NpgsqlException or OperationCanceledException)
+        {
+            log.LogWarning(e, "Sessions could not be looked through");
         }
     }
 
@@ -78,23 +83,6 @@ internal sealed class LiveGate(SessionStore sessions, ILogger<LiveGate> log) : B
                 line.Abort();
             }
         }
-        foreach (var gone in known.Keys.Where(k => !alive.Contains(k)))
-        {
-            known.TryRemove(gone, out _);
-        }
-    }
-
-    private async Task<Role?> RoleNowAsync(HubCallerContext caller)
-    {
-        if (SessionOf(caller.User) is not { } session)
-        {
-            return null;
-        }
-        if (!known.TryGetValue(session, out var last) || Environment.TickCount64 - last.At > Fresh.TotalMilliseconds)
-        {
-            known[session] = last = ((await sessions.SeenAsync(session))?.Role, Environment.TickCount64);
-        }
-        return last.Role;
     }
 
     private static Guid? SessionOf(ClaimsPrincipal? user) => Guid.TryParse(user?.FindFirstValue(SessionTickets.SessionClaim), out var id) ? id : null;

@@ -7,10 +7,16 @@ namespace Hang.Server.SignIn;
 internal sealed class NeedsAttribute(Role role) : Attribute
 {
     public Role Role { get; } = role;
+
+    /// <summary>What a program's key must be for.</summary>
+    public Scope Scope { get; init; } = role switch { Role.Viewer => Scope.Fill, Role.Editor => Scope.HandOff, _ => Scope.Edit };
 }
 
 /// <summary>Marks an address that answers before anybody has signed in.</summary>
 internal sealed class OpenToAll;
+
+/// <summary>Marks an address that answers no program's key: what people do about their accounts.</summary>
+internal sealed class NoKeys;
 
 internal static class Needs
 {
@@ -18,9 +24,18 @@ internal static class Needs
     public static TBuilder Needing<TBuilder>(this TBuilder builder, Role role)
         where TBuilder : IEndpointConventionBuilder => builder.WithMetadata(new NeedsAttribute(role));
 
+    /// <summary>Says which role an address needs, and what a program's key must be for.</summary>
+    public static TBuilder Needing<TBuilder>(this TBuilder builder, Role role, Scope scope)
+        where TBuilder : IEndpointConventionBuilder => builder.WithMetadata(new NeedsAttribute(role) { Scope = scope });
+
     /// <summary>Lets an address answer before anybody has signed in.</summary>
     public static TBuilder ToAll<TBuilder>(this TBuilder builder)
         where TBuilder : IEndpointConventionBuilder => builder.WithMetadata(new OpenToAll());
+
+    /// <summary>What to say to a program whose key is for something else.</summary>
+    public static Core.Problem Refusal(Scope scope) => new(
+        scope == Scope.Fill ? "This key is for filling takes and rosters only." : "This key is for filling and handing off only.",
+        "Make another key for what the program is to do.");
 
     /// <summary>What to say to somebody who may not do something.</summary>
     public static Core.Problem Refusal(Role role, Role needed) => new(

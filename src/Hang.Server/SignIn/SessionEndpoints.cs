@@ -1,4 +1,6 @@
 using System.Collections.Immutable;
+using System.Net;
+using System.Net.Sockets;
 using System.Security.Claims;
 using Hang.Core;
 using Hang.Server.Hosting;
@@ -33,7 +35,8 @@ public sealed record OwnSession(Guid Id, string Agent, DateTime MadeAt, DateTime
 
 /// <summary>A key for a program.</summary>
 /// <param name="For">What it is for.</param>
-public sealed record KeyFor(string For);
+/// <param name="Scope">What it may do; filling only, where nothing is said.</param>
+public sealed record KeyFor(string For, Scope Scope = Scope.Fill);
 
 /// <summary>What is told once and kept by nobody else.</summary>
 public sealed record Told(string Secret);
@@ -49,8 +52,9 @@ public static class SessionEndpoints
 
     public static void Map(IEndpointRouteBuilder app)
     {
-        var api = app.MapGroup("/api/session").WithTags("Sign-in").Refuses();
-        api.MapGet("", ViewAsync).ToAll().WithName("session").WithSummary("Who is signed in here, and whether that is asked for.");
+        var api = app.MapGroup("/api/session").WithTags("Sign-in").WithMetadata(new NoKeys()).Refuses();
+        // A program may ask who it is; the rest is for people.
+        app.MapGroup("/api/session").WithTags("Sign-in").Refuses().MapGet("", ViewAsync).ToAll().WithName("session").WithSummary("Who is signed in here, and whether that is asked for.");
         api.MapPost("", SignInAsync).ToAll().WithMetadata(new RateLimits.Attempt()).WithName("signIn").WithSummary("Signs in by name and password.").ProducesProblem(StatusCodes.Status429TooManyRequests);
         api.MapPost("/code", UseCodeAsync).ToAll().WithMetadata(new RateLimits.Attempt()).WithName("useCode").WithSummary("Makes an account, or gives one a new password, by a code, and signs in.").ProducesProblem(StatusCodes.Status429TooManyRequests);
         api.MapDelete("", SignOutAsync).ToAll().WithName("signOut").WithSummary("Signs out; the session has ended.");
@@ -70,17 +74,16 @@ public static class SessionEndpoints
 
     private static async Task<Results<NoContent, ProblemHttpResult>> SignInAsync(Credentials who, HttpContext context, IServiceProvider services, ILogger<Credentials> log)
     {
-        var (users, signing) = (Asked<UserManager<Account>>(services), services.GetRequiredService<SignInManager<Account>>());
+        var users = Asked<UserManager<Account>>(services);
         if (await users.FindByNameAsync(who.Name.Trim()) is not { } account)
         {
             SignInSetup.Hasher.VerifyHashedPassword(Nobody, NobodysHash.Value, who.Password);
             log.LogWarning("Nobody of that name could sign in, from {From}", context.Connection.RemoteIpAddress);
             return Wrong();
         }
-        var result = await signing.CheckPasswordSignInAsync(account, who.Password, lockoutOnFailure: true);
-        if (!result.Succeeded)
+        if (!await IsRightAsync(services, context, account, who.Password))
         {
-            log.LogWarning("{Account} could not sign in, from {From}; locked: {Locked}", account.Id, context.Connection.RemoteIpAddress, result.IsLockedOut);
+            log.LogWarning("{Account} could not sign in, from {From}", account.Id, context.Connection.RemoteIpAddress);
             return Wrong();
         }
         await BeginAsync(context, account);
@@ -90,6 +93,35 @@ public static class SessionEndpoints
         // One answer for all: who has an account and whose is locked is nobody else's business.
         static ProblemHttpResult Wrong() => TypedResults.Problem(title: "The name or the password is wrong, or was wrong too often.", detail: "Try again; after ten wrong ones, in a quarter of an hour. A designer can give you a code for a new password.", statusCode: StatusCodes.Status401Unauthorized);
     }
+
+    /// <summary>
+    /// Whether a password is right, and its place may try: after ten wrong ones from there none is taken for a while. Every answer takes as long as hashing one
+    /// does, so that how long it takes tells nothing.
+    /// </summary>
+    private static async Task<bool> IsRightAsync(IServiceProvider services, HttpContext context, Account account, string password)
+    {
+        var failures = services.GetRequiredService<SignInFailures>();
+        var place = PlaceOf(context.Connection.RemoteIpAddress);
+        var locked = await failures.IsLockedAsync(account.Id, place, context.RequestAborted);
+        var hash = account.PasswordHash.Length > 0 ? account.PasswordHash : NobodysHash.Value;
+        var right = SignInSetup.Hasher.VerifyHashedPassword(account, hash, password) != PasswordVerificationResult.Failed && account.PasswordHash.Length > 0;
+        if (locked)
+        {
+            return false;
+        }
+        if (right)
+        {
+            await failures.ForgetAsync(account.Id, place, context.RequestAborted);
+        }
+        else
+        {
+            await failures.AddAsync(account.Id, place, context.RequestAborted);
+        }
+        return right;
+    }
+
+    /// <summary>Where somebody tries from: an address, of IPv6 the network that one subscriber has.</summary>
+    private static string PlaceOf(IPAddress? from) => from is null ? "" : from is { AddressFamily: AddressFamily.InterNetworkV6, IsIPv4MappedToIPv6: false } ? Convert.ToHexStringLower(from.GetAddressBytes().AsSpan(0, 8)) : from.MapToIPv4().ToString();
 
     private static async Task<NoContent> UseCodeAsync(CodeUse use, HttpContext context, IServiceProvider services, ILogger<CodeUse> log, CancellationToken cancel)
     {
@@ -104,7 +136,7 @@ public static class SessionEndpoints
             await DemandUnusedAsync(invitations, hash, cancel);
             Demand(await users.RemovePasswordAsync(account));
             Demand(await users.AddPasswordAsync(account, use.Password));
-            Demand(await users.SetLockoutEndDateAsync(account, null));
+            await services.GetRequiredService<SignInFailures>().ForgetAsync(account.Id, cancel: cancel);
             await services.GetRequiredService<SessionStore>().EndOthersAsync(account.Id, null, cancel);
         }
         else
@@ -133,12 +165,11 @@ public static class SessionEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<NoContent> ChangeAsync(PasswordChange change, ClaimsPrincipal user, IServiceProvider services, ILogger<PasswordChange> log, CancellationToken cancel)
+    private static async Task<NoContent> ChangeAsync(PasswordChange change, ClaimsPrincipal user, HttpContext context, IServiceProvider services, ILogger<PasswordChange> log, CancellationToken cancel)
     {
         var users = Asked<UserManager<Account>>(services);
         var account = (await users.FindByIdAsync(Me(user).ToString()))!;
-        var right = await services.GetRequiredService<SignInManager<Account>>().CheckPasswordSignInAsync(account, change.Now, lockoutOnFailure: true);
-        if (!right.Succeeded)
+        if (!await IsRightAsync(services, context, account, change.Now))
         {
             throw new ProblemException("The password that you have now is another.", "Type the one that you signed in with.", field: "now");
         }
@@ -164,7 +195,7 @@ public static class SessionEndpoints
             throw new ProblemException("It is not said what the key is for.", $"Use 1 to {MostAgent} ordinary characters, such as the program's name.", field: "for");
         }
         var secret = Secrets.Key();
-        await services.GetRequiredService<SessionStore>().AddAsync(Guid.NewGuid(), Secrets.Hash(secret), me, name, ProgramKeys.Lasts, cancel);
+        await services.GetRequiredService<SessionStore>().AddAsync(Guid.NewGuid(), Secrets.Hash(secret), me, name, ProgramKeys.Lasts, key.Scope, cancel);
         return new(secret);
     }
 

@@ -15,6 +15,9 @@ internal sealed class SessionTickets(SessionStore sessions) : ITicketStore
     /// <summary>Claim that says which session it is.</summary>
     public const string SessionClaim = "session";
 
+    /// <summary>Claim that says what a program's key is for.</summary>
+    public const string ScopeClaim = "scope";
+
     /// <summary>What the session is begun with, among the ticket's properties.</summary>
     public const string Agent = "agent";
 
@@ -41,6 +44,7 @@ internal sealed class SessionTickets(SessionStore sessions) : ITicketStore
             new(ClaimTypes.Name, session.Name),
             new(ClaimTypes.Role, session.Role.Text()),
             new(SessionClaim, session.Id.ToString()),
+            .. session.Scope is { } scope ? (Claim[])[new(ScopeClaim, scope.Text())] : [],
         ],
         scheme));
 }

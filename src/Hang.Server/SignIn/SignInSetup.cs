@@ -16,8 +16,6 @@ internal static class SignInSetup
     public const string Cookie = "__Host-hang";
 
     private const string Either = "hang";
-    private const int MostWrong = 10;
-    private static readonly TimeSpan LockedFor = TimeSpan.FromMinutes(15);
 
     // PBKDF2 with HMAC-SHA-512: OWASP Password Storage Cheat Sheet asks for 210 000 and more.
     private const int Iterations = 210_000;
@@ -26,7 +24,7 @@ internal static class SignInSetup
 
     public static void Add(IServiceCollection services, ServerOptions options)
     {
-        services.AddSingleton<AccountStore>().AddSingleton<InvitationStore>().AddSingleton<SessionStore>();
+        services.AddSingleton<AccountStore>().AddSingleton<InvitationStore>().AddSingleton<SessionStore>().AddSingleton<SignInFailures>();
         if (!options.SignIn)
         {
             return;
@@ -35,13 +33,12 @@ internal static class SignInSetup
         services.AddSingleton<SessionTickets>().AddSingleton<FirstAccount>().AddHostedService(s => s.GetRequiredService<FirstAccount>());
         services.AddSingleton<LiveGate>().AddHostedService(s => s.GetRequiredService<LiveGate>());
         services.Configure<HubOptions>(hub => hub.AddFilter<LiveGate>());
+        services.AddSingleton<ILookupNormalizer, PlainNames>();
         services.AddIdentityCore<Account>(identity =>
         {
             // Names of people, whatever their letters are; the passwords have a rule of their own.
             identity.User.AllowedUserNameCharacters = "";
             identity.Password = new() { RequiredLength = 1, RequireDigit = false, RequireLowercase = false, RequireUppercase = false, RequireNonAlphanumeric = false };
-            identity.Lockout.MaxFailedAccessAttempts = MostWrong;
-            identity.Lockout.DefaultLockoutTimeSpan = LockedFor;
         }).AddUserStore<AccountIdentity>().AddPasswordValidator<PasswordRules>().AddSignInManager();
         services.AddSingleton<IPasswordHasher<Account>>(Hasher);
         services.AddAuthentication(Either)

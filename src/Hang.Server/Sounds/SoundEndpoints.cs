@@ -21,7 +21,7 @@ public static class SoundEndpoints
     public static void Map(IEndpointRouteBuilder app)
     {
         var api = app.MapGroup("/api/sounds").WithTags("Sounds").Refuses();
-        api.MapPost("/", AddAsync).WithName("addSound").WithSummary("Takes a sound in; it is judged by its content.").Accepts<byte[]>("application/octet-stream", "audio/wav", "audio/flac", "audio/mpeg", "audio/ogg", "audio/mp4");
+        api.MapPost("/", AddAsync).Takes(SoundFile.MostBytes + 1).WithName("addSound").WithSummary("Takes a sound in; it is judged by its content.").Accepts<byte[]>("application/octet-stream", "audio/wav", "audio/flac", "audio/mpeg", "audio/ogg", "audio/mp4");
         api.MapGet("/{hash}", FileAsync).WithName("sound").WithSummary("A sound as it came, by its content hash.");
         var heard = app.MapGroup("/api/heard/{key}").WithTags("Sounds").Refuses();
         heard.MapGet("/samples", Samples).WithName("heardSamples").WithSummary("Samples of a mix: 32-bit floats, little-endian, left and right in turn.").Produces(200, contentType: "application/octet-stream");

@@ -19,7 +19,7 @@ public sealed class AccountStore(NpgsqlDataSource database)
     public async Task<IReadOnlyList<Account>> ListAsync(CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
-        return [.. (await connection.QueryAsync<Row>(new($"select {Columns} from accounts order by plain_name", cancellationToken: cancel))).Select(r => r.Account)];
+        return [.. (await connection.QueryAsync<Row>(new("select id, name, plain_name as plainName, password_hash as passwordHash, stamp, role, failed, (select max(f.locked_until) from sign_in_failures f where f.account_id = accounts.id) as lockedUntil from accounts order by plain_name", cancellationToken: cancel))).Select(r => r.Account)];
     }
 
     public async Task<Account?> FindAsync(Guid id, CancellationToken cancel = default)

@@ -6,7 +6,8 @@ namespace Hang.Store.Accounts;
 /// <summary>A browser that is signed in, or a program that holds a key.</summary>
 /// <param name="Role">The account's role now, whatever it was when the session began.</param>
 /// <param name="Agent">What it was begun with.</param>
-public sealed record Session(Guid Id, Guid Account, string Name, Role Role, string Agent, DateTime MadeAt, DateTime SeenAt, DateTime EndsAt);
+/// <param name="Scope">What a program's key is for; null for a browser.</param>
+public sealed record Session(Guid Id, Guid Account, string Name, Role Role, string Agent, DateTime MadeAt, DateTime SeenAt, DateTime EndsAt, Scope? Scope = null);
 
 /// <summary>Who is signed in. A session ends at its end, when it was not seen for a while, and when it or its account is taken away.</summary>
 public sealed class SessionStore(NpgsqlDataSource database)
@@ -17,18 +18,21 @@ public sealed class SessionStore(NpgsqlDataSource database)
     /// <summary>How long a browser's session lives at most.</summary>
     public static readonly TimeSpan Longest = TimeSpan.FromHours(12);
 
-    private const string Columns = "s.id, s.account_id as account, a.name, a.role, s.agent, s.made_at as madeAt, s.seen_at as seenAt, s.ends_at as endsAt";
+    /// <summary>Told after sessions were ended here.</summary>
+    public event Action? Ended;
+
+    private const string Columns = "s.id, s.account_id as account, a.name, a.role, s.agent, s.made_at as madeAt, s.seen_at as seenAt, s.ends_at as endsAt, s.scope";
 
     // Programs' keys live for months and need not be used daily.
     private const string Alive = "s.ends_at > now() and (s.seen_at > now() - @Idle or s.ends_at - s.made_at > @Longest)";
 
     /// <param name="keyHash">SHA-256 of the key that the browser or the program holds.</param>
-    public async Task AddAsync(Guid id, byte[] keyHash, Guid account, string agent, TimeSpan lasts, CancellationToken cancel = default)
+    public async Task AddAsync(Guid id, byte[] keyHash, Guid account, string agent, TimeSpan lasts, Scope? scope = null, CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
         await connection.ExecuteAsync(new(
-            "delete from sessions where ends_at < now(); insert into sessions (id, key_hash, account_id, agent, ends_at) values (@id, @keyHash, @account, @agent, now() + @lasts)",
-            new { id, keyHash, account, agent, lasts }, cancellationToken: cancel));
+            "delete from sessions where ends_at < now(); insert into sessions (id, key_hash, account_id, agent, ends_at, scope) values (@id, @keyHash, @account, @agent, now() + @lasts, @scope)",
+            new { id, keyHash, account, agent, lasts, scope = scope?.Text() }, cancellationToken: cancel));
     }
 
     /// <summary>The session of a key, which is seen by this; null when there is none or it has ended.</summary>
@@ -56,20 +60,27 @@ public sealed class SessionStore(NpgsqlDataSource database)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
         await connection.ExecuteAsync(new("delete from sessions where key_hash = @keyHash", new { keyHash }, cancellationToken: cancel));
+        Ended?.Invoke();
     }
 
     /// <summary>Ends a session of an account; false when it has none of that id.</summary>
     public async Task<bool> EndAsync(Guid account, Guid id, CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
-        return await connection.ExecuteAsync(new("delete from sessions where account_id = @account and id = @id", new { account, id }, cancellationToken: cancel)) > 0;
+        var found = await connection.ExecuteAsync(new("delete from sessions where account_id = @account and id = @id", new { account, id }, cancellationToken: cancel)) > 0;
+        Ended?.Invoke();
+        return found;
     }
+
+    /// <summary>Says that sessions have ended with their account.</summary>
+    public void Gone() => Ended?.Invoke();
 
     /// <summary>Ends all sessions of an account but one.</summary>
     public async Task EndOthersAsync(Guid account, Guid? but, CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
         await connection.ExecuteAsync(new("delete from sessions where account_id = @account and id is distinct from @but", new { account, but }, cancellationToken: cancel));
+        Ended?.Invoke();
     }
 
     private async Task<Session?> SeeAsync(string which, object values, CancellationToken cancel)
@@ -83,8 +94,8 @@ public sealed class SessionStore(NpgsqlDataSource database)
         return row?.Session;
     }
 
-    private sealed record Row(Guid Id, Guid Account, string Name, string Role, string Agent, DateTime MadeAt, DateTime SeenAt, DateTime EndsAt)
+    private sealed record Row(Guid Id, Guid Account, string Name, string Role, string Agent, DateTime MadeAt, DateTime SeenAt, DateTime EndsAt, string? Scope)
     {
-        public Session Session => new(Id, Account, Name, RoleText.Parse(Role), Agent, MadeAt, SeenAt, EndsAt);
+        public Session Session => new(Id, Account, Name, RoleText.Parse(Role), Agent, MadeAt, SeenAt, EndsAt, ScopeText.Parse(Scope));
     }
 }

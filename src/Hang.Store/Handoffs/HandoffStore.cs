@@ -137,11 +137,15 @@ public sealed class HandoffStore(NpgsqlDataSource database)
             """, new { quiet }, cancellationToken: cancel));
     }
 
-    /// <summary>Puts a handoff back in line because its worker is being stopped; that run is not counted.</summary>
+    /// <summary>Puts a handoff back in line because its worker is being stopped; that run is not counted. One that was to be cancelled is.</summary>
     public async Task PutBackAsync(Guid id, int run, CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
-        await connection.ExecuteAsync(new("update handoffs set state = 'queued', runs = runs - 1, frames_done = 0, noted_at = now() where id = @id and run = @run", new { id, run }, cancellationToken: cancel));
+        await connection.ExecuteAsync(new(
+            """
+            update handoffs set state = case when cancel_asked then 'cancelled' else 'queued' end, ended_at = case when cancel_asked then now() end,
+                runs = runs - 1, frames_done = 0, noted_at = now() where id = @id and run = @run
+            """, new { id, run }, cancellationToken: cancel));
     }
 
     /// <summary>Notes progress. Returns true when the run is to stop: somebody asked to cancel, or another run has begun.</summary>
@@ -159,7 +163,7 @@ public sealed class HandoffStore(NpgsqlDataSource database)
         return await connection.ExecuteAsync(new("update handoffs set card = @card::jsonb, noted_at = now() where id = @id and run = @run", new { id, run, card }, cancellationToken: cancel)) > 0;
     }
 
-    /// <summary>Notes the end of a run. Returns false when another run has begun in the meantime: then this one's file does not count.</summary>
+    /// <summary>Notes the end of a run. Returns false when another run has begun in the meantime, or one that is done was to be cancelled: then this one's file does not count.</summary>
     public async Task<bool> EndAsync(Guid id, int run, HandoffState state, long? bytes = null, string? problem = null, string? proof = null, CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
@@ -167,7 +171,7 @@ public sealed class HandoffStore(NpgsqlDataSource database)
             """
             update handoffs set state = @state, bytes = @bytes, problem = @problem, proof = @proof::jsonb, ended_at = now(), noted_at = now(),
                 frames_done = case when @state = 'done' then frames_total else frames_done end
-            where id = @id and run = @run
+            where id = @id and run = @run and (@state <> 'done' or not cancel_asked)
             """,
             new { id, run, state = Text(state), bytes, problem, proof }, cancellationToken: cancel)) > 0;
     }
@@ -183,7 +187,7 @@ public sealed class HandoffStore(NpgsqlDataSource database)
     public async Task EndCancelledAsync(TimeSpan quiet, CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
-        await connection.ExecuteAsync(new("update handoffs set state = 'cancelled', ended_at = now() where cancel_asked and state in ('rendering', 'proving') and noted_at < now() - @quiet", new { quiet }, cancellationToken: cancel));
+        await connection.ExecuteAsync(new("update handoffs set state = 'cancelled', ended_at = now() where cancel_asked and (state = 'queued' or state in ('rendering', 'proving')) and noted_at < now() - @quiet", new { quiet }, cancellationToken: cancel));
     }
 
     /// <summary>Asks to cancel; one that has not begun is cancelled at once.</summary>

@@ -4,10 +4,10 @@ using Npgsql;
 namespace Hang.Store.Revisions;
 
 /// <summary>The revision that a graphic shows.</summary>
-/// <param name="Number">From 0.</param>
+/// <param name="Number">From 0. Numbers come again when something was undone and something else done; <paramref name="Id"/> does not.</param>
 /// <param name="First">Number of the oldest revision that is kept.</param>
 /// <param name="Last">Number of the newest revision; larger than <paramref name="Number"/> when there is something to redo.</param>
-public sealed record RevisionRow(Guid GraphicId, Guid PackageId, int Number, int First, int Last, string Document, string Label);
+public sealed record RevisionRow(Guid GraphicId, Guid PackageId, int Number, int First, int Last, string Document, string Label, Guid Id);
 
 /// <summary>A revision in a list.</summary>
 /// <param name="MadeBy">Who made it, as they call themselves; null where nobody said.</param>
@@ -33,10 +33,11 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
     /// <summary>The same under an id that had to be known beforehand.</summary>
     public async Task<Guid> AddAsAsync(Guid id, Guid package, string document, string label, CancellationToken cancel = default)
     {
+        var first = Guid.NewGuid();
         await using var connection = await database.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
-        await connection.ExecuteAsync(new("insert into graphics (id, package_id, head, facts) values (@id, @package, 0, @facts::jsonb)", new { id, package, facts = GraphicFacts.Of(document).Write() }, transaction, cancellationToken: cancel));
-        await connection.ExecuteAsync(new("insert into revisions (graphic_id, number, document, label) values (@id, 0, @document, @label)", new { id, document, label }, transaction, cancellationToken: cancel));
+        await connection.ExecuteAsync(new("insert into graphics (id, package_id, head, head_id, facts) values (@id, @package, 0, @first, @facts::jsonb)", new { id, package, first, facts = GraphicFacts.Of(document).Write() }, transaction, cancellationToken: cancel));
+        await connection.ExecuteAsync(new("insert into revisions (graphic_id, number, id, document, label) values (@id, 0, @first, @document, @label)", new { id, first, document, label }, transaction, cancellationToken: cancel));
         await transaction.CommitAsync(cancel);
         return id;
     }
@@ -47,27 +48,30 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
         return await HeadAsync(connection, id, cancel);
     }
 
-    /// <summary>Keeps an edit as the revision after <paramref name="after"/>, and drops what was undone. On return it is on disk.</summary>
-    /// <param name="before">The document of revision <paramref name="after"/>.</param>
+    /// <summary>Keeps an edit as the revision after another, and drops what was undone. On return it is on disk.</summary>
+    /// <param name="at">The revision that the edit was made to.</param>
+    /// <param name="made">Id of the revision that is made.</param>
+    /// <param name="before">The document of the one that it was made to.</param>
     /// <param name="document">The document after the edit.</param>
     /// <param name="facts">What the rack shows afterwards.</param>
     /// <param name="by">Who makes it; null where nobody says.</param>
     /// <returns>The document.</returns>
-    /// <exception cref="RevisionConflictException">The head is no longer <paramref name="after"/>.</exception>
-    public async Task<string> KeepAsync(Guid id, int after, string before, string document, string edit, string label, GraphicFacts facts, string? by = null, CancellationToken cancel = default)
+    /// <exception cref="RevisionConflictException">The head is no longer <paramref name="at"/>, though one of that number may be.</exception>
+    public async Task<string> KeepAsync(RevisionRow at, Guid made, string before, string document, string edit, string label, GraphicFacts facts, string? by = null, CancellationToken cancel = default)
     {
+        var (id, after, shown) = (at.GraphicId, at.Number, at.Id);
         // One statement, so one round trip and one commit; what was undone is replaced or deleted by it.
         const string Keep =
             """
-            with moved as (update graphics set head = @after + 1, changed_at = now(), facts = @facts::jsonb where id = @id and head = @after and removed_at is null returning id),
+            with moved as (update graphics set head = @after + 1, head_id = @made, changed_at = now(), facts = @facts::jsonb where id = @id and head_id = @shown and removed_at is null returning id),
                  dropped as (delete from revisions where graphic_id in (select id from moved) and number > @after + 1)
-            insert into revisions (graphic_id, number, document, difference, edit, label, made_by)
-            select id, @after + 1, @whole, @difference, @edit, @label, @by from moved
-            on conflict (graphic_id, number) do update set document = @whole, difference = @difference, edit = @edit, label = @label, made_by = @by, made_at = now()
+            insert into revisions (graphic_id, number, id, document, difference, edit, label, made_by)
+            select id, @after + 1, @made, @whole, @difference, @edit, @label, @by from moved
+            on conflict (graphic_id, number) do update set id = @made, document = @whole, difference = @difference, edit = @edit, label = @label, made_by = @by, made_at = now()
             """;
         var isWhole = (after + 1) % WholeEvery == 0;
         await using var connection = await database.OpenConnectionAsync(cancel);
-        var kept = await connection.ExecuteAsync(new(Keep, new { id, after, whole = isWhole ? document : null, difference = isWhole ? null : Difference.Between(before, document), edit, label, by, facts = facts.Write() }, cancellationToken: cancel));
+        var kept = await connection.ExecuteAsync(new(Keep, new { id, after, shown, made, whole = isWhole ? document : null, difference = isWhole ? null : Difference.Between(before, document), edit, label, by, facts = facts.Write() }, cancellationToken: cancel));
         if (kept == 0)
         {
             throw new RevisionConflictException(id);
@@ -80,18 +84,21 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
     }
 
     /// <summary>Moves the head by one revision, back (-1) or forth (+1); null when there is none in that direction.</summary>
-    public async Task<RevisionRow?> StepAsync(Guid id, int by, CancellationToken cancel = default)
+    /// <param name="shown">Id of the revision that it is moved from; null: whichever it is.</param>
+    /// <exception cref="RevisionConflictException">The head is another.</exception>
+    public async Task<RevisionRow?> StepAsync(Guid id, int by, Guid? shown = null, CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
         var moved = await connection.ExecuteAsync(new(
             """
-            update graphics set head = head + @by, changed_at = now()
-            where id = @id and removed_at is null and exists (select from revisions where graphic_id = @id and number = graphics.head + @by)
-            """, new { id, by }, transaction, cancellationToken: cancel));
+            update graphics set head = head + @by, head_id = (select r.id from revisions r where r.graphic_id = @id and r.number = graphics.head + @by), changed_at = now()
+            where id = @id and removed_at is null and head_id = coalesce(@shown::uuid, head_id)
+              and exists (select from revisions where graphic_id = @id and number = graphics.head + @by)
+            """, new { id, by, shown }, transaction, cancellationToken: cancel));
         if (moved == 0)
         {
-            return null;
+            return shown is not null && await HeadAsync(connection, id, cancel) is { } other && other.Id != shown ? throw new RevisionConflictException(id) : null;
         }
         var row = await HeadAsync(connection, id, cancel);
         await connection.ExecuteAsync(new("update graphics set facts = @facts::jsonb where id = @id", new { id, facts = GraphicFacts.Of(row!.Document).Write() }, transaction, cancellationToken: cancel));
@@ -132,7 +139,7 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
         {
             return null;
         }
-        return await AtAsync(connection, id, new(id, head.PackageId, head.Number, head.First, head.Last, "", ""), head.Number, cancel);
+        return await AtAsync(connection, id, new(id, head.PackageId, head.Number, head.First, head.Last, "", "", default), head.Number, cancel);
     }
 
     /// <summary>A revision, put together from the whole document before it.</summary>
@@ -140,13 +147,13 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
     {
         var rows = (await connection.QueryAsync<PartRow>(new(
             """
-            select document, difference, label from revisions
+            select id, document, difference, label from revisions
             where graphic_id = @id and number <= @number
               and number >= (select max(number) from revisions where graphic_id = @id and number <= @number and document is not null)
             order by number
             """, new { id, number }, cancellationToken: cancel))).ToArray();
         var document = rows.Aggregate("", (text, row) => row.Document ?? Revisions.Difference.Apply(text, row.Difference!));
-        return rows.Length == 0 ? null : head with { Number = number, Document = document, Label = rows[^1].Label };
+        return rows.Length == 0 ? null : head with { Number = number, Document = document, Label = rows[^1].Label, Id = rows[^1].Id };
     }
 
     /// <summary>Deletes revisions before a number, but none that a later one is a difference from.</summary>
@@ -158,5 +165,5 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
 
     private sealed record HeadRow(Guid PackageId, int Number, int First, int Last);
 
-    private sealed record PartRow(string? Document, string? Difference, string Label);
+    private sealed record PartRow(Guid Id, string? Document, string? Difference, string Label);
 }

@@ -13,7 +13,7 @@ export function OthersHere() {
   return (
     <Flex gap="3px" role="group" aria-label={t('Others who are here')}>
       {people.map((p) => (
-        <PersonDot key={p.session} name={p.name} colour={p.colour} title={t('{name} is here', { name: p.name })} />
+        <PersonDot key={p.id} name={p.name} colour={p.colour} title={t('{name} is here', { name: p.name })} />
       ))}
     </Flex>
   )
@@ -34,7 +34,7 @@ export function OthersChoices({ scale }: { scale: number }) {
           const c = corners(place).map((q) => `${q.x * scale},${q.y * scale}`)
           const [x, y] = c[0]!.split(',').map(Number)
           return (
-            <g key={`${p.session} ${id}`}>
+            <g key={`${p.id} ${id}`}>
               <polygon points={c.join(' ')} fill="none" stroke={p.colour} strokeWidth={1.5} strokeDasharray="5 3" />
               <text x={x} y={y! - 4} fontSize={12} fill={p.colour} stroke="white" strokeWidth={3} paintOrder="stroke">
                 {p.name}

@@ -27,7 +27,7 @@ export function useTake(desk: DeskView) {
   useEffect(() => {
     if (!connection || line !== 'open' || missing) return
     useDocument.getState().refuse(null)
-    connection.preview({ do: 'applyTake', take: JSON.parse(text) as Filled })
+    connection.previewTake(JSON.parse(text) as Filled)
   }, [connection, line, text, missing])
   useEffect(() => {
     const timer = window.setTimeout(() => setSearch(toSearch(JSON.parse(text) as Filled), { replace: true }), LINK_MS)

@@ -1,6 +1,6 @@
 import { HubConnectionBuilder, HubConnectionState, LogLevel, type HubConnection } from '@microsoft/signalr'
 import { MessagePackHubProtocol } from '@microsoft/signalr-protocol-msgpack'
-import type { Edit } from './core.gen'
+import type { Edit, Take } from './core.gen'
 import type { LayerInspection, Patch, ReadingTime, Refusal, Sounding } from './messages.gen'
 import { introduction } from '../shell/person'
 import { session } from './session'
@@ -8,7 +8,7 @@ import { said, t } from '../words/words'
 
 /** Somebody else who has the graphic open, and what they have selected. */
 export interface PersonHere {
-  session: string
+  id: string
   name: string
   colour: string
   layers: string[]
@@ -35,7 +35,7 @@ const RETRY_MS = 1000
  */
 export class LiveConnection {
   private readonly hub: HubConnection
-  private waiting: Edit | null | undefined
+  private waiting: { method: 'Preview' | 'PreviewTake'; text: string } | undefined
   private previewing = false
   private expected = 0
   private held: number[] = [0]
@@ -123,8 +123,17 @@ export class LiveConnection {
 
   /** Shows what an edit would do, without keeping it; null ends that. */
   preview(edit: Edit | null) {
+    this.show('Preview', edit ? JSON.stringify(edit) : '')
+  }
+
+  /** Shows the graphic with its fields filled, without keeping it. Whoever may look may do this. */
+  previewTake(take: Take) {
+    this.show('PreviewTake', JSON.stringify(take))
+  }
+
+  private show(method: 'Preview' | 'PreviewTake', text: string) {
     if (this.closed) return
-    this.waiting = edit
+    this.waiting = { method, text }
     if (!this.previewing) void this.sendPreviews()
   }
 
@@ -226,9 +235,9 @@ export class LiveConnection {
     try {
       // A preview that waits while the line is down goes out when it is back.
       while (this.waiting !== undefined && this.isOpen) {
-        const edit = this.waiting
+        const { method, text } = this.waiting
         this.waiting = undefined
-        await this.call(() => undefined, 'Preview', edit ? JSON.stringify(edit) : '')
+        await this.call(() => undefined, method, text)
       }
     } finally {
       this.previewing = false

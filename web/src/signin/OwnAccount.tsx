@@ -4,7 +4,7 @@ import { LogOut } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { api, data, type Schemas } from '../api/client'
-import { Labelled, TextInput } from '../shell/controls'
+import { Choice, Labelled, TextInput } from '../shell/controls'
 import { notes } from '../shell/notes'
 import { Refusal } from '../shell/Refusal'
 import { useAct } from '../shell/useAct'
@@ -21,6 +21,7 @@ export function OwnAccount({ session }: { session: Schemas['SessionView'] }) {
   const [now, setNow] = useState('')
   const [then, setThen] = useState('')
   const [program, setProgram] = useState('')
+  const [scope, setScope] = useState<'fill' | 'handOff' | 'edit'>('fill')
   const [secret, setSecret] = useState<string | null>(null)
   const change = async () => {
     await data<unknown>(api.PUT('/api/session/password', { body: { now, then } }))
@@ -83,6 +84,18 @@ export function OwnAccount({ session }: { session: Schemas['SessionView'] }) {
         <Labelled label={t('A key for a program: what is it for?')} wide>
           <TextInput value={program} maxLength={120} onChange={(e) => setProgram(e.target.value)} />
         </Labelled>
+        <Labelled label={t('It may')}>
+          <Choice
+            label={t('It may')}
+            value={scope}
+            onChange={(e) => setScope(e.target.value as typeof scope)}
+            options={[
+              { value: 'fill', label: t('fill') },
+              { value: 'handOff', label: t('fill and hand off') },
+              { value: 'edit', label: t('all that you may') },
+            ]}
+          />
+        </Labelled>
         <Button
           type="button"
           size="xs"
@@ -90,7 +103,7 @@ export function OwnAccount({ session }: { session: Schemas['SessionView'] }) {
           variant="outline"
           borderColor="line"
           disabled={!program.trim()}
-          onClick={() => void act(data(api.POST('/api/session/keys', { body: { for: program } })).then((told) => setSecret(told.secret)))}
+          onClick={() => void act(data(api.POST('/api/session/keys', { body: { for: program, scope } })).then((told) => setSecret(told.secret)))}
         >
           {t('Make a key')}
         </Button>
