@@ -100,14 +100,17 @@ public class ArrivalTests
         var after = new ApplyArrival(["t"], ArrivalKind.Fade, Pieces: pieces).ApplyTo(graphic, Shaper);
         after = new ApplyArrival(["t"], ArrivalKind.Fade, Leaving: true).ApplyTo(after, Shaper);
         var evaluator = new Evaluator(after, Shaper);
-        float[] Opacities(int frame) => [.. evaluator.At(frame).Nodes.Where(n => n.Strip.Paints).Select(n => n.Values[6])];
+        float[] Opacities(int frame) => [.. evaluator.At(frame).Nodes.Where(n => n.Strip.Paints && n.Strip.Id != "t/rest").Select(n => n.Values[6])];
+        float Whole(int frame) => evaluator.At(frame).Nodes.Single(n => n.Strip.Id == "t/rest").Values[6];
         Assert.Equal([0f, 0f, 0f], Opacities(0));
         var midway = Opacities(6);
         Assert.True(midway[0] > midway[1] && midway[1] > midway[2]);
-        Assert.Equal([1f, 1f, 1f], Opacities(20));
-        Assert.Equal([1f, 1f, 1f], Opacities(80));
+        // At rest they are drawn as one.
+        Assert.Equal(0, Whole(6));
+        Assert.Equal(([0f, 0f, 0f], 1f), (Opacities(20), Whole(20)));
+        Assert.Equal(([0f, 0f, 0f], 1f), (Opacities(80), Whole(80)));
         Assert.Equal([0f, 0f, 0f], Opacities(99));
-        Assert.Equal(["t", "t/whole", "t/0", "t/1", "t/2", "t/end"], evaluator.Strips.Select(c => c.Id));
+        Assert.Equal(["t", "t/whole", "t/rest", "t/0", "t/1", "t/2", "t/end"], evaluator.Strips.Select(c => c.Id));
     }
 
     /// <summary>However many letters there are, each has half the phase to move in, and the last is gone at the end.</summary>

@@ -94,4 +94,19 @@ public class IdleTests
         }
         Assert.Throws<ProblemException>(() => new SetIdles("a", [new(IdleKind.Bob, 8, 0)]).ApplyTo(graphic, Shaper));
     }
+
+    [Theory]
+    [InlineData(0)]
+    [InlineData(0.3)]
+    public void ATrembleOverHoldLeavesArriveAndLeaveWhereTheyAre(double phase)
+    {
+        var motion = new IdleMotion(IdleKind.Tremble, 20, 5, phase, IdleSpan.Hold, 4);
+        foreach (var frame in (double[])[0, Phases.HoldStart, Phases.LeaveStart, Phases.Total - 1])
+        {
+            var at = motion.At(frame, Phases);
+            Assert.Equal((0.0, 0.0), (Math.Round(at.X, 9), Math.Round(at.Y, 9)));
+        }
+        Assert.Contains(Enumerable.Range(Phases.HoldStart, Phases.Hold), f => Math.Abs(motion.At(f, Phases).X) > 4);
+        Assert.All(Enumerable.Range(0, Phases.Total), f => Assert.InRange(motion.At(f, Phases).X, -20, 20));
+    }
 }

@@ -109,4 +109,20 @@ public class MotionTests
         Assert.Equal("Plate 2", LayerNames.Free("Plate", ["plate"]));
         Assert.Equal("Plate 4", LayerNames.Free("Plate 2", ["Plate", "Plate 2", "Plate 3"]));
     }
+
+    /// <summary>CSS Easing Functions Level 2, section 2.4: a step that jumps at its start has jumped at progress 0.</summary>
+    [Theory]
+    [InlineData("steps(1, jump-start)", 10, 10, 10)]
+    [InlineData("steps(2, jump-start)", 5, 5, 10)]
+    [InlineData("steps(2, jump-both)", 3.3333333, 3.3333333, 6.6666667)]
+    [InlineData("steps(2)", 0, 0, 5)]
+    public void AJumpAtTheStartIsSeenOnTheKeyframesOwnFrame(string feel, double at0, double at4, double at5)
+    {
+        var channel = Channel.Of(NumbersKind.Number, [new(0, new(0), FeelText.Parse(feel)), new(10, new(10), Feel.Linear)]);
+        Assert.Equal(0, channel.At(-1).X);
+        Assert.Equal(at0, channel.At(0).X, 1e-6);
+        Assert.Equal(at4, channel.NumberAt(4), 1e-6);
+        Assert.Equal(at5, channel.At(5).X, 1e-6);
+        Assert.Equal(10, channel.At(10).X);
+    }
 }

@@ -41,15 +41,15 @@ public class NumberTests
         var script = $$"""
             const codes = {{System.Text.Json.JsonSerializer.Serialize(NumberStyle.All.Select(s => s.Code))}};
             console.log(JSON.stringify(codes.map((c) => [1234.5, 1234567.5].map((n) => new Intl.NumberFormat(c, { minimumFractionDigits: 1 }).format(n)).concat(
-              new Intl.NumberFormat(c, { style: 'percent' }).format(0.12), new Intl.NumberFormat(c, { style: 'currency', currency: 'EUR' }).format(12)))))
+              new Intl.NumberFormat(c, { style: 'percent' }).format(0.12), new Intl.NumberFormat(c, { style: 'currency', currency: 'EUR' }).format(12), new Intl.NumberFormat(c, { style: 'currency', currency: 'EUR' }).format(-12)))))
             """;
         using var node = System.Diagnostics.Process.Start(new System.Diagnostics.ProcessStartInfo("node", ["-e", script]) { RedirectStandardOutput = true })!;
         var theirs = System.Text.Json.JsonSerializer.Deserialize<string[][]>(node.StandardOutput.ReadToEnd())!;
         node.WaitForExit();
-        static string Spaces(string text) => text.Replace('\u00A0', ' ').Replace('\u202F', ' ');
+        static string Spaces(string text) => text.Replace('\u2212', '-');
         foreach (var (style, texts) in NumberStyle.All.Zip(theirs))
         {
-            string[] ours = [Format(NumberForm.Thousands, style.Code, 1).Write(1234.5), Format(NumberForm.Thousands, style.Code, 1).Write(1234567.5), Format(NumberForm.Percent, style.Code).Write(12), Format(NumberForm.Currency, style.Code, 2).Write(12)];
+            string[] ours = [Format(NumberForm.Thousands, style.Code, 1).Write(1234.5), Format(NumberForm.Thousands, style.Code, 1).Write(1234567.5), Format(NumberForm.Percent, style.Code).Write(12), Format(NumberForm.Currency, style.Code, 2).Write(12), Format(NumberForm.Currency, style.Code, 2).Write(-12)];
             Assert.Equal(texts.Select(Spaces), ours.Select(Spaces));
         }
     }
@@ -95,6 +95,22 @@ public class NumberTests
     [InlineData(-2, 2, 2, "-2 0 2")]
     public void TheLastStepEndsAtTheLastNumber(double from, double to, double by, string numbers) =>
         Assert.Equal(numbers, string.Join(' ', Count.ByClock(from, to, by, 1, 0, new(new(25), 1, 1, 0, 9), Format(NumberForm.Digits, decimals: 1)).Steps.Select(s => Math.Round(s.Number, 6).ToString(CultureInfo.InvariantCulture))));
+
+    /// <summary>Steps of 0.04 s at 25, of 0.1 s at 60: whole frames, which sums of binary fractions miss.</summary>
+    [Theory]
+    [InlineData(25, 0.04, 1)]
+    [InlineData(60, 0.1, 6)]
+    [InlineData(50, 0.14, 7)]
+    [InlineData(24, 0.125, 3)]
+    public void NoStepIsLateByAFrame(int rate, double every, int frames)
+    {
+        var count = Count.ByClock(0, 1000, 1, every, 0.2, new(new(rate), 1, 1, 3, 100_000), Format(NumberForm.Digits));
+        for (var n = 1; n <= 1000; n++)
+        {
+            var at = 3 + rate / 5.0 + n * frames;
+            Assert.Equal((n, n - 1), (count.Steps[count.At(at)].Number, count.Steps[count.At(at - 1e-6)].Number));
+        }
+    }
 
     [Fact]
     public void ByItsValueItFollowsItsKeyframesAndIsRounded()

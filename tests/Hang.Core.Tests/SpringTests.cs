@@ -102,4 +102,23 @@ public class SpringTests
             Assert.Equal(feel.Css, feel.Reversed.Reversed.Css);
         }
     }
+
+    /// <summary>All that the form offers goes, and rests when it says: until then it is farther from 1 than a thousandth, afterwards never.</summary>
+    [Theory]
+    [InlineData(1, 1000, 0.01)]
+    [InlineData(100, 900, 1)]
+    [InlineData(180, 14, 1)]
+    [InlineData(180, 24, 1)]
+    [InlineData(100, 19.9, 1)]
+    [InlineData(400, 8, 0.5)]
+    public void AnySpringRestsWhenItSaysItDoes(double k, double c, double m)
+    {
+        var spring = new Spring(k, c, m).Demand();
+        var rest = spring.SettleSeconds;
+        Assert.True(Math.Abs(spring.At(rest * 0.999) - 1) > 0.00099);
+        for (var i = 0; i <= 4000; i++)
+        {
+            Assert.InRange(spring.At(rest * (1 + i / 1000.0)), 0.99899, 1.00101);
+        }
+    }
 }

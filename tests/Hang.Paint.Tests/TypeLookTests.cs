@@ -72,6 +72,7 @@ public class TypeLookTests
     [Theory]
     [InlineData(LetterCase.Upper, "straße ﬁn é", "STRASSE FIN É")]
     [InlineData(LetterCase.Lower, "ÀB", "àb")]
+    [InlineData(LetterCase.Lower, "ΟΔΥΣΣΕΥΣ ΣΑΣ, Σ ΑΣ'Β ΑΣ.", "οδυσσευς σας, σ ασ'β ας.")]
     [InlineData(LetterCase.SmallCaps, "Ab", "Ab")]
     public void CaseFollowsUnicode(LetterCase letters, string words, string wanted) => Assert.Equal(wanted, LetterCases.Set(words, letters));
 

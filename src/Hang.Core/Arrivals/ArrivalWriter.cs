@@ -82,7 +82,8 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
         {
             var end = away + Math.Sign(rest - away) * Math.Max(1, (int)Math.Round(length * track.Share));
             Keyframe[] keys = settings.Leaving
-                ? [new(end, atRest[track.Address], track.Feel.Reversed), new(away, track.Away, Feel.Linear)]
+                // What is there until the frame before it is away jumps with that frame, and not with its own.
+                ? [new(end, atRest[track.Address], track.Share == 0 ? track.Feel : track.Feel.Reversed), new(away, track.Away, Feel.Linear)]
                 : [new(away, track.Away, track.Feel), new(end, atRest[track.Address], Feel.Linear)];
             var place = layer.At(track.Address);
             layer = place.Put(Channel.Of(place.Spec.Kind, place.Channel.Keys.Concat(keys)));

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.RegularExpressions;
 using Hang.Core.Json;
 using Hang.Core.Numbers;
 using Hang.Core.Typesetting;
@@ -9,7 +10,7 @@ namespace Hang.Core.Charts;
 public sealed record ChartItem(string Label, double Value);
 
 /// <summary>What a chart shows: a line each, a label and a number.</summary>
-public static class ChartData
+public static partial class ChartData
 {
     /// <summary>Most items of a chart.</summary>
     public const int Most = 60;
@@ -46,7 +47,13 @@ public static class ChartData
         {
             return -1;
         }
-        var at = line.LastIndexOfAny([',', ':', ' ']);
+        // What stands behind the number, and may be set off by a space, does not divide: "42 %", "12 €".
+        var number = line.TrimEnd(' ', '\u00A0', '\u202F', '%', '‰');
+        var at = number.LastIndexOfAny([',', ':', ' ']);
+        if (at > 0 && number[at] == ',' && number[..at].LastIndexOfAny([':', ' ']) is >= 0 and var word && Fraction().IsMatch(number[(word + 1)..]))
+        {
+            return word;
+        }
         // A comma, or a space before a currency, may be within the number: "Clover 1,234", "Clover 12 €".
         while (at > 0 && line[at] is ',' or ' ' && line[..at].LastIndexOfAny([':', ' ']) is >= 0 and var before && SheetNumber.IsGrouped(line[(before + 1)..]))
         {
@@ -54,6 +61,10 @@ public static class ChartData
         }
         return at;
     }
+
+    /// <summary>A number whose comma begins its fraction, and surely so: thousands are divided by points, or there is nothing, or one digit, on one side of it. "Hive 7,42" is a label and a number.</summary>
+    [GeneratedRegex(@"^[-+\u2212]?(\d{1,3}(\.\d{3})+,\d+|0,\d+|\d+,\d)$")]
+    private static partial Regex Fraction();
 
     /// <summary>Where each item's part of a whole begins, and how far round it goes, in degrees: its share of the sum of all. Values below 0 have none.</summary>
     public static ImmutableArray<(double Begin, double Sweep)> Wedges(IReadOnlyList<ChartItem> items)

@@ -75,6 +75,18 @@ public sealed record Gradient(GradientType Type, double FromX, double FromY, dou
         return alpha <= 0 ? (t < 0.5 ? a : b) with { A = 0 } : new((a.R * wa + b.R * wb) / alpha, (a.G * wa + b.G * wb) / alpha, (a.B * wa + b.B * wb) / alpha, alpha);
     }
 
+    /// <summary>The same where a feel overshoots: alpha stays within 0..1.</summary>
+    private static Rgba Over(Rgba a, Rgba b, double t)
+    {
+        if (a.A == b.A || t is >= 0 and <= 1)
+        {
+            return Mix(a, b, t);
+        }
+        // Beyond either end the colour goes on from there in a straight line.
+        static double M(double x, double y, double t) => Values.Value.Mix(x, y, t);
+        return new(M(a.R, b.R, t), M(a.G, b.G, t), M(a.B, b.B, t), Math.Clamp(M(a.A, b.A, t), 0, 1));
+    }
+
     /// <summary>The same picture with stops wherever another has some, as many at each place.</summary>
     private Gradient With(ImmutableArray<GradientStop> others)
     {
@@ -92,6 +104,6 @@ public sealed record Gradient(GradientType Type, double FromX, double FromY, dou
         }
         static double M(double x, double y, double t) => Values.Value.Mix(x, y, t);
         return new(a.Type, M(a.FromX, b.FromX, t), M(a.FromY, b.FromY, t), M(a.ToX, b.ToX, t), M(a.ToY, b.ToY, t), M(a.Squeeze, b.Squeeze, t),
-            [.. a.Stops.Zip(b.Stops, (x, y) => new GradientStop(M(x.At, y.At, t), new(M(x.Colour.R, y.Colour.R, t), M(x.Colour.G, y.Colour.G, t), M(x.Colour.B, y.Colour.B, t), M(x.Colour.A, y.Colour.A, t)), x.Role == y.Role ? x.Role : null))]);
+            [.. a.Stops.Zip(b.Stops, (x, y) => new GradientStop(M(x.At, y.At, t), Over(x.Colour, y.Colour, t), x.Role == y.Role ? x.Role : null))]);
     }
 }

@@ -136,6 +136,9 @@ public abstract class Drawing
     /// <summary>Parts that move by themselves, some frames late; empty for what moves as one.</summary>
     public virtual IReadOnlyList<Piece> Pieces => [];
 
+    /// <summary>Of what is drawn in pieces: all of it as one, for when no piece moves; null for what has none.</summary>
+    public virtual Drawing? AtRest => null;
+
     /// <summary>The edges of what it shows; none for what has none, as a picture.</summary>
     public virtual IReadOnlyList<Edge> Edges => [];
 }

@@ -81,7 +81,7 @@ public sealed class Counter : ContentKind
     public override Drawing Draw(ValueSet values, ITypeShaper shaper, Showing showing) => new CounterDrawing(values, CountOf(values, showing), showing, shaper);
 
     public override int? FramesWanted(ValueSet values, ITypeShaper shaper, Showing showing) => values[Runs].Constant.X != 0 ? null
-        : (int)Math.Ceiling((values[Start].Constant.X + values[Every].Constant.X * Count.StepsOf(values[From].Constant.X, values[To].Constant.X, values[By].Constant.X)) * showing.Rate.PerSecond - 1e-9);
+        : (int)Math.Min(int.MaxValue, Math.Ceiling(showing.Rate.Frames((decimal)values[Start].Constant.X + (decimal)values[Every].Constant.X * (decimal)Math.Min(Count.MostSteps, Count.StepsOf(values[From].Constant.X, values[To].Constant.X, values[By].Constant.X)))));
 
     /// <summary>What it shows when.</summary>
     public static Count CountOf(ValueSet values, Showing showing)

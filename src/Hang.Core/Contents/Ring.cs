@@ -1,5 +1,7 @@
 using System.Globalization;
 using Hang.Core.Geometry;
+using Hang.Core.Motion;
+using Hang.Core.PaintList;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 
@@ -12,6 +14,11 @@ public sealed class Ring : ContentKind
 
     /// <summary>The outer curve in eight pieces, a line to the inner one, and that back.</summary>
     internal static readonly string Verbs = string.Create(CultureInfo.InvariantCulture, $"M{new string('K', Pieces)}L{new string('K', Pieces)}Z");
+
+    /// <summary>The same all the way round: both curves closed, or the outer one alone.</summary>
+    private static readonly string Disc = $"M{new string('K', Pieces)}Z", Closed = Disc + Disc;
+
+    private const double Whole = 360;
 
     public static readonly ValueSpec Size = new("size", "Size", NumbersKind.Size, "px", new(200, 200), "Width and height.") { Least = 0, Signs = ["W", "H"] };
 
@@ -38,8 +45,34 @@ public sealed class Ring : ContentKind
         var (size, hole, begin, sweep) = (values[Size], values[Hole], values[Begin], values[Sweep]);
         var steady = !size.IsKeyed && !hole.IsKeyed && !begin.IsKeyed && !sweep.IsKeyed;
         Box BoxAt(double time) => Boxes.Of(size.At(time));
-        var edge = new Edge(Verbs, steady, (time, v) => Write(BoxAt(time), Math.Clamp(hole.NumberAt(time), 0, 1), begin.NumberAt(time), Math.Clamp(sweep.NumberAt(time), -360, 360), v));
+        var edge = EdgeOf(hole, sweep, steady, (time, v) => Write(BoxAt(time), Math.Clamp(hole.NumberAt(time), 0, 1), begin.NumberAt(time), Math.Clamp(sweep.NumberAt(time), -Whole, Whole), v));
         return new SimpleDrawing(!size.IsKeyed, BoxAt, writer => Line.Paint(writer, values, Colour, BoxAt, edge), edge);
+    }
+
+    /// <summary>The edge of a ring. All the way round it is two closed curves, or one where there is no hole: a line along them has no spoke.</summary>
+    /// <param name="write">Writes the numbers of <see cref="Verbs"/>.</param>
+    private static Edge EdgeOf(Channel hole, Channel sweep, bool steady, Filler write)
+    {
+        string Made(double time) => Math.Abs(sweep.NumberAt(time)) < Whole ? Verbs : hole.NumberAt(time) <= 0 ? Disc : Closed;
+        // As many numbers as the verbs are good for; the line to the inner curve begins that anew.
+        void Put(double time, Span<float> v)
+        {
+            var all = new float[Shape.Count(Verbs)];
+            write(time, all);
+            all.AsSpan(0, v.Length).CopyTo(v);
+        }
+        if (!sweep.IsKeyed && !hole.IsKeyed)
+        {
+            var verbs = Made(0);
+            return new(verbs, steady, verbs == Verbs ? write : Put);
+        }
+        return new(Shape.Any, false, (time, v) =>
+        {
+            var path = new ShapePath(Made(time), new float[Shape.Count(Made(time))]);
+            Put(time, path.Numbers);
+            Shape.WriteAny(path, v);
+        })
+        { Room = Shape.Count(Verbs) + Closed.Length };
     }
 
     internal static void Write(in Box box, double hole, double begin, double sweep, Span<float> v)

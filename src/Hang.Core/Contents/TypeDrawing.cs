@@ -45,6 +45,8 @@ internal sealed class TypeDrawing : Drawing, IWording
 
     public override IReadOnlyList<Piece> Pieces { get; }
 
+    public override Drawing? AtRest => Pieces.Count == 0 || text.IsKeyed ? null : new TypeDrawing(values, metrics, wordings, [], 0, shown, whole);
+
     public override bool HasSteadyBox { get; }
 
     public override IReadOnlyList<Edge> Edges => edges ??= [.. wordings.Select(w => EdgeOf(w.Key, w.Value))];

@@ -22,6 +22,8 @@ public sealed class Gleam : EffectKind
 
     public static readonly ValueSpec Light = new("fill", "Light", ColourKind.Colour, "", new(1, 1, 1, 179 / 255.0), "Its colour; alpha is its strength.");
 
+    private const int Digits = 9;
+
     private Gleam() : base("gleam", "Gleam", "A band of light runs across.", Begins, Lasts, Every, Angle, Width, Softness, Light)
     {
     }
@@ -71,10 +73,12 @@ public sealed class Gleam : EffectKind
     /// <param name="seconds">From the first frame.</param>
     public static double ShareAt(double seconds, double begins, double lasts, double every)
     {
-        var since = seconds - begins;
+        // Rounded, so that a band that ends or comes again just with a frame does so in that frame.
+        var since = Math.Round(seconds - begins, Digits);
         if (every > 0 && since >= 0)
         {
-            since %= Math.Max(every, lasts);
+            since = Math.Round(since % Math.Max(every, lasts), Digits);
+            since = since >= Math.Max(every, lasts) ? 0 : since;
         }
         return since / lasts;
     }

@@ -20,10 +20,16 @@ public sealed class HueSaturation : EffectKind
     {
         var (hue, saturation, lightness) = (values[Hue], values[Saturation], values[Lightness]);
         var at = Ops.Recolour["matrix"];
-        Add(writer, values, Ops.Recolour, [Hue, Saturation, Lightness], (time, v) => ColourMatrix.Put(
-            ColourMatrix.Chain(
-                ColourMatrix.Chain(ColourMatrix.HueRotate(hue.NumberAt(time)), ColourMatrix.Saturate(Math.Max(0, saturation.NumberAt(time)))),
-                ColourMatrix.Lighten(Math.Clamp(lightness.NumberAt(time), -1, 1))),
-            v[at..]));
+        // Each function's result lies within 0..1 before the next one takes it (Filter Effects, section 5).
+        void Part(ValueSpec spec, double nothing, bool always, Func<double, double[]> matrix)
+        {
+            if (always || values[spec].IsKeyed || values[spec].Constant.X != nothing)
+            {
+                Add(writer, values, Ops.Recolour, [spec], (time, v) => ColourMatrix.Put(matrix(time), v[at..]));
+            }
+        }
+        Part(Hue, 0, true, time => ColourMatrix.HueRotate(hue.NumberAt(time)));
+        Part(Saturation, 1, false, time => ColourMatrix.Saturate(Math.Max(0, saturation.NumberAt(time))));
+        Part(Lightness, 0, false, time => ColourMatrix.Lighten(Math.Clamp(lightness.NumberAt(time), -1, 1)));
     }
 }

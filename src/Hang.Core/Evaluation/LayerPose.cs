@@ -89,7 +89,8 @@ internal sealed class LayerPose
             return false;
         }
         var m = mask.At(time);
-        edges = new(box.Left + box.Width * m.X, box.Top + box.Height * m.Y, box.Left + box.Width * m.Z, box.Top + box.Height * m.W);
+        // Right before left is nothing: an edge that overshoots closes the mask and does not turn it round.
+        edges = new(box.Left + box.Width * m.X, box.Top + box.Height * m.Y, box.Left + box.Width * Math.Max(m.X, m.Z), box.Top + box.Height * Math.Max(m.Y, m.W));
         if (!edges.IsEmpty && Layer.Effects.IsEmpty)
         {
             // An edge of the mask on the edge of the box cuts nothing of what ends there. Were it to run there, half-covered pixels would be covered by half once more.

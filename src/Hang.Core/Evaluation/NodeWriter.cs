@@ -161,11 +161,19 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before, b
         }
         var finish = Finish.Of(layer, graphic, PlaceOf(layer));
         var masked = !finish.IsThere ? null : Open(layer, $"{within}{id}/masked", "normal", new StepWriter());
+        // While no piece moves they are drawn as one: where letters touch, two half-covered edges are not one whole.
+        var rests = new PieceRest(layer.Layer, pieces, onWhole);
+        var atRest = rests.IsEver ? layer.Drawing.AtRest : null;
+        double Share(double time, double delay) => !needs ? pose.Opacity(time - delay) : Most(time) is > 0 and var most ? pose.Opacity(time - delay) / most : 0;
+        if (atRest is not null)
+        {
+            Whole(layer, $"{within}{id}/rest", atRest, 0, "normal", onWhole ? new() : effects, time => rests.At(time) ? Share(time, 0) : 0, true);
+        }
         for (var i = 0; i < pieces.Count; i++)
         {
             var delay = pieces[i].Delay;
             Whole(layer, string.Create(CultureInfo.InvariantCulture, $"{within}{id}/{i}"), pieces[i].Drawing, delay, "normal", onWhole ? new() : effects,
-                needs ? time => Most(time) is > 0 and var most ? pose.Opacity(time - delay) / most : 0 : null, true);
+                atRest is not null ? time => rests.At(time) ? 0 : Share(time, delay) : needs ? time => Share(time, delay) : null, true);
         }
         if (masked is not null)
         {

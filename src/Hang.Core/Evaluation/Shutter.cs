@@ -46,8 +46,8 @@ internal static class Shutter
         for (var i = 0; i < rows.Length; i++)
         {
             rows[i] = new float[slots];
-            // The first moment is the frame's own: whole steps of a pixel then fall on whole pixels.
-            node.Fill(frame + open * i / rows.Length, frame, rows[i]);
+            // The middle of each part of the time that the shutter is open.
+            node.Fill(frame + open * (i + 0.5) / rows.Length, frame, rows[i]);
         }
         return rows;
     }

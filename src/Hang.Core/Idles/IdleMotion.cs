@@ -74,13 +74,13 @@ public sealed record IdleMotion(IdleKind Kind, double Amplitude, int Cycles, [pr
         {
             return IdleOffset.None;
         }
-        var share = (time - start) / length;
+        // Multiplied before it is divided, so that whole cycles are whole numbers.
+        var cycle = (time - start) * Cycles / length;
         if (Over == IdleSpan.Hold)
         {
-            share = Math.Clamp(share, 0, 1);
+            cycle = Math.Clamp(cycle, 0, Cycles);
         }
         // Only the place within a cycle counts, so that the end of the last cycle is the start of the first to the last bit.
-        var cycle = share * Cycles;
         var turns = cycle - Math.Floor(cycle) + Phase;
         turns -= Math.Floor(turns);
         var sine = Wave(turns);
@@ -92,8 +92,15 @@ public sealed record IdleMotion(IdleKind Kind, double Amplitude, int Cycles, [pr
             IdleKind.Spin => IdleOffset.None with { Turn = (Amplitude < 0 ? -360 : 360) * turns },
             // Rounded, so that a border between two frames falls the same way in every cycle.
             IdleKind.Blink => IdleOffset.None with { Opacity = Math.Round(turns, 9) is < 0.5 or 1 ? 1 : 1 - Math.Clamp(Amplitude / 100, 0, 1) },
-            _ => IdleOffset.None with { X = Amplitude * Tremor.At(turns, Seed, 0), Y = Amplitude * Tremor.At(turns, Seed, 1) },
+            _ => IdleOffset.None with { X = Amplitude * Trembled(turns, 0), Y = Amplitude * Trembled(turns, 1) },
         };
+    }
+
+    /// <summary>A tremble along an axis, -1..1. Over Hold it is the way from where each cycle begins, since before and after Hold the layer stands where it is put.</summary>
+    private double Trembled(double turns, int axis)
+    {
+        var rest = Over == IdleSpan.Hold ? Tremor.At(Phase - Math.Floor(Phase), Seed, axis) : 0;
+        return (Tremor.At(turns, Seed, axis) - rest) / (1 + Math.Abs(rest));
     }
 
     /// <summary>First frame of the span, and its frames. The last frame of a loop is followed by its first.</summary>

@@ -22,10 +22,14 @@ public sealed class BoxMask : MaskKind
         yield return new(Shape.RoundedBox, !edges.IsKeyed && !corner.IsKeyed, (time, v) =>
         {
             var radius = Math.Max(0, corner.NumberAt(time));
-            Shape.WriteRoundedBox(Upright(edges.At(time)), radius, radius, radius, radius, v);
-        });
+            Shape.WriteRoundedBox(Between(edges.At(time)), radius, radius, radius, radius, v);
+        })
+        { Shows = edges.IsKeyed || !IsOpen(edges.Constant) ? time => IsOpen(edges.At(time)) : null };
     }
 
-    /// <summary>The box of four edges, whichever is the lesser.</summary>
-    internal static Box Upright(in Value e) => new(Math.Min(e.X, e.Z), Math.Min(e.Y, e.W), Math.Max(e.X, e.Z), Math.Max(e.Y, e.W));
+    /// <summary>The box of four edges. Right before left, or bottom above top, as a feel that overshoots closes it, is nothing.</summary>
+    internal static Box Between(in Value e) => new(e.X, e.Y, Math.Max(e.X, e.Z), Math.Max(e.Y, e.W));
+
+    /// <summary>Whether there is anything between the edges, and so something to grow.</summary>
+    internal static bool IsOpen(in Value e) => e.Z >= e.X && e.W >= e.Y;
 }

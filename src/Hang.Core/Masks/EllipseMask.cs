@@ -16,6 +16,7 @@ public sealed class EllipseMask : MaskKind
     protected override IEnumerable<Edge> Contours(ValueSet values)
     {
         var edges = values[Edges];
-        yield return new(Shape.Ellipse, !edges.IsKeyed, (time, v) => Shape.WriteEllipse(BoxMask.Upright(edges.At(time)), v));
+        yield return new(Shape.Ellipse, !edges.IsKeyed, (time, v) => Shape.WriteEllipse(BoxMask.Between(edges.At(time)), v))
+        { Shows = edges.IsKeyed || !BoxMask.IsOpen(edges.Constant) ? time => BoxMask.IsOpen(edges.At(time)) : null };
     }
 }

@@ -19,6 +19,9 @@ public sealed class Channel : IEquatable<Channel>
     private readonly Lazy<EvenPath?[]>? paths;
     private int found;
 
+    /// <summary>Which changes jump on their keyframe's own frame, as steps that jump at the start do (CSS Easing Functions Level 2, section 2.4).</summary>
+    private readonly bool[] jumps;
+
     /// <summary>True when every change is a straight mix by one feel.</summary>
     private readonly bool isPlain;
 
@@ -32,6 +35,7 @@ public sealed class Channel : IEquatable<Channel>
         {
             (ats[i], values[i], feels[i]) = (keys[i].At, keys[i].Value, keys[i].Feel);
         }
+        jumps = [.. keys.Select(k => k.Feel.At(0) != 0 || (k.Parts is { } p && (p.X.At(0) != 0 || p.Y.At(0) != 0 || p.Z.At(0) != 0 || p.W.At(0) != 0)))];
         isPlain = kind is NumbersKind or ColourKind or PaintKind && keys.All(k => k.Bend is null && k.Parts is null && k.Value.Held is not Gradient);
         if (keys.Any(k => k.Bend is not null))
         {
@@ -133,7 +137,7 @@ public sealed class Channel : IEquatable<Channel>
         }
         var from = ats[i];
         progress = (time - from) / (ats[i + 1] - from);
-        return progress != 0;
+        return progress != 0 || jumps[i];
     }
 
     /// <summary>For a position: the unit vector of the path's direction at a moment. While the layer stands it keeps facing the way it came,

@@ -22,7 +22,8 @@ public sealed record Spring(double Stiffness, double Damping, double Mass)
         Within(Stiffness, 1, 10_000, "stiffness");
         Within(Damping, 0.1, 1000, "damping");
         Within(Mass, 0.01, 1000, "mass");
-        return SettleSeconds * Frequency / (2 * Math.PI) <= MostSwings ? this : throw new ProblemException(
+        // One that is damped so far that it does not overshoot does not swing, however long it takes.
+        return Ratio >= 1 || SettleSeconds * Frequency / (2 * Math.PI) <= MostSwings ? this : throw new ProblemException(
             $"This spring swings more than {MostSwings} times before it rests.", "Give it more damping.", field: "damping");
     }
 
@@ -47,7 +48,7 @@ public sealed record Spring(double Stiffness, double Damping, double Mass)
             return 1 - Math.Exp(-z * w * seconds) * (cos + z * w / d * sin);
         }
         var root = Math.Sqrt(z * z - 1);
-        var (slow, fast) = (-w * (z - root), -w * (z + root));
+        var (slow, fast) = (-w / (z + root), -w * (z + root));
         return 1 - (fast * Math.Exp(slow * seconds) - slow * Math.Exp(fast * seconds)) / (fast - slow);
     }
 
@@ -57,22 +58,33 @@ public sealed record Spring(double Stiffness, double Damping, double Mass)
         get
         {
             var (w, z) = (Frequency, Ratio);
+            double low = 0, high = 1 / w;
             if (z < 1 - 1e-6)
             {
-                return Math.Log(1 / (Rest * Math.Sqrt(1 - z * z))) / (z * w);
+                // Between two turning points, half a swing apart, it moves one way. The last that is farther from rest than a thousandth is left for good before the next.
+                var half = Math.PI / (w * Math.Sqrt(1 - z * z));
+                low = Math.Floor(Math.Log(1 / Rest) / (z * w * half)) * half;
+                high = low + half;
+                var side = Math.Sign(At(low) - 1);
+                return Bisected(t => (At(t) - 1) * side > Rest, low, high);
             }
-            double low = 0, high = 1 / w;
             while (1 - At(high) > Rest)
             {
                 high *= 2;
             }
-            for (var i = 0; i < 60; i++)
-            {
-                var middle = (low + high) / 2;
-                (low, high) = 1 - At(middle) > Rest ? (middle, high) : (low, middle);
-            }
-            return high;
+            return Bisected(t => 1 - At(t) > Rest, low, high);
         }
+    }
+
+    /// <summary>The moment at which something ceases to hold.</summary>
+    private static double Bisected(Func<double, bool> holds, double low, double high)
+    {
+        for (var i = 0; i < 60; i++)
+        {
+            var middle = (low + high) / 2;
+            (low, high) = holds(middle) ? (middle, high) : (low, middle);
+        }
+        return high;
     }
 
     /// <summary>The motion until rest as CSS <c>linear()</c>, within a thousandth, and exactly 1 at its end.</summary>

@@ -37,7 +37,7 @@ public sealed class Count
     public double Left(double time) => Math.Clamp(left(time), 0, 1);
 
     /// <summary>How many steps a count by the clock has: from the first number, which is the first step, to the last.</summary>
-    public static double StepsOf(double from, double to, double by) => 1 + Math.Ceiling(Math.Abs(to - from) / by - 1e-9);
+    public static double StepsOf(double from, double to, double by) => 1 + (double)Math.Ceiling(Math.Abs((decimal)to - (decimal)from) / (decimal)by);
 
     /// <summary>From a number to another, one step after the other at even times.</summary>
     /// <param name="by">How far each step goes, more than 0.</param>
@@ -47,8 +47,9 @@ public sealed class Count
     {
         var steps = (int)Math.Min(MostSteps, StepsOf(from, to, by));
         var sign = Math.Sign(to - from);
-        double At(double n) => showing.First + (start + n * every) * showing.Rate.PerSecond;
-        double Number(int n) => n == steps - 1 ? to : from + sign * by * n;
+        // In decimals, as they were typed: a sum of binary fractions is late by a frame where it should be a whole one.
+        double At(int n) => (double)(showing.First + showing.Rate.Frames((decimal)start + n * (decimal)every));
+        double Number(int n) => n == steps - 1 ? to : (double)((decimal)from + sign * (decimal)by * n) + 0.0;
         return new(Distinct(Enumerable.Range(0, steps).Select(n => (n == 0 ? double.NegativeInfinity : At(n), Number(n))), format), time => 1 - (showing.SecondsAt(time) - start) / Math.Max(1e-9, every * (steps - 1)));
     }
 

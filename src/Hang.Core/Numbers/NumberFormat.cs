@@ -54,7 +54,7 @@ public sealed record NumberFormat(NumberForm Form, NumberStyle Style, int Decima
     {
         var digits = Style.Write(Math.Abs(number), Decimals, LeastDigits, true);
         var minus = number < 0 && Math.Round(number, Decimals) != 0 ? "−" : "";
-        return Style.CurrencyAfter ? $"{minus}{digits}{Style.SignSpace}{Sign}" : $"{minus}{Sign}{Style.SignSpace}{digits}";
+        return Style.MinusAfterSign ? $"{Sign}{Style.SignSpace}{minus}{digits}" : Style.CurrencyAfter ? $"{minus}{digits}{Style.SignSpace}{Sign}" : $"{minus}{Sign}{Style.SignSpace}{digits}";
     }
 
     /// <summary>Seconds as minutes, or as hours; digits of the fraction stand after the language's point.</summary>

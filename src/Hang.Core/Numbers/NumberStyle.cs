@@ -10,13 +10,16 @@ namespace Hang.Core.Numbers;
 /// <param name="PercentSpace">What stands before a per cent sign.</param>
 public sealed record NumberStyle(string Code, string Group, string Point, int LeastGrouped, bool CurrencyAfter, string PercentSpace, string SignSpace = "\u00A0")
 {
+    /// <summary>True: the minus of an amount stands between the sign of the currency and the number.</summary>
+    public bool MinusAfterSign { get; init; }
+
     private const string Nbsp = "\u00A0", Narrow = "\u202F";
 
     // From memory of CLDR (number symbols, minimumGroupingDigits, currency and percent patterns); a test holds them against the copy of CLDR that Node.js has.
     private static readonly NumberStyle[] Known =
     [
-        new("en", ",", ".", 1, false, "", ""), new("de", ".", ",", 1, true, Nbsp), new("fr", Narrow, ",", 1, true, Narrow), new("es", ".", ",", 2, true, Nbsp), new("it", ".", ",", 2, true, ""),
-        new("pt", ".", ",", 1, false, ""), new("nl", ".", ",", 1, false, ""), new("sv", Nbsp, ",", 1, true, Nbsp), new("da", ".", ",", 1, true, Nbsp), new("nb", Nbsp, ",", 1, true, Nbsp),
+        new("en", ",", ".", 1, false, "", ""), new("de", ".", ",", 1, true, Nbsp), new("fr", Narrow, ",", 1, true, Nbsp), new("es", ".", ",", 2, true, Nbsp), new("it", ".", ",", 2, true, ""),
+        new("pt", ".", ",", 1, false, ""), new("nl", ".", ",", 1, false, "") { MinusAfterSign = true }, new("sv", Nbsp, ",", 1, true, Nbsp), new("da", ".", ",", 1, true, Nbsp), new("nb", Nbsp, ",", 1, true, Nbsp),
         new("fi", Nbsp, ",", 1, true, Nbsp), new("pl", Nbsp, ",", 2, true, ""), new("cs", Nbsp, ",", 1, true, Nbsp), new("ja", ",", ".", 1, false, "", ""), new("zh", ",", ".", 1, false, "", ""),
     ];
 

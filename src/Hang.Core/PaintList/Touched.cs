@@ -68,12 +68,26 @@ public static class Touched
             {
                 continue;
             }
-            foreach (var moment in node.Moments)
+            foreach (var moment in WithEnds(node.Moments))
             {
                 walk.Over(node.Strip, moment);
             }
         }
         return walk.Content;
+    }
+
+    /// <summary>Moments are the middles of equal parts of the time: these and where it stands when that begins and ends.</summary>
+    public static IEnumerable<float[]> WithEnds(float[][] moments)
+    {
+        const int x = 4, y = 5;
+        float[] Beyond(float[] end, float[] next)
+        {
+            var row = (float[])end.Clone();
+            row[x] -= (next[x] - end[x]) / 2;
+            row[y] -= (next[y] - end[y]) / 2;
+            return row;
+        }
+        return moments.Length < 2 ? moments : moments.Append(Beyond(moments[0], moments[1])).Append(Beyond(moments[^1], moments[^2]));
     }
 
     /// <summary>The box that one strip at one moment can touch.</summary>

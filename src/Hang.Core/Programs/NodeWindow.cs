@@ -36,7 +36,7 @@ public sealed record NodeWindow(float[] Values, int[] Changing, float[] Columns,
             }
             if (blurred[i].Length > 0)
             {
-                Put(boxes.AsSpan(4 * i, 4), blurred[i].Aggregate(Box.Empty, (box, row) => box.Union(Touched.By(strip, row))));
+                Put(boxes.AsSpan(4 * i, 4), Touched.WithEnds(blurred[i]).Aggregate(Box.Empty, (box, row) => box.Union(Touched.By(strip, row))));
             }
         }
         var first = all[..slots];

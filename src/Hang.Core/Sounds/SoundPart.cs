@@ -52,6 +52,12 @@ internal sealed class SoundPart
     /// <summary>The sample after the last.</summary>
     public long To { get; }
 
+    /// <summary>The sound as it came, without gain and fades.</summary>
+    public void Read(long first, Span<float> samples) => sound.Read(first + offset, samples);
+
+    /// <summary>What a sample is multiplied by: gain and fades.</summary>
+    public double ShareAt(long sample) => FactorAt(sample) * Fade(sample);
+
     /// <summary>Adds what is heard.</summary>
     /// <param name="first">The sample of the graphic with which <paramref name="mixed"/> begins.</param>
     /// <param name="room">At least as long as <paramref name="mixed"/>.</param>

@@ -38,6 +38,10 @@ public readonly record struct FrameRate
     /// <summary>Seconds from the start of frame 0 to the start of <paramref name="frames"/>.</summary>
     public double Seconds(int frames) => (double)frames * Denominator / Numerator;
 
+    /// <summary>Frames in a time that somebody typed, exactly: a tenth of a second at 60 frames is 6 of them, not a little more or less.</summary>
+    /// <param name="seconds">As typed, in decimals.</param>
+    public decimal Frames(decimal seconds) => seconds * Numerator / Denominator;
+
     /// <summary>Reads "25", "30000/1001".</summary>
     /// <exception cref="ProblemException">The text is not one of <see cref="All"/>.</exception>
     public static FrameRate Parse(string text)

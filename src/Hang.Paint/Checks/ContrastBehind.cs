@@ -39,6 +39,7 @@ public sealed record ContrastBehind(double Ratio, double Covered)
         canvas.Paint(new Evaluator(Behind(graphic, layer), shaper).At(frame));
         var (left, top) = ((int)(box.Left * scale), (int)(box.Top * scale));
         var (right, bottom) = (Math.Min(canvas.Width, Math.Max(left + 1, (int)Math.Ceiling(box.Right * scale))), Math.Min(canvas.Height, Math.Max(top + 1, (int)Math.Ceiling(box.Bottom * scale))));
+        var opacity = OpacityOf(graphic, layer, frame);
         var ratios = new List<double>();
         var all = 0;
         for (var y = top; y < bottom; y++)
@@ -50,12 +51,30 @@ public sealed record ContrastBehind(double Ratio, double Covered)
                 if (pixel[3] >= Opaque)
                 {
                     var behind = new Rgba(Math.Min(1, pixel[0] / (double)pixel[3]), Math.Min(1, pixel[1] / (double)pixel[3]), Math.Min(1, pixel[2] / (double)pixel[3]));
-                    ratios.Add(colours.Min(c => Contrast.Ratio(c, behind)));
+                    ratios.Add(colours.Min(c => Contrast.Ratio(Over(c, behind, opacity), behind)));
                 }
             }
         }
         ratios.Sort();
         return new(ratios.Count == 0 ? 0 : ratios[(int)(Nearly * (ratios.Count - 1))], all == 0 ? 0 : ratios.Count / (double)all);
+    }
+
+    /// <summary>What is seen of a colour that lets through what is behind it (W3C Compositing and Blending 1, section 5.1).</summary>
+    private static Rgba Over(Rgba colour, Rgba behind, double opacity)
+    {
+        var a = Math.Clamp(colour.A * opacity, 0, 1);
+        return new(colour.R * a + behind.R * (1 - a), colour.G * a + behind.G * (1 - a), colour.B * a + behind.B * (1 - a));
+    }
+
+    /// <summary>How far a layer shows, with all groups that it is in.</summary>
+    private static double OpacityOf(Graphic graphic, string layer, int frame)
+    {
+        var opacity = 1.0;
+        for (var at = graphic.Layer(layer); at is not null; at = at.Group is { } group ? graphic.Layer(group) : null)
+        {
+            opacity *= Math.Clamp(at.Own[LayerValues.Opacity].At(frame).X, 0, 1);
+        }
+        return opacity;
     }
 
     /// <summary>The graphic without the layer and all that is painted after it.</summary>

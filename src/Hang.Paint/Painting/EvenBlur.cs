@@ -14,6 +14,12 @@ internal static class EvenBlur
     /// <summary>Beyond this the steps between windows are not seen.</summary>
     private const float Large = 60;
 
+    /// <summary>Skia's widths for large deviations give blurs that are smaller than asked for by this: a window of w has a variance of w²/4.</summary>
+    private const float Smaller = (float)(WindowOf / 2);
+
+    /// <summary>Beyond this Skia's blur grows no more (532, measured); two of them do.</summary>
+    private const float Largest = 490;
+
     /// <summary>The blur; the input itself when both deviations are 0.</summary>
     /// <param name="x">Standard deviation across in pixels: 0, or 2 and more.</param>
     public static SKImageFilter? Of(float x, float y, SKImageFilter? input)
@@ -53,7 +59,7 @@ internal static class EvenBlur
     {
         if (sigma > Large)
         {
-            return blur(sigma, input);
+            return sigma > Largest ? Mean(sigma / MathF.Sqrt(2), blur, Mean(sigma / MathF.Sqrt(2), blur, input)) : blur(sigma / Smaller, input);
         }
         var (first, second, share) = Windows(sigma);
         if (share is < 0.004f or > 0.996f)

@@ -92,7 +92,15 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
             {
                 if (v[op.At] != 0)
                 {
-                    canvas.ClipPath(paths.Of(strip, op, v), op.Word("inverse") == "yes" ? SKClipOperation.Difference : SKClipOperation.Intersect, true);
+                    var side = op.Word("inverse") == "yes" ? SKClipOperation.Difference : SKClipOperation.Intersect;
+                    if (UprightBox.Of(op, v) is { } box)
+                    {
+                        canvas.ClipRect(box, side, true);
+                    }
+                    else
+                    {
+                        canvas.ClipPath(paths.Of(strip, op, v), side, true);
+                    }
                 }
             }
             else if (op.Kind == Ops.Group)
@@ -195,6 +203,10 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
                 canvas.DrawPath(paths.Of(strip, op, v), paint);
                 Paints.Unstroke(paint);
             }
+        }
+        else if (UprightBox.Of(op, v) is { } box)
+        {
+            canvas.DrawRect(box, paint);
         }
         else
         {

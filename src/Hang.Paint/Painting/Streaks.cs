@@ -35,7 +35,8 @@ internal static class Streaks
             var by = (float)(1 << i) / (count - 1);
             made = SKImageFilter.CreateBlendMode(SKBlendMode.SrcOver, made, Moved(along.X * by, along.Y * by, made));
         }
-        return made;
+        // What was moved again and again is soft; the end is the picture itself, moved once.
+        return SKImageFilter.CreateBlendMode(SKBlendMode.SrcOver, made, Moved(along.X, along.Y, input));
     }
 
     private static int Doublings(SKPoint along) => Math.Clamp((int)Math.Ceiling(Math.Log2(Math.Max(along.Length, 1))), 1, 12);

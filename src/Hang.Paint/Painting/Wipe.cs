@@ -111,6 +111,10 @@ internal sealed unsafe class Wipe : IDisposable
         var shares = new float[count];
         foreach (var row in moments)
         {
+            if (row[high] < row[low])
+            {
+                continue;
+            }
             var (a, b) = (row[low] * scale + by - start, row[high] * scale + by - start);
             (a, b) = (Math.Max(Math.Min(a, b), 0), Math.Min(Math.Max(a, b), count));
             for (var i = (int)a; i < count && i < b; i++)

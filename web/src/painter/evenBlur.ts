@@ -10,6 +10,12 @@ const SMALL = 2
 /** Beyond this the steps between windows are not seen. */
 const LARGE = 60
 
+/** Skia's widths for large deviations give blurs that are smaller than asked for by this: a window of w has a variance of w²/4. */
+const SMALLER = WINDOW_OF / 2
+
+/** Beyond this Skia's blur grows no more (532, measured); two of them do. */
+const LARGEST = 490
+
 /**
  * A blur that grows evenly with its standard deviation. Skia's own is three box blurs of whole widths, so it jumps from one width to the
  * next; the mean of two neighbouring widths, weighed so that the variance is the one asked for, does not. The core's EvenBlur.cs does the same.
@@ -28,7 +34,9 @@ function mean(
   blur: (sigma: number, input: ImageFilter | null) => ImageFilter,
   input: ImageFilter | null,
 ): ImageFilter {
-  if (sigma < SMALL || sigma > LARGE) return blur(sigma, input)
+  if (sigma < SMALL) return blur(sampled(sigma), input)
+  if (sigma > LARGEST) return mean(ck, made, sigma / Math.SQRT2, blur, mean(ck, made, sigma / Math.SQRT2, blur, input))
+  if (sigma > LARGE) return blur(sigma / SMALLER, input)
   const { first, second, share } = windows(sigma)
   if (share < 0.004 || share > 0.996) return blur(share < 0.5 ? first : second, input)
   const faded = (filter: ImageFilter, by: number) =>
@@ -39,6 +47,44 @@ function mean(
       ),
     )
   return made.keep(ck.ImageFilter.MakeBlend(ck.BlendMode.Plus, faded(blur(first, input), 1 - share), faded(blur(second, input), share)))
+}
+
+/**
+ * The deviation whose bell, read at whole pixels, carries as much across a straight edge as the bell of another does over whole pixels: a pixel is no point.
+ * @param sigma above 0, below 2.
+ */
+export function sampled(sigma: number): number {
+  const wanted = beyond(sigma)
+  let [low, high] = [0.05, 1.9999]
+  for (let i = 0; i < 40; i++) {
+    const middle = (low + high) / 2
+    if (tail(middle) < wanted) low = middle
+    else high = middle
+  }
+  return high
+}
+
+/** What a Gaussian carries of an area into the first pixel beyond its edge: the integral of Φ(-x/σ) over it. */
+function beyond(sigma: number): number {
+  const steps = 64
+  let sum = 0
+  // The midpoint rule twice over: Φ itself is the sum of its bell.
+  let cdf = 0.5
+  const bell = (x: number) => Math.exp((-x * x) / (2 * sigma * sigma)) / (sigma * Math.sqrt(2 * Math.PI))
+  for (let i = 0; i < steps; i++) {
+    const [a, m, b] = [i / steps, (i + 0.5) / steps, (i + 1) / steps]
+    const half = (bell(a) + 4 * bell((a + m) / 2) + bell(m)) / (12 * steps)
+    sum += (cdf - half) / steps
+    cdf -= (bell(a) + 4 * bell(m) + bell(b)) / (6 * steps)
+  }
+  return sum
+}
+
+/** The same of a bell read at whole pixels. */
+function tail(sigma: number): number {
+  let side = 0
+  for (let n = 1; n <= Math.ceil(sigma * 3); n++) side += Math.exp((-n * n) / (2 * sigma * sigma))
+  return side / (1 + 2 * side)
 }
 
 /** The two standard deviations that give Skia's neighbouring windows, and the share of the second. */

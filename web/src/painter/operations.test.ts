@@ -139,16 +139,22 @@ test('every tenth of a pixel of blur is the Gaussian', async () => {
   expect(pictures.size).toBe(truths.size)
 })
 
-/** A row that is white from 50 to before 70, convolved with the sampled kernel. */
+/** A row that is white from 50 to before 70, convolved with the kernel: the mean over each whole pixel, by Simpson's rule over 40 parts of it. */
 function gaussian(sigma: number): number[] {
+  const at = (u: number) => (sigma === 0 ? (u >= 50 && u < 70 ? 1 : 0) : normal((u - 50) / sigma) - normal((u - 70) / sigma))
   return Array.from({ length: width }, (_, x) => {
+    if (sigma === 0) return 255 * at(x + 0.5)
     let sum = 0
-    let all = 0
-    for (let d = -60; d <= 60; d++) {
-      const weight = sigma === 0 ? (d === 0 ? 1 : 0) : Math.exp((-d * d) / (2 * sigma * sigma))
-      all += weight
-      if (x + d >= 50 && x + d < 70) sum += weight
-    }
-    return (255 * sum) / all
+    for (let i = 0; i < 40; i++) sum += (at(x + i / 40) + 4 * at(x + (i + 0.5) / 40) + at(x + (i + 1) / 40)) / 240
+    return 255 * sum
   })
+}
+
+/** The normal distribution, within 1e-7 (Abramowitz and Stegun, 7.1.26; constants from memory). */
+function normal(x: number): number {
+  const z = Math.abs(x) / Math.SQRT2
+  const t = 1 / (1 + 0.3275911 * z)
+  const erf =
+    1 - ((((1.061405429 * t - 1.453152027) * t + 1.421413741) * t - 0.284496736) * t + 0.254829592) * t * Math.exp(-z * z)
+  return x < 0 ? (1 - erf) / 2 : (1 + erf) / 2
 }

@@ -10,6 +10,7 @@ import { setFill, setStroke, trimmed, unsetStroke } from './paints'
 import { PathShelf } from './pathShelf'
 import { Pictures } from './pictures'
 import { smear } from './smear'
+import { uprightBox } from './uprightBox'
 
 /** A level of the paint list that is open. */
 interface Level {
@@ -105,7 +106,10 @@ export class ScenePainter {
   private clip(op: OpHead, v: Float32Array) {
     if (v[op.at + clip.on] === 0) return
     const { Difference, Intersect } = this.ck.ClipOp
-    this.canvas.clipPath(this.paths.of(this.program, op, v), op.words[clipWords.inverse] === 'yes' ? Difference : Intersect, true)
+    const side = op.words[clipWords.inverse] === 'yes' ? Difference : Intersect
+    const box = uprightBox(op, v)
+    if (box) this.canvas.clipRect(box, side, true)
+    else this.canvas.clipPath(this.paths.of(this.program, op, v), side, true)
   }
 
   /** True when a picture of its own was begun. */
@@ -152,7 +156,11 @@ export class ScenePainter {
         canvas.drawPath(path, paint)
         unsetStroke(this.ck, paint)
       }
-    } else canvas.drawPath(this.paths.of(this.program, op, v), paint)
+    } else {
+      const box = uprightBox(op, v)
+      if (box) canvas.drawRect(box, paint)
+      else canvas.drawPath(this.paths.of(this.program, op, v), paint)
+    }
     this.finish()
   }
 
@@ -190,7 +198,7 @@ export class ScenePainter {
     if (!(box[2]! > box[0]! && box[3]! > box[1]!)) return
     const { ck, canvas, alpha } = this
     const blend = blendOf(ck, strip.ops)
-    const still = smear(ck, surface, canvas, moments, box, alpha, blend)
+    const still = smear(ck, surface, canvas, moments, isShape(strip.ops), box, alpha, blend)
     if (still) {
       // It only moves: its picture is painted once and spread along the way.
       this.canvas = still.surface.getCanvas()
@@ -217,6 +225,11 @@ export class ScenePainter {
     whole.delete()
   }
 }
+
+const SHAPES = new Set<number>([Code.place, Code.mark, Code.clip, Code.fill, Code.end])
+
+/** Whether a strip is marked and only fills shapes. */
+const isShape = (ops: OpHead[]) => ops[1]?.code === Code.mark && ops.every((op) => SHAPES.has(op.code))
 
 /** A picture's net of triangles. */
 function netOf(ck: CanvasKit, op: OpHead, v: Float32Array, image: Image) {

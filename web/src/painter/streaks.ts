@@ -38,7 +38,8 @@ export function streakUnion(ck: CanvasKit, made: Made, along: Vector, input: Ima
     const by = 2 ** i / (count - 1)
     all = made.keep(ck.ImageFilter.MakeBlend(ck.BlendMode.SrcOver, all, moved(ck, made, [along[0] * by, along[1] * by], all)))
   }
-  return all
+  // What was moved again and again is soft; the end is the picture itself, moved once.
+  return made.keep(ck.ImageFilter.MakeBlend(ck.BlendMode.SrcOver, all, moved(ck, made, along, input)))
 }
 
 const doublings = ([x, y]: Vector) => Math.max(1, Math.min(12, Math.ceil(Math.log2(Math.max(Math.hypot(x, y), 1)))))

@@ -1,0 +1,46 @@
+using Hang.Core.Contents;
+using Hang.Core.Layers;
+using Hang.Core.Motion;
+
+namespace Hang.Core.Evaluation;
+
+/// <summary>When no piece of a layer moves by itself: nothing of the layer changes, nor did it within the time by which the last piece runs late.</summary>
+internal sealed class PieceRest
+{
+    private readonly List<(double From, double To)> moving = [];
+
+    /// <param name="steadyEffects">True: what is done to the pieces is done to all of them as one.</param>
+    public PieceRest(Layer layer, IReadOnlyList<Piece> pieces, bool steadyEffects)
+    {
+        // An idle motion never rests, and runs late with each piece.
+        IsEver = layer.Idles is null;
+        var (first, last) = (Math.Min(0, pieces.Min(p => p.Delay)), Math.Max(0, pieces.Max(p => p.Delay)));
+        IEnumerable<Channel> channels = layer.Own.Mentioned.Concat(layer.Content.Values.Mentioned).Select(m => m.Channel);
+        foreach (var channel in steadyEffects ? channels : channels.Concat(layer.Effects.SelectMany(e => e.Values.Mentioned).Select(m => m.Channel)))
+        {
+            for (var i = 1; i < channel.Keys.Length; i++)
+            {
+                var (a, b) = (channel.Keys[i - 1], channel.Keys[i]);
+                if (!a.Value.Equals(b.Value) || a.Bend is not null || b.Bend is not null)
+                {
+                    moving.Add((a.At + first, b.At + last));
+                }
+            }
+        }
+    }
+
+    /// <summary>False for what always moves.</summary>
+    public bool IsEver { get; }
+
+    public bool At(double time)
+    {
+        foreach (var (from, to) in moving)
+        {
+            if (time > from && time < to)
+            {
+                return false;
+            }
+        }
+        return true;
+    }
+}
