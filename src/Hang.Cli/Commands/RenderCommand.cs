@@ -106,7 +106,7 @@ internal static class RenderCommand
                 await NewFile.WriteAsync(timelinePath, Encoding.UTF8.GetBytes(OpenTimeline.Write([(Path.GetFileName(path), card)])), "--timeline", cancel);
             }
             Console.WriteLine(words.GetValue(json)
-                ? JsonSerializer.Serialize(new { file = path, kind = JsonName.Of(plan.Kind), frames = plan.Frames, width, height, rate = card.Rate, alpha = card.Alpha, timecode = card.Timecode, cutFrame = card.CutFrame, sound = card.Sound, seconds, holds = proof?.Holds, verdict = proof?.Verdict, differing = proof?.Differing, worstColour = proof?.WorstColour, meanColour = proof?.MeanColour, worstAlpha = proof?.WorstAlpha, worstBlock = proof?.Frames.Max(f => f.WorstBlock) })
+                ? JsonSerializer.Serialize(new { file = path, kind = JsonName.Of(plan.Kind), frames = plan.Frames, width, height, rate = card.Rate, alpha = card.Alpha, timecode = card.Timecode, cutFrame = card.CutFrame, sound = card.Sound, seconds, holds = proof?.Holds, verdict = proof?.Verdict, differing = proof?.Differing, worstColour = proof?.WorstColour, meanColour = proof?.MeanColour, worstAlpha = proof?.WorstAlpha, worstBlock = proof?.Frames.Max(f => f.WorstBlock), worstShade = proof?.Frames.Max(f => f.WorstShade) })
                 : $"{path}: {plan.Frames} frames of {width} x {height} in {seconds:0.0} s ({plan.Frames / seconds:0} frames a second){(proof is null ? "" : $"\n{proof.Verdict}")}");
             return proof is null or { Holds: true } ? 0 : 1;
         });

@@ -17,7 +17,7 @@ public static class FileKinds
         {
             Sound = SoundRoom.Pcm, MayBePremultiplied = true, HasTimecode = true, IsIntraOnly = true,
         },
-        new(FileKind.ProresHq, "MOV, ProRes 422 HQ", "mov", AlphaRoom.None, new(90, 2, 0.51, 8), "Opaque: for a graphic over a solid or key colour.")
+        new(FileKind.ProresHq, "MOV, ProRes 422 HQ", "mov", AlphaRoom.None, new(24, 0.5, 0.51, 3, 0.6), "Opaque: for a graphic over a solid or key colour.")
         {
             Sound = SoundRoom.Pcm, HasTimecode = true, IsIntraOnly = true, NeedsEvenWidth = true,
         },
@@ -31,12 +31,12 @@ public static class FileKinds
         },
         new(FileKind.Png, "PNG sequence", "zip", AlphaRoom.Full, Exact, "A still per frame, in a folder in a zip; every program reads it.") { Sound = SoundRoom.Beside, IsSequence = true, IsIntraOnly = true },
         new(FileKind.Tiff, "TIFF sequence", "zip", AlphaRoom.Full, Exact, "A still per frame, in a folder in a zip; may be premultiplied.") { Sound = SoundRoom.Beside, IsSequence = true, IsIntraOnly = true, MayBePremultiplied = true },
-        new(FileKind.Pair, "Fill and key, two MOV", "zip", AlphaRoom.Full, new(90, 2, 4, 8), "The picture and its alpha as grey, for a vision mixer.")
+        new(FileKind.Pair, "Fill and key, two MOV", "zip", AlphaRoom.Full, new(24, 0.5, 4, 3, 0.6), "The picture and its alpha as grey, for a vision mixer.")
         {
             Sound = SoundRoom.Pcm, OtherEndings = ["mov"], NeedsAlpha = true, MayBePremultiplied = true, HasTimecode = true, IsIntraOnly = true, NeedsEvenWidth = true,
         },
-        new(FileKind.Webm, "WebM, VP9 with alpha", "webm", AlphaRoom.Full, new(160, 4, 96, 8), "Small; what web pages play.") { Sound = SoundRoom.Opus, HasTimecode = true, NeedsEvenSides = true },
-        new(FileKind.Mp4, "MP4, H.264", "mp4", AlphaRoom.None, new(160, 4, 0.51, 6), "Small and opaque; no transparency is possible.") { Sound = SoundRoom.Aac, HasTimecode = true, NeedsEvenSides = true },
+        new(FileKind.Webm, "WebM, VP9 with alpha", "webm", AlphaRoom.Full, new(120, 1.5, 96, 9, 1.5), "Small; what web pages play.") { Sound = SoundRoom.Opus, HasTimecode = true, NeedsEvenSides = true },
+        new(FileKind.Mp4, "MP4, H.264", "mp4", AlphaRoom.None, new(120, 1.5, 0.51, 9, 1.5), "Small and opaque; no transparency is possible.") { Sound = SoundRoom.Aac, HasTimecode = true, NeedsEvenSides = true },
         new(FileKind.Apng, "Animated PNG", "apng", AlphaRoom.Full, Exact, "Exact, with soft edges; every browser shows it.") { OtherEndings = ["png"], MayLoop = true },
         new(FileKind.Webp, "Animated WebP", "webp", AlphaRoom.Full, Exact, "Exact, with soft edges; smaller than animated PNG, and every browser shows it.") { MayLoop = true, MostSide = 16383 },
         new(FileKind.Gif, "GIF", "gif", AlphaRoom.OneBit, new(255, 24, 0.51, 16), "256 colours and hard edges: no soft shadow, no anti-aliasing against the page; 50 frames a second at most.") { MayLoop = true, MostRate = 50 },

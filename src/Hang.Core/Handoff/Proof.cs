@@ -26,6 +26,9 @@ public sealed record FrameError(int Frame, double WorstColour, double MeanColour
 {
     /// <summary>Share of the frame's pixels, 0..1, whose R'G'B' or luma leaves the preferred range of EBU R 103 (-5 to 105 %, luma -1 to 103 %); 0 where it is not judged.</summary>
     public double OutOfRange { get; init; }
+
+    /// <summary>Largest mean by which one of 32 shades of luma is lighter or darker than it can be at best, in steps of 1/255; 0 where it is not judged.</summary>
+    public double WorstShade { get; init; }
 }
 
 /// <summary>The check of a delivered file: decoded again and compared with what was meant.</summary>
@@ -63,10 +66,10 @@ public sealed record Proof(
 }
 
 /// <summary>The error that a kind of file may have, in steps of 1/255; beyond it a frame counts as differing.</summary>
-public sealed record ProofTolerance(double WorstColour, double MeanColour, double WorstAlpha, double WorstBlock = double.PositiveInfinity)
+public sealed record ProofTolerance(double WorstColour, double MeanColour, double WorstAlpha, double WorstBlock = double.PositiveInfinity, double WorstShade = double.PositiveInfinity)
 {
     /// <summary>True when a frame's error is more than the codec's own.</summary>
-    public bool Refuses(FrameError e) => e.WorstColour > WorstColour || e.MeanColour > MeanColour || e.WorstAlpha > WorstAlpha || e.WorstBlock > WorstBlock;
+    public bool Refuses(FrameError e) => e.WorstColour > WorstColour || e.MeanColour > MeanColour || e.WorstAlpha > WorstAlpha || e.WorstBlock > WorstBlock || e.WorstShade > WorstShade;
 
     public static ProofTolerance For(FileKind kind) => FileKinds.Of(kind).Tolerance;
 }

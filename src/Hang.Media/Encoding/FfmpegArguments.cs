@@ -23,12 +23,14 @@ internal static class FfmpegArguments
 
     /// <summary>From R'G'B' to Y'CbCr by BT.709, narrow range. Matrix and tags go through filters, since output options lose them.</summary>
     /// <param name="pixels">The format to be had.</param>
-    /// <param name="isSubsampled">True: colour sits at the left pixel of each two, where the format has it, and is averaged about it.</param>
-    public static string[] ToBt709(string pixels, bool isSubsampled) =>
+    public static string[] ToBt709(string pixels) =>
     [
-        "-vf", $"scale=out_color_matrix=bt709:out_range=tv:flags=bicubic+accurate_rnd+full_chroma_int{(isSubsampled ? "+full_chroma_inp:out_h_chr_pos=0" : "")},format={pixels},"
+        "-vf", $"scale=out_color_matrix=bt709:out_range=tv:flags=bicubic+accurate_rnd+full_chroma_int,format={pixels},"
             + "setparams=range=tv:color_primaries=bt709:color_trc=bt709:colorspace=bt709",
     ];
+
+    /// <summary>The tags of what is Y'CbCr by BT.709, narrow range, already.</summary>
+    public static string[] Bt709Already { get; } = ["-vf", "setparams=range=tv:color_primaries=bt709:color_trc=bt709:colorspace=bt709"];
 
     /// <summary>What the file says of itself, and nothing of the machine.</summary>
     public static string[] Words(NameCard card, bool hasTimecode) =>

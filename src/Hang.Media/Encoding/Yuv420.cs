@@ -16,7 +16,7 @@ internal static class Yuv420
     private static readonly int GreenCr = Fixed(-0.7152 / 1.5748 * 224 / 255), BlueCr = Fixed(-0.0722 / 1.5748 * 224 / 255), RedCr = -GreenCr - BlueCr;
 
     /// <summary>Bytes of a picture's planes.</summary>
-    private static int Length(int width, int height, bool hasAlpha) => width * height * (hasAlpha ? 5 : 3) / 2;
+    public static int Length(int width, int height, bool hasAlpha) => width * height * (hasAlpha ? 5 : 3) / 2;
 
     /// <summary>Converts a painted frame into what the encoder is fed, in the frame's own room.</summary>
     public static void Prepare(PaintedFrame frame, bool hasAlpha)
@@ -29,7 +29,7 @@ internal static class Yuv420
     /// <param name="width">Even.</param>
     /// <param name="height">Even.</param>
     /// <param name="planes">Y', Cb, Cr, and alpha when asked for.</param>
-    private static void Convert(ReadOnlySpan<byte> rgba, int width, int height, Span<byte> planes, bool hasAlpha)
+    public static void Convert(ReadOnlySpan<byte> rgba, int width, int height, Span<byte> planes, bool hasAlpha)
     {
         var pixels = MemoryMarshal.Cast<byte, uint>(rgba);
         var count = width * height;

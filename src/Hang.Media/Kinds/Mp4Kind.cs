@@ -1,6 +1,7 @@
 using System.Globalization;
 using Hang.Core.Handoff;
 using Hang.Media.Encoding;
+using Hang.Media.Movies;
 using Hang.Media.Proofs;
 using Hang.Media.Rendering;
 
@@ -34,5 +35,6 @@ internal sealed class Mp4Kind : MediaKind
 
     public override IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel) => VideoReader.ReadAsync(delivery.Path, [], FrameShape.Quarter8, delivery, cancel);
 
-    public override Task<IReadOnlyList<ProofFact>> FactsAsync(Delivery delivery, CancellationToken cancel) => ProbedAsync(delivery.Path, delivery, "h264 avc1", "bt709, bt709, bt709", false, cancel);
+    public override async Task<IReadOnlyList<ProofFact>> FactsAsync(Delivery delivery, CancellationToken cancel) =>
+        [.. await ProbedAsync(delivery.Path, delivery, "h264 avc1", "bt709, bt709, bt709", false, cancel), .. MovTags.Facts(delivery.Path, delivery, MovLook.Bt709)];
 }

@@ -44,7 +44,7 @@ internal sealed class PairKind : MediaKind
         var facts = new List<ProofFact>();
         foreach (var (name, path) in new[] { ("fill", pair.Fill), ("key", pair.Key) })
         {
-            facts.AddRange((await ProbedAsync(path, delivery, "prores apch", "bt709, bt709, bt709", false, cancel)).Select(f => f with { Name = $"{name}: {f.Name}" }));
+            facts.AddRange((await ProbedAsync(path, delivery, "prores apch", "bt709, bt709, bt709", false, cancel)).Concat(MovTags.Facts(path, delivery, MovLook.Bt709)).Select(f => f with { Name = $"{name}: {f.Name}" }));
         }
         return facts;
     }

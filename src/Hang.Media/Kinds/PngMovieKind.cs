@@ -14,7 +14,8 @@ internal sealed class PngMovieKind : MediaKind
 
     public override IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel) => SampleReader.ReadAsync(delivery.Path, Look(delivery), FrameShape.Rgba, delivery, cancel);
 
-    public override Task<IReadOnlyList<ProofFact>> FactsAsync(Delivery delivery, CancellationToken cancel) => ProbedAsync(delivery.Path, delivery, "png png ", null, delivery.Plan.HasAlpha, cancel);
+    public override async Task<IReadOnlyList<ProofFact>> FactsAsync(Delivery delivery, CancellationToken cancel) =>
+        [.. await ProbedAsync(delivery.Path, delivery, "png png ", null, delivery.Plan.HasAlpha, cancel), .. MovTags.Facts(delivery.Path, delivery, MovLook.Srgb)];
 
     private static MovLook Look(Delivery delivery) => new("png ", "PNG", delivery.Plan.HasAlpha ? 32 : 24, MovLook.Srgb, MovLook.ModeOf(delivery.Plan));
 }

@@ -20,7 +20,8 @@ internal sealed class ProresKind : MediaKind
 
     public override MovLook SlicedLook(Delivery delivery) => Look(delivery);
 
-    public override Task<IReadOnlyList<ProofFact>> FactsAsync(Delivery delivery, CancellationToken cancel) => ProbedAsync(delivery.Path, delivery, "prores ap4h", Tags, delivery.Plan.HasAlpha, cancel);
+    public override async Task<IReadOnlyList<ProofFact>> FactsAsync(Delivery delivery, CancellationToken cancel) =>
+        [.. await ProbedAsync(delivery.Path, delivery, "prores ap4h", Tags, delivery.Plan.HasAlpha, cancel), .. MovTags.Facts(delivery.Path, delivery, MovLook.Bt709)];
 
     /// <summary>Every distinct frame through the plain encoder.</summary>
     public static PacketWriter Plain(Delivery delivery) => new(ProresArguments.Of(delivery, delivery.Width, delivery.Height, "pipe:1"), File(delivery), frame => frame.Pixels);

@@ -23,7 +23,8 @@ internal sealed class RleMovieKind : MediaKind
 
     public override IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel) => SampleReader.ReadAsync(delivery.Path, Look(delivery), FrameShape.Rgba, delivery, cancel);
 
-    public override Task<IReadOnlyList<ProofFact>> FactsAsync(Delivery delivery, CancellationToken cancel) => ProbedAsync(delivery.Path, delivery, "qtrle rle ", null, delivery.Plan.HasAlpha, cancel);
+    public override async Task<IReadOnlyList<ProofFact>> FactsAsync(Delivery delivery, CancellationToken cancel) =>
+        [.. await ProbedAsync(delivery.Path, delivery, "qtrle rle ", null, delivery.Plan.HasAlpha, cancel), .. MovTags.Facts(delivery.Path, delivery, MovLook.Srgb)];
 
     private static MovLook Look(Delivery delivery) => new("rle ", "Run-length coded", delivery.Plan.HasAlpha ? 32 : 24, MovLook.Srgb, MovLook.ModeOf(delivery.Plan));
 }

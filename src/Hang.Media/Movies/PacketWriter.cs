@@ -14,6 +14,7 @@ internal sealed class PacketWriter : IFrameWriter
     private readonly FramePipe encoder;
     private readonly MovFile file;
     private readonly Func<PaintedFrame, ReadOnlySpan<byte>> pixels;
+    private readonly Action<PaintedFrame>? prepare;
     private readonly Channel<int> repeats = Channel.CreateBounded<int>(MostWaiting);
     private readonly CancellationTokenSource stop = new();
     private readonly Task cutting;
@@ -21,9 +22,10 @@ internal sealed class PacketWriter : IFrameWriter
 
     /// <param name="arguments">For ffmpeg; it must write bare samples to its output.</param>
     /// <param name="pixels">What of a painted frame goes to the encoder.</param>
-    public PacketWriter(IEnumerable<string> arguments, MovFile file, Func<PaintedFrame, ReadOnlySpan<byte>> pixels)
+    /// <param name="prepare">What is made of a frame beforehand, on the painting threads; null: nothing.</param>
+    public PacketWriter(IEnumerable<string> arguments, MovFile file, Func<PaintedFrame, ReadOnlySpan<byte>> pixels, Action<PaintedFrame>? prepare = null)
     {
-        (this.file, this.pixels) = (file, pixels);
+        (this.file, this.pixels, this.prepare) = (file, pixels, prepare);
         try
         {
             encoder = new(FfmpegProcess.Start("ffmpeg", arguments));
@@ -36,9 +38,7 @@ internal sealed class PacketWriter : IFrameWriter
         cutting = Task.Run(CutAsync);
     }
 
-    public void Prepare(PaintedFrame frame)
-    {
-    }
+    public void Prepare(PaintedFrame frame) => prepare?.Invoke(frame);
 
     public async Task WriteAsync(PaintedFrame frame, int first, int times, CancellationToken cancel)
     {

@@ -1,5 +1,5 @@
 using System.IO.Compression;
-using System.Runtime.InteropServices;
+using Hang.Media.Encoding;
 using Hang.Media.Kinds;
 using Hang.Media.Rendering;
 using Hang.Media.Slices;
@@ -20,20 +20,17 @@ internal sealed class PairWriter : IFrameWriter
         Directory.CreateDirectory(folder);
         var names = PairFiles.Names(Path.Combine(folder, delivery.Stem + ".mov"));
         var arguments = ProresArguments.Of(delivery, delivery.Width, delivery.Height, "pipe:1");
-        fill = new(arguments, new(delivery with { Path = names.Fill }, ProresHqKind.Look), frame => frame.Pixels);
-        key = new(arguments, new(delivery with { Path = names.Key, Sound = null }, ProresHqKind.Look), frame => frame.Encoded);
+        fill = new(arguments, new(delivery with { Path = names.Fill }, ProresHqKind.Look), frame => frame.Encoded.AsSpan(0, frame.Encoded!.Length / 2));
+        key = new(arguments, new(delivery with { Path = names.Key, Sound = null }, ProresHqKind.Look), frame => frame.Encoded.AsSpan(frame.Encoded!.Length / 2));
     }
 
-    /// <summary>The key: alpha as grey.</summary>
+    /// <summary>The fill, and behind it the key: alpha as grey.</summary>
     public void Prepare(PaintedFrame frame)
     {
-        frame.Encoded = frame.Room(frame.Pixels.Length);
-        var grey = MemoryMarshal.Cast<byte, uint>(frame.Encoded.AsSpan());
-        var pixels = MemoryMarshal.Cast<byte, uint>(frame.Pixels);
-        for (var i = 0; i < pixels.Length; i++)
-        {
-            grey[i] = (pixels[i] >> 24) * 0x010101;
-        }
+        var length = Yuv422.Length(frame.Width, frame.Height);
+        frame.Encoded = frame.Room(2 * length);
+        Yuv422.Convert(frame.Pixels, frame.Width, frame.Height, frame.Encoded.AsSpan(0, length));
+        Yuv422.Key(frame.Pixels, frame.Width, frame.Height, frame.Encoded.AsSpan(length));
     }
 
     public async Task WriteAsync(PaintedFrame frame, int first, int times, CancellationToken cancel)

@@ -26,7 +26,23 @@ internal sealed record FrameShape(string Format, int QuarterBytes)
 
     public IDecodedFrame Frame(byte[] bytes, Delivery delivery) => this == Rgba
         ? new StillFrame(bytes, delivery.Width)
-        : new PlanarFrame(this == Full12 ? bytes : Unfold(bytes, delivery.Width, delivery.Height), delivery.Width, delivery.Height, this != Full12);
+        : new PlanarFrame(this == Full12 ? bytes : Unfold(bytes, delivery.Width, delivery.Height), delivery.Width, delivery.Height, this == Full12 ? null : this);
+
+    /// <summary>What a file of this sampling holds of a picture at best: made as the encoder is fed, and unfolded as it is read again.</summary>
+    /// <param name="rgba">What was meant, straight.</param>
+    public byte[] Sampled(ReadOnlySpan<byte> rgba, int width, int height)
+    {
+        var planes = new byte[this == Half10 ? Encoding.Yuv422.Length(width, height) : Encoding.Yuv420.Length(width, height, this == QuarterAlpha8)];
+        if (this == Half10)
+        {
+            Encoding.Yuv422.Convert(rgba, width, height, planes);
+        }
+        else
+        {
+            Encoding.Yuv420.Convert(rgba, width, height, planes, this == QuarterAlpha8);
+        }
+        return Unfold(planes, width, height);
+    }
 
     /// <summary>To 12 bits and full resolution. Colour sits at the left pixel of each two, and between two rows where it has half the height; between, it is mixed.</summary>
     private byte[] Unfold(byte[] bytes, int width, int height)

@@ -8,8 +8,8 @@ namespace Hang.Media.Proofs;
 /// A decoded video frame: planes Y', Cb, Cr and alpha of 12 bits, narrow range, converted to R'G'B' in floating point by
 /// ITU-R BT.709-6 (items 3.2 to 3.5). Alpha is full range.
 /// </summary>
-/// <param name="judgesBlocks">True: luma is judged block by block, as it must be where colour has less resolution.</param>
-internal sealed class PlanarFrame(byte[] planes, int width, int height, bool judgesBlocks) : IDecodedFrame
+/// <param name="sampling">Where colour has less resolution: how. Such a frame is compared with what was meant in that very resolution, and luma block by block too; null: colour has all.</param>
+internal sealed class PlanarFrame(byte[] planes, int width, int height, FrameShape? sampling) : IDecodedFrame
 {
     // Narrow range of 12 bits: Y' 256..3760, Cb and Cr 256..3840 about 2048 (BT.709-6, item 3.5, for n = 12).
     private const float Luma = 255f / (3760 - 256);
@@ -29,8 +29,44 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, bool jud
     {
         var pixels = MemoryMarshal.Cast<byte, uint>(meant);
         var sum = new ErrorSum();
-        Add(ref sum, pixels, 0, count);
-        return sum.Of(frame, count) with { WorstBlock = judgesBlocks ? WorstBlock(pixels) : 0 };
+        if (sampling is null)
+        {
+            Add(ref sum, pixels, 0, count);
+            return sum.Of(frame, count);
+        }
+        var wanted = new PlanarFrame(sampling.Sampled(meant, width, height), width, height, sampling);
+        AddSampled(ref sum, pixels, wanted);
+        var (block, shade) = WorstBlocks(pixels, wanted);
+        return sum.Of(frame, count) with { WorstBlock = block, WorstShade = shade };
+    }
+
+    /// <summary>Adds the error of all pixels to what they are at best.</summary>
+    private void AddSampled(ref ErrorSum error, ReadOnlySpan<uint> meant, PlanarFrame wanted)
+    {
+        ReadOnlySpan<ushort> y = Plane(0), cb = Plane(1), cr = Plane(2), a = Plane(3);
+        ReadOnlySpan<ushort> wy = wanted.Plane(0), wcb = wanted.Plane(1), wcr = wanted.Plane(2);
+        float worst = 0, worstAlpha = 0;
+        double sum = 0, sumAlpha = 0;
+        var outside = 0;
+        for (var i = 0; i < count; i++)
+        {
+            float alpha = meant[i] >> 24;
+            var alphaError = MathF.Abs(a[i] * Alpha - alpha);
+            worstAlpha = MathF.Max(worstAlpha, alphaError);
+            sumAlpha += alphaError;
+            if (alpha == 0)
+            {
+                continue;
+            }
+            var (r, g, b) = Rgb(y[i], cb[i], cr[i]);
+            outside += alpha >= Seen && (Least(r, g, b) < LowRgb || Greatest(r, g, b) > HighRgb || y[i] < LowLuma || y[i] > HighLuma) ? 1 : 0;
+            var (mr, mg, mb) = Rgb(wy[i], wcb[i], wcr[i]);
+            var weight = alpha / 255;
+            var (er, eg, eb) = (MathF.Abs(r - mr) * weight, MathF.Abs(g - mg) * weight, MathF.Abs(b - mb) * weight);
+            worst = MathF.Max(worst, Greatest(er, eg, eb));
+            sum += er + eg + eb;
+        }
+        error.Add(worst, sum, worstAlpha, sumAlpha, outside);
     }
 
     /// <summary>The error of a part of the frame.</summary>
@@ -88,24 +124,26 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, bool jud
         error.Add(worst, sum, worstAlpha, sumAlpha, outside);
     }
 
-    /// <summary>The largest mean difference of luma or alpha within a block.</summary>
-    private double WorstBlock(ReadOnlySpan<uint> meant)
+    /// <summary>The largest mean difference of luma or alpha within a block, and the largest mean by which a shade of grey is lighter or darker.</summary>
+    private (double Block, double Shade) WorstBlocks(ReadOnlySpan<uint> meant, PlanarFrame wanted)
     {
-        var luma = Plane(0);
+        ReadOnlySpan<ushort> luma = Plane(0), best = wanted.Plane(0);
         var alpha = Plane(3);
-        var (blocks, alphas) = (new LumaBlocks(width), new LumaBlocks(width));
+        var (blocks, alphas, shades) = (new LumaBlocks(width), new LumaBlocks(width), new Shades());
         for (var row = 0; row < height; row++)
         {
             for (var x = 0; x < width; x++)
             {
                 var p = meant[row * width + x];
-                blocks.Add(x, MathF.Abs((luma[row * width + x] - 256) * Luma - LumaBlocks.Luma(p)) * (p >> 24) / 255);
+                var off = (luma[row * width + x] - best[row * width + x]) * Luma * (p >> 24) / 255;
+                blocks.Add(x, MathF.Abs(off));
+                shades.Add((best[row * width + x] - 256) * Luma, off, p >> 24);
                 alphas.Add(x, MathF.Abs(alpha[row * width + x] * Alpha - (p >> 24)));
             }
             blocks.EndRow(row == height - 1);
             alphas.EndRow(row == height - 1);
         }
-        return Math.Max(blocks.Worst, alphas.Worst);
+        return (Math.Max(blocks.Worst, alphas.Worst), shades.Worst(count));
     }
 
     /// <summary>The frame with the luma of another as its alpha: what a vision mixer makes of fill and key.</summary>
@@ -118,7 +156,7 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, bool jud
         {
             alpha[i] = (ushort)Math.Clamp((grey[i] - 256) * Luma / Alpha + 0.5f, 0, 4095);
         }
-        return new(both, width, height, judgesBlocks);
+        return new(both, width, height, sampling);
     }
 
     public (double Least, double Greatest) AlphaRange()

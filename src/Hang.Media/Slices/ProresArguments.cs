@@ -18,8 +18,9 @@ internal static class ProresArguments
         var hasAlpha = delivery.Plan.HasAlpha && !isHq;
         return
         [
-            .. FfmpegArguments.Quiet, .. FfmpegArguments.RawInput(isHq ? "rgb0" : delivery.PixelFormat, width, height, delivery.Rate),
-            .. FfmpegArguments.ToBt709(isHq ? "yuv422p10le" : hasAlpha ? "yuva444p10le" : "yuv444p10le", isHq),
+            .. FfmpegArguments.Quiet, .. FfmpegArguments.RawInput(isHq ? "yuv422p10le" : delivery.PixelFormat, width, height, delivery.Rate),
+            // Where colour has half the width, we make it ourselves: the proof does the same with what was meant.
+            .. isHq ? FfmpegArguments.Bt709Already : FfmpegArguments.ToBt709(hasAlpha ? "yuva444p10le" : "yuv444p10le"),
             "-c:v", "prores_ks", "-profile:v", isHq ? "hq" : "4444", "-alpha_bits", hasAlpha ? "16" : "0", "-qscale:v", isHq ? "2" : "1", "-thread_type", "slice", "-fps_mode", "passthrough", "-flush_packets", "1", "-f", "rawvideo", output,
         ];
     }
