@@ -21,7 +21,7 @@ public class ConversionTests
     private static PlanarFrame Frame(params (ushort Y, ushort Cb, ushort Cr, ushort A)[] pixels)
     {
         ushort[] planes = [.. pixels.Select(p => p.Y), .. pixels.Select(p => p.Cb), .. pixels.Select(p => p.Cr), .. pixels.Select(p => p.A)];
-        return new(MemoryMarshal.AsBytes(planes.AsSpan()).ToArray(), pixels.Length, 1, false);
+        return new(MemoryMarshal.AsBytes(planes.AsSpan()).ToArray(), pixels.Length, 1, null);
     }
 
     [Theory]

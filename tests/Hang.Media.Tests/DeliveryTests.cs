@@ -156,7 +156,7 @@ public sealed class DeliveryTests : IDisposable
     public async Task AnEncoderThatDiesGivesItsReason()
     {
         // /dev/full is Linux's full disk: every write to it fails with "No space left on device".
-        var died = await Assert.ThrowsAsync<ProblemException>(() => Encoding.FfmpegProcess.RunAsync("ffmpeg", ["-hide_banner", "-loglevel", "error", "-y", "-f", "lavfi", "-i", "color=s=640x360:d=3", "-f", "rawvideo", "/dev/full"], default));
+        var died = await Assert.ThrowsAsync<ProblemException>(() => Processes.FfmpegProcess.RunAsync("ffmpeg", ["-hide_banner", "-loglevel", "error", "-y", "-f", "lavfi", "-i", "color=s=640x360:d=3", "-f", "rawvideo", "/dev/full"], default));
         Assert.Contains("The disk is full", died.Message, StringComparison.Ordinal);
     }
 
@@ -165,7 +165,7 @@ public sealed class DeliveryTests : IDisposable
     public async Task AnEncoderThatHangsIsCancelled()
     {
         using var cancel = new CancellationTokenSource();
-        await using var hanging = Encoding.FfmpegProcess.Start("sleep", ["600"]);
+        await using var hanging = Processes.FfmpegProcess.Start("sleep", ["600"]);
         await using var killed = hanging.KilledBy(cancel.Token);
         var writing = Task.Run(() => hanging.Input.Write(new byte[4_000_000]));
         Assert.NotSame(writing, await Task.WhenAny(writing, Task.Delay(300)));

@@ -1,3 +1,4 @@
+using Hang.Media.Processes;
 using System.Collections.Immutable;
 using System.Globalization;
 using System.IO.Compression;
@@ -12,7 +13,6 @@ using Hang.Core.Layers;
 using Hang.Core.Sounds;
 using Hang.Core.Time;
 using Hang.Core.Values;
-using Hang.Media.Encoding;
 using Hang.Media.Proofs;
 using Hang.Media.Rendering;
 using Hang.Media.Sounds;

@@ -15,6 +15,9 @@ public sealed class Combination : ContentKind
     /// <summary>Moments at which a shape that moves is looked at, to see how much room it needs.</summary>
     private const int MostLooks = 300;
 
+    // The path operations of more letters take seconds at each of those moments (measured).
+    private const int MostLetters = 150, Deepest = 8;
+
     public static readonly ValueSpec Shapes = new("of", "Made of", LayersKind.Edges, "", Value.Of(""), "The shapes that it is made of. They may be hidden.") { Keyable = false };
 
     public static readonly ChoiceKind Ways = new("unite", "cut", "overlap", "exclude");
@@ -31,7 +34,26 @@ public sealed class Combination : ContentKind
 
     public override bool HasEdge => true;
 
-    public override void Demand(ValueSet values, Graphic graphic, string layer, string at) => EdgesNeeded.Demand(values[Shapes], graphic, layer, $"{at}/of");
+    public override void Demand(ValueSet values, Graphic graphic, string layer, string at) 
+    {
+        EdgesNeeded.Demand(values[Shapes], graphic, layer, $"{at}/of");
+        var letters = LettersOf(values, graphic, 0);
+        if (letters > MostLetters)
+        {
+            throw new ProblemException($"It is made of {letters} letters, and each is cut with every other.", $"Combine {MostLetters} letters or fewer, or use the type as a matte.", layer, $"{at}/of");
+        }
+    }
+
+    /// <summary>Letters of the type that it is made of, and of what that is made of.</summary>
+    private static int LettersOf(ValueSet values, Graphic graphic, int depth) => depth > Deepest ? MostLetters + 1
+        : LayersKind.IdsOf(values[Shapes].Constant).Select(id => graphic.Layers.FirstOrDefault(l => l.Id == id)?.Content).Sum(content => content?.Kind switch
+        {
+            TypeContent => Longest(content.Values[TypeContent.Text]),
+            Combination => LettersOf(content.Values, graphic, depth + 1),
+            _ => 0,
+        });
+
+    private static int Longest(Motion.Channel words) => words.IsKeyed ? words.Keys.Max(k => k.Value.Text.Length) : words.Constant.Text.Length;
 
     public override Drawing Draw(ValueSet values, ITypeShaper shaper) => new SimpleDrawing(true, _ => Box.Empty, null);
 

@@ -17,6 +17,9 @@ public static class GraphicRules
     /// <summary>Most pieces of type that move one by one, in all.</summary>
     public const int MostPieces = 8000;
 
+    /// <summary>Most groups within each other, the layer itself counted, and most effects that one layer's picture goes through.</summary>
+    private const int MostNested = 33, MostOverEachOther = 60;
+
     private const int MostName = 200;
     private const int MostIdles = 8;
     private const double FarTangent = 100_000;
@@ -98,7 +101,25 @@ public static class GraphicRules
             throw new ProblemException($"{pieces} letters, words or lines move one by one in this graphic.", $"Keep it to {MostPieces}: let some of the type move as one.", field: "/layers");
         }
         Ties.Demand(graphic, ids);
+        Nesting(graphic, ids);
         Fields.FieldRules.Demand(graphic);
+    }
+
+    /// <summary>A picture within a picture within a picture costs as much as all of them, at every frame.</summary>
+    private static void Nesting(Graphic graphic, Dictionary<string, int> ids)
+    {
+        foreach (var layer in graphic.Layers)
+        {
+            var (depth, effects) = (0, 0);
+            for (var at = layer; at is not null; at = at.Group is { } group ? graphic.Layers[ids[group]] : null)
+            {
+                (depth, effects) = (depth + 1, effects + at.Effects.Length);
+            }
+            if (depth > MostNested || effects > MostOverEachOther)
+            {
+                throw new ProblemException($"It lies in {depth - 1} groups, with {effects} effects over each other.", $"Keep it to {MostNested - 1} groups and {MostOverEachOther} effects.", layer.Name, $"/layers/{ids[layer.Id]}/group");
+            }
+        }
     }
 
     private static void Asset(string hash, string name, string at)
@@ -129,7 +150,8 @@ public static class GraphicRules
         }
     }
 
-    private static void Lengths(PhaseLengths phases)
+    /// <exception cref="ProblemException">The lengths are none that a graphic can have.</exception>
+    public static void Lengths(PhaseLengths phases)
     {
         if (phases.Arrive < 0 || phases.Hold < 0 || phases.Leave < 0
             || (long)phases.Arrive + phases.Hold + phases.Leave is < 1 or > PhaseLengths.MostFrames)

@@ -36,13 +36,21 @@ public sealed record ClearKeys(string Layer, Address Address, int At) : Edit
     }
 }
 
-/// <summary>Deletes keyframes.</summary>
-public sealed record RemoveKeys(ImmutableArray<KeyPlace> Keys) : Edit
+/// <summary>Deletes keyframes. A value that has none left keeps what it is at a frame.</summary>
+/// <param name="At">The frame shown; absent: such a value becomes what its first keyframe said.</param>
+public sealed record RemoveKeys(ImmutableArray<KeyPlace> Keys, int? At = null) : Edit
 {
     public override string Describe(Graphic graphic) => Keys.Length == 1 ? "Delete a keyframe" : $"Delete {Keys.Length} keyframes";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
-        KeyGroups.Change(graphic, Keys, (channel, frames) => channel.WithoutKeys(frames.Contains));
+        KeyGroups.Change(graphic, Keys, (channel, frames) =>
+        {
+            var left = channel.WithoutKeys(frames.Contains);
+            return !left.IsKeyed && At is { } at ? Channel.Of(channel.Kind, Plain(channel.At(at))) : left;
+        });
+
+    /// <summary>What is half-way between two kinds of gradient cannot be written: the nearer one is.</summary>
+    private static Value Plain(Value value) => value.Held is Crossing crossing ? PaintKind.Of(crossing.Nearer) : value;
 }
 
 /// <summary>Moves keyframes in time, together. They stop at the ends of the graphic; a keyframe that they land on is replaced.</summary>

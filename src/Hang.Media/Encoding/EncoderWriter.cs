@@ -1,3 +1,4 @@
+using Hang.Media.Processes;
 using Hang.Media.Rendering;
 
 namespace Hang.Media.Encoding;

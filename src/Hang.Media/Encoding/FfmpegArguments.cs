@@ -1,3 +1,4 @@
+using Hang.Media.Processes;
 using System.Globalization;
 using Hang.Core.Handoff;
 using Hang.Core.Time;
@@ -15,7 +16,7 @@ internal static class FfmpegArguments
         ["-f", "rawvideo", "-pix_fmt", pixels, "-s", string.Create(CultureInfo.InvariantCulture, $"{width}x{height}"), "-r", rate.ToString(), "-i", "pipe:0"];
 
     /// <summary>Where a file's sound comes in, behind the frames.</summary>
-    public static string[] SoundInput(SoundTrack? sound) => sound is null ? [] : ["-i", "file:" + sound.Path];
+    public static string[] SoundInput(SoundTrack? sound) => sound is null ? [] : FfmpegProcess.Reading(sound.Path, "wav");
 
     /// <summary>How a file's sound goes out: as it is, frame by frame with the pictures.</summary>
     /// <param name="coding">Codec and what it needs to know.</param>

@@ -1,3 +1,5 @@
+using Hang.Media.Processes;
+
 namespace Hang.Media.Encoding;
 
 /// <summary>Feeds raw frames to an ffmpeg process, and tells apart an encoder that died from one that was stopped.</summary>

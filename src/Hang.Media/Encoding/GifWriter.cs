@@ -1,3 +1,4 @@
+using Hang.Media.Processes;
 using Hang.Media.Rendering;
 
 namespace Hang.Media.Encoding;
@@ -43,7 +44,7 @@ internal sealed class GifWriter : IFrameWriter
         await pipe.DisposeAsync();
         pipe = Start(
             ["-lavfi", "[0:v][1:v]paletteuse=dither=sierra2_4a:diff_mode=rectangle:alpha_threshold=128", "-loop", delivery.Plan.Once ? "-1" : "0", "-f", "gif", delivery.Path],
-            ["-i", colours]);
+            FfmpegProcess.Reading(colours, "png_pipe"));
     }
 
     public async ValueTask DisposeAsync()

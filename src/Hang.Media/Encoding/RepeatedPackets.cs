@@ -1,3 +1,4 @@
+using Hang.Media.Processes;
 using System.Buffers.Binary;
 using Hang.Media.Probing;
 using Hang.Media.Proofs;

@@ -12,7 +12,7 @@ internal sealed class ApngKind : MediaKind
 
     // What stands for a while is one frame in the file: for the proof it is as many as it lasts.
     public override IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel) =>
-        VideoReader.ReadAsync(delivery.Path, ["-f", "apng", "-ignore_loop", "1"], FrameShape.Rgba, delivery, cancel, [$"fps=fps={delivery.Rate}:round=near:eof_action=round"]);
+        VideoReader.ReadAsync(delivery.Path, ["-ignore_loop", "1"], FrameShape.Rgba, delivery, cancel, [$"fps=fps={delivery.Rate}:round=near:eof_action=round"], "apng");
 }
 
 /// <summary>Animated WebP (RFC 9649), without loss: of a graphic that is hardly larger than with loss, whose encoder changes soft edges from frame to frame.</summary>

@@ -1,8 +1,8 @@
+using Hang.Media.Processes;
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.Json;
 using Hang.Core;
-using Hang.Media.Encoding;
 
 namespace Hang.Media.Probing;
 
@@ -39,7 +39,7 @@ public sealed record FileProbe(
 
     private static async Task<FileProbe> AskAsync(string path, CancellationToken cancel)
     {
-        var output = await FfmpegProcess.RunAsync("ffprobe", ["-v", "error", "-select_streams", "v:0", "-count_packets", "-show_entries", "stream:packet=pos,size", "-of", "json", path], cancel);
+        var output = await FfmpegProcess.RunAsync("ffprobe", ["-v", "error", "-select_streams", "v:0", "-count_packets", "-show_entries", "stream:packet=pos,size", "-of", "json", .. FfmpegProcess.Reading(path, MediaReader.Of(path))], cancel);
         using var json = JsonDocument.Parse(output);
         if (!json.RootElement.TryGetProperty("streams", out var streams) || streams.GetArrayLength() == 0)
         {

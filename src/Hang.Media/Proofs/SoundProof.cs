@@ -1,3 +1,5 @@
+using Hang.Media.Probing;
+using Hang.Media.Processes;
 using System.Globalization;
 using System.IO.Compression;
 using System.Runtime.InteropServices;
@@ -5,7 +7,6 @@ using System.Text.Json;
 using Hang.Core.Documents;
 using Hang.Core.Handoff;
 using Hang.Core.Sounds;
-using Hang.Media.Encoding;
 using Hang.Media.Kinds;
 using Hang.Media.Rendering;
 using Hang.Media.Sounds;
@@ -75,7 +76,7 @@ internal static class SoundProof
 
     private static async Task<(int Rate, int Channels, long Length)> ProbeAsync(string path, CancellationToken cancel)
     {
-        var output = await FfmpegProcess.RunAsync("ffprobe", ["-v", "error", "-select_streams", "a:0", "-show_entries", "stream=sample_rate,channels,duration_ts", "-of", "json", path], cancel);
+        var output = await FfmpegProcess.RunAsync("ffprobe", ["-v", "error", "-select_streams", "a:0", "-show_entries", "stream=sample_rate,channels,duration_ts", "-of", "json", .. FfmpegProcess.Reading(path, MediaReader.Of(path))], cancel);
         using var json = JsonDocument.Parse(output);
         if (json.RootElement.GetProperty("streams").EnumerateArray().FirstOrDefault() is not { ValueKind: JsonValueKind.Object } stream)
         {
@@ -86,7 +87,7 @@ internal static class SoundProof
 
     private static async Task<(Likeness Likeness, long Decoded)> CompareAsync(string path, SoundMix mix, long from, long count, CancellationToken cancel)
     {
-        await using var decoder = FfmpegProcess.Start("ffmpeg", ["-hide_banner", "-loglevel", "error", "-i", path, "-map", "0:a:0", "-f", "f32le", "pipe:1"]);
+        await using var decoder = FfmpegProcess.Start("ffmpeg", ["-hide_banner", "-loglevel", "error", .. FfmpegProcess.Reading(path, MediaReader.Of(path)), "-map", "0:a:0", "-f", "f32le", "pipe:1"]);
         await using var killed = decoder.KilledBy(cancel);
         await decoder.Input.DisposeAsync();
         var likeness = new Likeness();

@@ -1,3 +1,4 @@
+using Hang.Media.Processes;
 using System.Threading.Channels;
 using Hang.Media.Encoding;
 using Hang.Media.Movies;

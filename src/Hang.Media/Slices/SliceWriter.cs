@@ -147,7 +147,7 @@ internal sealed class SliceWriter : IFrameWriter
 
     private static async Task<byte[]> BlankAsync(Delivery delivery, CancellationToken cancel)
     {
-        await using var encoder = new Encoding.FramePipe(Encoding.FfmpegProcess.Start("ffmpeg", ProresArguments.Of(delivery, delivery.Width, delivery.Height, "pipe:1")));
+        await using var encoder = new Encoding.FramePipe(Processes.FfmpegProcess.Start("ffmpeg", ProresArguments.Of(delivery, delivery.Width, delivery.Height, "pipe:1")));
         var reading = Task.Run(() => new PacketCutter(encoder.Output).NextAsync(cancel), cancel);
         await encoder.WriteAsync(input => input.Write(new byte[delivery.FrameBytes]), 1, cancel);
         await encoder.CloseAsync();

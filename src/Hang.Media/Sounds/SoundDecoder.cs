@@ -1,10 +1,10 @@
+using Hang.Media.Processes;
 using System.Globalization;
 using System.Runtime.InteropServices;
 using System.Text.Json;
 using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Sounds;
-using Hang.Media.Encoding;
 
 namespace Hang.Media.Sounds;
 
@@ -13,6 +13,9 @@ internal static class SoundDecoder
 {
     // A float beyond this is no sound but a mistake; it would drown everything.
     private const float Loudest = 16;
+
+    // An hour of sound is decoded in some seconds.
+    private static readonly TimeSpan Longest = TimeSpan.FromMinutes(10);
 
     /// <summary>Decodes a sound's file once.</summary>
     /// <param name="name">For messages.</param>
@@ -27,10 +30,10 @@ internal static class SoundDecoder
         {
             await using var decoder = FfmpegProcess.Start("ffmpeg",
             [
-                "-hide_banner", "-loglevel", "error", "-protocol_whitelist", "file", "-f", format.Reader, "-i", "file:" + path, "-map", "0:a:0", "-map_metadata", "-1",
+                "-hide_banner", "-loglevel", "error", .. FfmpegProcess.Reading(path, format.Reader), "-map", "0:a:0", "-map_metadata", "-1",
                 // One channel alone is as loud as it came on both sides; more than two are mixed as ffmpeg does.
                 "-af", channels == 1 ? $"pan=stereo|c0=c0|c1=c0,{Resampled}" : Resampled, "-ac", "2", "-f", "f32le", "pipe:1",
-            ]);
+            ], Longest);
             await using var killed = decoder.KilledBy(cancel);
             await decoder.Input.DisposeAsync();
             long bytes = 0;
@@ -81,7 +84,7 @@ internal static class SoundDecoder
         try
         {
             var output = await FfmpegProcess.RunAsync(
-                "ffprobe", ["-v", "error", "-protocol_whitelist", "file", "-f", format.Reader, "-select_streams", "a:0", "-show_entries", "stream=channels,duration", "-of", "json", "file:" + path], cancel);
+                "ffprobe", ["-v", "error", "-select_streams", "a:0", "-show_entries", "stream=channels,duration", "-of", "json", .. FfmpegProcess.Reading(path, format.Reader)], cancel);
             using var json = JsonDocument.Parse(output);
             if (json.RootElement.GetProperty("streams").EnumerateArray().FirstOrDefault() is { ValueKind: JsonValueKind.Object } stream && stream.TryGetProperty("channels", out var count) && count.GetInt32() is >= 1 and <= 64 and var channels)
             {

@@ -8,7 +8,8 @@ internal sealed class PixelSteps : IDisposable
 {
     private readonly List<DeviceStep> steps;
     private readonly SKPaint paint;
-    private readonly SKRectI place;
+    private readonly SKRectI place, seen;
+    private SKRectI needed;
     private SKSurface? surface;
 
     /// <param name="device">From the group's coordinates to pixels of the target.</param>
@@ -18,6 +19,7 @@ internal sealed class PixelSteps : IDisposable
     {
         this.steps = steps;
         paint = new() { BlendMode = blend, ColorF = new SKColorF(0, 0, 0, opacity) };
+        this.seen = seen;
         var reach = (int)Math.Ceiling(steps.Sum(s => s.Reach));
         var whole = SKRectI.Round(GroupLayer.Rect(Map(device, bounds)));
         whole.Inflate(reach, reach);
@@ -36,9 +38,14 @@ internal sealed class PixelSteps : IDisposable
     /// <summary>Does the steps and draws the result.</summary>
     public void Finish(SKCanvas onto)
     {
-        foreach (var step in steps)
+        for (var i = 0; i < steps.Count; i++)
         {
-            Do(step);
+            // What later steps do not carry into sight need not be made.
+            var later = (int)Math.Ceiling(steps.Skip(i + 1).Sum(s => s.Reach));
+            needed = seen;
+            needed.Inflate(later, later);
+            needed.Offset(-place.Left, -place.Top);
+            Do(steps[i]);
         }
         onto.Save();
         onto.ResetMatrix();
@@ -117,7 +124,7 @@ internal sealed class PixelSteps : IDisposable
         using var pixmap = surface!.PeekPixels();
         var pixels = new Span<byte>((void*)pixmap.GetPixels(), pixmap.RowBytes * pixmap.Height);
         var m = step.Device;
-        PixelWork.Do(step.Kind, pixels, place.Width, place.Height, step.Numbers, new(m.ScaleX, m.SkewY, m.SkewX, m.ScaleY, m.TransX - place.Left, m.TransY - place.Top));
+        PixelWork.Do(step.Kind, pixels, place.Width, place.Height, needed, step.Numbers, new(m.ScaleX, m.SkewY, m.SkewX, m.ScaleY, m.TransX - place.Left, m.TransY - place.Top));
     }
 
     /// <summary>A picture grown; null when it stays as it is.</summary>

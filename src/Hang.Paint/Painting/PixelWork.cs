@@ -23,9 +23,10 @@ internal static class PixelWork
     }
 
     /// <param name="pixels">Red, green, blue and alpha of each pixel, premultiplied, row by row.</param>
+    /// <param name="needed">The pixels that can come into sight; others may become anything.</param>
     /// <param name="v">The step's numbers.</param>
     /// <param name="device">From the group's coordinates to the pixels'.</param>
-    public static void Do(OpKind kind, Span<byte> pixels, int width, int height, ReadOnlySpan<float> v, Matrix device)
+    public static void Do(OpKind kind, Span<byte> pixels, int width, int height, SKRectI needed, ReadOnlySpan<float> v, Matrix device)
     {
         var back = device.Inverse;
         if (!double.IsFinite(back.A + back.D + back.E + back.F))
@@ -38,7 +39,7 @@ internal static class PixelWork
         }
         else if (kind == Ops.Bend)
         {
-            Bend(pixels, width, height, v, device, back);
+            Bend(pixels, width, height, needed, v, device, back);
         }
         else
         {
@@ -78,7 +79,7 @@ internal static class PixelWork
     }
 
     /// <summary>Takes each pixel from another place: moved across a wave's way, or towards and from a centre.</summary>
-    private static void Bend(Span<byte> pixels, int width, int height, ReadOnlySpan<float> v, Matrix device, Matrix back)
+    private static void Bend(Span<byte> pixels, int width, int height, SKRectI needed, ReadOnlySpan<float> v, Matrix device, Matrix back)
     {
         var (x0, y0) = ((double)v[Ops.Bend["at"]], (double)v[Ops.Bend["at"] + 1]);
         var (dx, dy) = ((double)v[Ops.Bend["along"]], (double)v[Ops.Bend["along"] + 1]);
@@ -86,7 +87,14 @@ internal static class PixelWork
         var from = pixels.ToArray();
         for (var i = 0; i < pixels.Length; i += 4)
         {
-            var (x, y) = At(back, i / 4 % width, i / 4 / width);
+            var (column, row) = (i / 4 % width, i / 4 / width);
+            if (row < needed.Top || row >= needed.Bottom || column < needed.Left || column >= needed.Right)
+            {
+                // On to the next pixel that is.
+                i += 4 * ((row < needed.Top ? (needed.Top - row) * width - column : row >= needed.Bottom ? pixels.Length / 4 - i / 4 : column < needed.Left ? needed.Left - column : width - column) - 1);
+                continue;
+            }
+            var (x, y) = At(back, column, row);
             double px = x - x0, py = y - y0, qx = x, qy = y;
             if (isRound)
             {

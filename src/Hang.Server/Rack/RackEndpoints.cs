@@ -200,6 +200,7 @@ public static class RackEndpoints
         Guid id, NewGraphic wish, PackageStore packages, RevisionStore revisions, PictureStore pictures, DocumentSounds sounds, LiveGraphics live, ServerOptions options, CancellationToken cancel)
     {
         var package = await DemandPackage(id, packages, cancel);
+        GraphicRules.Lengths(new(wish.Arrive, wish.Hold, wish.Leave));
         if (wish.Start is { } start)
         {
             var begun = await BegunAsync(start, revisions, pictures, sounds, options, cancel);

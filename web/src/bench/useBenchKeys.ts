@@ -4,6 +4,7 @@ import { keyPlaces, totalFrames } from '../live/document'
 import { useDocument } from '../stores/documentStore'
 import { usePlayback } from '../stores/playbackStore'
 import { useSelection } from '../stores/selectionStore'
+import { isArrow, isTyping, ownsArrows, useTransportKeys, wasCovered } from './transportKeys'
 import { copyToPlayhead } from './clipboard'
 import { isAsking } from '../shell/Dialog'
 import { useRows } from '../timeline/rowState'
@@ -21,17 +22,15 @@ export function useBenchKeys(onHelp: () => void) {
     // eslint-disable-next-line react-hooks/rules-of-hooks -- always called in the same order
     useHotkeys(keys, (e) => act(e), {
       preventDefault: keys !== 'enter',
+      // What is ticked, chosen or dragged is no field that is typed into.
+      enableOnFormTags: true,
       useKey: keys === '?' || keys === ',' || keys === '.',
       // The comma is a key of its own here, not only what stands between keys.
       delimiter: keys === ',' ? '|' : ',',
-      ignoreEventWhen: (e) => isAsking() || isPressing(e),
+      ignoreEventWhen: (e) => isAsking() || isTyping(e.target) || (isArrow(e) && ownsArrows(e.target)),
     })
 
-  on('space', () => playback().toggle())
-  on(',', () => playback().step(-1))
-  on('.', () => playback().step(1))
-  on('home', () => playback().seek(0))
-  on('end', () => playback().seek(playback().frames - 1))
+  useTransportKeys()
   on('left, right, up, down, shift+left, shift+right, shift+up, shift+down', (e) => {
     const by = e.shiftKey ? STEP : 1
     const x = e.key === 'ArrowLeft' ? -by : e.key === 'ArrowRight' ? by : 0
@@ -40,8 +39,6 @@ export function useBenchKeys(onHelp: () => void) {
     else if (chosen().selection.length > 0) nudge(x, y)
     else if (x !== 0) playback().step(x)
   })
-  on('mod+z', () => void doc().undo())
-  on('mod+shift+z', () => void doc().redo())
   on('mod+d', () => {
     const { selection, keys } = chosen()
     if (keys.length > 0) void copyToPlayhead()
@@ -50,11 +47,13 @@ export function useBenchKeys(onHelp: () => void) {
   on('delete, backspace', () => {
     const { keys, selection, selectKeys } = chosen()
     if (keys.length > 0) {
-      void doc().edit({ do: 'removeKeys', keys })
+      void doc().edit({ do: 'removeKeys', keys, at: playback().frame })
       selectKeys([])
     } else if (selection.length > 0) void doc().edit({ do: 'removeLayers', layers: selection, at: playback().frame })
   })
   on('escape', () => {
+    // Whatever lies on top has closed by it.
+    if (wasCovered()) return
     if (chosen().keys.length > 0) chosen().selectKeys([])
     else if (!leave()) chosen().select([])
   })
@@ -83,14 +82,6 @@ export function useBenchKeys(onHelp: () => void) {
   })
   on('?', onHelp)
 }
-
-/** Space presses what the keyboard has come to; what was pressed by the pointer lately does not count as that. */
-const isPressing = (e: KeyboardEvent) =>
-  e.key === ' ' &&
-  (document.activeElement?.matches(
-    'button:focus-visible, a:focus-visible, [role=button]:focus-visible, input[type=checkbox]:focus-visible',
-  ) ??
-    false)
 
 /** Moves the selected keyframes in time; they stay selected. */
 async function nudgeKeys(by: number) {

@@ -1,16 +1,18 @@
 import { useEffect } from 'react'
 import { clipOf, clipText, paste } from './clipboard'
+import { isTyping } from './transportKeys'
 import { useDocument } from '../stores/documentStore'
 import { isAsking } from '../shell/Dialog'
+import { usePlayback } from '../stores/playbackStore'
 import { useSelection } from '../stores/selectionStore'
 import { t } from '../words/words'
 
 /** Copy, cut and paste of keyframes through the system's clipboard, so that they go to other layers, other graphics and other windows. */
 export function useClipboard() {
   useEffect(() => {
-    const isTyping = () => document.activeElement?.matches('input:not([type=color]), textarea, select') || isAsking()
+    const isElsewhere = () => isTyping(document.activeElement) || isAsking()
     const take = (e: ClipboardEvent) => {
-      const text = isTyping() ? undefined : clipText()
+      const text = isElsewhere() ? undefined : clipText()
       if (!text) return
       e.preventDefault()
       e.clipboardData?.setData('text/plain', text)
@@ -22,12 +24,12 @@ export function useClipboard() {
         }),
       )
       if (e.type === 'cut') {
-        void edit({ do: 'removeKeys', keys })
+        void edit({ do: 'removeKeys', keys, at: usePlayback.getState().frame })
         useSelection.getState().selectKeys([])
       }
     }
     const put = (e: ClipboardEvent) => {
-      const clip = isTyping() ? undefined : clipOf(e.clipboardData?.getData('text/plain') ?? '')
+      const clip = isElsewhere() ? undefined : clipOf(e.clipboardData?.getData('text/plain') ?? '')
       if (!clip) return
       e.preventDefault()
       void paste(clip, useSelection.getState().selection)

@@ -15,8 +15,8 @@ export function useChecks(graphic: string, take: Filled, taken: boolean) {
   }, [text])
   const checks = useQuery({
     queryKey: ['takeChecks', graphic, asked],
-    queryFn: () =>
-      data(api.POST('/api/graphics/{id}/take/checks', { params: { path: { id: graphic } }, body: JSON.parse(asked) as Filled })),
+    queryFn: ({ signal }) =>
+      data(api.POST('/api/graphics/{id}/take/checks', { params: { path: { id: graphic } }, body: JSON.parse(asked) as Filled, signal })),
     enabled: taken,
     retry: false,
     staleTime: 60_000,

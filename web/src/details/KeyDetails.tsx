@@ -80,7 +80,7 @@ export function KeyDetails() {
           name={t('Delete')}
           title={t('Delete the selected keyframes')}
           onClick={() => {
-            void edit({ do: 'removeKeys', keys })
+            void edit({ do: 'removeKeys', keys, at: frame })
             useSelection.getState().selectKeys([])
           }}
         />

@@ -168,8 +168,16 @@ function Shared({ ids, choices }: { ids: string[]; choices: Schemas['Choices'] }
     const words = reading?.words[address]
     return words === undefined ? reading?.values[address] : (JSON.parse(words) as PlainValue)
   }
-  const each = (address: string, value: PlainValue): Edit =>
-    several(layers.map((l) => ({ do: 'setValue' as const, layer: l.id, address, value, at: usePlayback.getState().frame })))
+  const each = (address: string, value: PlainValue, part?: string): Edit =>
+    several(
+      layers.map((l) => ({
+        do: 'setValue' as const,
+        layer: l.id,
+        address: part ? `${address}/${part}` : address,
+        value,
+        at: usePlayback.getState().frame,
+      })),
+    )
   const hangs = new Set(layers.map((l) => l.hangsFrom ?? ''))
   return (
     <Section title={t('All of them')}>
@@ -193,8 +201,9 @@ function Shared({ ids, choices }: { ids: string[]; choices: Schemas['Choices'] }
                 info={info}
                 layerId={layers[0]!.id}
                 value={all[0]!}
-                onPreview={(v) => preview(v === null ? null : each(address, v))}
-                onChange={(v) => void edit(each(address, v))}
+                mixed={mixed}
+                onPreview={(v, part) => preview(v === null ? null : each(address, v, part))}
+                onChange={(v, part) => void edit(each(address, v, part))}
               />
             </Box>
           </Flex>

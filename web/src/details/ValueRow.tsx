@@ -31,10 +31,16 @@ function Row({ layerId, address, channel, info }: Props) {
   const keys = keysIn(channel)
   const frame = usePlayback((s) => (keys.length > 0 ? s.frame : -1))
   const here = keys.some((k) => k.at === frame)
-  const set = (v: PlainValue) => ({ do: 'setValue' as const, layer: layerId, address, value: v, at: usePlayback.getState().frame })
+  const set = (v: PlainValue, part?: string) => ({
+    do: 'setValue' as const,
+    layer: layerId,
+    address: part ? `${address}/${part}` : address,
+    value: v,
+    at: usePlayback.getState().frame,
+  })
   const toggleKey = () => {
     const place = { layer: layerId, address, at: usePlayback.getState().frame }
-    void edit(here ? { do: 'removeKeys', keys: [place] } : { do: 'addKey', ...place })
+    void edit(here ? { do: 'removeKeys', keys: [place], at: place.at } : { do: 'addKey', ...place })
   }
   const unit = unitOf(info)
   const name = unit ? `${info.label}, ${unit}` : info.label
@@ -88,8 +94,8 @@ function Row({ layerId, address, channel, info }: Props) {
           info={info}
           layerId={layerId}
           value={value}
-          onPreview={(v) => preview(v === null ? null : set(v))}
-          onChange={(v) => void edit(set(v))}
+          onPreview={(v, part) => preview(v === null ? null : set(v, part))}
+          onChange={(v, part) => void edit(set(v, part))}
         />
       </Box>
       {fillable.includes(info.kind) && <FieldMark layerId={layerId} address={address} label={info.label} />}

@@ -7,7 +7,12 @@ export interface EditorProps {
   info: Schemas['ValueInfo']
   layerId: string
   value: PlainValue
-  /** Shows a value without keeping it; null ends that. */
-  onPreview: (value: PlainValue | null) => void
-  onChange: (value: PlainValue) => void
+  /** It stands for several values that differ: any that is given counts, the one shown too. */
+  mixed?: boolean
+  /**
+   * Shows a value without keeping it; null ends that.
+   * @param part the component that it is of; absent: it is the whole value.
+   */
+  onPreview: (value: PlainValue | null, part?: string) => void
+  onChange: (value: PlainValue, part?: string) => void
 }

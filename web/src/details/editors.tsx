@@ -44,7 +44,7 @@ export const editors: Record<string, ComponentType<EditorProps>> = {
 /** Pairs of numbers that are the same thing across and down. */
 const withRatio = ['size', 'scale']
 
-function Numbers({ name, info, layerId, value, onPreview, onChange }: EditorProps) {
+function Numbers({ name, info, layerId, value, mixed, onPreview, onChange }: EditorProps) {
   const numbers = value as number[]
   const pair = pairOf(layerId, info.name)
   const together = info.kind === 'corners'
@@ -55,6 +55,9 @@ function Numbers({ name, info, layerId, value, onPreview, onChange }: EditorProp
     const next = numbers.map((old, j) => (j === i || (locked && together) ? set : Math.round(old * by * 1e4) / 1e4))
     return next.length === 1 ? next[0]! : next
   }
+  // Each part is written by itself: a second one that is typed before the first has come back must not bring its old one along.
+  const give = (to: EditorProps['onChange'], i: number, v: number) =>
+    locked || numbers.length === 1 ? to(withPart(i, v)) : to(v / info.factor, info.components[i])
   return (
     <Flex gap="2px" align="center">
       <Flex gap="4px" wrap="wrap" flex="1" minW="0">
@@ -67,8 +70,9 @@ function Numbers({ name, info, layerId, value, onPreview, onChange }: EditorProp
               step={info.step}
               min={info.least * info.factor}
               max={info.most * info.factor}
-              onPreview={(n) => onPreview(withPart(i, n))}
-              onChange={(n) => onChange(withPart(i, n))}
+              always={mixed}
+              onPreview={(n) => give(onPreview, i, n)}
+              onChange={(n) => give(onChange, i, n)}
             />
           </Box>
         ))}

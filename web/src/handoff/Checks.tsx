@@ -24,8 +24,9 @@ interface Props {
 export function Checks({ graphic, keyColour, onTrim, onKeyColour }: Props) {
   const report = useQuery({
     queryKey: ['report', graphic.id, graphic.changedAt, keyColour],
-    queryFn: () =>
-      data(api.GET('/api/graphics/{id}/report', { params: { path: { id: graphic.id }, query: { key: keyColour ?? undefined } } })),
+    // An edit makes another question of it: the one before is given up, and the server with it.
+    queryFn: ({ signal }) =>
+      data(api.GET('/api/graphics/{id}/report', { params: { path: { id: graphic.id }, query: { key: keyColour ?? undefined } }, signal })),
     staleTime: Infinity,
     placeholderData: (before) => before,
   })

@@ -40,6 +40,8 @@ export class LiveConnection {
   private expected = 0
   private held: number[] = [0]
   private chosen: string[] = []
+  private contrasts = 0
+  private contrasting: Promise<unknown> | undefined
   private joined = false
   private closed = false
 
@@ -164,7 +166,13 @@ export class LiveConnection {
 
   /** How a layer's colour stands out from what is behind it; null for one without. */
   async contrast(layer: string, frame: number): Promise<{ ratio: number; covered: number } | null> {
-    return (await this.ask<{ ratio: number; covered: number } | null>('Contrast', layer, frame)) ?? null
+    // One is under way; of those that come meanwhile only the newest is asked.
+    const turn = ++this.contrasts
+    await this.contrasting?.catch(() => undefined)
+    if (turn !== this.contrasts) return null
+    const asked = this.ask<{ ratio: number; covered: number } | null>('Contrast', layer, frame)
+    this.contrasting = asked
+    return (await asked) ?? null
   }
 
   /** A value's components over frames from one to before another: for each component its numbers. */

@@ -1239,6 +1239,7 @@ export interface RemoveField {
 export interface RemoveKeys {
   do: 'removeKeys'
   keys: KeyPlace[]
+  at?: number
 }
 
 export interface RemoveLayers {

@@ -154,7 +154,6 @@ function gaussian(sigma: number): number[] {
 function normal(x: number): number {
   const z = Math.abs(x) / Math.SQRT2
   const t = 1 / (1 + 0.3275911 * z)
-  const erf =
-    1 - ((((1.061405429 * t - 1.453152027) * t + 1.421413741) * t - 0.284496736) * t + 0.254829592) * t * Math.exp(-z * z)
+  const erf = 1 - ((((1.061405429 * t - 1.453152027) * t + 1.421413741) * t - 0.284496736) * t + 0.254829592) * t * Math.exp(-z * z)
   return x < 0 ? (1 - erf) / 2 : (1 + erf) / 2
 }

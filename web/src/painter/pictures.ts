@@ -4,9 +4,12 @@ import { Shelf } from './shelf'
 /** How long a picture that could not be had is left alone. */
 const RETRY_MS = 3000
 
+/** Room for decoded pictures, smaller copies included; CanvasKit has 2 GB for everything. */
+const MOST_BYTES = 512 * 1024 * 1024
+
 /** The pictures of a program, fetched when they are first painted and let go when they have not been painted for long. */
 export class Pictures {
-  private readonly images = new Shelf<string, Image>(1200)
+  private readonly images = new Shelf<string, Image>(1200, MOST_BYTES)
   private readonly waiting = new Set<string>()
   private closed = false
 
@@ -38,7 +41,7 @@ export class Pictures {
       const response = await fetch(`/api/pictures/${asset}`)
       const plain = response.ok ? this.ck.MakeImageFromEncoded(await response.arrayBuffer()) : null
       if (!plain) throw new Error(`the picture ${asset} is not there`)
-      if (!this.closed) this.images.put(asset, mipmapped(this.ck, plain))
+      if (!this.closed) this.images.put(asset, mipmapped(this.ck, plain), (plain.width() * plain.height() * 16) / 3)
       plain.delete()
       this.waiting.delete(asset)
       if (!this.closed) this.onPicture()

@@ -133,7 +133,7 @@ function tapsOf(moments: Float32Array[], row: Float32Array, device: ArrayLike<nu
 
 /** Adds a straight piece of the way: cut where it crosses whole pixels, what falls to each is a product of two straight lines, which Simpson's rule integrates exactly. */
 function share(weights: Map<string, Tap>, a: readonly [number, number], b: readonly [number, number], part: number) {
-  for (let begin = 0; begin < 1; ) {
+  for (let begin = 0; begin < 1;) {
     const end = Math.min(crossing(a[0], b[0], begin), crossing(a[1], b[1], begin))
     const on = (t: number) => [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t] as const
     const [p, m, q] = [on(begin), on((begin + end) / 2), on(end)]

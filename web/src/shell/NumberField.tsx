@@ -15,6 +15,8 @@ interface Props {
   min?: number
   max?: number
   disabled?: boolean
+  /** The number stands for several that differ: one that is given counts though it is the one shown. */
+  always?: boolean
   onPreview?: (value: number) => void
   onChange: (value: number) => void
 }
@@ -34,6 +36,7 @@ export function NumberField({
   min = -Infinity,
   max = Infinity,
   disabled,
+  always = false,
   onPreview,
   onChange,
 }: Props) {
@@ -59,7 +62,7 @@ export function NumberField({
   const give = (n: number) => {
     const next = clamp(n)
     const stands = Number.isNaN(field.current.given) ? value : field.current.given
-    if (Math.abs(next - stands) < 0.5 * 10 ** -digits) return
+    if (!(always && Number.isNaN(field.current.given)) && Math.abs(next - stands) < 0.5 * 10 ** -digits) return
     field.current.given = next
     window.clearTimeout(field.current.timer)
     field.current.timer = window.setTimeout(() => {

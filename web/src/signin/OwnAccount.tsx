@@ -103,7 +103,9 @@ export function OwnAccount({ session }: { session: Schemas['SessionView'] }) {
           variant="outline"
           borderColor="line"
           disabled={!program.trim()}
-          onClick={() => void act(data(api.POST('/api/session/keys', { body: { for: program, scope } })).then((told) => setSecret(told.secret)))}
+          onClick={() =>
+            void act(data(api.POST('/api/session/keys', { body: { for: program, scope } })).then((told) => setSecret(told.secret)))
+          }
         >
           {t('Make a key')}
         </Button>

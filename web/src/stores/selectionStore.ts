@@ -40,12 +40,14 @@ export const useSelection = create<Selection>((set) => ({
       const added = [...there].filter((id) => !known.has(id))
       const kept = <T>(list: T[], id: (item: T) => string) =>
         list.every((i) => there.has(id(i))) ? list : list.filter((i) => there.has(id(i)))
+      const takes = added.length > 0 && mine && !s.chosenSince
       return {
         // What another window adds is not mine to select, and what I selected meanwhile stays so.
-        selection: added.length > 0 && mine && !s.chosenSince ? outermost(graphic, added) : kept(s.selection, (id) => id),
+        selection: takes ? outermost(graphic, added) : kept(s.selection, (id) => id),
         entered: s.entered && there.has(s.entered) ? s.entered : null,
         writing: s.writing && there.has(s.writing) ? s.writing : null,
-        keys: kept(s.keys, (k) => k.layer),
+        // Delete takes what is seen to be selected: the layer that has just come, not keyframes of another.
+        keys: takes ? [] : kept(s.keys, (k) => k.layer),
       }
     }),
   reset: () => set({ selection: [], keys: [], entered: null, writing: null, chosenSince: false }),

@@ -26,7 +26,7 @@ function Marks({ scale }: { scale: TimeScale }) {
   }, [graphic])
   const report = useQuery({
     queryKey: ['cover', id, looked],
-    queryFn: () => data(api.GET('/api/graphics/{id}/report', { params: { path: { id: id! }, query: {} } })),
+    queryFn: ({ signal }) => data(api.GET('/api/graphics/{id}/report', { params: { path: { id: id! }, query: {} }, signal })),
     enabled: looked > 0,
     placeholderData: (before) => before,
   }).data

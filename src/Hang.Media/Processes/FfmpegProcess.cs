@@ -1,19 +1,29 @@
 using System.Diagnostics;
 using System.Text;
 using Hang.Core;
+using Hang.Media.Probing;
 
-namespace Hang.Media.Encoding;
+namespace Hang.Media.Processes;
 
-/// <summary>A running ffmpeg or ffprobe. Arguments are passed one by one, never through a shell; what it complains of is kept.</summary>
+/// <summary>
+/// A running ffmpeg or ffprobe; all of them are started here. Arguments are passed one by one, never through a shell; every file that is read is named with its
+/// one reader and opened as a file and nothing else; none runs for ever; what it complains of is kept.
+/// </summary>
 public sealed class FfmpegProcess : IAsyncDisposable
 {
+    /// <summary>How long one may run at most: as long as the longest handoff takes, less where somebody waits.</summary>
+    private static readonly TimeSpan Longest = TimeSpan.FromHours(12), LongestAnswer = TimeSpan.FromMinutes(2);
+
     private const int MostComplaint = 4000;
     private readonly Process process;
     private readonly StringBuilder complaint = new();
+    private readonly Timer end;
+    private bool ranOut;
 
-    private FfmpegProcess(Process process)
+    private FfmpegProcess(Process process, TimeSpan longest)
     {
         this.process = process;
+        end = new(_ => Kill(), null, longest, Timeout.InfiniteTimeSpan);
         process.ErrorDataReceived += (_, e) =>
         {
             lock (complaint)
@@ -34,10 +44,18 @@ public sealed class FfmpegProcess : IAsyncDisposable
 
     public Stream Output => process.StandardOutput.BaseStream;
 
+    /// <summary>The arguments by which a file is read: by one reader, from a file, and nothing that the file itself may name.</summary>
+    /// <param name="reader">Name of the reader; see <see cref="MediaReader"/>.</param>
+    public static string[] Reading(string path, string reader) => 
+        ["-protocol_whitelist", "file", .. reader == "targa" ? (string[])["-f", "image2pipe", "-c:v", reader] : ["-f", reader], "-i", "file:" + path];
+
     /// <param name="program">ffmpeg or ffprobe, found on the path.</param>
+    /// <param name="longest">How long it may run; null: as long as a handoff.</param>
     /// <exception cref="ProblemException">The program is not installed.</exception>
-    public static FfmpegProcess Start(string program, IEnumerable<string> arguments)
+    public static FfmpegProcess Start(string program, IEnumerable<string> arguments, TimeSpan? longest = null)
     {
+        string[] words = [.. arguments];
+        DemandNamed(words);
         var start = new ProcessStartInfo(program)
         {
             RedirectStandardInput = true,
@@ -45,13 +63,13 @@ public sealed class FfmpegProcess : IAsyncDisposable
             RedirectStandardError = true,
             UseShellExecute = false,
         };
-        foreach (var argument in arguments)
+        foreach (var argument in words)
         {
             start.ArgumentList.Add(argument);
         }
         try
         {
-            return new(Process.Start(start) ?? throw new InvalidOperationException($"{program} did not start."));
+            return new(Process.Start(start) ?? throw new InvalidOperationException($"{program} did not start."), longest ?? Longest);
         }
         catch (System.ComponentModel.Win32Exception)
         {
@@ -62,7 +80,7 @@ public sealed class FfmpegProcess : IAsyncDisposable
     /// <summary>Runs a program to its end and returns what it printed.</summary>
     public static async Task<byte[]> RunAsync(string program, IEnumerable<string> arguments, CancellationToken cancel)
     {
-        await using var ffmpeg = Start(program, arguments);
+        await using var ffmpeg = Start(program, arguments, LongestAnswer);
         await using var killed = ffmpeg.KilledBy(cancel);
         await ffmpeg.Input.DisposeAsync();
         using var output = new MemoryStream();
@@ -73,7 +91,36 @@ public sealed class FfmpegProcess : IAsyncDisposable
     }
 
     /// <summary>Ends it when the token says so, so that nobody waits for a pipe that it does not serve any more.</summary>
-    public CancellationTokenRegistration KilledBy(CancellationToken cancel) => cancel.Register(() =>
+    public CancellationTokenRegistration KilledBy(CancellationToken cancel) => cancel.Register(End);
+
+    /// <summary>Holds whoever adds a call to it: an input is a pipe of ours, or a file with its reader.</summary>
+    /// <exception cref="InvalidOperationException">An input is neither.</exception>
+    private static void DemandNamed(string[] words)
+    {
+        var begins = 0;
+        for (var i = 1; i + 1 < words.Length; i++)
+        {
+            if (words[i] != "-i")
+            {
+                continue;
+            }
+            var own = words.AsSpan(begins, i - begins);
+            var isLavfi = own.Contains("lavfi");
+            if (!own.Contains("-f") || !(isLavfi || words[i + 1] == "pipe:0" || (words[i + 1].StartsWith("file:", StringComparison.Ordinal) && own.Contains("-protocol_whitelist"))))
+            {
+                throw new InvalidOperationException($"{words[i + 1]} is read without its reader and protocols being named.");
+            }
+            begins = i + 2;
+        }
+    }
+
+    private void Kill()
+    {
+        ranOut = true;
+        End();
+    }
+
+    private void End()
     {
         try
         {
@@ -83,7 +130,7 @@ public sealed class FfmpegProcess : IAsyncDisposable
         {
             // It has ended by itself.
         }
-    });
+    }
 
     /// <summary>Closes the input and waits for the end.</summary>
     /// <exception cref="ProblemException">It ended with an error; the message holds its last words.</exception>
@@ -101,6 +148,10 @@ public sealed class FfmpegProcess : IAsyncDisposable
     public ProblemException Died()
     {
         process.WaitForExit(2000);
+        if (ranOut)
+        {
+            return new("It took too long, and was broken off.", "Use a shorter file, or another kind.", field: "file");
+        }
         string words;
         lock (complaint)
         {
@@ -119,6 +170,7 @@ public sealed class FfmpegProcess : IAsyncDisposable
             process.Kill(true);
             await process.WaitForExitAsync();
         }
+        await end.DisposeAsync();
         process.Dispose();
     }
 }
