@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Hang.Cli.Commands;
 using Hang.Core;
+using Hang.Core.Checks;
 using Hang.Core.Json;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
@@ -42,6 +43,19 @@ public sealed class GraphicFile : IDisposable
     public SoundShelf Sounds { get; }
 
     public Graphic Graphic => Evaluator.Graphic;
+
+    /// <exception cref="ProblemException">A layer that shows has characters for which there is no glyph.</exception>
+    internal static void DemandGlyphs(Evaluator evaluator)
+    {
+        try
+        {
+            MissingGlyphs.Demand(evaluator);
+        }
+        catch (ProblemException e)
+        {
+            throw new ProblemException(e.Problem with { Remedy = "Change these characters, or say --as-it-is: they show as empty boxes.", Field = null });
+        }
+    }
 
     private string DecodedPath(string hash) => Path.Combine(Directory.CreateDirectory(heard).FullName, hash);
 

@@ -107,8 +107,8 @@ public class ArrivalTests
         Assert.True(midway[0] > midway[1] && midway[1] > midway[2]);
         // At rest they are drawn as one.
         Assert.Equal(0, Whole(6));
-        Assert.Equal(([0f, 0f, 0f], 1f), (Opacities(20), Whole(20)));
-        Assert.Equal(([0f, 0f, 0f], 1f), (Opacities(80), Whole(80)));
+        Assert.Equal([0f, 0f, 0f, 1f], [.. Opacities(20), Whole(20)]);
+        Assert.Equal([0f, 0f, 0f, 1f], [.. Opacities(80), Whole(80)]);
         Assert.Equal([0f, 0f, 0f], Opacities(99));
         Assert.Equal(["t", "t/whole", "t/rest", "t/0", "t/1", "t/2", "t/end"], evaluator.Strips.Select(c => c.Id));
     }

@@ -118,7 +118,7 @@ public sealed class HeardTests : IDisposable
     {
         var evaluator = await FilmAsync(new(25));
         var path = await RenderAsync(evaluator, PlanFor(FileKind.PngMovie, evaluator.Graphic));
-        var decoded = MemoryMarshal.Cast<byte, float>(await FfmpegProcess.RunAsync("ffmpeg", ["-v", "error", "-i", path, "-map", "0:a", "-f", "f32le", "pipe:1"], default)).ToArray();
+        var decoded = MemoryMarshal.Cast<byte, float>(await FfmpegProcess.RunAsync("ffmpeg", ["-v", "error", .. FfmpegProcess.Reading(path, "mov"), "-map", "0:a", "-f", "f32le", "pipe:1"], default)).ToArray();
         var mix = await sounds.MixAsync(evaluator.Graphic);
         var meant = new float[mix.Count * 2];
         mix.Read(0, meant);
@@ -140,7 +140,7 @@ public sealed class HeardTests : IDisposable
         await using var zip = await ZipFile.OpenReadAsync(path);
         var wave = Path.Combine(folder, "out.wav");
         await zip.GetEntry("film/film.wav")!.ExtractToFileAsync(wave);
-        var tags = System.Text.Encoding.UTF8.GetString(await FfmpegProcess.RunAsync("ffprobe", ["-v", "error", "-show_entries", "format_tags=time_reference,encoded_by,description:stream=codec_name", "-of", "default=nw=1", wave], default));
+        var tags = System.Text.Encoding.UTF8.GetString(await FfmpegProcess.RunAsync("ffprobe", ["-v", "error", "-show_entries", "format_tags=time_reference,encoded_by,description:stream=codec_name", "-of", "default=nw=1", .. FfmpegProcess.Reading(wave, "wav")], default));
         // One hour of drop-frame timecode is 107 892 frames of 1601.6 samples.
         Assert.Contains(string.Create(CultureInfo.InvariantCulture, $"time_reference={Math.Round(107_892 * 1601.6)}"), tags, StringComparison.Ordinal);
         Assert.Contains("codec_name=pcm_s24le", tags, StringComparison.Ordinal);

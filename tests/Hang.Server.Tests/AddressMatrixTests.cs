@@ -98,7 +98,9 @@ public sealed partial class AddressMatrixTests(RunningServer server)
             foreach (var odd in (string[])["a%00b", "%ED%A0%80", "", "%F0%9F%90%9D", new string('x', 3000)])
             {
                 var query = "?" + string.Join('&', names.Select(n => $"{n}={odd}"));
-                using var answer = await http.SendAsync(new(new(method), path.Replace("/x", "/" + odd, StringComparison.Ordinal) + query));
+                // Kestrel refuses NUL in a path by itself; the host of these tests does not begin on it.
+                var place = odd == "a%00b" ? path : path.Replace("/x", "/" + odd, StringComparison.Ordinal);
+                using var answer = await http.SendAsync(new(new(method), place + query));
                 if ((int)answer.StatusCode >= 500)
                 {
                     failures.Add($"{method} {path}{query[..Math.Min(60, query.Length)]}: {(int)answer.StatusCode}");
@@ -142,7 +144,8 @@ public sealed partial class AddressMatrixTests(RunningServer server)
         foreach (var (call, arguments) in ((string, object?[])[])[("Read", [null, 0]), ("Read", [new string?[] { null }, 0]), ("Trace", [null, null, 0, 1]), ("Carets", [null, 0]), ("Foresee", ["null"]), ("Foresee", [null]), ("Contrast", [null, 0])])
         {
             var e = await Assert.ThrowsAsync<Microsoft.AspNetCore.SignalR.HubException>(() => line.InvokeCoreAsync<string>(call, arguments));
-            Assert.DoesNotContain("unexpected", e.Message, StringComparison.Ordinal);
+            // SignalR puts its own words before those of a HubException, and tells nothing of any other.
+            Assert.Contains("HubException: ", e.Message, StringComparison.Ordinal);
         }
         Assert.Equal(ConnectionState, line.State);
     }

@@ -194,7 +194,7 @@ public sealed class ChunkTests : IDisposable
         try
         {
             await File.WriteAllBytesAsync(path, bytes);
-            return System.Text.Encoding.UTF8.GetString(await Media.Processes.FfmpegProcess.RunAsync("ffmpeg", ["-v", "error", "-i", path, "-map", "0:v", "-c", "copy", "-f", "framehash", "-"], default));
+            return System.Text.Encoding.UTF8.GetString(await Media.Processes.FfmpegProcess.RunAsync("ffmpeg", ["-v", "error", .. Media.Processes.FfmpegProcess.Reading(path, "mov"), "-map", "0:v", "-c", "copy", "-f", "framehash", "-"], default));
         }
         finally
         {

@@ -38,11 +38,12 @@ internal static class RenderCommand
         var cardFile = new Option<string?>("--card") { Description = "Also writes the name card, as JSON, into this file." };
         var timeline = new Option<string?>("--timeline") { Description = "Also writes an OpenTimelineIO timeline of the file, with its cut frame, into this file." };
         var noProof = new Option<bool>("--no-proof") { Description = "Does not decode the file again to compare it with what was meant." };
+        var asItIs = new Option<bool>("--as-it-is") { Description = "Renders characters for which there is no glyph as the empty boxes that they are, instead of refusing." };
         var json = new Option<bool>("--json") { Description = "Says what was made as JSON." };
         var roster = new Option<string?>("--roster") { Description = "Renders a file for each row of this table (CSV, text with tabs, XLSX) into the folder OUT/; its columns are named as the fields. Rows of which there is a file as they are, are left out." };
         var names = new Option<string>("--names") { Description = "How the files of a roster are named: text with columns in braces, such as \"{Name} {row}\".", DefaultValueFactory = _ => "" };
         var pictures = new Option<string?>("--pictures") { Description = "A folder or a zip with the pictures that cells of the roster name." };
-        var command = new Command("render", "Renders a graphic into a file, or a file for each row of a roster.") { file, output, kind, range, backing, scale, set, colourway, hold, premultiplied, number, timecode, once, silent, workers, cardFile, timeline, noProof, roster, names, pictures, json };
+        var command = new Command("render", "Renders a graphic into a file, or a file for each row of a roster.") { file, output, kind, range, backing, scale, set, colourway, hold, premultiplied, number, timecode, once, silent, workers, cardFile, timeline, noProof, asItIs, roster, names, pictures, json };
         command.SetAction(async (words, cancel) =>
         {
             var path = words.GetRequiredValue(output);
@@ -85,9 +86,13 @@ internal static class RenderCommand
             }
             if (table is not null)
             {
-                return await new RosterRender(graphic, plan, path, words.GetRequiredValue(names), words.GetValue(workers), !words.GetValue(noProof), words.GetValue(json)).RunAsync(table, words.GetValue(pictures), cancel);
+                return await new RosterRender(graphic, plan, path, words.GetRequiredValue(names), words.GetValue(workers), !words.GetValue(noProof), words.GetValue(asItIs), words.GetValue(json)).RunAsync(table, words.GetValue(pictures), cancel);
             }
             plan = plan.Demand(graphic.Graphic);
+            if (!words.GetValue(asItIs))
+            {
+                GraphicFile.DemandGlyphs(graphic.Evaluator);
+            }
             path = path.TrimEnd('/');
             var watch = Stopwatch.StartNew();
             var stem = FileNames.Plain(graphic.Graphic.Name);

@@ -23,13 +23,13 @@ namespace Hang.Cli.Commands;
 
 /// <summary>A file for each row of a roster. What each row's file was made of is noted in the folder, so that only rows that have changed are rendered again.</summary>
 /// <param name="plan">Of the graphic as it is; its range follows the Hold of each row.</param>
-internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string folder, string names, int? workers, bool proves, bool saysJson)
+internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string folder, string names, int? workers, bool proves, bool asItIs, bool saysJson)
 {
     private const string Notes = ".hang-roster.json";
 
-    /// <summary>Renders the rows. Nothing is rendered where a row is refused.</summary>
+    /// <summary>Renders the rows. One that is refused is told of; the others are rendered.</summary>
     /// <param name="pictures">A folder or a zip; null: none.</param>
-    /// <returns>0, or 1 where a file is not what was meant.</returns>
+    /// <returns>0, or 1 where a file is not what was meant, or a row was refused.</returns>
     public async Task<int> RunAsync(string table, string? pictures, CancellationToken cancel)
     {
         var graphic = file.Graphic;
@@ -40,18 +40,23 @@ internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string fo
             throw new ProblemException($"No column of {Path.GetFileName(table)} is named as a field.", $"Name them {string.Join(", ", (graphic.Fields ?? []).Select(f => f.Name))}.", field: "--roster");
         }
         var takes = new RosterTakes(graphic, roster);
-        var rows = Enumerable.Range(0, takes.Count).Where(i => !takes.IsEmpty(i)).Select(i => (Row: i, Graphic: Filled(takes, i))).ToArray();
+        var rows = Enumerable.Range(0, takes.Count).Where(i => !takes.FillsNothing(i)).ToArray();
         if (File.Exists(folder))
         {
             throw new ProblemException($"{Quoted.Short(folder)} is a file, and a roster is rendered into a folder.", "Name a folder.", field: "--out");
         }
         Directory.CreateDirectory(folder);
         var notes = ReadNotes();
-        var (holds, left) = (true, 0);
+        var (holds, left, refused) = (true, 0, 0);
         var overlap = new Overlap();
-        foreach (var (row, filled) in rows)
+        foreach (var row in rows)
         {
             cancel.ThrowIfCancellationRequested();
+            if (await FilledAsync(takes, row) is not { } filled)
+            {
+                (holds, refused) = (false, refused + 1);
+                continue;
+            }
             var (name, made) = (takes.NameOf(row), MadeOf(filled));
             if (notes.TryGetValue(name, out var known) && known.MadeOf == made && Path.Exists(Path.Combine(folder, known.File)))
             {
@@ -72,7 +77,7 @@ internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string fo
         await overlap.EndAsync();
         if (!saysJson)
         {
-            Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{rows.Length - left} of {rows.Length} rows rendered{(left > 0 ? $", {left} as they were" : "")}."));
+            Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{rows.Length - left - refused} of {rows.Length} rows rendered{(left > 0 ? $", {left} as they were" : "")}{(refused > 0 ? $", {refused} refused" : "")}."));
         }
         return holds ? 0 : 1;
     }
@@ -113,16 +118,22 @@ internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string fo
             : plan.Kind == FileKind.Still && plan.From == file.Graphic.Poster ? plan with { From = graphic.Poster, To = graphic.Poster } : plan;
     }
 
-    private Graphic Filled(RosterTakes takes, int row)
+    /// <summary>The graphic as a row fills it; null where it was refused, and that was told.</summary>
+    private async Task<Graphic?> FilledAsync(RosterTakes takes, int row)
     {
         try
         {
-            var take = takes.Of(row);
-            return take.Of(file.Graphic, TypeShaper.Shipped);
+            var filled = takes.Of(row).Of(file.Graphic, TypeShaper.Shipped);
+            if (!asItIs)
+            {
+                GraphicFile.DemandGlyphs(new(filled, TypeShaper.Shipped));
+            }
+            return filled;
         }
         catch (ProblemException e)
         {
-            throw new ProblemException(e.Problem with { Message = $"Row {row + 1}: {e.Problem.Message}", Field = null });
+            await Console.Error.WriteLineAsync($"hang: row {row + 1}, {takes.NameOf(row)}: {e.Problem with { Field = null }}");
+            return null;
         }
     }
 

@@ -9,8 +9,6 @@ namespace Hang.Core.Checks;
 /// <summary>Looks at a graphic for what a person would want to know before handing it off. The document itself is already known to be sound.</summary>
 public static class GraphicChecks
 {
-    private const int MostNamed = 12;
-
     /// <summary>The findings, in the order of the layers; empty when there is nothing to say.</summary>
     public static ImmutableArray<Problem> Of(Evaluator evaluator)
     {
@@ -21,11 +19,9 @@ public static class GraphicChecks
         var outside = TypeOutside(evaluator.At(rest), safe);
         foreach (var layer in graphic.Layers.Where(l => !l.Hidden))
         {
-            var missing = evaluator.MissingCharacters(layer).ToArray();
-            if (missing.Length > 0)
+            if (MissingGlyphs.Of(evaluator, layer) is { } missing)
             {
-                findings.Add(new(
-                    $"No shipped font has {string.Join(" ", missing.Take(MostNamed).Select(Show))}{(missing.Length > MostNamed ? $" and {missing.Length - MostNamed} more" : "")}.", "Change these characters; they would show as empty boxes.", layer.Name, "text"));
+                findings.Add(missing);
             }
             if (outside.Contains(layer.Id) && SafeAreas.Holds(graphic, layer))
             {
@@ -54,6 +50,4 @@ public static class GraphicChecks
         }
         return found;
     }
-
-    private static string Show(string character) => $"{character} (U+{char.ConvertToUtf32(character, 0):X4})";
 }

@@ -45,6 +45,9 @@ public sealed record HandoffOrder(ImmutableArray<FileKind> Kinds, Backing Backin
     /// <summary>How the files are named; null for <see cref="FilePattern.Usual"/>.</summary>
     public string? Pattern { get; init; }
 
+    /// <summary>True: characters without a glyph go out as the empty boxes that they are; false: an order with some is refused.</summary>
+    public bool AsItIs { get; init; }
+
     /// <summary>What a person wrote to it.</summary>
     public string Note { get; init; } = "";
 

@@ -47,8 +47,11 @@ public sealed class RosterTakes
     /// <summary>The first row of which a row is the same; null: it is like none before it.</summary>
     public int? TwinOf(int row) => twinOf[row] < row ? twinOf[row] : null;
 
+    /// <summary>True when nothing stands in the row.</summary>
+    public bool IsEmpty(int row) => roster.Columns.Index().All(c => string.IsNullOrWhiteSpace(roster.Rows[row].Cell(c.Index)));
+
     /// <summary>True when nothing stands in the row that fills anything.</summary>
-    public bool IsEmpty(int row) => bound.All(b => string.IsNullOrWhiteSpace(roster.Rows[row].Cell(b.Column)));
+    public bool FillsNothing(int row) => bound.Select(b => b.Column).Append(colourway).Append(hold).All(c => string.IsNullOrWhiteSpace(roster.Rows[row].Cell(c)));
 
     /// <summary>What a row fills in. An empty cell leaves what is no words as the graphic has it.</summary>
     /// <exception cref="ProblemException">A cell holds what cannot be read; the problem's field is the column's heading.</exception>

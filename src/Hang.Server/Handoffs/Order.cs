@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Hang.Core;
+using Hang.Core.Checks;
 using Hang.Core.Documents;
 using Hang.Core.Handoff;
 using Hang.Core.Json;
@@ -42,7 +43,7 @@ public sealed class Order(RevisionStore revisions, PackageStore packages, Handof
         var asked = shown.SelectMany(g => Files(g.Id, g.Row.Document, g.Package, pattern, order)).Select((file, i) => i < HandoffOrder.MostFiles ? file
             : throw new ProblemException($"More than {HandoffOrder.MostFiles} files are asked for at once.", "Choose fewer graphics, kinds, sizes, colourways or takes.", field: "kinds"));
         var ids = await store.AddAsync(asked, cancel);
-        var kept = JsonSerializer.Serialize(order with { Takes = [] }, ReportJson.Options);
+        var kept = JsonSerializer.Serialize(order with { Takes = [], AsItIs = false }, ReportJson.Options);
         foreach (var id in graphics)
         {
             await store.RememberAsync(id, kept, cancel);
@@ -56,7 +57,18 @@ public sealed class Order(RevisionStore revisions, PackageStore packages, Handof
     private static IEnumerable<NewHandoff> Files(Guid id, string document, string package, FilePattern pattern, HandoffOrder order)
     {
         var graphic = GraphicJson.Read(document);
-        return order.Expand(graphic, TypeShaper.Shipped).Select(f => One(id, package, f, ReferenceEquals(f.Graphic, graphic) ? document : GraphicJson.Write(f.Graphic), pattern, order));
+        Graphic? looked = null;
+        return order.Expand(graphic, TypeShaper.Shipped).Select(f => One(id, package, Whole(f), ReferenceEquals(f.Graphic, graphic) ? document : GraphicJson.Write(f.Graphic), pattern, order));
+
+        OrderedFile Whole(OrderedFile file)
+        {
+            // Sizes and kinds of one filling follow each other.
+            if (!order.AsItIs && !ReferenceEquals(looked, file.Graphic))
+            {
+                MissingGlyphs.Demand(new(looked = file.Graphic, TypeShaper.Shipped));
+            }
+            return file;
+        }
     }
 
     private static NewHandoff One(Guid id, string package, OrderedFile file, string document, FilePattern pattern, HandoffOrder order)

@@ -55,7 +55,7 @@ public static class OrderEndpoints
         var api = app.MapGroup("/api").WithTags("Handoff").Refuses();
         api.MapGet("/kinds", Kinds).WithName("kinds").WithSummary("Where files go, and of what kinds they can be.");
         api.MapPost("/graphics/{id:guid}/forecast", ForecastAsync).Needing(Role.Editor).Takes(BodyLimits.Take).WithName("forecast").WithSummary("About how large, how slow and how exact a handoff will be, from sampled frames.");
-        api.MapPost("/graphics/{id:guid}/handoffs", async (Guid id, HandoffPlan plan, Order order, CancellationToken cancel) => (await order.AskAsync([id], HandoffOrder.Of(plan), cancel))[0])
+        api.MapPost("/graphics/{id:guid}/handoffs", async (Guid id, HandoffPlan plan, Order order, CancellationToken cancel, bool asItIs = false) => (await order.AskAsync([id], HandoffOrder.Of(plan) with { AsItIs = asItIs }, cancel))[0])
             .Needing(Role.Editor).Takes(BodyLimits.Take).WithName("handOff").WithSummary("Puts a handoff in line.");
         api.MapPost("/handoffs", async (OrderRequest request, Order order, CancellationToken cancel) => await order.AskAsync(request.Graphics, request.Order, cancel))
             .Needing(Role.Editor).Takes(BodyLimits.Roster).WithName("order").WithSummary("Puts every kind, size and colourway of several graphics in line: all of it or nothing.");

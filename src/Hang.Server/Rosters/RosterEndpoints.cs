@@ -11,6 +11,7 @@ using Hang.Media.Tables;
 using Hang.Paint.Checks;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using Hang.Server.Desk;
 using Hang.Server.Handoffs;
 using Hang.Server.Pictures;
 using Hang.Server.Safety;
@@ -46,7 +47,14 @@ public sealed record ListLines(string Text);
 
 /// <summary>What a roster's order made.</summary>
 /// <param name="Left">Rows that were left out, since there is a file of them as they are.</param>
-public sealed record RosterOrdered(ImmutableArray<Guid> Handoffs, int Left);
+/// <param name="Refused">Rows that cannot be made as they are, each with what is wrong; the others went.</param>
+public sealed record RosterOrdered(ImmutableArray<Guid> Handoffs, int Left, ImmutableArray<RefusedRow> Refused);
+
+/// <summary>A row of which no file can be made.</summary>
+/// <param name="Row">Its id.</param>
+/// <param name="Number">Its place in the table, from 1.</param>
+/// <param name="Name">What its take is called.</param>
+public sealed record RefusedRow(string Row, int Number, string Name, Problem Problem);
 
 /// <summary>Tables of rows, one filled graphic per row.</summary>
 public static class RosterEndpoints
@@ -65,7 +73,7 @@ public static class RosterEndpoints
         api.MapGet("/rows", RowsAsync).WithName("rosterRows").WithSummary("Some rows as they are filled: names, pictures, what is to be said of them, whether their files are made.");
         api.MapGet("/rows/{row}/still", StillAsync).WithName("rowStill").WithSummary("A small picture of a row.");
         api.MapPut("/rows/{row}", FillRowAsync).Needing(Role.Editor, Scope.Fill).Takes(BodyLimits.Take).WithName("fillRow").WithSummary("Fills a row from outside, by names of fields; one that there is not is added.");
-        api.MapPost("/handoffs", OrderAsync).Needing(Role.Editor).Takes(BodyLimits.Take).WithName("orderRoster").WithSummary("Puts every row in line under its name, or those that have changed: all of it or nothing.");
+        api.MapPost("/handoffs", OrderAsync).Needing(Role.Editor).Takes(BodyLimits.Take).WithName("orderRoster").WithSummary("Puts every row in line under its name, or those that have changed. Rows that cannot be made are listed; the others go.");
     }
 
     private static async Task<ListLines> ReadLinesAsync(string name, HttpRequest request, CancellationToken cancel) =>
@@ -159,37 +167,52 @@ public static class RosterEndpoints
         }
     }
 
-    private static async Task<RosterOrdered> OrderAsync(Guid id, RosterOrder wanted, GraphicRosters rosters, RosterStore store, Order order, CancellationToken cancel)
+    private static async Task<RosterOrdered> OrderAsync(Guid id, RosterOrder wanted, GraphicRosters rosters, RosterStore store, TakeDocuments documents, Order order, CancellationToken cancel)
     {
         var open = await rosters.OpenAsync(id, cancel);
         var files = (await store.FilesAsync(id, cancel)).ToDictionary(f => f.RowId, f => f.MadeOf, StringComparer.Ordinal);
         var chosen = wanted.Rows?.ToHashSet(StringComparer.Ordinal);
-        var rows = Enumerable.Range(0, open.Takes.Count).Where(i => chosen?.Contains(open.Roster.Rows[i].Id) != false && !open.Takes.IsEmpty(i)).ToArray();
-        var takes = rows.Select(i => (Row: open.Roster.Rows[i].Id, Take: Taken(open, i))).Select(t => (t.Row, t.Take, Made: open.KeyOf(t.Take, wanted.Order))).ToArray();
-        var due = wanted.Changed ? [.. takes.Where(t => files.GetValueOrDefault(t.Row) != t.Made)] : takes;
-        if (takes.Length == 0)
+        var (due, refused, left) = (new List<(string Row, Take Take, string Made)>(), ImmutableArray.CreateBuilder<RefusedRow>(), 0);
+        foreach (var row in Enumerable.Range(0, open.Takes.Count).Where(i => chosen?.Contains(open.Roster.Rows[i].Id) != false && !open.Takes.FillsNothing(i)))
         {
-            throw new ProblemException("There are no rows to hand off.", "Fill the table, or choose rows.", field: "rows");
+            cancel.ThrowIfCancellationRequested();
+            var key = open.Roster.Rows[row].Id;
+            try
+            {
+                var take = open.Takes.Of(row);
+                var made = open.KeyOf(take, wanted.Order);
+                if (wanted.Changed && files.GetValueOrDefault(key) == made)
+                {
+                    left++;
+                    continue;
+                }
+                await DemandAsync(take);
+                due.Add((key, take, made));
+            }
+            catch (ProblemException e)
+            {
+                refused.Add(new(key, row + 1, open.Takes.NameOf(row), e.Problem));
+            }
         }
-        if (due.Length == 0)
+        if (due.Count == 0)
         {
-            return new([], takes.Length);
+            return refused.Count > 0 ? throw new ProblemException(refused[0].Problem with { Message = $"Row {refused[0].Number}: {refused[0].Problem.Message}" })
+                : left > 0 ? new([], left, []) : throw new ProblemException("There are no rows to hand off.", "Fill the table, or choose rows.", field: "rows");
         }
-        var ids = await order.AskAsync([id], wanted.Order with { Takes = [.. due.Select(t => t.Take)] }, cancel);
-        var each = ids.Count / due.Length;
+        // Each was looked at above, so that one without its glyphs leaves the others alone.
+        var ids = await order.AskAsync([id], wanted.Order with { Takes = [.. due.Select(t => t.Take)], AsItIs = true }, cancel);
+        var each = ids.Count / due.Count;
         await store.NoteAsync(id, due.Select((t, i) => new RosterFile(t.Row, ids[i * each], t.Made)), cancel);
-        return new([.. ids], takes.Length - due.Length);
-    }
+        return new([.. ids], left, refused.ToImmutable());
 
-    private static Take Taken(OpenRoster open, int row)
-    {
-        try
+        async Task DemandAsync(Take take)
         {
-            return open.Takes.Of(row);
-        }
-        catch (ProblemException e)
-        {
-            throw new ProblemException(e.Problem with { Message = $"Row {row + 1}: {e.Problem.Message}" });
+            await documents.DemandPicturesAsync(take, cancel);
+            var filled = take.Of(open.Graphic, TypeShaper.Shipped);
+            if (!wanted.Order.AsItIs)
+            {
+                MissingGlyphs.Demand(new(filled, TypeShaper.Shipped));
+            }
         }
     }
 }

@@ -17,6 +17,8 @@ export class Refused extends Error {
   constructor(
     message: string,
     readonly remedy: string,
+    /** The value concerned, where there is one. */
+    readonly field?: string,
   ) {
     super(message)
   }
@@ -28,10 +30,11 @@ export async function data<T>(answer: Promise<{ data?: T; error?: unknown; respo
   if (response.status === UNAUTHORIZED && !new URL(response.url).pathname.startsWith('/api/session'))
     signedOut.dispatchEvent(new Event('signedOut'))
   if (!response.ok) {
-    const problem = error as { title?: string; detail?: string } | undefined
+    const problem = error as { title?: string; detail?: string; field?: string } | undefined
     throw new Refused(
       said(problem?.title ?? t('The server answered {status}.', { status: response.status })),
       said(problem?.detail ?? t('Try again.')),
+      problem?.field,
     )
   }
   return spoken(data as T)

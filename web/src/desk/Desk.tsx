@@ -4,6 +4,7 @@ import { CircleCheck, Link2, Table2, TriangleAlert } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { kindsQuery } from '../api/choices'
+import { AsItIs } from '../handoff/AsItIs'
 import { api, data, type Schemas } from '../api/client'
 import { choicesQuery } from '../api/choices'
 import type { Kinds } from '../handoff/order'
@@ -257,9 +258,9 @@ function TakeFile({ desk, kinds, name, ready, take, onName, onRepeat }: TakeFile
   const [asking, setAsking] = useState(false)
   const handoffs = useHandoffs(desk.id)
   const { act, refused } = useAct(['handoffs', desk.id])
-  const go = async () => {
+  const go = async (asItIs: boolean) => {
     setAsking(true)
-    const wanted = { ...orderOf(kinds, output), takes: [take()] } as Schemas['HandoffOrder']
+    const wanted = { ...orderOf(kinds, output), takes: [take()], asItIs } as Schemas['HandoffOrder']
     await act(data(api.POST('/api/handoffs', { body: { graphics: [desk.id], order: wanted } })))
     setAsking(false)
   }
@@ -277,7 +278,7 @@ function TakeFile({ desk, kinds, name, ready, take, onName, onRepeat }: TakeFile
           onChange={(e) => onName(e.target.value)}
         />
       </Labelled>
-      <Button w="100%" size="md" bg="accent" color="accentInk" disabled={!ready} loading={asking} onClick={() => void go()}>
+      <Button w="100%" size="md" bg="accent" color="accentInk" disabled={!ready} loading={asking} onClick={() => void go(false)}>
         {t('Take the file')}
       </Button>
       {refused && (
@@ -285,6 +286,7 @@ function TakeFile({ desk, kinds, name, ready, take, onName, onRepeat }: TakeFile
           {refused.message} {refused.remedy}
         </Text>
       )}
+      <AsItIs refused={refused} onGo={() => go(true)} />
       {(handoffs.data?.length ?? 0) > 0 && (
         <Heading as="h2" fontSize="13px" mt="16px" mb="6px">
           {t('Taken so far')}

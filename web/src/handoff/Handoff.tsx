@@ -7,6 +7,7 @@ import { api, data, type Schemas } from '../api/client'
 import { Back, TopBar } from '../shell/controls'
 import { useAct } from '../shell/useAct'
 import { rateLabel } from '../shell/kinds'
+import { AsItIs } from './AsItIs'
 import { Checks } from './Checks'
 import { HandoffCard } from './HandoffCard'
 import { begin, type Kinds, type Order } from './order'
@@ -61,6 +62,8 @@ function Desk({ graphic, shelf, kinds, start }: DeskProps) {
   const [along, setAlong] = useState<string[]>([])
   const handoffs = useHandoffs(graphic.id)
   const { act, refused } = useAct(['handoffs', graphic.id])
+  const handOff = (asItIs: boolean) =>
+    act(data(api.POST('/api/handoffs', { body: { graphics: [graphic.id, ...along], order: { ...whole(order, along), asItIs } } })))
   return (
     <Grid flex="1" minH="0" templateColumns="356px minmax(0, 1fr)" templateRows="minmax(0, 1fr)">
       <Box
@@ -99,11 +102,12 @@ function Desk({ graphic, shelf, kinds, start }: DeskProps) {
           siblings={shelf.graphics.filter((g) => g.id !== graphic.id && !g.removed)}
           along={along}
           setAlong={setAlong}
-          onHandOff={() => act(data(api.POST('/api/handoffs', { body: { graphics: [graphic.id, ...along], order: whole(order, along) } })))}
+          onHandOff={() => handOff(false)}
         />
         {refused && (
           <Box role="alert" bg="badRoom" color="bad" p="8px" borderRadius="6px" mt="10px">
             {refused.message} {refused.remedy}
+            <AsItIs refused={refused} onGo={() => handOff(true)} />
           </Box>
         )}
       </Box>

@@ -9,6 +9,7 @@ import type { Kinds } from '../handoff/order'
 import { Labelled } from '../shell/controls'
 import { notes } from '../shell/notes'
 import { t } from '../words/words'
+import { RefusedRows } from './RefusedRows'
 import type { Roster } from './sheet'
 import type { Change } from './useRoster'
 import type { RowView } from './useRows'
@@ -31,20 +32,23 @@ export const RosterSide = memo(function RosterSide({ view, roster, kinds, ready,
   const queries = useQueryClient()
   const [output, setOutput] = useState<Output>({ destination: kinds.destinations[0]!.id, scale: 1 })
   const [asking, setAsking] = useState(false)
+  const [stays, setStays] = useState<Schemas['RefusedRow'][]>([])
   const [names, setNames] = useState<string | null>(null)
   const count = Object.keys(roster.pictures ?? {}).length
   const made = [...rows.values()].filter((r) => r.sent).length
   const toLookAt = [...rows.values()].filter((r) => r.findings.length > 0).length
-  const order = async (changed: boolean) => {
+  const order = async (changed: boolean, asItIs = false) => {
     setAsking(true)
     try {
       setRefused(null)
-      const { handoffs, left } = await data(
+      setStays([])
+      const { handoffs, left, refused } = await data(
         api.POST('/api/graphics/{id}/roster/handoffs', {
           params: { path: { id: view.id } },
-          body: { order: orderOf(kinds, output), changed },
+          body: { order: { ...orderOf(kinds, output), asItIs }, changed },
         }),
       )
+      setStays(refused)
       notes.create({
         description: t('{value} in line{value2}.', {
           value: t('{count, plural, one {# file} other {# files}}', { count: handoffs.length }),
@@ -128,6 +132,7 @@ export const RosterSide = memo(function RosterSide({ view, roster, kinds, ready,
       >
         {made > 0 ? t('Hand off what changed') : t('Hand off all rows')}
       </Button>
+      <RefusedRows rows={stays} onGo={() => order(true, true)} />
       {made > 0 && (
         <Button w="100%" mt="6px" size="xs" variant="outline" borderColor="line" disabled={!ready} onClick={() => void order(false)}>
           {t('All rows once more')}

@@ -1,0 +1,32 @@
+using Hang.Core.Evaluation;
+using Hang.Core.Layers;
+
+namespace Hang.Core.Checks;
+
+/// <summary>Characters for which no shipped font has a glyph: their empty boxes would be in the picture.</summary>
+public static class MissingGlyphs
+{
+    /// <summary>The field of the refusal, by which a caller knows that it may be asked for as it is.</summary>
+    public const string Field = "glyphs";
+
+    private const int MostNamed = 12;
+
+    /// <summary>What is to be said of a layer's words; null where each has its glyph, or nobody sees them.</summary>
+    public static Problem? Of(Evaluator evaluator, Layer layer)
+    {
+        var missing = layer.Hidden ? [] : evaluator.MissingCharacters(layer).ToArray();
+        return missing.Length == 0 ? null : new(
+            $"No shipped font has {string.Join(" ", missing.Take(MostNamed).Select(Show))}{(missing.Length > MostNamed ? $" and {missing.Length - MostNamed} more" : "")}.", "Change these characters; they would show as empty boxes.", layer.Name, "text");
+    }
+
+    /// <exception cref="ProblemException">A layer that shows has characters without a glyph; its field is <see cref="Field"/>.</exception>
+    public static void Demand(Evaluator evaluator)
+    {
+        if (evaluator.Unfolded.Whole.Layers.Select(l => Of(evaluator, l)).FirstOrDefault(p => p is not null) is { } found)
+        {
+            throw new ProblemException(found with { Remedy = "Change these characters, or hand it off as it is: they show as empty boxes.", Field = Field });
+        }
+    }
+
+    private static string Show(string character) => $"{character} (U+{char.ConvertToUtf32(character, 0):X4})";
+}
