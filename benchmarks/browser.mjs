@@ -1,13 +1,15 @@
 // Measures in headless Chromium, for ./hang bench: node browser.mjs stage|edit, against the Hang at HANG_URL, on a copy of its demo.
+import { readFileSync } from 'node:fs'
 import { chromium } from '../tests/e2e/node_modules/@playwright/test/index.mjs'
 
 const url = process.env.HANG_URL
 const which = process.argv[2]
-const EDITS = 100
+const EDITS = process.env.HANG_BENCH_SMALLEST ? 20 : 100
 
 const shelves = await (await fetch(`${url}/api/packages`)).json()
-const demo = shelves.flatMap((s) => s.graphics).find((g) => g.frames === 480 && !g.removed)
-const graphic = await (await fetch(`${url}/api/graphics/${demo.id}/duplicate`, { method: 'POST' })).json()
+const made = which === 'stage' ? await plain() : await copied()
+if (!made.ok) throw new Error(`The graphic to measure could not be made: ${await made.text()}`)
+const graphic = await made.json()
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium' })
 try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
@@ -17,10 +19,27 @@ try {
   await fetch(`${url}/api/graphics/${graphic}`, { method: 'DELETE' })
 }
 
+/** The title without effects: the bare drawing has none. */
+function plain() {
+  const shelf = shelves.find((s) => s.graphics.some((g) => g.frames === 480 && !g.removed))
+  return fetch(`${url}/api/packages/${shelf.id}/documents`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: readFileSync(new URL('lower-third.hang', import.meta.url)),
+  })
+}
+
+function copied() {
+  const demo = shelves.flatMap((s) => s.graphics).find((g) => g.frames === 480 && !g.removed)
+  return fetch(`${url}/api/graphics/${demo.id}/duplicate`, { method: 'POST' })
+}
+
 async function stage(page) {
   await page.goto(`${url}/measure.html?graphic=${graphic}`)
   await page.waitForFunction(() => document.title.startsWith('{') || document.title.startsWith('failed'), null, { timeout: 300_000 })
-  return JSON.parse(await page.title())
+  const title = await page.title()
+  if (title.startsWith('failed')) throw new Error(title)
+  return JSON.parse(title)
 }
 
 /** From a key press to its pixel: the whole way, and what of it the page takes: until it has sent the edit, and from the answer on. */

@@ -2,9 +2,10 @@
 # Measuring, with a database and a server of the measures' own; and printing what is generated from the code.
 
 hang_bench() {
-  install_runtime
-  install_test_tools
+  # What is measured alone is printed: it may be read as JSON.
   {
+    install_runtime
+    install_test_tools
     install_packages tests/e2e
     build_web
     build_server

@@ -9,10 +9,10 @@ namespace Hang.Benchmarks;
 /// <summary>Evaluating a graphic of 200 layers against a plain loop over the same arithmetic on arrays.</summary>
 internal static class EvaluateMeasure
 {
-    private const int Rounds = 60;
+    private static readonly int Rounds = Measure.Times(60, 1);
 
     /// <summary>Rounds that are not counted, in which the runtime still compiles what turns out to be hot.</summary>
-    private const int Warming = 40;
+    private static readonly int Warming = Measure.Times(40, 1);
 
     public static Task<Measure> RunAsync()
     {

@@ -15,7 +15,7 @@ namespace Hang.Benchmarks;
 /// <summary>Handoffs against the encoder alone, fed the same frames from memory; and the proof against what the render cost before.</summary>
 internal static class HandoffMeasure
 {
-    private const int Rounds = 5;
+    private static readonly int Rounds = Measure.Times(5, 1);
 
     public static Task<Measure> ProresAsync() => RunAsync("handoff", "render of the demo, ProRes 4444 / encoder alone", "<= 0.20", FileKind.Prores, Backing.None);
 
@@ -30,7 +30,7 @@ internal static class HandoffMeasure
         var lines = Enumerable.Range(0, 40).Select(i => (first with { Id = $"line{i}", Name = $"Line {i}", Group = null, HangsFrom = null, Idles = null })
             .With("opacity", new Value(1))
             .With("position", Making.Over(new Keyframe(0, new Value(300 + i % 3 * 60, 1080 + i * 72), Feel.Linear), new Keyframe(frames - 1, new Value(300 + i % 3 * 60, 1080 + i * 72 - step * (frames - 1)), Feel.Linear))));
-        var roll = GraphicRules.Demand(graphic.Graphic with { Layers = [.. lines], Phases = new PhaseLengths(1, frames - 2, 1) });
+        var roll = GraphicRules.Demand(graphic.Graphic with { Layers = [.. lines], Fields = null, Phases = new PhaseLengths(1, frames - 2, 1) });
         return await RunAsync("roll", "render of a roll by 4 px a frame / encoder alone", "<= 0.35", FileKind.Prores, Backing.None, roll);
     }
 

@@ -17,8 +17,8 @@ namespace Hang.Benchmarks;
 /// <summary>What each look costs in a frame of ours / the operation alone, called by hand: a plate that moves, with a gradient, a blur, new colours, a shadow. The worst counts.</summary>
 internal static class LookMeasure
 {
-    private const int Rounds = 7;
-    private const int Frames = 20;
+    private static readonly int Rounds = Measure.Times(7, 1);
+    private static readonly int Frames = Measure.Times(20, 2);
 
     /// <summary>So large that our blur is one of Skia's own.</summary>
     private const float Sigma = 64;

@@ -13,6 +13,12 @@ public sealed record Measure(string Name, string What, double Value, string Goal
         CultureInfo.InvariantCulture,
         $"{Name,-9}{Value,9:0.###}   goal {Goal,-9} {What}\n{string.Join("\n", Parts.Select(p => string.Create(CultureInfo.InvariantCulture, $"{"",12}{p.Value,12:0.###}  {p.Key}")))}");
 
+    /// <summary>How often something is done, or how much: as usual, or, where only that the measure can be taken is of interest, as little as makes a measure.</summary>
+    public static int Times(int usual, int smallest) => Environment.GetEnvironmentVariable(Smallest) is null ? usual : smallest;
+
+    /// <summary>Name of the variable that asks for the smallest form, by which the processes of a measure hear of it.</summary>
+    public const string Smallest = "HANG_BENCH_SMALLEST";
+
     /// <summary>Times two things in turns, after one turn that is not counted.</summary>
     /// <returns>Milliseconds of each, turn by turn.</returns>
     public static (List<double> First, List<double> Second) Alternate(int turns, Action first, Action second)

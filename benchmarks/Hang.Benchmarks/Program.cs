@@ -1,7 +1,7 @@
 using System.Text.Json;
 using Hang.Benchmarks;
 
-// ./hang bench [NAME ...] [--json]: every measure is a ratio within one run, its sides alternated, since machines are noisy.
+// ./hang bench [NAME ...] [--json] [--smallest]: every measure is a ratio within one run, its sides alternated, since machines are noisy.
 if (args is ["--memory-of", var frames])
 {
     return await MemoryMeasure.RenderInThisProcessAsync(int.Parse(frames, System.Globalization.CultureInfo.InvariantCulture));
@@ -13,6 +13,10 @@ if (args is ["--memory-of-rows", var rows])
 if (args is ["--work", .. var work])
 {
     return await WorkersMeasure.WorkInThisProcessAsync(work);
+}
+if (args.Contains("--smallest"))
+{
+    Environment.SetEnvironmentVariable(Measure.Smallest, "1");
 }
 var measures = new (string Name, Func<Task<Measure>> Run)[]
 {
@@ -38,10 +42,10 @@ var measures = new (string Name, Func<Task<Measure>> Run)[]
     ("edit", BrowserMeasures.EditAsync),
 };
 var wanted = args.Where(a => !a.StartsWith("--", StringComparison.Ordinal)).ToHashSet(StringComparer.Ordinal);
-var unknown = wanted.Except(measures.Select(m => m.Name)).Concat(args.Where(a => a.StartsWith("--", StringComparison.Ordinal) && a != "--json")).ToArray();
+var unknown = wanted.Except(measures.Select(m => m.Name)).Concat(args.Where(a => a.StartsWith("--", StringComparison.Ordinal) && a is not ("--json" or "--smallest"))).ToArray();
 if (unknown.Length > 0)
 {
-    await Console.Error.WriteLineAsync($"hang: there is no measure {unknown[0]}; choose from {string.Join(", ", measures.Select(m => m.Name))}, and --json.");
+    await Console.Error.WriteLineAsync($"hang: there is no measure {unknown[0]}; choose from {string.Join(", ", measures.Select(m => m.Name))}, --json and --smallest.");
     return 2;
 }
 var (json, failed, first) = (args.Contains("--json"), 0, true);

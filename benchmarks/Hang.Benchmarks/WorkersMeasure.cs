@@ -8,7 +8,7 @@ namespace Hang.Benchmarks;
 /// <summary>A heavy graphic rendered in parts by two workers and joined, against one worker. Each is a process that has one core and no more, as on a machine of its own.</summary>
 internal static class WorkersMeasure
 {
-    private const int Rounds = 2;
+    private static readonly int Rounds = Measure.Times(2, 1);
 
     public static async Task<Measure> RunAsync()
     {

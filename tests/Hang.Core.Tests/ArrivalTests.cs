@@ -113,6 +113,15 @@ public class ArrivalTests
         Assert.Equal(["t", "t/whole", "t/rest", "t/0", "t/1", "t/2", "t/end"], evaluator.Strips.Select(c => c.Id));
     }
 
+    /// <summary>They stand whole as soon as the last of them has come, and until the first begins to go, though they are drawn as one meanwhile.</summary>
+    [Fact]
+    public void LettersThatHaveComeCanBeRead()
+    {
+        var graphic = Words("Bee");
+        var after = new ApplyArrival(["t"], ArrivalKind.Fade, Length: 10, Pieces: new(PieceKind.Letter, 3)).ApplyTo(graphic, Shaper);
+        Assert.Equal(graphic.Phases.Total - 16, Checks.ReadingTime.Of(new(after, Shaper), Shaper).Stands);
+    }
+
     /// <summary>However many letters there are, each has half the phase to move in, and the last is gone at the end.</summary>
     [Fact]
     public void ManyLettersStillMove()

@@ -56,11 +56,17 @@ public sealed record ReadingTime(int Words, int Needs, int NeedsCalmly, int Stan
 
     private static bool AllStand(Evaluator evaluator, ImmutableArray<int> nodes, int frame)
     {
-        foreach (var node in nodes)
+        float[] Row(int node)
         {
-            var strip = evaluator.Strips[node];
-            var v = new float[strip.Size];
-            evaluator.Fill(node, frame, v);
+            var row = new float[evaluator.Strips[node].Size];
+            evaluator.Fill(node, frame, row);
+            return row;
+        }
+        // Pieces at rest are drawn as one, and then they are nothing by themselves.
+        var resting = nodes.Where(n => PieceRest.Is(evaluator.Strips[n].Id) && Row(n)[6] > 0).Select(n => evaluator.Strips[n].Layer).ToHashSet(StringComparer.Ordinal);
+        foreach (var node in nodes.Where(n => PieceRest.Is(evaluator.Strips[n].Id) == resting.Contains(evaluator.Strips[n].Layer)))
+        {
+            var (strip, v) = (evaluator.Strips[node], Row(node));
             var (box, shown) = (strip.Ops[1].Offset("box"), strip.Ops[1].Offset("shown"));
             var whole = Enumerable.Range(0, 4).All(i => Math.Abs(v[box + i] - v[shown + i]) <= Slack);
             var seen = new Matrix(v[0], v[1], v[2], v[3], v[4], v[5]).Map(new Box(v[box], v[box + 1], v[box + 2], v[box + 3]));

@@ -167,7 +167,7 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before, b
         double Share(double time, double delay) => !needs ? pose.Opacity(time - delay) : Most(time) is > 0 and var most ? pose.Opacity(time - delay) / most : 0;
         if (atRest is not null)
         {
-            Whole(layer, $"{within}{id}/rest", atRest, 0, "normal", onWhole ? new() : effects, time => rests.At(time) ? Share(time, 0) : 0, true);
+            Whole(layer, PieceRest.IdOf(within + id), atRest, 0, "normal", onWhole ? new() : effects, time => rests.At(time) ? Share(time, 0) : 0, true);
         }
         for (var i = 0; i < pieces.Count; i++)
         {

@@ -7,7 +7,15 @@ namespace Hang.Core.Evaluation;
 /// <summary>When no piece of a layer moves by itself: nothing of the layer changes, nor did it within the time by which the last piece runs late.</summary>
 internal sealed class PieceRest
 {
+    private const string Ending = "/rest";
+
     private readonly List<(double From, double To)> moving = [];
+
+    /// <summary>Id of the strip that draws a layer's pieces as one.</summary>
+    public static string IdOf(string whole) => whole + Ending;
+
+    /// <summary>True for the strip that draws a layer's pieces as one while none moves; it or they show, never both.</summary>
+    public static bool Is(string strip) => strip.EndsWith(Ending, StringComparison.Ordinal);
 
     /// <param name="steadyEffects">True: what is done to the pieces is done to all of them as one.</param>
     public PieceRest(Layer layer, IReadOnlyList<Piece> pieces, bool steadyEffects)

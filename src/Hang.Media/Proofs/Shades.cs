@@ -8,6 +8,9 @@ internal sealed class Shades
     /// <summary>Shades that fewer pixels have are edges, and tell nothing.</summary>
     private const double Share = 0.002;
 
+    // As many blocks of 8 as it takes that what a codec does to each comes to nothing on the mean.
+    private const double Least = 2048;
+
     private readonly double[] sums = new double[Count], weights = new double[Count];
 
     /// <param name="luma">As it is meant, 0..255.</param>
@@ -24,10 +27,10 @@ internal sealed class Shades
     /// <param name="pixels">Of the frame.</param>
     public double Worst(int pixels)
     {
-        var worst = 0.0;
+        var (worst, enough) = (0.0, Math.Max(Least, Share * pixels));
         for (var i = 0; i < Count; i++)
         {
-            worst = weights[i] >= Share * pixels ? Math.Max(worst, Math.Abs(sums[i] / weights[i])) : worst;
+            worst = weights[i] >= enough ? Math.Max(worst, Math.Abs(sums[i] / weights[i])) : worst;
         }
         return worst;
     }

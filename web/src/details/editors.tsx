@@ -44,6 +44,9 @@ export const editors: Record<string, ComponentType<EditorProps>> = {
 /** Pairs of numbers that are the same thing across and down. */
 const withRatio = ['size', 'scale']
 
+/** "top left" as an address has it: topLeft. */
+const partOf = (component: string) => component.replace(/ (\w)/g, (_, letter: string) => letter.toUpperCase())
+
 function Numbers({ name, info, layerId, value, mixed, onPreview, onChange }: EditorProps) {
   const numbers = value as number[]
   const pair = pairOf(layerId, info.name)
@@ -57,7 +60,7 @@ function Numbers({ name, info, layerId, value, mixed, onPreview, onChange }: Edi
   }
   // Each part is written by itself: a second one that is typed before the first has come back must not bring its old one along.
   const give = (to: EditorProps['onChange'], i: number, v: number) =>
-    locked || numbers.length === 1 ? to(withPart(i, v)) : to(v / info.factor, info.components[i])
+    locked || numbers.length === 1 ? to(withPart(i, v)) : to(v / info.factor, partOf(info.components[i]!))
   return (
     <Flex gap="2px" align="center">
       <Flex gap="4px" wrap="wrap" flex="1" minW="0">
