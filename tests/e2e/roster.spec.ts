@@ -38,6 +38,27 @@ test('five names from a list are five files, in a few presses', async ({ page, c
   expect(made).toHaveLength(6)
 })
 
+test('a row without its glyphs stays behind while the others go, until somebody says as it is', async ({ page, context }) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write'])
+  const id = (await (await fetch(`${server.url}/api/graphics/${await server.demoGraphic()}/duplicate`, { method: 'POST' })).json()) as string
+  const files = async () => (await server.json<{ fileName: string }[]>(`/api/handoffs?graphic=${id}`)).map((h) => h.fileName)
+  await page.goto(`${server.url}/roster/${id}`)
+  await expect(page.getByRole('table', { name: 'Rows' })).toBeVisible()
+  await page.evaluate(() => navigator.clipboard.writeText('Name\tSecond line\nBea Thornwood\tKeeper\nIda \u{1E922}\tQueen breeder\nOskar Marsh\tApprentice\n'))
+  await page.keyboard.press('Control+V')
+  await expect(page.getByLabel('Name, row 3')).toHaveValue('Oskar Marsh')
+  await page.getByLabel('Where it goes').selectOption('Still')
+  await page.getByRole('button', { name: 'Hand off all rows' }).click()
+  const stays = page.getByRole('alert').filter({ hasText: 'A row stayed behind:' })
+  await expect(stays).toContainText('2 · Ida')
+  await expect(stays).toContainText('U+1E922')
+  expect(await files()).toHaveLength(2)
+  if (process.env.LOOK) await page.screenshot({ path: '/tmp/look-roster.png' })
+  await stays.getByRole('button', { name: 'Hand it off as it is' }).click()
+  await expect(stays).toHaveCount(0)
+  await expect.poll(async () => (await files()).length).toBe(3)
+})
+
 test('what is wrong with a row is said at it, a row is taken away and brought back, and another program fills one', async ({ page }) => {
   const id = await server.demoGraphic()
   await page.goto(`${server.url}/roster/${id}`)

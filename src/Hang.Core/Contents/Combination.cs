@@ -34,7 +34,7 @@ public sealed class Combination : ContentKind
 
     public override bool HasEdge => true;
 
-    public override void Demand(ValueSet values, Graphic graphic, string layer, string at) 
+    public override void Demand(ValueSet values, Graphic graphic, string layer, string at)
     {
         EdgesNeeded.Demand(values[Shapes], graphic, layer, $"{at}/of");
         var letters = LettersOf(values, graphic, 0);

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Fields;
@@ -46,6 +47,7 @@ public sealed record HandoffOrder(ImmutableArray<FileKind> Kinds, Backing Backin
     public string? Pattern { get; init; }
 
     /// <summary>True: characters without a glyph go out as the empty boxes that they are; false: an order with some is refused.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public bool AsItIs { get; init; }
 
     /// <summary>What a person wrote to it.</summary>

@@ -46,7 +46,7 @@ public sealed class FfmpegProcess : IAsyncDisposable
 
     /// <summary>The arguments by which a file is read: by one reader, from a file, and nothing that the file itself may name.</summary>
     /// <param name="reader">Name of the reader; see <see cref="MediaReader"/>.</param>
-    public static string[] Reading(string path, string reader) => 
+    public static string[] Reading(string path, string reader) =>
         ["-protocol_whitelist", "file", .. reader == "targa" ? (string[])["-f", "image2pipe", "-c:v", reader] : ["-f", reader], "-i", "file:" + path];
 
     /// <param name="program">ffmpeg or ffprobe, found on the path.</param>

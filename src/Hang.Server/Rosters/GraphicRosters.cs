@@ -23,7 +23,7 @@ public sealed record OpenRoster(Graphic Graphic, string Key, Roster Roster, Rost
     public string KeyOf(Take take) => Hash(Key, JsonSerializer.Serialize(take with { Name = "" }, ReportJson.Options));
 
     /// <summary>Hash of what decides a row's pixels, and behind it of what decides its file.</summary>
-    public string KeyOf(Take take, HandoffOrder order) => KeyOf(take) + Hash(take.Name, JsonSerializer.Serialize(order with { Takes = [], Note = "", Priority = 0 }, ReportJson.Options));
+    public string KeyOf(Take take, HandoffOrder order) => KeyOf(take) + Hash(take.Name, JsonSerializer.Serialize(order with { Takes = [], Note = "", Priority = 0, AsItIs = false }, ReportJson.Options));
 
     internal static string Hash(params string[] parts) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(string.Join('\0', parts))));
 }
