@@ -33,7 +33,7 @@ internal static class WholeArguments
                 }
                 return null;
             case IEnumerable items:
-                return IsUnset(items) ? Null(at) : items is byte[]? null : OfItems(items, at);
+                return IsUnset(items) ? Null(at) : (items is byte[]) ? null : OfItems(items, at);
             case { } part when part.GetType().Assembly.GetName().Name?.StartsWith("Hang.", StringComparison.Ordinal) == true && part is not Enum:
                 foreach (var (property, mayBeNull) in Known.GetOrAdd(part.GetType(), Parts))
                 {
