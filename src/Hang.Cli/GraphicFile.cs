@@ -45,17 +45,7 @@ public sealed class GraphicFile : IDisposable
     public Graphic Graphic => Evaluator.Graphic;
 
     /// <exception cref="ProblemException">A layer that shows has characters for which there is no glyph.</exception>
-    internal static void DemandGlyphs(Evaluator evaluator)
-    {
-        try
-        {
-            MissingGlyphs.Demand(evaluator);
-        }
-        catch (ProblemException e)
-        {
-            throw new ProblemException(e.Problem with { Remedy = "Change these characters, or say --as-it-is: they show as empty boxes.", Field = null });
-        }
-    }
+    internal static void DemandGlyphs(Evaluator evaluator) => MissingGlyphs.Demand(evaluator, "Change these characters, or say --as-it-is: they show as empty boxes.");
 
     private string DecodedPath(string hash) => Path.Combine(Directory.CreateDirectory(heard).FullName, hash);
 

@@ -52,19 +52,32 @@ internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string fo
         foreach (var row in rows)
         {
             cancel.ThrowIfCancellationRequested();
-            if (await FilledAsync(takes, row) is not { } filled)
+            var name = takes.NameOf(row);
+            string made;
+            Evaluator evaluator;
+            try
             {
+                var filled = takes.Of(row).Of(file.Graphic, TypeShaper.Shipped);
+                made = MadeOf(filled);
+                if (notes.TryGetValue(name, out var known) && known.MadeOf == made && Path.Exists(Path.Combine(folder, known.File)))
+                {
+                    left++;
+                    continue;
+                }
+                evaluator = new(filled, TypeShaper.Shipped);
+                if (!asItIs)
+                {
+                    GraphicFile.DemandGlyphs(evaluator);
+                }
+            }
+            catch (ProblemException e)
+            {
+                await Console.Error.WriteLineAsync($"hang: row {row + 1}, {name}: {e.Problem with { Field = null }}");
                 (holds, refused) = (false, refused + 1);
                 continue;
             }
-            var (name, made) = (takes.NameOf(row), MadeOf(filled));
-            if (notes.TryGetValue(name, out var known) && known.MadeOf == made && Path.Exists(Path.Combine(folder, known.File)))
-            {
-                left++;
-                continue;
-            }
             var path = Free(name, notes.GetValueOrDefault(name)?.Version ?? 0, out var version);
-            var (evaluator, seconds) = (new Evaluator(filled, TypeShaper.Shipped), 0.0);
+            var seconds = 0.0;
             // The names of those under way are taken, though they are noted only when they are proved.
             await overlap.RunAsync(async () => seconds = await RenderAsync(row, evaluator, path, name, cancel), () => ProveAsync(evaluator, path, cancel), async proof =>
             {
@@ -116,25 +129,6 @@ internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string fo
         var whole = file.Graphic.Phases;
         return plan.From == 0 && plan.To == whole.Total - 1 ? plan with { To = graphic.Phases.Total - 1 }
             : plan.Kind == FileKind.Still && plan.From == file.Graphic.Poster ? plan with { From = graphic.Poster, To = graphic.Poster } : plan;
-    }
-
-    /// <summary>The graphic as a row fills it; null where it was refused, and that was told.</summary>
-    private async Task<Graphic?> FilledAsync(RosterTakes takes, int row)
-    {
-        try
-        {
-            var filled = takes.Of(row).Of(file.Graphic, TypeShaper.Shipped);
-            if (!asItIs)
-            {
-                GraphicFile.DemandGlyphs(new(filled, TypeShaper.Shipped));
-            }
-            return filled;
-        }
-        catch (ProblemException e)
-        {
-            await Console.Error.WriteLineAsync($"hang: row {row + 1}, {takes.NameOf(row)}: {e.Problem with { Field = null }}");
-            return null;
-        }
     }
 
     private string MadeOf(Graphic graphic) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(GraphicJson.Write(graphic) + JsonSerializer.Serialize(PlanOf(graphic), ReportJson.Options))));

@@ -19,12 +19,13 @@ public static class MissingGlyphs
             $"No shipped font has {string.Join(" ", missing.Take(MostNamed).Select(Show))}{(missing.Length > MostNamed ? $" and {missing.Length - MostNamed} more" : "")}.", "Change these characters; they would show as empty boxes.", layer.Name, "text");
     }
 
+    /// <param name="remedy">What a caller can do who wants it all the same.</param>
     /// <exception cref="ProblemException">A layer that shows has characters without a glyph; its field is <see cref="Field"/>.</exception>
-    public static void Demand(Evaluator evaluator)
+    public static void Demand(Evaluator evaluator, string remedy = "Change these characters, or hand it off as it is: they show as empty boxes.")
     {
         if (evaluator.Unfolded.Whole.Layers.Select(l => Of(evaluator, l)).FirstOrDefault(p => p is not null) is { } found)
         {
-            throw new ProblemException(found with { Remedy = "Change these characters, or hand it off as it is: they show as empty boxes.", Field = Field });
+            throw new ProblemException(found with { Remedy = remedy, Field = Field });
         }
     }
 

@@ -96,22 +96,13 @@ internal sealed class FirstSheet
     /// <summary>Texts that cells share (18.4.9); what is only how they sound is left out.</summary>
     private void Texts()
     {
-        if (!zip.Has("xl/sharedStrings.xml"))
+        foreach (var x in Elements("xl/sharedStrings.xml").Where(x => x.LocalName == "si"))
         {
-            return;
-        }
-        using var stream = zip.Open("xl/sharedStrings.xml");
-        using var reader = XmlReader.Create(stream, Safe);
-        while (reader.Read())
-        {
-            if (reader is { NodeType: XmlNodeType.Element, LocalName: "si" })
+            if (texts.Count == MostTexts)
             {
-                if (texts.Count == MostTexts)
-                {
-                    throw TooMuch();
-                }
-                texts.Add(Text(reader, "si"));
+                throw TooMuch();
             }
+            texts.Add(Text(x, "si"));
         }
     }
 
