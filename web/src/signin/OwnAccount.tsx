@@ -21,7 +21,7 @@ export function OwnAccount({ session }: { session: Schemas['SessionView'] }) {
   const [now, setNow] = useState('')
   const [then, setThen] = useState('')
   const [program, setProgram] = useState('')
-  const [scope, setScope] = useState<'fill' | 'handOff' | 'edit'>('fill')
+  const [scope, setScope] = useState<NonNullable<Schemas['KeyFor']['scope']>>('fill')
   const [secret, setSecret] = useState<string | null>(null)
   const change = async () => {
     await data<unknown>(api.PUT('/api/session/password', { body: { now, then } }))
@@ -80,11 +80,13 @@ export function OwnAccount({ session }: { session: Schemas['SessionView'] }) {
           </Button>
         </Flex>
       ))}
-      <Flex align="end" gap="8px" mt="8px">
+      <Box mt="8px">
         <Labelled label={t('A key for a program: what is it for?')} wide>
           <TextInput value={program} maxLength={120} onChange={(e) => setProgram(e.target.value)} />
         </Labelled>
-        <Labelled label={t('It may')}>
+      </Box>
+      <Flex align="end" gap="8px">
+        <Labelled label={t('It may')} wide>
           <Choice
             label={t('It may')}
             value={scope}
