@@ -3,6 +3,7 @@ using System.Globalization;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Core.Time;
+using Hang.Media.Frames;
 using Hang.Media.Rendering;
 using Hang.Paint.Pictures;
 

@@ -1,6 +1,7 @@
 using System.Diagnostics;
 using System.Globalization;
 using Hang.Core.Handoff;
+using Hang.Media.Frames;
 using Hang.Media.Rendering;
 
 namespace Hang.Benchmarks;

@@ -1,5 +1,3 @@
-using Hang.Core.Json;
-
 namespace Hang.Core;
 
 /// <summary>

@@ -1,6 +1,5 @@
 using Hang.Core.Contents;
 using Hang.Core.Geometry;
-using Hang.Core.PaintList;
 
 namespace Hang.Core.Tests;
 

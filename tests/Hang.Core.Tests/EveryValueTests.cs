@@ -6,6 +6,7 @@ using Hang.Core.Effects;
 using Hang.Core.Json;
 using Hang.Core.Layers;
 using Hang.Core.Masks;
+using Hang.Core.Registry;
 using Hang.Core.Values;
 
 namespace Hang.Core.Tests;

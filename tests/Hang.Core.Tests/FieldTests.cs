@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Hang.Core.Checks;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Fields;

@@ -1,4 +1,5 @@
 using Hang.Core.Documents;
+using Hang.Core.Edits;
 using Hang.Tests.Shared;
 
 namespace Hang.Core.Tests;

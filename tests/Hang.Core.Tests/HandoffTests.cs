@@ -1,4 +1,4 @@
-using Hang.Core.Checks;
+using Hang.Core.Documents;
 using Hang.Core.Handoff;
 using static Hang.Core.Tests.Samples;
 

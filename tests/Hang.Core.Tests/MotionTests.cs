@@ -5,6 +5,7 @@ using Hang.Core.Contents;
 using Hang.Core.Effects;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
+using Hang.Core.Registry;
 using Hang.Core.Values;
 using static Hang.Core.Tests.Samples;
 using static Hang.Tests.Shared.Making;

@@ -6,6 +6,7 @@ using Hang.Core.Edits;
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
+using Hang.Core.Registry;
 using Hang.Core.Values;
 using Hang.Core.Phases;
 using Hang.Core.Time;

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
+using Hang.Core.Geometry;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
 using Hang.Core.Phases;

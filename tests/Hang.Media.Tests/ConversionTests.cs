@@ -1,6 +1,6 @@
 using System.Runtime.InteropServices;
 using Hang.Core.Handoff;
-using Hang.Media.Proofs;
+using Hang.Media.Reading;
 
 namespace Hang.Media.Tests;
 

@@ -1,3 +1,4 @@
+using Hang.Media.Frames;
 using Hang.Media.Processes;
 using System.Collections.Immutable;
 using System.Globalization;

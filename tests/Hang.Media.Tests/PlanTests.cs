@@ -6,6 +6,7 @@ using Hang.Core.Motion;
 using Hang.Core.Values;
 using Hang.Core.Phases;
 using Hang.Core.Time;
+using Hang.Media.Deliveries;
 using Hang.Media.Probing;
 using Hang.Media.Proofs;
 using Hang.Media.Rendering;

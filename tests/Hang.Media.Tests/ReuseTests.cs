@@ -1,6 +1,7 @@
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Core.Values;
+using Hang.Media.Frames;
 using Hang.Media.Proofs;
 using Hang.Media.Rendering;
 using Hang.Paint.Pictures;

@@ -1,4 +1,5 @@
 using Hang.Core.Handoff;
+using Hang.Media.Frames;
 using Hang.Media.Kinds;
 using Hang.Media.Rendering;
 using Hang.Media.Slices;

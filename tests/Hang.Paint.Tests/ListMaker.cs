@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using Hang.Core.Geometry;
 using Hang.Core.PaintList;
 using Hang.Core.Typesetting;
 

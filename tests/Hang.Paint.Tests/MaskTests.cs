@@ -4,6 +4,7 @@ using Hang.Core.Effects;
 using Hang.Core.Layers;
 using Hang.Core.Masks;
 using Hang.Core.Motion;
+using Hang.Core.Registry;
 using Hang.Core.Values;
 using static Hang.Paint.Tests.Painted;
 using static Hang.Tests.Shared.Making;

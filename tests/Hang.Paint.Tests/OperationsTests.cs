@@ -1,5 +1,5 @@
 using System.Text.Json;
-using Hang.Core.Evaluation;
+using Hang.Core.Geometry;
 using Hang.Core.PaintList;
 using Hang.Core.Typesetting;
 using Hang.Paint.Painting;

@@ -9,7 +9,6 @@ using Hang.Core.Idles;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
 using Hang.Core.Phases;
-using Hang.Core.Placing;
 using Hang.Core.Values;
 using Hang.Paint.Shaping;
 using Hang.Tests.Shared;

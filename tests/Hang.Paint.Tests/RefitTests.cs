@@ -1,11 +1,10 @@
 using Hang.Core;
-using Hang.Core.Checks;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
 using Hang.Core.Geometry;
+using Hang.Core.Layers;
 using Hang.Core.Motion;
-using Hang.Core.Refitting;
 using Hang.Core.Values;
 using Hang.Paint.Shaping;
 using Hang.Tests.Shared;

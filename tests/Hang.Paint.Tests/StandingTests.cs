@@ -3,6 +3,7 @@ using Hang.Core.Effects;
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
 using Hang.Core.Phases;
+using Hang.Core.Registry;
 using Hang.Core.Values;
 using Hang.Paint.Shaping;
 using static Hang.Paint.Tests.Painted;

@@ -2,6 +2,7 @@ using Hang.Core;
 using Hang.Core.Colour;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
+using Hang.Core.Geometry;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
 using Hang.Core.Typesetting;

@@ -3,7 +3,7 @@ using System.Globalization;
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json;
-using Hang.Media.Rendering;
+using Hang.Media.Proofs;
 using Hang.Server.Handoffs;
 using Hang.Tests.Shared;
 using Microsoft.AspNetCore.Mvc.Testing;

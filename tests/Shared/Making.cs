@@ -2,6 +2,7 @@ using Hang.Core.Contents;
 using Hang.Core.Effects;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
+using Hang.Core.Registry;
 using Hang.Core.Values;
 
 namespace Hang.Tests.Shared;

@@ -3,8 +3,8 @@ using System.Globalization;
 using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Handoff;
+using Hang.Media.Frames;
 using Hang.Media.Stills;
-using Hang.Media.Rendering;
 
 namespace Hang.Cli.Commands;
 

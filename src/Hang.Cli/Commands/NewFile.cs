@@ -1,5 +1,4 @@
 using Hang.Core;
-using Hang.Core.Json;
 using Hang.Media.Rendering;
 
 namespace Hang.Cli.Commands;

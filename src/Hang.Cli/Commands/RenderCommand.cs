@@ -3,12 +3,11 @@ using System.Diagnostics;
 using System.Text;
 using System.Text.Json;
 using Hang.Core;
-using Hang.Core.Documents;
 using Hang.Core.Handoff;
 using Hang.Core.Json;
+using Hang.Media.Frames;
 using Hang.Media.Proofs;
 using Hang.Media.Rendering;
-using Hang.Media.Sounds;
 using Hang.Paint.Checks;
 
 namespace Hang.Cli.Commands;

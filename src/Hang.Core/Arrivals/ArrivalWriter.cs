@@ -7,6 +7,7 @@ using Hang.Core.Evaluation;
 using Hang.Core.Geometry;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
+using Hang.Core.Registry;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Text.RegularExpressions;
-using Hang.Core.Json;
 using Hang.Core.Numbers;
 using Hang.Core.Typesetting;
 

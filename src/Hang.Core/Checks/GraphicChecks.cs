@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Geometry;
 using Hang.Core.Layers;

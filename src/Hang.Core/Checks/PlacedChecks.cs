@@ -22,7 +22,7 @@ public static class PlacedChecks
             var way = values[PlacedGraphic.Colourway].Constant.Text;
             if (way.Length > 0 && graphic.Palette?.Colourways.Any(c => c.Name == way) != true)
             {
-                yield return new("placedColourway", Weight.Warning, new($"It should show the colourway {Json.Quoted.Short(way)}, which is not there.", "Choose another one.", layer.Name, "colourway"));
+                yield return new("placedColourway", Weight.Warning, new($"It should show the colourway {Quoted.Short(way)}, which is not there.", "Choose another one.", layer.Name, "colourway"));
             }
             var time = PlacedTime.Of(graphic, layer);
             // Where it was cut on purpose, its other part goes on.

@@ -1,6 +1,7 @@
 using System.Globalization;
 using Hang.Core.Documents;
 using Hang.Core.Sounds;
+using Hang.Core.Time;
 
 namespace Hang.Core.Checks;
 

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Hang.Core.Charts;
 using Hang.Core.Documents;
 using Hang.Core.Numbers;
+using Hang.Core.Registry;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 

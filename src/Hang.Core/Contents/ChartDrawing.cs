@@ -4,6 +4,7 @@ using Hang.Core.Geometry;
 using Hang.Core.Motion;
 using Hang.Core.Numbers;
 using Hang.Core.PaintList;
+using Hang.Core.Registry;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 

@@ -1,6 +1,7 @@
 using System.Globalization;
 using Hang.Core.Documents;
 using Hang.Core.Numbers;
+using Hang.Core.Registry;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 

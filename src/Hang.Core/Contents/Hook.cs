@@ -1,5 +1,5 @@
+using Hang.Core.Registry;
 using Hang.Core.Typesetting;
-using Hang.Core.Values;
 
 namespace Hang.Core.Contents;
 

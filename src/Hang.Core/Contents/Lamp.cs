@@ -1,3 +1,4 @@
+using Hang.Core.Registry;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 

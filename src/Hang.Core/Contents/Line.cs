@@ -1,5 +1,7 @@
 using Hang.Core.Documents;
 using Hang.Core.Geometry;
+using Hang.Core.PaintList;
+using Hang.Core.Registry;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 

@@ -1,5 +1,6 @@
 using Hang.Core.Geometry;
 using Hang.Core.Motion;
+using Hang.Core.Registry;
 using Hang.Core.Values;
 
 namespace Hang.Core.Contents;

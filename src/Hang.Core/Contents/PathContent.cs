@@ -1,4 +1,5 @@
 using Hang.Core.Geometry;
+using Hang.Core.Registry;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 

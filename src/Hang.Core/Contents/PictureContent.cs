@@ -1,5 +1,6 @@
 using Hang.Core.Documents;
 using Hang.Core.PaintList;
+using Hang.Core.Registry;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 

@@ -1,6 +1,7 @@
 using Hang.Core.Documents;
 using Hang.Core.Geometry;
 using Hang.Core.Placing;
+using Hang.Core.Registry;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 

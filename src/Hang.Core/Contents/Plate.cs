@@ -1,5 +1,7 @@
 using System.Collections.Immutable;
 using Hang.Core.Geometry;
+using Hang.Core.PaintList;
+using Hang.Core.Registry;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 

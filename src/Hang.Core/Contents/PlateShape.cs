@@ -1,7 +1,6 @@
 using Hang.Core.Geometry;
 using Hang.Core.Motion;
-using Hang.Core.PaintList;
-using Hang.Core.Values;
+using Hang.Core.Registry;
 
 namespace Hang.Core.Contents;
 

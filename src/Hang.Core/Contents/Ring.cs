@@ -2,6 +2,7 @@ using System.Globalization;
 using Hang.Core.Geometry;
 using Hang.Core.Motion;
 using Hang.Core.PaintList;
+using Hang.Core.Registry;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 

@@ -1,5 +1,6 @@
 using Hang.Core.Credits;
 using Hang.Core.Documents;
+using Hang.Core.Registry;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 

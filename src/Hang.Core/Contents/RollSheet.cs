@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Hang.Core.Credits;
 using Hang.Core.Documents;
 using Hang.Core.Geometry;
+using Hang.Core.Registry;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 

@@ -1,6 +1,7 @@
 using Hang.Core.Documents;
 using Hang.Core.Layers;
-using Hang.Core.Sounds;
+using Hang.Core.Registry;
+using Hang.Core.Time;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 

@@ -1,4 +1,6 @@
 using Hang.Core.Geometry;
+using Hang.Core.PaintList;
+using Hang.Core.Registry;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 

@@ -2,8 +2,8 @@ using System.Collections.Immutable;
 using Hang.Core.Geometry;
 using Hang.Core.Motion;
 using Hang.Core.PaintList;
+using Hang.Core.Registry;
 using Hang.Core.Typesetting;
-using Hang.Core.Values;
 
 namespace Hang.Core.Contents;
 

@@ -1,7 +1,8 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Geometry;
-using Hang.Core.Json;
+using Hang.Core.PaintList;
+using Hang.Core.Registry;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 

@@ -3,8 +3,8 @@ using Hang.Core.Colour;
 using Hang.Core.Geometry;
 using Hang.Core.Motion;
 using Hang.Core.PaintList;
+using Hang.Core.Registry;
 using Hang.Core.Typesetting;
-using Hang.Core.Values;
 
 namespace Hang.Core.Contents;
 

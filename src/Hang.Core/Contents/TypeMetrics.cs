@@ -1,6 +1,6 @@
 using Hang.Core.Motion;
+using Hang.Core.Registry;
 using Hang.Core.Typesetting;
-using Hang.Core.Values;
 
 namespace Hang.Core.Contents;
 

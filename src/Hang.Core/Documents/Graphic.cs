@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
-using Hang.Core.Fields;
 using Hang.Core.Json;
 using Hang.Core.Layers;
 using Hang.Core.Phases;
@@ -65,7 +64,7 @@ public sealed record FontAsset
 public sealed record SoundAsset
 {
     /// <summary>Most samples of a sound: 20 minutes.</summary>
-    public const int MostSamples = 20 * 60 * Sounds.SampleClock.Rate;
+    public const int MostSamples = 20 * 60 * Time.SampleClock.Rate;
 
     /// <summary>File name it came with.</summary>
     public required string Name { get; init; }

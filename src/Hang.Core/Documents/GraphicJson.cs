@@ -15,7 +15,7 @@ public static class GraphicJson
 
     /// <summary>Reads a whole document, brings it to this version, and demands every rule of it.</summary>
     /// <exception cref="ProblemException">The text is no document; the field is the JSON pointer (RFC 6901) of the place.</exception>
-    public static Graphic Read(string text) => GraphicRules.Demand(Palettes.Roles.Resolve(JsonPlace.Read(text, place =>
+    public static Graphic Read(string text) => GraphicRules.Demand(Documents.Roles.Resolve(JsonPlace.Read(text, place =>
     {
         var version = VersionOf(place);
         if (version == Graphic.FormatVersion)

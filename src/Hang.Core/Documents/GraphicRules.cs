@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using Hang.Core.Json;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
 using Hang.Core.Phases;
@@ -29,7 +28,7 @@ public static class GraphicRules
     public static Graphic Demand(Graphic graphic)
     {
         DemandAlone(graphic);
-        Placing.PlacedRules.Demand(graphic);
+        Documents.PlacedRules.Demand(graphic);
         return graphic;
     }
 
@@ -67,7 +66,7 @@ public static class GraphicRules
             Asset(hash, sound.Name, $"/sounds/{Quoted.Short(hash)}");
             if (sound.Samples is < 1 or > SoundAsset.MostSamples)
             {
-                throw new ProblemException($"The sound {Quoted.Short(sound.Name)} has no length that a sound can have.", $"Use one of {SoundAsset.MostSamples / Sounds.SampleClock.Rate / 60} minutes or less.", field: $"/sounds/{hash}/samples");
+                throw new ProblemException($"The sound {Quoted.Short(sound.Name)} has no length that a sound can have.", $"Use one of {SoundAsset.MostSamples / Time.SampleClock.Rate / 60} minutes or less.", field: $"/sounds/{hash}/samples");
             }
         }
         var ids = new Dictionary<string, int>(StringComparer.Ordinal);
@@ -102,7 +101,7 @@ public static class GraphicRules
         }
         Ties.Demand(graphic, ids);
         Nesting(graphic, ids);
-        Fields.FieldRules.Demand(graphic);
+        Documents.FieldRules.Demand(graphic);
     }
 
     /// <summary>A picture within a picture within a picture costs as much as all of them, at every frame.</summary>

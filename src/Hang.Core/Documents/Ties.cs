@@ -1,4 +1,3 @@
-using Hang.Core.Json;
 using Hang.Core.Layers;
 
 namespace Hang.Core.Documents;

@@ -53,7 +53,7 @@ public sealed record AlignLayers(ImmutableArray<string> Layers, AlignBy By, Alig
         var target = To switch
         {
             AlignTo.Frame => Arranging.LineOf(new(0, 0, graphic.Width, graphic.Height), By),
-            AlignTo.SafeArea => Arranging.LineOf(Checks.SafeAreas.Graphics(graphic.Width, graphic.Height), By),
+            AlignTo.SafeArea => Arranging.LineOf(Documents.SafeAreas.Graphics(graphic.Width, graphic.Height), By),
             // Baselines have no common box: the lowest counts.
             _ when By is AlignBy.Baseline => lines.Values.Max(),
             _ when By is AlignBy.CapHeight => lines.Values.Min(),

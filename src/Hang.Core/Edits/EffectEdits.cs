@@ -1,10 +1,9 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Effects;
-using Hang.Core.Json;
 using Hang.Core.Layers;
+using Hang.Core.Registry;
 using Hang.Core.Typesetting;
-using Hang.Core.Values;
 
 namespace Hang.Core.Edits;
 

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Fields;
-using Hang.Core.Json;
 using Hang.Core.Typesetting;
 
 namespace Hang.Core.Edits;

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
+using Hang.Core.Lengths;
 using Hang.Core.Time;
 using Hang.Core.Typesetting;
 

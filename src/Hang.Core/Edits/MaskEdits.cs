@@ -3,9 +3,9 @@ using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Geometry;
-using Hang.Core.Json;
 using Hang.Core.Layers;
 using Hang.Core.Masks;
+using Hang.Core.Registry;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Hang.Core.Colour;
 using Hang.Core.Documents;
-using Hang.Core.Json;
 using Hang.Core.Layers;
 using Hang.Core.Palettes;
 using Hang.Core.Typesetting;

@@ -4,6 +4,7 @@ using Hang.Core.Documents;
 using Hang.Core.Json;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
+using Hang.Core.Registry;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 

@@ -82,7 +82,7 @@ public sealed record TakeApart(ImmutableArray<string> Layers) : Edit
         if (taken.Palette?.Current != graphic.Palette?.Current)
         {
             // It shows another colourway than the rest: its colours stay what they are.
-            taken = Palettes.Roles.EachLayer(taken, c => c with { Role = null });
+            taken = Documents.Roles.EachLayer(taken, c => c with { Role = null });
         }
         var next = Bringing.Under(graphic, taken);
         var group = Unfolding.AsGroup(layer, Unfolding.CutOf(graphic, layer, taken) ? taken : null);

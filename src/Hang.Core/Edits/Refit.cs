@@ -3,6 +3,7 @@ using System.Globalization;
 using Hang.Core.Checks;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
+using Hang.Core.Layers;
 using Hang.Core.Refitting;
 using Hang.Core.Typesetting;
 

@@ -1,5 +1,6 @@
 using Hang.Core.Geometry;
 using Hang.Core.PaintList;
+using Hang.Core.Registry;
 using Hang.Core.Time;
 using Hang.Core.Values;
 

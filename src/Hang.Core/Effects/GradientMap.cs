@@ -1,5 +1,6 @@
 using Hang.Core.Colour;
 using Hang.Core.PaintList;
+using Hang.Core.Registry;
 using Hang.Core.Values;
 
 namespace Hang.Core.Effects;

@@ -1,4 +1,5 @@
 using Hang.Core.PaintList;
+using Hang.Core.Registry;
 using Hang.Core.Values;
 
 namespace Hang.Core.Effects;

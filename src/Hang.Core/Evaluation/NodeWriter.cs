@@ -4,6 +4,7 @@ using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Effects;
 using Hang.Core.Geometry;
+using Hang.Core.Json;
 using Hang.Core.Layers;
 using Hang.Core.PaintList;
 

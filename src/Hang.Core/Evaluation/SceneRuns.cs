@@ -1,3 +1,5 @@
+using Hang.Core.PaintList;
+
 namespace Hang.Core.Evaluation;
 
 /// <summary>The scenes of a stretch of frames, equal neighbours counted instead of repeated.</summary>

@@ -2,7 +2,6 @@ using System.Globalization;
 using System.Text.Json;
 using Hang.Core.Colour;
 using Hang.Core.Documents;
-using Hang.Core.Json;
 using Hang.Core.Numbers;
 using Hang.Core.Values;
 

@@ -1,9 +1,8 @@
 using System.Globalization;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
-using Hang.Core.Json;
 using Hang.Core.Layers;
-using Hang.Core.Palettes;
+using Hang.Core.Registry;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 

@@ -1,5 +1,3 @@
-using Hang.Core.PaintList;
-
 namespace Hang.Core.Geometry;
 
 /// <summary>The box around curves themselves, not around their handles.</summary>

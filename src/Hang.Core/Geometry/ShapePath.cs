@@ -1,6 +1,3 @@
-using Hang.Core.PaintList;
-using Hang.Core.Typesetting;
-
 namespace Hang.Core.Geometry;
 
 /// <summary>A shape at one moment: verbs and their coordinates, see <see cref="Shape"/>.</summary>

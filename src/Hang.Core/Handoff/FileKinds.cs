@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using Hang.Core.Documents;
+using Hang.Core.Json;
 
 namespace Hang.Core.Handoff;
 
@@ -58,7 +58,7 @@ public static class FileKinds
         if (said.Length == 0)
         {
             throw new ProblemException(
-                ending.Length == 0 ? "The file's name has no ending." : $"{Json.Quoted.Short(ending)} is no ending of a file that Hang makes.",
+                ending.Length == 0 ? "The file's name has no ending." : $"{Quoted.Short(ending)} is no ending of a file that Hang makes.",
                 $"End it with {string.Join(", ", All.SelectMany(f => f.Endings).Distinct().Select(e => "." + e))}.", field: "--out");
         }
         if (asked is null || said.Contains(asked.Value))

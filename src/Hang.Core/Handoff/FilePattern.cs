@@ -1,6 +1,5 @@
 using System.Globalization;
 using System.Text;
-using Hang.Core.Documents;
 using Hang.Core.Json;
 
 namespace Hang.Core.Handoff;

@@ -3,7 +3,6 @@ using System.Text.Json.Serialization;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Fields;
-using Hang.Core.Json;
 using Hang.Core.Typesetting;
 
 namespace Hang.Core.Handoff;

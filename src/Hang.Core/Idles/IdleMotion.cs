@@ -1,4 +1,5 @@
 using Hang.Core.Json;
+using Hang.Core.Numbers;
 using Hang.Core.Phases;
 
 namespace Hang.Core.Idles;

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using Hang.Core.Json;
 using Hang.Core.Motion;
+using Hang.Core.Registry;
 using Hang.Core.Values;
 
 namespace Hang.Core.Layers;

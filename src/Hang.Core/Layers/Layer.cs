@@ -3,6 +3,7 @@ using Hang.Core.Contents;
 using Hang.Core.Effects;
 using Hang.Core.Idles;
 using Hang.Core.Masks;
+using Hang.Core.Registry;
 using Hang.Core.Values;
 
 namespace Hang.Core.Layers;
@@ -59,7 +60,7 @@ public sealed record Layer
     public Matte? Matte { get; init; }
 
     /// <summary>What it keeps its distance to in another size of the picture. Null: what lies nearest.</summary>
-    public Refitting.LayerTie? Tie { get; init; }
+    public Layers.LayerTie? Tie { get; init; }
 
     /// <summary>The layer's own values, see <see cref="LayerValues"/>.</summary>
     public ValueSet Own { get; init; } = LayerValues.Module.Blank;

@@ -2,9 +2,9 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Hang.Core.Contents;
-using Hang.Core.Documents;
 using Hang.Core.Idles;
 using Hang.Core.Json;
+using Hang.Core.Registry;
 using Hang.Core.Values;
 
 namespace Hang.Core.Layers;
@@ -28,7 +28,7 @@ internal sealed class LayerCodec : Codec
         new("idles", Codecs.Of(typeof(ImmutableList<IdleMotion>)), l => l.Idles, (l, v) => l with { Idles = ((ImmutableList<IdleMotion>)v).IsEmpty ? null : (ImmutableList<IdleMotion>)v }),
         new("blend", Codecs.Of(typeof(BlendMode)), l => l.Blend == BlendMode.Normal ? null : l.Blend, (l, v) => l with { Blend = (BlendMode)v }),
         new("matte", Codecs.Of(typeof(Matte)), l => l.Matte, (l, v) => l with { Matte = (Matte)v }),
-        new("tie", Codecs.Of(typeof(Refitting.LayerTie)), l => l.Tie, (l, v) => l with { Tie = (Refitting.LayerTie)v }),
+        new("tie", Codecs.Of(typeof(Layers.LayerTie)), l => l.Tie, (l, v) => l with { Tie = (Layers.LayerTie)v }),
     ];
 
     private static readonly Dictionary<string, Member> ByName = Members.ToDictionary(m => m.Name, StringComparer.Ordinal);

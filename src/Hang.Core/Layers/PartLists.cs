@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Hang.Core.Registry;
 using Hang.Core.Values;
 
 namespace Hang.Core.Layers;

@@ -1,5 +1,6 @@
-using Hang.Core.Contents;
+using Hang.Core.Geometry;
 using Hang.Core.PaintList;
+using Hang.Core.Registry;
 using Hang.Core.Values;
 
 namespace Hang.Core.Masks;

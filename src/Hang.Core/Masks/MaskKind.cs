@@ -1,6 +1,7 @@
-using Hang.Core.Contents;
+using Hang.Core.Geometry;
 using Hang.Core.Motion;
 using Hang.Core.PaintList;
+using Hang.Core.Registry;
 using Hang.Core.Values;
 
 namespace Hang.Core.Masks;

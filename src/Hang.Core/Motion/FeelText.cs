@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using Hang.Core.Json;
 
 namespace Hang.Core.Motion;
 

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Globalization;
 
 namespace Hang.Core.PaintList;
 
@@ -9,6 +10,9 @@ namespace Hang.Core.PaintList;
 /// <param name="Steps">Effect steps of a group, in order, each with numbers of its own.</param>
 public sealed record Op(OpKind Kind, ImmutableArray<string> Takes, ImmutableArray<string> Words, int At, int Each, ImmutableArray<Op> Steps)
 {
+    /// <summary>How many of its repeated numbers are stops of a gradient, five a stop; its coordinates follow them.</summary>
+    public int StopNumbers { get; } = Kind.Words.IndexOf("stops") is >= 0 and var stops ? 5 * int.Parse(Words[stops], CultureInfo.InvariantCulture) : 0;
+
     /// <summary>A word by its name.</summary>
     public string Word(string name) => Words[Kind.Word(name)];
 

@@ -5,7 +5,7 @@ namespace Hang.Core.PaintList;
 /// <summary>What an operation takes by content hash.</summary>
 public enum Resource
 {
-    /// <summary>A shape: an <see cref="Typesetting.Outline"/>.</summary>
+    /// <summary>A shape: an <see cref="Geometry.Outline"/>.</summary>
     Path,
 
     /// <summary>Glyphs in their places: a <see cref="Typesetting.GlyphRun"/>.</summary>

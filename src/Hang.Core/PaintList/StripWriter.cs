@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using Hang.Core.Contents;
 using Hang.Core.Geometry;
 using Hang.Core.Motion;
 using Hang.Core.Typesetting;

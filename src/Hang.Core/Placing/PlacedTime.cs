@@ -2,6 +2,7 @@ using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Layers;
+using Hang.Core.Lengths;
 using Hang.Core.Phases;
 
 namespace Hang.Core.Placing;

@@ -6,8 +6,10 @@ using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Fields;
 using Hang.Core.Layers;
+using Hang.Core.Lengths;
 using Hang.Core.Masks;
 using Hang.Core.Palettes;
+using Hang.Core.Registry;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 

@@ -6,6 +6,7 @@ using Hang.Core.Idles;
 using Hang.Core.Layers;
 using Hang.Core.Masks;
 using Hang.Core.Motion;
+using Hang.Core.Registry;
 using Hang.Core.Values;
 
 namespace Hang.Core.Refitting;

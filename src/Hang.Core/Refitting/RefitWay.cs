@@ -1,6 +1,6 @@
-using Hang.Core.Checks;
 using Hang.Core.Documents;
 using Hang.Core.Geometry;
+using Hang.Core.Layers;
 
 namespace Hang.Core.Refitting;
 

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Hang.Core.Checks;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;

@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using System.Globalization;
 using Hang.Core.Documents;
 using Hang.Core.Fields;
-using Hang.Core.Json;
 using Hang.Core.Values;
 
 namespace Hang.Core.Rosters;

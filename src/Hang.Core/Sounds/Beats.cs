@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Placing;
+using Hang.Core.Time;
 
 namespace Hang.Core.Sounds;
 

@@ -1,3 +1,5 @@
+using Hang.Core.Time;
+
 namespace Hang.Core.Sounds;
 
 /// <summary>A sound ready to be heard: two channels at <see cref="SampleClock.Rate"/>, left and right in turn.</summary>

@@ -1,3 +1,5 @@
+using Hang.Core.Time;
+
 namespace Hang.Core.Sounds;
 
 /// <summary>How loud a sound is, after EBU R 128. Null where it is too short, or nothing is louder than -70 LUFS.</summary>

@@ -1,4 +1,3 @@
-using Hang.Core.Json;
 using System.Collections.Immutable;
 using System.Globalization;
 

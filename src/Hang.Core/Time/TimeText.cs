@@ -1,4 +1,3 @@
-using Hang.Core.Json;
 using System.Globalization;
 using System.Text.RegularExpressions;
 

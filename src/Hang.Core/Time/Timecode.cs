@@ -1,4 +1,3 @@
-using Hang.Core.Json;
 using System.Globalization;
 
 namespace Hang.Core.Time;

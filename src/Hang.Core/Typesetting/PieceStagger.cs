@@ -1,4 +1,4 @@
-using Hang.Core.Idles;
+using Hang.Core.Numbers;
 
 namespace Hang.Core.Typesetting;
 

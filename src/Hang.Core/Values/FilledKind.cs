@@ -5,6 +5,7 @@ using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Unicode;
+using Hang.Core.Documents;
 using Hang.Core.Fields;
 using Hang.Core.Json;
 

@@ -1,5 +1,5 @@
+using Hang.Media.Frames;
 using Hang.Media.Processes;
-using Hang.Media.Rendering;
 
 namespace Hang.Media.Encoding;
 

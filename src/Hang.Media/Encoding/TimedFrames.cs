@@ -1,5 +1,5 @@
 using System.Buffers.Binary;
-using Hang.Media.Rendering;
+using Hang.Media.Frames;
 
 namespace Hang.Media.Encoding;
 

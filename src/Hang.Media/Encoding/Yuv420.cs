@@ -1,5 +1,5 @@
 using System.Runtime.InteropServices;
-using Hang.Media.Rendering;
+using Hang.Media.Frames;
 
 namespace Hang.Media.Encoding;
 

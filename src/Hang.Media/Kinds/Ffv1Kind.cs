@@ -1,7 +1,8 @@
 using Hang.Core.Handoff;
 using Hang.Media.Encoding;
-using Hang.Media.Proofs;
-using Hang.Media.Rendering;
+using Hang.Media.Frames;
+using Hang.Media.Movies;
+using Hang.Media.Reading;
 
 namespace Hang.Media.Kinds;
 

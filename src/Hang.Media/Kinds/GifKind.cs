@@ -1,7 +1,7 @@
 using System.Runtime.InteropServices;
 using Hang.Media.Encoding;
-using Hang.Media.Proofs;
-using Hang.Media.Rendering;
+using Hang.Media.Frames;
+using Hang.Media.Reading;
 
 namespace Hang.Media.Kinds;
 

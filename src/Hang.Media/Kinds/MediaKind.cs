@@ -1,9 +1,9 @@
 using System.Globalization;
 using Hang.Core.Handoff;
+using Hang.Media.Frames;
 using Hang.Media.Movies;
 using Hang.Media.Probing;
-using Hang.Media.Proofs;
-using Hang.Media.Rendering;
+using Hang.Media.Reading;
 
 namespace Hang.Media.Kinds;
 

@@ -1,6 +1,6 @@
 using Hang.Media.Encoding;
-using Hang.Media.Proofs;
-using Hang.Media.Rendering;
+using Hang.Media.Frames;
+using Hang.Media.Reading;
 using Hang.Media.Stills;
 
 namespace Hang.Media.Kinds;

@@ -1,7 +1,7 @@
 using Hang.Core.Handoff;
+using Hang.Media.Frames;
 using Hang.Media.Movies;
-using Hang.Media.Proofs;
-using Hang.Media.Rendering;
+using Hang.Media.Reading;
 using Hang.Media.Slices;
 
 namespace Hang.Media.Kinds;

@@ -1,5 +1,5 @@
-using Hang.Media.Proofs;
-using Hang.Media.Rendering;
+using Hang.Media.Frames;
+using Hang.Media.Reading;
 using Hang.Media.Stills;
 
 namespace Hang.Media.Kinds;

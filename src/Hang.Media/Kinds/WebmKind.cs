@@ -1,8 +1,8 @@
 using System.Globalization;
 using Hang.Core.Handoff;
 using Hang.Media.Encoding;
-using Hang.Media.Proofs;
-using Hang.Media.Rendering;
+using Hang.Media.Frames;
+using Hang.Media.Reading;
 
 namespace Hang.Media.Kinds;
 

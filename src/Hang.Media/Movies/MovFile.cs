@@ -1,7 +1,6 @@
 using System.Globalization;
-using Hang.Core.Sounds;
 using Hang.Core.Time;
-using Hang.Media.Rendering;
+using Hang.Media.Frames;
 using static Hang.Media.Movies.Atom;
 
 namespace Hang.Media.Movies;

@@ -1,4 +1,6 @@
 using Hang.Core.Sounds;
+using Hang.Core.Time;
+using Hang.Media.Frames;
 using Hang.Media.Sounds;
 using static Hang.Media.Movies.Atom;
 

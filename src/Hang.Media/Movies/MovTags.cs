@@ -1,7 +1,7 @@
 using System.Buffers.Binary;
 using System.Globalization;
 using Hang.Core.Handoff;
-using Hang.Media.Rendering;
+using Hang.Media.Frames;
 
 namespace Hang.Media.Movies;
 

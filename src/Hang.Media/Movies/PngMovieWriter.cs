@@ -1,4 +1,4 @@
-using Hang.Media.Rendering;
+using Hang.Media.Frames;
 using Hang.Media.Stills;
 
 namespace Hang.Media.Movies;

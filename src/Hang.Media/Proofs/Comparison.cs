@@ -1,9 +1,10 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
-using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
+using Hang.Core.PaintList;
+using Hang.Media.Frames;
 using Hang.Media.Kinds;
-using Hang.Media.Rendering;
+using Hang.Media.Reading;
 using Hang.Paint.Pictures;
 
 namespace Hang.Media.Proofs;

@@ -4,6 +4,7 @@ using Hang.Core;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Core.Json;
+using Hang.Media.Frames;
 using Hang.Media.Kinds;
 using Hang.Media.Rendering;
 using SkiaSharp;

@@ -2,10 +2,11 @@ using System.Buffers.Binary;
 using System.Collections.Concurrent;
 using System.IO.Hashing;
 using System.Threading.Channels;
-using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
+using Hang.Core.PaintList;
+using Hang.Media.Frames;
 using Hang.Media.Movies;
-using Hang.Media.Rendering;
+using Hang.Media.Reading;
 using Hang.Media.Slices;
 using Hang.Paint.Pictures;
 

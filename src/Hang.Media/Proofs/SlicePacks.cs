@@ -1,5 +1,6 @@
+using Hang.Media.Frames;
 using Hang.Media.Movies;
-using Hang.Media.Rendering;
+using Hang.Media.Reading;
 using Hang.Media.Slices;
 
 namespace Hang.Media.Proofs;

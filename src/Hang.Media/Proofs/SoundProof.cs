@@ -1,3 +1,5 @@
+using Hang.Core.Time;
+using Hang.Media.Frames;
 using Hang.Media.Probing;
 using Hang.Media.Processes;
 using System.Globalization;
@@ -8,7 +10,6 @@ using Hang.Core.Documents;
 using Hang.Core.Handoff;
 using Hang.Core.Sounds;
 using Hang.Media.Kinds;
-using Hang.Media.Rendering;
 using Hang.Media.Sounds;
 using Hang.Media.Stills;
 

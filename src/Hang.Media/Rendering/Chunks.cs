@@ -2,9 +2,10 @@ using System.Collections.Immutable;
 using System.IO.Compression;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
+using Hang.Media.Frames;
 using Hang.Media.Kinds;
+using Hang.Media.Movies;
 using Hang.Media.Probing;
-using Hang.Media.Proofs;
 using Hang.Media.Stills;
 
 namespace Hang.Media.Rendering;

@@ -2,6 +2,8 @@ using System.Collections.Concurrent;
 using System.Threading.Channels;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
+using Hang.Core.PaintList;
+using Hang.Media.Frames;
 using Hang.Paint.Pictures;
 
 namespace Hang.Media.Rendering;

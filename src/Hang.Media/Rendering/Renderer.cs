@@ -1,6 +1,7 @@
 using Hang.Core;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
+using Hang.Media.Frames;
 using Hang.Media.Kinds;
 using Hang.Media.Sounds;
 using Hang.Paint.Pictures;

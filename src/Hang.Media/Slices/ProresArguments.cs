@@ -1,6 +1,6 @@
 using Hang.Core.Handoff;
 using Hang.Media.Encoding;
-using Hang.Media.Rendering;
+using Hang.Media.Frames;
 
 namespace Hang.Media.Slices;
 

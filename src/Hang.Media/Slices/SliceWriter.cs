@@ -1,7 +1,7 @@
 using System.Buffers.Binary;
 using System.Threading.Channels;
+using Hang.Media.Frames;
 using Hang.Media.Movies;
-using Hang.Media.Rendering;
 
 namespace Hang.Media.Slices;
 

@@ -1,3 +1,4 @@
+using Hang.Core.Time;
 using Hang.Media.Processes;
 using System.Globalization;
 using System.Runtime.InteropServices;

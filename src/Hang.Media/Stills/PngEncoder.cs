@@ -1,4 +1,4 @@
-using Hang.Media.Rendering;
+using Hang.Media.Frames;
 
 namespace Hang.Media.Stills;
 

@@ -1,7 +1,6 @@
 using System.Globalization;
 using System.IO.Compression;
-using Hang.Media.Rendering;
-using Hang.Media.Sounds;
+using Hang.Media.Frames;
 
 namespace Hang.Media.Stills;
 

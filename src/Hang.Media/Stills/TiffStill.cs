@@ -1,6 +1,6 @@
 using BitMiracle.LibTiff.Classic;
 using Hang.Core;
-using Hang.Media.Rendering;
+using Hang.Media.Frames;
 
 namespace Hang.Media.Stills;
 

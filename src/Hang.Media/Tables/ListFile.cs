@@ -1,5 +1,4 @@
 using Hang.Core;
-using Hang.Core.Json;
 using Hang.Core.Rosters;
 
 namespace Hang.Media.Tables;

@@ -4,7 +4,6 @@ using System.Text;
 using CsvHelper;
 using CsvHelper.Configuration;
 using Hang.Core;
-using Hang.Core.Json;
 using Hang.Core.Rosters;
 
 namespace Hang.Media.Tables;

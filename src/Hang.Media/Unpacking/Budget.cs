@@ -1,7 +1,6 @@
 using System.Diagnostics;
 using System.Globalization;
 using Hang.Core;
-using Hang.Core.Json;
 
 namespace Hang.Media.Unpacking;
 

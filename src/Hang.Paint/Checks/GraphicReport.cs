@@ -6,7 +6,6 @@ using Hang.Core.Colour;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
-using Hang.Core.Fields;
 using Hang.Core.Handoff;
 using Hang.Core.Sounds;
 using Hang.Core.Time;

@@ -2,7 +2,6 @@ using System.Buffers.Binary;
 using System.Security.Cryptography;
 using Hang.Core;
 using Hang.Core.Documents;
-using Hang.Core.Json;
 using SkiaSharp;
 
 namespace Hang.Paint.Fonts;

@@ -96,7 +96,7 @@ public static class FontTrial
             {
                 return false;
             }
-            using var path = Painting.PathShelf.Built(outline);
+            using var path = Paths.PathShelf.Built(outline);
             surface.Canvas.Clear();
             surface.Canvas.Save();
             surface.Canvas.Scale(Side / 1000f);

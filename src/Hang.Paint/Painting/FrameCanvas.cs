@@ -1,7 +1,7 @@
 using System.Runtime.InteropServices;
 using Hang.Core.Colour;
-using Hang.Core.Evaluation;
 using Hang.Core.Geometry;
+using Hang.Core.PaintList;
 using Hang.Paint.Pictures;
 using SkiaSharp;
 

@@ -7,9 +7,6 @@ namespace Hang.Paint.Painting;
 /// <summary>Gradients and strokes from an operation's numbers.</summary>
 internal static class Paints
 {
-    /// <summary>How many of an operation's repeated numbers are stops.</summary>
-    public static int StopNumbers(Op op) => op.Kind == Ops.Clip ? 0 : 5 * int.Parse(op.Word("stops"), CultureInfo.InvariantCulture);
-
     /// <summary>The gradient, or null for one colour.</summary>
     public static SKShader? ShaderOf(Op op, ReadOnlySpan<float> v)
     {
@@ -18,7 +15,7 @@ internal static class Paints
         {
             return null;
         }
-        var stops = v.Slice(op.Offset("more"), StopNumbers(op));
+        var stops = v.Slice(op.Offset("more"), op.StopNumbers);
         var (colours, offsets) = (new SKColorF[stops.Length / 5], new float[stops.Length / 5]);
         for (var i = 0; i < colours.Length; i++)
         {

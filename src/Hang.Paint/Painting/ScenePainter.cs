@@ -1,7 +1,7 @@
 using System.Globalization;
-using Hang.Core.Evaluation;
 using Hang.Core.Geometry;
 using Hang.Core.PaintList;
+using Hang.Paint.Paths;
 using Hang.Paint.Pictures;
 using SkiaSharp;
 

@@ -1,3 +1,4 @@
+using Hang.Core.Geometry;
 using Hang.Core.PaintList;
 using SkiaSharp;
 
@@ -21,7 +22,7 @@ internal static class UprightBox
         {
             return null;
         }
-        var n = v[(op.Offset("more") + Paints.StopNumbers(op))..];
+        var n = v[(op.Offset("more") + op.StopNumbers)..];
         return verbs == Shape.Box ? Of(n) : OfRounded(n);
     }
 

@@ -1,6 +1,6 @@
 using System.Runtime.CompilerServices;
 using Hang.Core;
-using Hang.Core.Contents;
+using Hang.Core.Values;
 using SkiaSharp;
 
 namespace Hang.Paint.Pictures;

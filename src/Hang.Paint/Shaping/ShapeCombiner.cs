@@ -1,5 +1,4 @@
 using Hang.Core.Geometry;
-using Hang.Core.PaintList;
 using SkiaSharp;
 
 namespace Hang.Paint.Shaping;
@@ -47,7 +46,7 @@ public sealed class ShapeCombiner : IShapeCombiner
         var i = 0;
         foreach (var verb in shape.Verbs)
         {
-            Painting.PathShelf.Add(builder, verb, n.AsSpan(i));
+            Paths.PathShelf.Add(builder, verb, n.AsSpan(i));
             i += Shape.Count(verb);
         }
         var path = builder.Detach();

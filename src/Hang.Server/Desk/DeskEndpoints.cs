@@ -1,3 +1,4 @@
+using Hang.Core.Checks;
 using Hang.Server.SignIn;
 using Hang.Store.Accounts;
 using System.Collections.Immutable;

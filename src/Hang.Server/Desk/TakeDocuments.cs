@@ -31,7 +31,7 @@ public sealed class TakeDocuments(RevisionStore revisions, PictureStore pictures
         {
             if (await pictures.FindAsync(hash, cancel) is null)
             {
-                throw new ProblemException($"The picture {Core.Json.Quoted.Short(asset.Name)} is not here.", "Add it first.", field: "pictures");
+                throw new ProblemException($"The picture {Core.Quoted.Short(asset.Name)} is not here.", "Add it first.", field: "pictures");
             }
         }
     }

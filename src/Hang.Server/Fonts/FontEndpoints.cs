@@ -1,5 +1,5 @@
 using Hang.Core;
-using Hang.Core.Documents;
+using Hang.Core.Json;
 using Hang.Paint.Fonts;
 using Hang.Server.Safety;
 using Hang.Store.Fonts;

@@ -3,7 +3,6 @@ using Hang.Core;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Json;
-using Hang.Core.Placing;
 using Hang.Media.Processes;
 using Hang.Paint.Fonts;
 using Hang.Store.Fonts;

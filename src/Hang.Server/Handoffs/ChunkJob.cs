@@ -5,6 +5,7 @@ using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Core.Json;
+using Hang.Media.Frames;
 using Hang.Media.Rendering;
 using Hang.Media.Sounds;
 using Hang.Paint.Pictures;

@@ -10,9 +10,6 @@ namespace Hang.Server.Handoffs;
 /// <summary>Tells every change of a handoff to the pages that watch its graphic: as "handoff" with the handoff as JSON, or as "handoffs" when anything may have changed.</summary>
 public sealed class HandoffTelling(HandoffNews news, HandoffStore store, IHubContext<LiveHub> hub, IOptions<JsonOptions> json, ILogger<HandoffTelling> log) : BackgroundService
 {
-    /// <summary>Name of the group of connections that watch the handoffs of a graphic.</summary>
-    public static string Group(Guid graphic) => $"handoffs of {graphic:N}";
-
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
         await foreach (var id in news.ListenAsync(stoppingToken))
@@ -25,7 +22,7 @@ public sealed class HandoffTelling(HandoffNews news, HandoffStore store, IHubCon
                 }
                 else if (await store.FindAsync(id.Value, stoppingToken) is { } row)
                 {
-                    Send(hub.Clients.Group(Group(row.GraphicId)).SendAsync("handoff", JsonSerializer.Serialize(HandoffView.Of(row), json.Value.SerializerOptions), stoppingToken));
+                    Send(hub.Clients.Group(LiveHub.WatchingHandoffs(row.GraphicId)).SendAsync("handoff", JsonSerializer.Serialize(HandoffView.Of(row), json.Value.SerializerOptions), stoppingToken));
                 }
             }
             catch (Exception e) when (e is not OperationCanceledException)

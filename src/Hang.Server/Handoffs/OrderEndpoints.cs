@@ -1,3 +1,4 @@
+using Hang.Media.Deliveries;
 using Hang.Server.SignIn;
 using Hang.Store.Accounts;
 using System.Collections.Immutable;
@@ -7,7 +8,6 @@ using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Core.Json;
 using Hang.Core.Sounds;
-using Hang.Media.Rendering;
 using Hang.Media.Sounds;
 using Hang.Paint.Checks;
 using Hang.Paint.Pictures;

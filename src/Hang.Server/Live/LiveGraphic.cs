@@ -15,6 +15,7 @@ using Hang.Paint.Checks;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
 using Hang.Server.Safety;
+using Hang.Server.SignIn;
 using Hang.Store.Revisions;
 using Microsoft.AspNetCore.SignalR;
 

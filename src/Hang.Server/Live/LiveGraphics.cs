@@ -2,6 +2,7 @@ using Hang.Core;
 using Hang.Core.Edits;
 using Hang.Core.Json;
 using Hang.Core.Palettes;
+using Hang.Server.SignIn;
 using Hang.Store.Packages;
 using Hang.Store.Revisions;
 using Microsoft.AspNetCore.SignalR;

@@ -6,7 +6,6 @@ using Hang.Core.Json;
 using Hang.Core.Values;
 using Hang.Paint.Pictures;
 using Hang.Server.Desk;
-using Hang.Server.Handoffs;
 using Hang.Server.Hosting;
 using Hang.Server.SignIn;
 using Hang.Server.Sounds;
@@ -122,9 +121,12 @@ public sealed class LiveHub(LiveGraphics graphics, PictureShelf pictures, HeardM
     public async Task<Refusal?> WatchHandoffs(string graphic)
     {
         var id = Guid.TryParse(graphic, out var g) ? g : throw new ProblemException("This is no graphic.", "Open one from the rack.");
-        await Groups.AddToGroupAsync(Context.ConnectionId, HandoffTelling.Group(id));
+        await Groups.AddToGroupAsync(Context.ConnectionId, WatchingHandoffs(id));
         return null;
     }
+
+    /// <summary>Name of the group of connections that watch the handoffs of a graphic.</summary>
+    internal static string WatchingHandoffs(Guid graphic) => $"handoffs of {graphic:N}";
 
     public override async Task OnDisconnectedAsync(Exception? exception)
     {

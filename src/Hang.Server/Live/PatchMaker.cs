@@ -1,6 +1,7 @@
 using System.Runtime.InteropServices;
 using Hang.Core.Checks;
 using Hang.Core.Documents;
+using Hang.Core.Geometry;
 using Hang.Core.Json;
 using Hang.Core.PaintList;
 using Hang.Core.Programs;

@@ -3,7 +3,6 @@ using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Json;
-using Hang.Core.Placing;
 using Hang.Server.Safety;
 using Hang.Store.Packages;
 using Hang.Store.Revisions;

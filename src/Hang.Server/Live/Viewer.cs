@@ -1,4 +1,5 @@
 using Hang.Core.Programs;
+using Hang.Server.SignIn;
 
 namespace Hang.Server.Live;
 

@@ -1,6 +1,6 @@
+using Hang.Core.Values;
 using Hang.Server.Safety;
 using Hang.Core;
-using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Paint.Pictures;
 using Hang.Server.SignIn;

@@ -1,5 +1,6 @@
 using Hang.Core.Evaluation;
 using Hang.Core.Geometry;
+using Hang.Core.PaintList;
 using Hang.Paint.Painting;
 using Hang.Paint.Pictures;
 

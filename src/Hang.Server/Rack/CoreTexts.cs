@@ -1,12 +1,13 @@
 using System.Collections.Immutable;
 using Hang.Core.Arrivals;
 using Hang.Core.Contents;
-using Hang.Core.Documents;
 using Hang.Core.Effects;
 using Hang.Core.Handoff;
+using Hang.Core.Json;
 using Hang.Core.Layers;
 using Hang.Core.Masks;
 using Hang.Core.Motion;
+using Hang.Core.Registry;
 using Hang.Core.Values;
 
 namespace Hang.Server.Rack;

@@ -2,7 +2,6 @@ using Hang.Server.SignIn;
 using Hang.Store.Accounts;
 using System.Globalization;
 using Hang.Core;
-using Hang.Core.Json;
 using Hang.Core.Time;
 using Hang.Media.Probing;
 using Hang.Server.Safety;

@@ -7,7 +7,6 @@ using Hang.Core.Handoff;
 using Hang.Core.Json;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
-using Hang.Core.Placing;
 using Hang.Media.Packs;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;

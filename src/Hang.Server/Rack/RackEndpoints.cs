@@ -7,11 +7,11 @@ using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Effects;
 using Hang.Core.Json;
+using Hang.Core.Registry;
 using Hang.Core.Values;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Core.Layers;
-using Hang.Core.Placing;
 using Hang.Core.Masks;
 using Hang.Core.Palettes;
 using Hang.Core.Motion;
@@ -148,7 +148,7 @@ public static class RackEndpoints
         [.. Modules<MaskKind>.All.Select(k => new ModuleInfo(k.Name, k.Title, k.Meaning, [.. k.Values.Select(Info)], null, false, false, false, true, false, false, []))],
         [.. Enum.GetValues<BlendMode>().Select(JsonName.Of)],
         [.. FrameRate.All.Select(r => r.ToString())],
-        Core.Checks.SafeAreas.ActionMargin, Core.Checks.SafeAreas.GraphicsMargin, Core.Programs.FrameWindow.Standard,
+        Core.Documents.SafeAreas.ActionMargin, Core.Documents.SafeAreas.GraphicsMargin, Core.Programs.FrameWindow.Standard,
         [.. ArrivalSpec.All.Select(a => new ArrivalInfo(JsonName.Of(a.Kind), a.Title, a.DistanceUnit, a.Distance, a.Feel.Css, a.TypeOnly))]);
 
     /// <summary>The demo's stand-in for footage, for the wall.</summary>
@@ -269,7 +269,7 @@ public static class RackEndpoints
     {
         var (id, own) = (package.Id, PaletteOf(package));
         var together = own is null ? graphic.Palette : graphic.Palette is null ? own : own.With(graphic.Palette);
-        graphic = Core.Palettes.Roles.Resolve(graphic with { Name = await FreeName(id, graphic.Name, packages, revisions, cancel), Palette = together });
+        graphic = Core.Documents.Roles.Resolve(graphic with { Name = await FreeName(id, graphic.Name, packages, revisions, cancel), Palette = together });
         await revisions.AddAsAsync(made, id, GraphicJson.Write(graphic), label, cancel);
         if (together is not null && !together.DefinesTheSame(own))
         {

@@ -6,6 +6,7 @@ using Hang.Core.Edits;
 using Hang.Core.Idles;
 using Hang.Core.Json;
 using Hang.Core.Layers;
+using Hang.Core.Registry;
 using Hang.Core.Values;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;

@@ -1,7 +1,6 @@
 using System.Globalization;
 using System.Net.Http.Headers;
 using Hang.Core;
-using Hang.Core.Json;
 using Microsoft.AspNetCore.Http.Features;
 
 namespace Hang.Server.Safety;

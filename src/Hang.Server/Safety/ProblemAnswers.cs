@@ -1,7 +1,6 @@
 using System.Text;
 using System.Text.Json;
 using Hang.Core;
-using Hang.Core.Json;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Mvc;
 

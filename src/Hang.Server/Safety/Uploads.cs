@@ -1,5 +1,4 @@
 using Hang.Core;
-using Hang.Core.Json;
 
 namespace Hang.Server.Safety;
 

@@ -25,7 +25,7 @@ internal static class WholeArguments
             case IDictionary map:
                 foreach (DictionaryEntry entry in map)
                 {
-                    var place = $"{at}/{Core.Json.Quoted.Short(entry.Key.ToString() ?? "")}";
+                    var place = $"{at}/{Core.Quoted.Short(entry.Key.ToString() ?? "")}";
                     if (Of(entry.Key, place) is { } key || (key = entry.Value is null ? Null(place) : Of(entry.Value, place)) is not null)
                     {
                         return key;

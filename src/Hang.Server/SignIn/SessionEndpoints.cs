@@ -4,7 +4,6 @@ using System.Net.Sockets;
 using System.Security.Claims;
 using Hang.Core;
 using Hang.Server.Hosting;
-using Hang.Server.Live;
 using Hang.Server.Safety;
 using Hang.Store.Accounts;
 using Microsoft.AspNetCore.Authentication;

@@ -1,4 +1,5 @@
 using Hang.Server.Hosting;
+using Hang.Server.Live;
 using Hang.Store.Accounts;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.DataProtection;

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Hang.Core;
 using Hang.Core.Documents;
-using Hang.Core.Placing;
 using Hang.Core.Json;
 using Hang.Core.Contents;
 using Hang.Media.Sounds;

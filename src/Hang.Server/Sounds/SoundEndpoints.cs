@@ -1,6 +1,7 @@
 using System.Runtime.InteropServices;
 using Hang.Core;
 using Hang.Core.Sounds;
+using Hang.Core.Time;
 using Hang.Media.Sounds;
 using Hang.Server.Safety;
 using Hang.Store.Sounds;

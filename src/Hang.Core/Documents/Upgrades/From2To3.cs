@@ -58,6 +58,6 @@ internal sealed class From2To3 : Upgrade
     private static string Plain(string text)
     {
         var plain = new string([.. text.Where(c => !char.IsControl(c))]).Trim();
-        return plain.Length > Fields.Field.MostName ? plain[..Fields.Field.MostName].Trim() : plain;
+        return plain.Length > Documents.Field.MostName ? plain[..Documents.Field.MostName].Trim() : plain;
     }
 }

@@ -1,0 +1,36 @@
+using System.Text;
+using Hang.Core.Documents;
+using Hang.Core.Json;
+using Hang.Core.PaintList;
+
+namespace Hang.Core.Edits;
+
+/// <summary>What the front end has to know of the core, printed as TypeScript from the core's own descriptions.</summary>
+public static class CoreTypes
+{
+    /// <summary>The file web/src/live/core.gen.ts: documents and edits.</summary>
+    public static string TypeScript()
+    {
+        var book = new TypeBook();
+        Codecs.Of(typeof(Graphic)).TypeScript(book);
+        Codecs.Of(typeof(Edit)).TypeScript(book);
+        return "// Printed from the core's documents and edits by ./hang generate. Do not edit.\n\n" + string.Join("\n\n", book.Declarations) + "\n";
+    }
+
+    /// <summary>The file web/src/painter/ops.gen.ts: the operations of the paint list.</summary>
+    public static string Operations()
+    {
+        var text = new StringBuilder("// Printed from the core's table of operations by ./hang generate. Do not edit.\n\n");
+        text.Append($"/** Codes of operations, in the order of the table. */\nexport const Code = {{ {string.Join(", ", Ops.All.Select((k, i) => $"{k.Name}: {i}"))} }} as const\n\n");
+        text.Append($"/** Codes of a group's steps. */\nexport const Step = {{ {string.Join(", ", Ops.Steps.Select((k, i) => $"{k.Name}: {i}"))} }} as const\n");
+        foreach (var kind in Ops.All.Concat(Ops.Steps).Where(k => k.Fields.Length > 0))
+        {
+            text.Append($"\n/** Where the numbers of \"{kind.Name}\" lie, from the operation's own start. */\nexport const {kind.Name} = {{ {string.Join(", ", kind.Fields.Select(f => $"{f.Name}: {kind[f.Name]}"))} }} as const\n");
+        }
+        foreach (var kind in Ops.All.Where(k => k.Words.Length > 0))
+        {
+            text.Append($"\n/** Where the words of \"{kind.Name}\" stand. */\nexport const {kind.Name}Words = {{ {string.Join(", ", kind.Words.Select((w, i) => $"{w}: {i}"))} }} as const\n");
+        }
+        return text.ToString();
+    }
+}

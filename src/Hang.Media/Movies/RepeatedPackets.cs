@@ -1,0 +1,119 @@
+using Hang.Media.Encoding;
+using Hang.Media.Frames;
+using Hang.Media.Processes;
+using System.Buffers.Binary;
+using Hang.Media.Probing;
+
+namespace Hang.Media.Movies;
+
+/// <summary>What a codec that is given packet by packet needs to have said of it.</summary>
+/// <param name="Arguments">How ffmpeg codes raw frames.</param>
+/// <param name="Atom">Name of the atom in which a QuickTime file has what must be known before the first packet.</param>
+/// <param name="Head">What comes before the packets in Matroska, from that.</param>
+/// <param name="Grid">Frames from one that stands by itself to the next.</param>
+/// <param name="Block">Frames that are repeated together, a multiple of the grid.</param>
+/// <param name="Output">How the second process makes the file.</param>
+/// <param name="Prepare">Makes of a painted frame what the encoder takes, on a painting thread; null when it takes the pixels as they are.</param>
+internal sealed record PacketCoding(string Pixels, string[] Arguments, string Atom, Func<byte[], byte[]> Head, int Grid, int Block, string[] Output, Action<PaintedFrame>? Prepare = null);
+
+/// <summary>
+/// Writes a file whose long stretches of equal frames go through the encoder only as far as is needed, into a file that passes; then its packets, those of such
+/// stretches as often as they are shown, go to a second process, which codes nothing and makes the file.
+/// </summary>
+internal sealed class RepeatedPackets : IFrameWriter
+{
+    // A stretch of fewer blocks is not worth it.
+    private const int LeastCopies = 2, AtomHeader = 8;
+    private readonly Delivery delivery;
+    private readonly PacketCoding coding;
+    private readonly string passing;
+    private readonly FramePipe encoder;
+    private readonly List<(int From, int Count, int Copies)> order = [];
+    private int given;
+
+    public RepeatedPackets(Delivery delivery, PacketCoding coding)
+    {
+        (this.delivery, this.coding) = (delivery, coding);
+        passing = delivery.Path + ".packets.mov";
+        File.Delete(passing);
+        encoder = new(FfmpegProcess.Start("ffmpeg", [.. FfmpegArguments.Quiet, .. FfmpegArguments.RawInput(coding.Pixels, delivery.Width, delivery.Height, delivery.Rate), .. coding.Arguments, "-f", "mov", passing]));
+    }
+
+    public void Prepare(PaintedFrame frame) => coding.Prepare?.Invoke(frame);
+
+    public async Task WriteAsync(PaintedFrame frame, int first, int times, CancellationToken cancel)
+    {
+        // A block begins with a frame that stands by itself.
+        var lead = (coding.Grid - given % coding.Grid) % coding.Grid;
+        var copies = (times - lead) / coding.Block;
+        if (copies < LeastCopies)
+        {
+            await GiveAsync(frame, times, 1, cancel);
+            return;
+        }
+        await GiveAsync(frame, lead, 1, cancel);
+        await GiveAsync(frame, coding.Block, copies, cancel);
+        await GiveAsync(frame, times - lead - copies * coding.Block, 1, cancel);
+    }
+
+    public async Task FinishAsync(CancellationToken cancel)
+    {
+        await encoder.FinishAsync(cancel);
+        var places = await SamplePlace.ReadAsync(passing, cancel);
+        if (places.Count != given)
+        {
+            throw encoder.Died();
+        }
+        using var packets = File.OpenHandle(passing);
+        await using var file = new FramePipe(FfmpegProcess.Start("ffmpeg",
+            [.. FfmpegArguments.Quiet, "-f", "matroska", "-i", "pipe:0", .. FfmpegArguments.SoundInput(delivery.Sound), .. coding.Output, "-c:v", "copy", .. FfmpegArguments.Words(delivery.Card, true), delivery.Path]));
+        var head = coding.Head(await KnownBeforeAsync(places, cancel));
+        var at = 0;
+        foreach (var packet in order.SelectMany(o => Enumerable.Repeat(Enumerable.Range(o.From, o.Count), o.Copies).SelectMany(p => p)))
+        {
+            var bytes = SampleReader.Read(packets, places[packet]);
+            var before = TimedFrames.Before(TimedFrames.Milliseconds(delivery, at), bytes.Length, packet % coding.Grid == 0);
+            byte[] begin = at++ == 0 ? [.. head, .. before] : before;
+            await file.WriteAsync(
+                input =>
+                {
+                    input.Write(begin);
+                    input.Write(bytes);
+                }, 1, cancel);
+        }
+        await file.FinishAsync(cancel);
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        await encoder.DisposeAsync();
+        File.Delete(passing);
+    }
+
+    private async Task GiveAsync(PaintedFrame frame, int count, int copies, CancellationToken cancel)
+    {
+        if (count == 0)
+        {
+            return;
+        }
+        order.Add((given, count, copies));
+        given += count;
+        await encoder.WriteAsync(input => input.Write(coding.Prepare is null ? frame.Pixels : frame.Encoded), count, cancel);
+    }
+
+    /// <summary>What must be known before the first packet: in the passing file's description, which follows its packets, in an atom of its own.</summary>
+    private async Task<byte[]> KnownBeforeAsync(IReadOnlyList<SamplePlace> places, CancellationToken cancel)
+    {
+        await using var file = File.OpenRead(passing);
+        file.Position = places.Max(p => p.At + p.Size);
+        var tail = new byte[file.Length - file.Position];
+        await file.ReadExactlyAsync(tail, cancel);
+        var at = tail.AsSpan().IndexOf(System.Text.Encoding.ASCII.GetBytes(coding.Atom));
+        if (at < 4)
+        {
+            throw new Core.ProblemException("The encoder's frames could not be put into a file.", "Choose another kind of file.", field: "file");
+        }
+        var length = BinaryPrimitives.ReadInt32BigEndian(tail.AsSpan(at - 4)) - AtomHeader;
+        return tail.AsSpan(at + 4, length).ToArray();
+    }
+}

@@ -1,4 +1,0 @@
-namespace Hang.Media.Proofs;
-
-/// <summary>A frame of a delivered file, and how often it is shown in a row.</summary>
-internal readonly record struct DecodedRun(IDecodedFrame Frame, int Times);

@@ -1,0 +1,114 @@
+using System.Runtime.CompilerServices;
+using Hang.Core.Geometry;
+using Hang.Core.PaintList;
+using Hang.Core.Typesetting;
+using SkiaSharp;
+
+namespace Hang.Paint.Paths;
+
+/// <summary>The paths of operations, kept while their numbers stand. Serves one thread.</summary>
+internal sealed class PathShelf : IDisposable
+{
+    private static readonly ConditionalWeakTable<Outline, SKPath> Outlines = [];
+    private readonly ConditionalWeakTable<Op, Kept> kept = [];
+    private readonly HashSet<Kept> all = [];
+
+    /// <summary>The shape of an operation, or all glyphs of a run as one path, so that fading type shows no seam where letters overlap.</summary>
+    public SKPath Of(Strip strip, Op op, ReadOnlySpan<float> v)
+    {
+        if (!op.Takes.IsEmpty && op.Kind != Ops.Glyphs)
+        {
+            return OutlineOf((Outline)strip.Resources[op.Takes[0]]);
+        }
+        var stops = op.StopNumbers;
+        var numbers = op.Kind == Ops.Glyphs ? v.Slice(op.Offset("tracking"), 2) : v.Slice(op.Offset("more") + stops, op.Each - stops);
+        var found = kept.GetOrCreateValue(op);
+        if (found.Path is null || !numbers.SequenceEqual(found.Numbers))
+        {
+            found.Path?.Dispose();
+            found.Path = op.Kind == Ops.Glyphs ? Glyphs((GlyphRun)strip.Resources[op.Takes[0]], numbers[0], numbers[1]) : Shaped(op.Word("verbs"), numbers);
+            found.Path.FillType = op.Kind != Ops.Glyphs && op.Kind != Ops.Stroke && op.Word("rule") == "evenodd" ? SKPathFillType.EvenOdd : SKPathFillType.Winding;
+            found.Numbers = numbers.ToArray();
+            all.Add(found);
+        }
+        return found.Path;
+    }
+
+    public void Dispose()
+    {
+        foreach (var one in all)
+        {
+            one.Path?.Dispose();
+            one.Path = null;
+        }
+    }
+
+    private static SKPath Glyphs(GlyphRun run, float tracking, float leading)
+    {
+        using var builder = new SKPathBuilder();
+        foreach (var glyph in run.Glyphs)
+        {
+            builder.AddPath(OutlineOf(glyph.Outline), (float)glyph.X + (float)glyph.Spread * tracking, (float)glyph.Y + glyph.Row * leading);
+        }
+        return builder.Detach();
+    }
+
+    private static SKPath Shaped(string verbs, ReadOnlySpan<float> n)
+    {
+        if (verbs == Shape.Any)
+        {
+            var any = Shape.Expand(n);
+            return Shaped(any.Verbs, any.Numbers);
+        }
+        using var builder = new SKPathBuilder();
+        var i = 0;
+        foreach (var verb in verbs)
+        {
+            Add(builder, verb, n[i..]);
+            i += Shape.Count(verb);
+        }
+        return builder.Detach();
+    }
+
+    /// <summary>Adds a verb with its coordinates.</summary>
+    public static void Add(SKPathBuilder builder, char verb, ReadOnlySpan<float> n)
+    {
+        switch (verb)
+        {
+            case 'M': builder.MoveTo(n[0], n[1]); break;
+            case 'L': builder.LineTo(n[0], n[1]); break;
+            case 'Q': builder.QuadTo(n[0], n[1], n[2], n[3]); break;
+            case 'K': builder.ConicTo(n[0], n[1], n[2], n[3], n[4]); break;
+            case 'C': builder.CubicTo(n[0], n[1], n[2], n[3], n[4], n[5]); break;
+            default: builder.Close(); break;
+        }
+    }
+
+    private static SKPath OutlineOf(Outline outline) => Outlines.GetValue(outline, Built);
+
+    /// <summary>An outline as a path that nobody keeps.</summary>
+    internal static SKPath Built(Outline outline)
+    {
+        using var builder = new SKPathBuilder();
+        var c = outline.Commands;
+        for (var i = 0; i < c.Length;)
+        {
+            switch ((int)c[i++])
+            {
+                case Outline.Move: builder.MoveTo(c[i], c[i + 1]); i += 2; break;
+                case Outline.Line: builder.LineTo(c[i], c[i + 1]); i += 2; break;
+                case Outline.Quadratic: builder.QuadTo(c[i], c[i + 1], c[i + 2], c[i + 3]); i += 4; break;
+                case Outline.Cubic: builder.CubicTo(c[i], c[i + 1], c[i + 2], c[i + 3], c[i + 4], c[i + 5]); i += 6; break;
+                default: builder.Close(); break;
+            }
+        }
+        return builder.Detach();
+    }
+
+    private sealed class Kept
+    {
+        public SKPath? Path { get; set; }
+
+        public float[] Numbers { get; set; } = [];
+    }
+}
