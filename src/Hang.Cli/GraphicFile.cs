@@ -6,6 +6,7 @@ using Hang.Core.Json;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Fields;
+using Hang.Core.Sources;
 using Hang.Core.Values;
 using Hang.Media.Processes;
 using Hang.Media.Sounds;

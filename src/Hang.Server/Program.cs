@@ -75,6 +75,10 @@ builder.Services.AddSingleton<LiveGraphics>().AddSingleton<Questions>().AddSingl
 builder.Services.AddHealthChecks().AddNpgSql(tags: ["ready"]).AddCheck<DiskHealth>("disk", tags: ["ready"]).AddCheck<EncoderHealth>("ffmpeg", tags: ["ready"]).AddCheck<QueueHealth>("queue", tags: ["ready"]);
 Telemetry.Add(builder.Services);
 SignInSetup.Add(builder.Services, options);
+if (options.SignIn)
+{
+    LiveGate.Add(builder.Services);
+}
 builder.Services.AddSignalR(s =>
 {
     s.MaximumReceiveMessageSize = BodyLimits.Live;

@@ -1,5 +1,6 @@
 using Hang.Core.Contents;
 using Hang.Core.Geometry;
+using Hang.Core.Values;
 
 namespace Hang.Core.Tests;
 
@@ -91,7 +92,7 @@ public class CourseTests
         // An open contour and a closed one: what is closed comes back to where it began.
         var mixed = PointPaths.Of(new ShapePath("MLMLLZ", [0, 0, 10, 0, 20, 0, 30, 0, 30, 10]));
         Assert.False(mixed.IsClosed);
-        Assert.Equal("2 4", PointPaths.LayoutOf(mixed.Points.Numbers));
+        Assert.Equal("2 4", PointLayout.Of(mixed.Points.Numbers));
     }
 
     [Fact]

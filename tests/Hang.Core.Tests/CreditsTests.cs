@@ -4,6 +4,7 @@ using Hang.Core.Credits;
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
 using Hang.Core.Fields;
+using Hang.Core.Lengths;
 using Hang.Core.PaintList;
 using Hang.Core.Time;
 using Hang.Core.Values;
@@ -87,8 +88,8 @@ public class CreditsTests
     {
         var pages = Graphic(Roll("A\nB\n\nC\nD").With("moves", 1).With("pageTime", 2));
         // 288 px have room for two lines and the gap, not for four.
-        Assert.Equal(100, FitLength.Wanted(pages, pages.Layers[0], Shaper));
+        Assert.Equal(100, Running.Wanted(pages, pages.Layers[0], Shaper));
         var crawl = Graphic(Roll("A\nB", 4).With("moves", 2));
-        Assert.Equal(1 + (int)Math.Ceiling((640 + "A     ·     B".Length * 36) / 4.0), FitLength.Wanted(crawl, crawl.Layers[0], Shaper));
+        Assert.Equal(1 + (int)Math.Ceiling((640 + "A     ·     B".Length * 36) / 4.0), Running.Wanted(crawl, crawl.Layers[0], Shaper));
     }
 }

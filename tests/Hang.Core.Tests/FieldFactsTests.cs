@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Fields;
+using Hang.Core.Sources;
 using Hang.Core.Values;
 using static Hang.Core.Tests.Samples;
 using static Hang.Tests.Shared.Making;

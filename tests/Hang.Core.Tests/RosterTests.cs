@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Rosters;
+using Hang.Core.Sources;
 using static Hang.Core.Tests.Samples;
 using static Hang.Tests.Shared.Making;
 

@@ -5,6 +5,7 @@ using Hang.Core.Documents;
 using Hang.Core.Layers;
 using Hang.Core.Phases;
 using Hang.Core.Sounds;
+using Hang.Core.Sources;
 using Hang.Core.Time;
 using Hang.Core.Values;
 

@@ -7,6 +7,7 @@ using Hang.Core.Layers;
 using Hang.Core.Motion;
 using Hang.Core.Phases;
 using Hang.Core.Sounds;
+using Hang.Core.Sources;
 using Hang.Core.Time;
 using Hang.Core.Values;
 

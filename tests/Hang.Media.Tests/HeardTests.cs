@@ -1,3 +1,4 @@
+using Hang.Core.Sources;
 using Hang.Media.Frames;
 using Hang.Media.Processes;
 using System.Collections.Immutable;

@@ -1,5 +1,6 @@
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
+using Hang.Core.Sources;
 using Hang.Paint.Painting;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;

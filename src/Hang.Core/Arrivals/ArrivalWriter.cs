@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
-using Hang.Core.Edits;
 using Hang.Core.Effects;
 using Hang.Core.Evaluation;
 using Hang.Core.Geometry;
@@ -55,7 +54,7 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
         if (settings.Kind == ArrivalKind.Sharpen && !layer.Content.Kind.IsInvisible && BlurOf(layer) is null)
         {
             // It needs something to sharpen: a blur that is none at rest.
-            layer = InsertEffect.With(layer, Modules<EffectKind>.Of<Blur>(), null, Modules<EffectKind>.Of<Blur>().Blank.With(Blur.Radius, new Value(0)));
+            layer = layer.WithEffect(Modules<EffectKind>.Of<Blur>(), null, Modules<EffectKind>.Of<Blur>().Blank.With(Blur.Radius, new Value(0)));
         }
         var (first, last) = (layer.In ?? 0, layer.Out ?? graphic.Phases.Total - 1);
         var late = Spread(layer);
@@ -120,7 +119,7 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
 
     /// <summary>Frames by which the last piece runs after the first.</summary>
     private int Spread(Layer layer) => TypeContent.StaggerOf(layer.Content.Values, layer.Content.Kind) is null ? 0
-        : layer.Content.Kind.Draw(layer.Content.Values, shaper).Pieces.Select(p => p.Delay).DefaultIfEmpty().Max();
+        : layer.Content.Kind.Draw(layer.Content.Values, DrawContext.Alone(shaper)).Pieces.Select(p => p.Delay).DefaultIfEmpty().Max();
 
     private IEnumerable<Track> Tracks(Layer layer, ArrivalSettings settings, Feel feel, int settled)
     {

@@ -1,7 +1,8 @@
 using System.Globalization;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
-using Hang.Core.Edits;
+using Hang.Core.Evaluation;
+using Hang.Core.Lengths;
 using Hang.Core.Placing;
 using Hang.Core.Typesetting;
 
@@ -12,13 +13,13 @@ public static class RunChecks
 {
     public static IEnumerable<Finding> Of(Graphic graphic, ITypeShaper shaper)
     {
-        var unfolded = Unfolding.Of(graphic, shaper);
+        var unfolded = Unfolding.Of(graphic, shaper, Evaluator.PlacesBy(shaper));
         foreach (var layer in unfolded.Whole.Layers.Where(l => l is { Hidden: false, Guide: false } && l.Content.Kind.NeedsShowing))
         {
             var scope = unfolded.ScopeOf(layer.Id)?.Graphic ?? graphic;
-            var showing = Showing.Of(scope, layer);
+            var showing = ShowingOf.Layer(scope, layer);
             var frames = showing.Last - showing.First + 1;
-            if (FitLength.Wanted(scope, layer, shaper) is { } wanted && wanted > frames)
+            if (Running.Wanted(scope, layer, shaper) is { } wanted && wanted > frames)
             {
                 yield return new(
                     "cutOff", Weight.Warning, new(string.Create(CultureInfo.InvariantCulture, $"It runs for {wanted} frames and shows for {frames}: its end is cut off."), string.Create(CultureInfo.InvariantCulture, $"Let it show for {wanted} frames, or let it go faster."), layer.Name, "lines"),

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Hang.Core.Numbers;
 
 namespace Hang.Core.Colour;
 
@@ -68,7 +69,7 @@ public sealed record Gradient(GradientType Type, double FromX, double FromY, dou
     {
         if (a.A == b.A)
         {
-            return new(Values.Value.Mix(a.R, b.R, t), Values.Value.Mix(a.G, b.G, t), Values.Value.Mix(a.B, b.B, t), a.A);
+            return new(Mixing.Between(a.R, b.R, t), Mixing.Between(a.G, b.G, t), Mixing.Between(a.B, b.B, t), a.A);
         }
         var (wa, wb) = (a.A * (1 - t), b.A * t);
         var alpha = wa + wb;
@@ -83,7 +84,7 @@ public sealed record Gradient(GradientType Type, double FromX, double FromY, dou
             return Mix(a, b, t);
         }
         // Beyond either end the colour goes on from there in a straight line.
-        static double M(double x, double y, double t) => Values.Value.Mix(x, y, t);
+        static double M(double x, double y, double t) => Mixing.Between(x, y, t);
         return new(M(a.R, b.R, t), M(a.G, b.G, t), M(a.B, b.B, t), Math.Clamp(M(a.A, b.A, t), 0, 1));
     }
 
@@ -102,7 +103,7 @@ public sealed record Gradient(GradientType Type, double FromX, double FromY, dou
         {
             (a, b) = (a.With(b.InOrder()), b.With(a.InOrder()));
         }
-        static double M(double x, double y, double t) => Values.Value.Mix(x, y, t);
+        static double M(double x, double y, double t) => Mixing.Between(x, y, t);
         return new(a.Type, M(a.FromX, b.FromX, t), M(a.FromY, b.FromY, t), M(a.ToX, b.ToX, t), M(a.ToY, b.ToY, t), M(a.Squeeze, b.Squeeze, t),
             [.. a.Stops.Zip(b.Stops, (x, y) => new GradientStop(M(x.At, y.At, t), Over(x.Colour, y.Colour, t), x.Role == y.Role ? x.Role : null))]);
     }

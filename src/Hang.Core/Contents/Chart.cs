@@ -1,9 +1,7 @@
 using System.Collections.Immutable;
 using Hang.Core.Charts;
-using Hang.Core.Documents;
 using Hang.Core.Numbers;
 using Hang.Core.Registry;
-using Hang.Core.Typesetting;
 using Hang.Core.Values;
 
 namespace Hang.Core.Contents;
@@ -54,7 +52,7 @@ public sealed class Chart : ContentKind
 
     public override ValueSpec Sized => Size;
 
-    public override void Demand(ValueSet values, Graphic graphic, string layer, string at)
+    public override void Demand(ValueSet values, IDocument document, string layer, string at)
     {
         try
         {
@@ -66,7 +64,7 @@ public sealed class Chart : ContentKind
         }
     }
 
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper) => new ChartDrawing(values, ChartData.Read(values[Data].Constant.Text), shaper);
+    public override Drawing Draw(ValueSet values, DrawContext at) => new ChartDrawing(values, ChartData.Read(values[Data].Constant.Text), at.Shaper);
 
     private static Value Default(int number) => ColourText.Of(Colour.Rgba.Parse(number switch { 1 => "#F2A51E", 2 => "#4E7A4B", 3 => "#8CC7E0", 4 => "#B86F0C", 5 => "#8A4A70", _ => "#999999" }));
 }

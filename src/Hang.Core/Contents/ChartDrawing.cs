@@ -196,7 +196,7 @@ internal sealed class ChartDrawing : Drawing, IWording
         {
             type = type.With(TypeContent.Fit, new Value((int)LineFit.Shrink)).With(TypeContent.FitWidth, new Value(Math.Clamp(room, 1, 20_000)));
         }
-        var drawing = Modules<ContentKind>.Of<TypeContent>().Draw(type, shaper);
+        var drawing = Modules<ContentKind>.Of<TypeContent>().Draw(type, DrawContext.Alone(shaper));
         words.Add(drawing);
         writer.Add(Ops.Place, [], [], 0, !grown.IsKeyed, (time, v) =>
         {

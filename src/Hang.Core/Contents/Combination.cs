@@ -1,8 +1,6 @@
-using Hang.Core.Documents;
 using Hang.Core.Geometry;
 using Hang.Core.PaintList;
 using Hang.Core.Registry;
-using Hang.Core.Typesetting;
 using Hang.Core.Values;
 
 namespace Hang.Core.Contents;
@@ -35,10 +33,10 @@ public sealed class Combination : ContentKind
 
     public override bool HasEdge => true;
 
-    public override void Demand(ValueSet values, Graphic graphic, string layer, string at)
+    public override void Demand(ValueSet values, IDocument document, string layer, string at)
     {
-        EdgesNeeded.Demand(values[Shapes], graphic, layer, $"{at}/of");
-        var letters = LettersOf(values, graphic, 0);
+        EdgesNeeded.Demand(values[Shapes], document, layer, $"{at}/of");
+        var letters = LettersOf(values, document, 0);
         if (letters > MostLetters)
         {
             throw new ProblemException($"It is made of {letters} letters, and each is cut with every other.", $"Combine {MostLetters} letters or fewer, or use the type as a matte.", layer, $"{at}/of");
@@ -46,20 +44,22 @@ public sealed class Combination : ContentKind
     }
 
     /// <summary>Letters of the type that it is made of, and of what that is made of.</summary>
-    private static int LettersOf(ValueSet values, Graphic graphic, int depth) => depth > Deepest ? MostLetters + 1
-        : LayersKind.IdsOf(values[Shapes].Constant).Select(id => graphic.Layers.FirstOrDefault(l => l.Id == id)?.Content).Sum(content => content?.Kind switch
+    private static int LettersOf(ValueSet values, IDocument document, int depth) => depth > Deepest ? MostLetters + 1
+        : LayersKind.IdsOf(values[Shapes].Constant).Select(id => document.LayerOf(id)?.Content).Sum(content => content?.Kind switch
         {
             TypeContent => Longest(content.Values[TypeContent.Text]),
-            Combination => LettersOf(content.Values, graphic, depth + 1),
+            Combination => LettersOf(content.Values, document, depth + 1),
             _ => 0,
         });
 
     private static int Longest(Motion.Channel words) => words.IsKeyed ? words.Keys.Max(k => k.Value.Text.Length) : words.Constant.Text.Length;
 
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper) => new SimpleDrawing(true, _ => Box.Empty, null);
-
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper, ISurroundings around)
+    public override Drawing Draw(ValueSet values, DrawContext at)
     {
+        if (at is not { Around: { } around, Shaper: var shaper })
+        {
+            return new SimpleDrawing(true, _ => Box.Empty, null);
+        }
         var layers = LayersKind.IdsOf(values[Shapes].Constant);
         var how = (Combining)(int)values[How].Constant.X;
         var steady = layers.All(around.IsStill);
@@ -97,11 +97,11 @@ public sealed class Combination : ContentKind
 internal static class EdgesNeeded
 {
     /// <exception cref="ProblemException">One of them has none.</exception>
-    public static void Demand(Motion.Channel layers, Graphic graphic, string layer, string at)
+    public static void Demand(Motion.Channel layers, IDocument document, string layer, string at)
     {
         foreach (var id in LayersKind.IdsOf(layers.Constant))
         {
-            if (graphic.Layers.FirstOrDefault(l => l.Id == id) is { Content.Kind.HasEdge: false } other)
+            if (document.LayerOf(id) is { Content.Kind.HasEdge: false } other)
             {
                 throw new ProblemException($"{other.Name} has no edge.", "Choose a shape, a path or type.", layer, at);
             }

@@ -1,4 +1,3 @@
-using Hang.Core.Documents;
 using Hang.Core.Geometry;
 using Hang.Core.PaintList;
 using Hang.Core.Registry;
@@ -32,7 +31,8 @@ public abstract class ContentKind : Module
     public virtual (ValueSet First, ValueSet Second) Split(ValueSet values, double seconds) => (values, values);
 
     /// <summary>The values with all said that the length of the layer decides, before the layer is cut.</summary>
-    public virtual ValueSet Held(ValueSet values, Graphic graphic, Layers.Layer layer) => values;
+    /// <param name="holdSeconds">How long the Hold of what it places is there.</param>
+    public virtual ValueSet Held(ValueSet values, Func<double> holdSeconds) => values;
 
     /// <summary>True for what holds other layers.</summary>
     public virtual bool IsGroup => false;
@@ -64,34 +64,28 @@ public abstract class ContentKind : Module
     }
 
     /// <summary>Content hashes of the pictures that it shows besides those that its values name.</summary>
-    public virtual IEnumerable<string> PicturesOf(ValueSet values, Graphic graphic) => [];
+    public virtual IEnumerable<string> PicturesOf(ValueSet values, IDocument document) => [];
 
     /// <summary>Frames that the layer has to show for what runs in it to end just then; null: any number will do.</summary>
     public virtual int? FramesWanted(ValueSet values, ITypeShaper shaper, Showing showing) => null;
 
-    /// <summary>True when what it shows depends on when and in how large a picture it shows; <see cref="Draw(ValueSet, ITypeShaper, Showing)"/> is asked then.</summary>
+    /// <summary>True when what it shows depends on when and in how large a picture it shows; it is drawn anew when that changes.</summary>
     public virtual bool NeedsShowing => false;
 
     /// <summary>True for what comes and goes through the edges of the picture, so that it is outside of the safe area most of the time.</summary>
     public virtual bool RunsThrough(ValueSet values) => false;
-
-    /// <summary>The same for what needs to know when and in how large a picture it shows.</summary>
-    public virtual Drawing Draw(ValueSet values, ITypeShaper shaper, Showing showing) => Draw(values, shaper);
 
     /// <summary>True when what it shows depends on where light comes from.</summary>
     public virtual bool IsLit(ValueSet values) => false;
 
     /// <summary>Rules beyond the ranges of the values.</summary>
     /// <exception cref="ProblemException">A rule is broken.</exception>
-    public virtual void Demand(ValueSet values, Graphic graphic, string layer, string at)
+    public virtual void Demand(ValueSet values, IDocument document, string layer, string at)
     {
     }
 
     /// <summary>What such a layer draws, made ready.</summary>
-    public abstract Drawing Draw(ValueSet values, ITypeShaper shaper);
-
-    /// <summary>The same for a layer that names others, which it can ask for.</summary>
-    public virtual Drawing Draw(ValueSet values, ITypeShaper shaper, ISurroundings around) => Draw(values, shaper);
+    public abstract Drawing Draw(ValueSet values, DrawContext at);
 }
 
 /// <summary>What a layer can know of those that it names.</summary>

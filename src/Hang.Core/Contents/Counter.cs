@@ -1,5 +1,4 @@
 using System.Globalization;
-using Hang.Core.Documents;
 using Hang.Core.Numbers;
 using Hang.Core.Registry;
 using Hang.Core.Typesetting;
@@ -67,19 +66,17 @@ public sealed class Counter : ContentKind
 
     public override bool NeedsShowing => true;
 
-    public override void Demand(ValueSet values, Graphic graphic, string layer, string at)
+    public override void Demand(ValueSet values, IDocument document, string layer, string at)
     {
         var steps = values[Runs].Constant.X == 0 ? Count.StepsOf(values[From].Constant.X, values[To].Constant.X, values[By].Constant.X)
-            : CountOf(values, new Showing(graphic.Rate, graphic.Width, graphic.Height, 0, 0)).Steps.Length;
+            : CountOf(values, new Showing(document.Rate, document.Width, document.Height, 0, 0)).Steps.Length;
         if (steps > Count.MostSteps)
         {
             throw new ProblemException(string.Create(CultureInfo.InvariantCulture, $"It would show {steps:0} numbers."), $"Let it count in larger steps: {Count.MostSteps} numbers are the most.", layer, $"{at}/by");
         }
     }
 
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper) => Draw(values, shaper, new Showing(new(25), 1920, 1080, 0, 0));
-
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper, Showing showing) => new CounterDrawing(values, CountOf(values, showing), showing, shaper);
+    public override Drawing Draw(ValueSet values, DrawContext at) => new CounterDrawing(values, CountOf(values, at.Showing), at.Showing, at.Shaper);
 
     public override int? FramesWanted(ValueSet values, ITypeShaper shaper, Showing showing) => values[Runs].Constant.X != 0 ? null
         : (int)Math.Min(int.MaxValue, Math.Ceiling(showing.Rate.Frames((decimal)values[Start].Constant.X + (decimal)values[Every].Constant.X * (decimal)Math.Min(Count.MostSteps, Count.StepsOf(values[From].Constant.X, values[To].Constant.X, values[By].Constant.X)))));

@@ -1,7 +1,6 @@
 using Hang.Core.Geometry;
 using Hang.Core.PaintList;
 using Hang.Core.Registry;
-using Hang.Core.Typesetting;
 using Hang.Core.Values;
 
 namespace Hang.Core.Contents;
@@ -23,7 +22,7 @@ public sealed class Ellipse : ContentKind
 
     public override ValueSpec Sized => Size;
 
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper)
+    public override Drawing Draw(ValueSet values, DrawContext at)
     {
         var size = values[Size];
         Box BoxAt(double time) => Boxes.Of(size.At(time));

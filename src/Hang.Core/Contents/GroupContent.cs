@@ -1,6 +1,5 @@
 using Hang.Core.Geometry;
 using Hang.Core.Registry;
-using Hang.Core.Typesetting;
 
 namespace Hang.Core.Contents;
 
@@ -17,5 +16,5 @@ public sealed class GroupContent : ContentKind
     public override bool IsGroup => true;
 
     /// <summary>A group's box is that of its members, which the evaluator knows.</summary>
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper) => new SimpleDrawing(true, _ => Box.Empty, null);
+    public override Drawing Draw(ValueSet values, DrawContext at) => new SimpleDrawing(true, _ => Box.Empty, null);
 }

@@ -1,5 +1,4 @@
 using Hang.Core.Registry;
-using Hang.Core.Typesetting;
 
 namespace Hang.Core.Contents;
 
@@ -15,5 +14,5 @@ public sealed class Hook : ContentKind
 
     public override bool IsInvisible => true;
 
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper) => new SimpleDrawing(true, _ => new(-Reach, -Reach, Reach, Reach), null);
+    public override Drawing Draw(ValueSet values, DrawContext at) => new SimpleDrawing(true, _ => new(-Reach, -Reach, Reach, Reach), null);
 }

@@ -1,5 +1,4 @@
 using Hang.Core.Registry;
-using Hang.Core.Typesetting;
 using Hang.Core.Values;
 
 namespace Hang.Core.Contents;
@@ -22,5 +21,5 @@ public sealed class Lamp : ContentKind
 
     public override bool IsInvisible => true;
 
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper) => new SimpleDrawing(true, _ => new(-Hook.Reach, -Hook.Reach, Hook.Reach, Hook.Reach), null);
+    public override Drawing Draw(ValueSet values, DrawContext at) => new SimpleDrawing(true, _ => new(-Hook.Reach, -Hook.Reach, Hook.Reach, Hook.Reach), null);
 }

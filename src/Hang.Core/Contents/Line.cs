@@ -1,8 +1,6 @@
-using Hang.Core.Documents;
 using Hang.Core.Geometry;
 using Hang.Core.PaintList;
 using Hang.Core.Registry;
-using Hang.Core.Typesetting;
 using Hang.Core.Values;
 
 namespace Hang.Core.Contents;
@@ -62,7 +60,7 @@ public sealed class Line : ContentKind
         return other.Find(Colour.Name) is { } fill ? other.With(fill, new Value(1, 1, 1, 0)) : other;
     }
 
-    public override void Demand(ValueSet values, Graphic graphic, string layer, string at)
+    public override void Demand(ValueSet values, IDocument document, string layer, string at)
     {
         foreach (var end in new[] { StartsAt, EndsAt }.Where(e => LayersKind.IdsOf(values[e].Constant).Length > 1))
         {
@@ -70,12 +68,9 @@ public sealed class Line : ContentKind
         }
     }
 
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper) => Draw(values, null);
-
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper, ISurroundings around) => Draw(values, (ISurroundings?)around);
-
-    private static SimpleDrawing Draw(ValueSet values, ISurroundings? around)
+    public override Drawing Draw(ValueSet values, DrawContext at)
     {
+        var around = at.Around;
         var (start, end, elbow) = (new LineEnd(values, Start, StartsAt, StartGap, around), new LineEnd(values, End, EndsAt, EndGap, around), values[Elbow]);
         (Point From, Point To) EndsAtTime(double time)
         {

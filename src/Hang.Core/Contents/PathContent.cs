@@ -1,6 +1,5 @@
 using Hang.Core.Geometry;
 using Hang.Core.Registry;
-using Hang.Core.Typesetting;
 using Hang.Core.Values;
 
 namespace Hang.Core.Contents;
@@ -26,7 +25,7 @@ public sealed class PathContent : ContentKind
 
     public override bool HasEdge => true;
 
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper)
+    public override Drawing Draw(ValueSet values, DrawContext at)
     {
         var (points, closed) = (values[Points], values[Closed].Constant.X != 0);
         var rule = Rules.Options[(int)values[Rule].Constant.X];

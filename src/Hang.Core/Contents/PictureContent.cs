@@ -1,7 +1,5 @@
-using Hang.Core.Documents;
 using Hang.Core.PaintList;
 using Hang.Core.Registry;
-using Hang.Core.Typesetting;
 using Hang.Core.Values;
 
 namespace Hang.Core.Contents;
@@ -31,15 +29,15 @@ public sealed class PictureContent : ContentKind
 
     public override bool KeepsShape => true;
 
-    public override void Demand(ValueSet values, Graphic graphic, string layer, string at)
+    public override void Demand(ValueSet values, IDocument document, string layer, string at)
     {
-        if (!graphic.Assets.ContainsKey(values[Asset].Constant.Text))
+        if (!document.Assets.ContainsKey(values[Asset].Constant.Text))
         {
             throw new ProblemException("The layer's picture is not among the document's assets.", "Add the picture, or choose another.", layer, $"{at}/asset");
         }
     }
 
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper)
+    public override Drawing Draw(ValueSet values, DrawContext at)
     {
         var (size, one, hash) = (values[Size], values[OneColour], values[Asset].Constant.Text);
         var ground = values[Ground].Constant;

@@ -1,8 +1,5 @@
-using Hang.Core.Documents;
 using Hang.Core.Geometry;
-using Hang.Core.Placing;
 using Hang.Core.Registry;
-using Hang.Core.Typesetting;
 using Hang.Core.Values;
 
 namespace Hang.Core.Contents;
@@ -41,22 +38,22 @@ public sealed class PlacedGraphic : ContentKind
     {
     }
 
-    /// <summary>Key of the graphic that a layer places; null for a layer of another kind.</summary>
-    public static string? KeyOf(Layers.Layer layer) => layer.Content.Kind is PlacedGraphic ? layer.Content.Values[Of].Constant.Text : null;
+    /// <summary>Key of the graphic that a content places; null for one of another kind.</summary>
+    public static string? KeyOf(Content content) => content.Kind is PlacedGraphic ? content.Values[Of].Constant.Text : null;
 
-    public override void Demand(ValueSet values, Graphic graphic, string layer, string at)
+    public override void Demand(ValueSet values, IDocument document, string layer, string at)
     {
-        if (graphic.Placed?.ContainsKey(values[Of].Constant.Text) != true)
+        if (!document.Places(values[Of].Constant.Text))
         {
             throw new ProblemException("The graphic that it shows is not in the document.", "Place it anew, or delete the layer.", layer, $"{at}/of");
         }
     }
 
     /// <summary>Pictures that its fields are filled with, by hash or by file name.</summary>
-    public override IEnumerable<string> PicturesOf(ValueSet values, Graphic graphic)
+    public override IEnumerable<string> PicturesOf(ValueSet values, IDocument document)
     {
         var texts = FilledKind.Of(values[Filled].Constant).Values.ToHashSet(StringComparer.OrdinalIgnoreCase);
-        return graphic.Assets.Where(a => texts.Contains(a.Key) || texts.Contains(a.Value.Name)).Select(a => a.Key);
+        return document.Assets.Where(a => texts.Contains(a.Key) || texts.Contains(a.Value.Name)).Select(a => a.Key);
     }
 
     /// <summary>What lies before its first frame is left out, so that it goes on running as it did.</summary>
@@ -69,10 +66,10 @@ public sealed class PlacedGraphic : ContentKind
         (values, values.With(Skip, new Value(Math.Min(LongestSeconds, values[Skip].Constant.X + seconds))));
 
     /// <summary>A length of Hold of its own, where the layer is cut and no longer decides.</summary>
-    public override ValueSet Held(ValueSet values, Graphic graphic, Layers.Layer layer) => values[Length].Constant.X == Lengths.Of("ownHold").X
+    public override ValueSet Held(ValueSet values, Func<double> holdSeconds) => values[Length].Constant.X == Lengths.Of("ownHold").X
         ? values
-        : values.With(Length, Lengths.Of("ownHold")).With(Hold, new Value(graphic.Rate.Seconds(PlacedTime.Of(graphic, layer).Phases.Hold)));
+        : values.With(Length, Lengths.Of("ownHold")).With(Hold, new Value(holdSeconds()));
 
-    /// <summary>It is unfolded into a group before anything is drawn, see <see cref="Unfolding"/>.</summary>
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper) => new SimpleDrawing(true, _ => Box.Empty, null);
+    /// <summary>It is unfolded into a group before anything is drawn, see <see cref="Placing.Unfolding"/>.</summary>
+    public override Drawing Draw(ValueSet values, DrawContext at) => new SimpleDrawing(true, _ => Box.Empty, null);
 }

@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using Hang.Core.Geometry;
 using Hang.Core.PaintList;
 using Hang.Core.Registry;
-using Hang.Core.Typesetting;
 using Hang.Core.Values;
 
 namespace Hang.Core.Contents;
@@ -49,12 +48,11 @@ public sealed class Plate : ContentKind
 
     public override bool IsLit(ValueSet values) => Bevel.IsThere(values);
 
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper) => Draw(values, !values[Size].IsKeyed, time => Boxes.Of(values[Size].At(time)), null);
-
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper, ISurroundings around)
+    public override Drawing Draw(ValueSet values, DrawContext at)
     {
+        var around = at.Around;
         var layers = LayersKind.IdsOf(values[FitTo].Constant);
-        if (layers.IsEmpty)
+        if (around is null || layers.IsEmpty)
         {
             return Draw(values, !values[Size].IsKeyed, time => Boxes.Of(values[Size].At(time)), around);
         }

@@ -1,4 +1,3 @@
-using System.Text;
 using Hang.Core.Geometry;
 using Hang.Core.Motion;
 using Hang.Core.PaintList;
@@ -12,7 +11,7 @@ namespace Hang.Core.Contents;
 /// </summary>
 public static class PointPaths
 {
-    private const int Stride = 7;
+    private const int Stride = PointLayout.Stride;
 
     /// <summary>A piece that is shorter, in pixels, is none.</summary>
     private const double Nothing = 1e-3;
@@ -22,19 +21,19 @@ public static class PointPaths
     /// <param name="closed">True: each contour goes back to where it began.</param>
     public static IEnumerable<Edge> Of(Channel channel, bool closed)
     {
-        var layouts = (channel.IsKeyed ? channel.Keys.Select(k => LayoutOf(k.Value.Numbers)) : [LayoutOf(channel.Constant.Numbers)]).Distinct().ToArray();
+        var layouts = (channel.IsKeyed ? channel.Keys.Select(k => PointLayout.Of(k.Value.Numbers)) : [PointLayout.Of(channel.Constant.Numbers)]).Distinct().ToArray();
         foreach (var layout in layouts)
         {
             yield return new(VerbsOf(layout, closed), !channel.IsKeyed, (time, v) =>
             {
                 var numbers = channel.At(time).Numbers;
-                if (layouts.Length == 1 || LayoutOf(numbers) == layout)
+                if (layouts.Length == 1 || PointLayout.Of(numbers) == layout)
                 {
                     Write(numbers, closed, v);
                 }
             })
             {
-                Shows = layouts.Length == 1 ? null : time => LayoutOf(channel.At(time).Numbers) == layout,
+                Shows = layouts.Length == 1 ? null : time => PointLayout.Of(channel.At(time).Numbers) == layout,
             };
         }
     }
@@ -43,7 +42,7 @@ public static class PointPaths
     public static Box BoxOf(Value value, bool closed)
     {
         var numbers = value.Numbers;
-        var verbs = VerbsOf(LayoutOf(numbers), closed);
+        var verbs = VerbsOf(PointLayout.Of(numbers), closed);
         var v = new float[Shape.Count(verbs)];
         Write(numbers, closed, v);
         return CurveBounds.Of(verbs, v);
@@ -84,23 +83,6 @@ public static class PointPaths
             }
         }
         return (Value.Of(new NumberList([.. numbers])), closed);
-    }
-
-    /// <summary>How many points each contour has, as text: what two values must share to change into each other.</summary>
-    public static string LayoutOf(NumberList numbers)
-    {
-        var counts = new StringBuilder();
-        var count = 0;
-        for (var i = 0; i < numbers.Count; i += Stride)
-        {
-            if (count > 0 && numbers[i + 6] >= 0.5)
-            {
-                counts.Append(count).Append(' ');
-                count = 0;
-            }
-            count++;
-        }
-        return counts.Append(count).ToString();
     }
 
     private static string VerbsOf(string layout, bool closed) => string.Concat(layout.Split(' ').Select(c =>

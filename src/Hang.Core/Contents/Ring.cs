@@ -3,7 +3,6 @@ using Hang.Core.Geometry;
 using Hang.Core.Motion;
 using Hang.Core.PaintList;
 using Hang.Core.Registry;
-using Hang.Core.Typesetting;
 using Hang.Core.Values;
 
 namespace Hang.Core.Contents;
@@ -41,7 +40,7 @@ public sealed class Ring : ContentKind
 
     public override ValueSpec Sized => Size;
 
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper)
+    public override Drawing Draw(ValueSet values, DrawContext at)
     {
         var (size, hole, begin, sweep) = (values[Size], values[Hole], values[Begin], values[Sweep]);
         var steady = !size.IsKeyed && !hole.IsKeyed && !begin.IsKeyed && !sweep.IsKeyed;

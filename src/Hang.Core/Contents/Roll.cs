@@ -1,5 +1,4 @@
 using Hang.Core.Credits;
-using Hang.Core.Documents;
 using Hang.Core.Registry;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
@@ -57,13 +56,13 @@ public sealed class Roll : ContentKind
 
     public override bool RunsThrough(ValueSet values) => values[Moves].Constant.X != 1;
 
-    public override IEnumerable<string> PicturesOf(ValueSet values, Graphic graphic)
+    public override IEnumerable<string> PicturesOf(ValueSet values, IDocument document)
     {
         var files = CreditLine.Read(values[Lines].Constant.Text).SelectMany(l => l.Files).ToHashSet(StringComparer.OrdinalIgnoreCase);
-        return graphic.Assets.Where(a => files.Contains(a.Value.Name)).Select(a => a.Key);
+        return document.Assets.Where(a => files.Contains(a.Value.Name)).Select(a => a.Key);
     }
 
-    public override void Demand(ValueSet values, Graphic graphic, string layer, string at)
+    public override void Demand(ValueSet values, IDocument document, string layer, string at)
     {
         if (values[Look.Size].IsKeyed)
         {
@@ -71,9 +70,7 @@ public sealed class Roll : ContentKind
         }
     }
 
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper) => Draw(values, shaper, new Showing(new(25), 1920, 1080, 0, 0));
-
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper, Showing showing) => RollDrawing.Of(values, shaper, showing);
+    public override Drawing Draw(ValueSet values, DrawContext at) => RollDrawing.Of(values, at.Shaper, at.Showing);
 
     public override int? FramesWanted(ValueSet values, ITypeShaper shaper, Showing showing) => RollDrawing.Of(values, shaper, showing).FramesWanted;
 }

@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
 using Hang.Core.Credits;
-using Hang.Core.Documents;
 using Hang.Core.Geometry;
 using Hang.Core.Registry;
+using Hang.Core.Sources;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 
@@ -48,7 +48,7 @@ internal sealed class RollSheet
             var type = Roll.Look.Saying(values, words).With(TypeContent.TypeSize, new Value(size * scale)).With(TypeContent.Align, new Value(align));
             type = weight is null ? type : type.With(TypeContent.Weight, new Value(Fixed(weight)));
             type = fill is null ? type : type.With(TypeContent.Colour, values[fill]);
-            var drawing = Modules<ContentKind>.Of<TypeContent>().Draw(type, shaper);
+            var drawing = Modules<ContentKind>.Of<TypeContent>().Draw(type, DrawContext.Alone(shaper));
             var at = Math.Round(y + Math.Round(height) * Baseline);
             var box = drawing.BoxAt(0);
             return new(x, at, drawing, null, new(box.Left + x, box.Top + at, box.Right + x, box.Bottom + at));

@@ -1,5 +1,5 @@
 using System.Collections.Immutable;
-using Hang.Core.Documents;
+using Hang.Core.Sources;
 using Hang.Core.Time;
 
 namespace Hang.Core.Contents;
@@ -14,9 +14,8 @@ public sealed record Showing(FrameRate Rate, int Width, int Height, int First, i
     /// <summary>Pictures of the document by content hash.</summary>
     public ImmutableSortedDictionary<string, Asset> Assets { get; init; } = ImmutableSortedDictionary<string, Asset>.Empty;
 
-    /// <summary>Of a layer of a graphic.</summary>
-    public static Showing Of(Graphic graphic, Layers.Layer layer) =>
-        new(graphic.Rate, graphic.Width, graphic.Height, layer.In ?? 0, layer.Out ?? graphic.Phases.Total - 1) { Assets = graphic.Assets };
+    /// <summary>Of what stands alone: the first frame at 25 a second, 1920 by 1080 pixels.</summary>
+    public static Showing Alone { get; } = new(new(25), 1920, 1080, 0, 0);
 
     /// <summary>Seconds since the layer's first frame began.</summary>
     public double SecondsAt(double time) => (time - First) / Rate.PerSecond;

@@ -1,8 +1,5 @@
-using Hang.Core.Documents;
-using Hang.Core.Layers;
 using Hang.Core.Registry;
 using Hang.Core.Time;
-using Hang.Core.Typesetting;
 using Hang.Core.Values;
 
 namespace Hang.Core.Contents;
@@ -37,11 +34,11 @@ public sealed class SoundContent : ContentKind
     public override bool IsOnStage => false;
 
     /// <summary>Content hash of a sound layer's sound.</summary>
-    public static string HashOf(Layer layer) => layer.Content.Values[Sound].Constant.Text;
+    public static string HashOf(Content content) => content.Values[Sound].Constant.Text;
 
-    public override void Demand(ValueSet values, Graphic graphic, string layer, string at)
+    public override void Demand(ValueSet values, IDocument document, string layer, string at)
     {
-        if (graphic.Sounds?.ContainsKey(values[Sound].Constant.Text) != true)
+        if (document.Sounds?.ContainsKey(values[Sound].Constant.Text) != true)
         {
             throw new ProblemException("The layer's sound is not among the document's sounds.", "Add the sound, or choose another.", layer, $"{at}/sound");
         }
@@ -53,5 +50,5 @@ public sealed class SoundContent : ContentKind
     public override (ValueSet First, ValueSet Second) Split(ValueSet values, double seconds) =>
         (values.With(FadeOut, new Value(0)), Later(values, seconds).With(FadeIn, new Value(0)));
 
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper) => new SimpleDrawing(true, _ => default, null);
+    public override Drawing Draw(ValueSet values, DrawContext at) => new SimpleDrawing(true, _ => default, null);
 }

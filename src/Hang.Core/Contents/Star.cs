@@ -1,7 +1,6 @@
 using Hang.Core.Geometry;
 using Hang.Core.PaintList;
 using Hang.Core.Registry;
-using Hang.Core.Typesetting;
 using Hang.Core.Values;
 
 namespace Hang.Core.Contents;
@@ -27,7 +26,7 @@ public sealed class Star : ContentKind
 
     public override ValueSpec Sized => Size;
 
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper)
+    public override Drawing Draw(ValueSet values, DrawContext at)
     {
         var (size, depth) = (values[Size], values[Depth]);
         var count = (int)Math.Round(values[Points].Constant.X);

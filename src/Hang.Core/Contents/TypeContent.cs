@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Hang.Core.Documents;
 using Hang.Core.Geometry;
 using Hang.Core.PaintList;
 using Hang.Core.Registry;
@@ -75,7 +74,7 @@ public sealed class TypeContent : ContentKind
     {
     }
 
-    public override void Demand(ValueSet values, Graphic graphic, string layer, string at)
+    public override void Demand(ValueSet values, IDocument document, string layer, string at)
     {
         if (FontFeatures.Fault(values[Features].Constant.Text) is { } fault)
         {
@@ -85,7 +84,7 @@ public sealed class TypeContent : ContentKind
         {
             throw new ProblemException("Words run along one edge.", "Choose one layer.", layer, $"{at}/along");
         }
-        EdgesNeeded.Demand(values[Along], graphic, layer, $"{at}/along");
+        EdgesNeeded.Demand(values[Along], document, layer, $"{at}/along");
     }
 
     public override bool HasEdge => true;
@@ -119,11 +118,10 @@ public sealed class TypeContent : ContentKind
     /// <summary>The words at a moment.</summary>
     public static string TextAt(ValueSet values, double time) => values[Text].At(time).Text;
 
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper) => Draw(values, shaper, null, true);
-
-    public override Drawing Draw(ValueSet values, ITypeShaper shaper, ISurroundings around)
+    public override Drawing Draw(ValueSet values, DrawContext at)
     {
-        if (LayersKind.IdsOf(values[Along].Constant) is not [var id, ..])
+        var shaper = at.Shaper;
+        if (at.Around is not { } around || LayersKind.IdsOf(values[Along].Constant) is not [var id, ..])
         {
             return Draw(values, shaper, null, true);
         }

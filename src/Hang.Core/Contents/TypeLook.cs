@@ -37,5 +37,5 @@ internal sealed class TypeLook
     }
 
     /// <summary>What draws those words.</summary>
-    public Drawing Draw(ValueSet values, string words, ITypeShaper shaper) => Modules<ContentKind>.Of<TypeContent>().Draw(Saying(values, words), shaper);
+    public Drawing Draw(ValueSet values, string words, ITypeShaper shaper) => Modules<ContentKind>.Of<TypeContent>().Draw(Saying(values, words), DrawContext.Alone(shaper));
 }

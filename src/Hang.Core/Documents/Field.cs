@@ -35,11 +35,11 @@ public sealed record FieldTarget(string Layer, Address Address)
 public sealed record Field(string Name, [property: Most(Field.MostTargets)] ImmutableArray<FieldTarget> Fills)
 {
     /// <summary>Most fields of a graphic.</summary>
-    public const int Most = 200;
+    public const int Most = FilledKind.MostFields;
 
     public const int MostTargets = 100;
 
-    public const int MostName = 60;
+    public const int MostName = FilledKind.MostName;
 
     public const int MostHelp = 300;
 

@@ -1,8 +1,10 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
+using Hang.Core.Contents;
 using Hang.Core.Json;
 using Hang.Core.Layers;
 using Hang.Core.Phases;
+using Hang.Core.Sources;
 using Hang.Core.Time;
 
 namespace Hang.Core.Documents;
@@ -19,72 +21,6 @@ public enum GraphicKind
     Bug,
     Credits,
     Countdown,
-}
-
-/// <summary>A picture that belongs to a document, under its content hash.</summary>
-public sealed record Asset
-{
-    /// <summary>File name it came with.</summary>
-    public required string Name { get; init; }
-
-    /// <summary>Media type, found from the content: image/png, image/jpeg or image/webp.</summary>
-    public required string Type { get; init; }
-
-    /// <summary>Pixels across.</summary>
-    public required int Width { get; init; }
-
-    /// <summary>Pixels down.</summary>
-    public required int Height { get; init; }
-
-    /// <summary>The bytes themselves, base64 (RFC 4648), when embedded.</summary>
-    public string? Data { get; init; }
-
-    /// <summary>Name of a file in the document's own folder that holds the bytes, when not embedded.</summary>
-    public string? File { get; init; }
-}
-
-/// <summary>A font that somebody added, as a document carries it to another place; under its content hash.</summary>
-public sealed record FontAsset
-{
-    /// <summary>File name it came with.</summary>
-    public required string Name { get; init; }
-
-    /// <summary>The family that type names it by.</summary>
-    public required string Family { get; init; }
-
-    /// <summary>CSS font weight.</summary>
-    [Within(1, 1000)]
-    public required int Weight { get; init; }
-
-    /// <summary>The OpenType file, base64 (RFC 4648). Absent: its maker does not allow that.</summary>
-    public string? Data { get; init; }
-}
-
-/// <summary>A sound that belongs to a document, under its content hash.</summary>
-public sealed record SoundAsset
-{
-    /// <summary>Most samples of a sound: 20 minutes.</summary>
-    public const int MostSamples = 20 * 60 * Time.SampleClock.Rate;
-
-    /// <summary>File name it came with.</summary>
-    public required string Name { get; init; }
-
-    /// <summary>Media type, found from the content: audio/wav, audio/flac, audio/mpeg, audio/ogg or audio/mp4.</summary>
-    public required string Type { get; init; }
-
-    /// <summary>Its length in samples, 48000 a second.</summary>
-    [Within(1, MostSamples)]
-    public required int Samples { get; init; }
-
-    /// <summary>Channels it came with; two are heard.</summary>
-    [Within(1, 64)]
-    public required int Channels { get; init; }
-
-    /// <summary>The bytes themselves, base64 (RFC 4648), when embedded.</summary>
-    public string? Data { get; init; }
-
-    /// <summary>Name of a file in the document's own folder that holds the bytes, when not embedded.</summary>
-    public string? File { get; init; }
 }
 
 /// <summary>Motion blur: the picture is the mean over the time in which a shutter is open, from the frame's own moment on.</summary>
@@ -122,7 +58,7 @@ public sealed record GuideLines([property: Most(GuideLines.MostLines)] Immutable
 }
 
 /// <summary>An animated graphic: the whole document. Immutable; an edit makes a new one.</summary>
-public sealed record Graphic
+public sealed record Graphic : IDocument
 {
     /// <summary>The version of the document format that this build reads and writes.</summary>
     public const int FormatVersion = 4;
@@ -197,6 +133,10 @@ public sealed record Graphic
     /// <exception cref="ProblemException">There is none.</exception>
     public Layer Layer(string id) => Layers.FirstOrDefault(l => l.Id == id)
         ?? throw new ProblemException("The layer is not there any more.", "It may have been deleted; choose another.", field: "layer");
+
+    bool IDocument.Places(string key) => Placed?.ContainsKey(key) == true;
+
+    (string Name, Content Content)? IDocument.LayerOf(string id) => Layers.FirstOrDefault(l => l.Id == id) is { } layer ? (layer.Name, layer.Content) : null;
 
     /// <summary>This graphic with one layer replaced.</summary>
     public Graphic With(Layer layer)

@@ -3,6 +3,7 @@ using System.Globalization;
 using Hang.Core.Layers;
 using Hang.Core.Motion;
 using Hang.Core.Phases;
+using Hang.Core.Sources;
 using Hang.Core.Values;
 
 namespace Hang.Core.Documents;
@@ -28,9 +29,13 @@ public static class GraphicRules
     public static Graphic Demand(Graphic graphic)
     {
         DemandAlone(graphic);
-        Documents.PlacedRules.Demand(graphic);
+        PlacedRules.Demand(graphic);
         return graphic;
     }
+
+    /// <summary>The graphic after a change: what follows from what is placed, from roles and from fields made up, and every rule kept.</summary>
+    /// <exception cref="ProblemException">A rule is broken; the field is the JSON pointer (RFC 6901) of the place.</exception>
+    public static Graphic Settled(Graphic graphic) => Demand(FieldRules.Settle(Roles.Resolve(PlacedRules.Settle(graphic))));
 
     /// <summary>The same without those of the graphics that are placed in it.</summary>
     internal static void DemandAlone(Graphic graphic)
@@ -76,7 +81,7 @@ public static class GraphicRules
             var layer = graphic.Layers[i];
             var at = $"/layers/{i}";
             Name(layer.Name, $"{at}/name", null);
-            if (!IsId(layer.Id) || !ids.TryAdd(layer.Id, i))
+            if (!Address.IsId(layer.Id) || !ids.TryAdd(layer.Id, i))
             {
                 throw new ProblemException($"The id \"{Quoted.Short(layer.Id)}\" is no id, or is used twice.", "Give each layer an id of its own: 1 to 64 letters, digits and hyphens.", layer.Name, $"{at}/id");
             }
@@ -129,9 +134,6 @@ public static class GraphicRules
         }
         Name(name, $"{at}/name", null);
     }
-
-    /// <summary>1 to 64 letters, digits, hyphens and underscores.</summary>
-    public static bool IsId(string id) => id is { Length: > 0 and <= 64 } && id.All(c => char.IsAsciiLetterOrDigit(c) || c is '-' or '_');
 
     private static void Name(string name, string at, string? layer)
     {
@@ -209,7 +211,7 @@ public static class GraphicRules
             var ids = list.Of(layer).Select(p => p.Id).ToArray();
             for (var i = 0; i < ids.Length; i++)
             {
-                if (!IsId(ids[i]) || ids.AsSpan(0, i).Contains(ids[i]))
+                if (!Address.IsId(ids[i]) || ids.AsSpan(0, i).Contains(ids[i]))
                 {
                     throw new ProblemException($"The id \"{Quoted.Short(ids[i])}\" among the {list.Name} is no id, or is used twice.", "Give each an id of its own: 1 to 64 letters, digits and hyphens.", layer.Name, $"{at}/{list.Name}/{i}/id");
                 }

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Runtime.CompilerServices;
 using Hang.Core.Contents;
+using Hang.Core.Values;
 
 namespace Hang.Core.Documents;
 
@@ -26,7 +27,7 @@ public static class PlacedRules
         {
             return graphic.Placed is null ? graphic : graphic with { Placed = null };
         }
-        var used = graphic.Layers.Select(PlacedGraphic.KeyOf).OfType<string>().ToHashSet(StringComparer.Ordinal);
+        var used = graphic.Layers.Select(l => PlacedGraphic.KeyOf(l.Content)).OfType<string>().ToHashSet(StringComparer.Ordinal);
         if (placed.Keys.All(used.Contains))
         {
             return graphic;
@@ -60,7 +61,7 @@ public static class PlacedRules
         }
         foreach (var (key, inner) in placed)
         {
-            if (!GraphicRules.IsId(key))
+            if (!Address.IsId(key))
             {
                 throw new ProblemException($"\"{Quoted.Short(key)}\" is no key of a placed graphic.", "Use 1 to 64 letters, digits and hyphens.", field: "/placed");
             }
@@ -91,7 +92,7 @@ public static class PlacedRules
     {
         // Each one once, however often it is placed.
         var sizes = graphic.Placed?.ToDictionary(p => p.Key, p => LayersOf(p.Value), StringComparer.Ordinal);
-        return graphic.Layers.Sum(l => 1 + (PlacedGraphic.KeyOf(l) is { } key ? sizes?.GetValueOrDefault(key) ?? 0 : 0));
+        return graphic.Layers.Sum(l => 1 + (PlacedGraphic.KeyOf(l.Content) is { } key ? sizes?.GetValueOrDefault(key) ?? 0 : 0));
     }
 
     /// <summary>True when a graphic with that key is placed in this one, at whatever depth.</summary>
@@ -114,7 +115,7 @@ public static class PlacedRules
         return graphic with
         {
             Placed = placed.ToImmutableSortedDictionary(p => keys[p.Key], p => Rekeyed(p.Value, next), StringComparer.Ordinal),
-            Layers = [.. graphic.Layers.Select(l => PlacedGraphic.KeyOf(l) is { } key && keys[key] != key ? l with { Content = l.Content.With(PlacedGraphic.Of, Values.Value.Of(keys[key])) } : l)],
+            Layers = [.. graphic.Layers.Select(l => PlacedGraphic.KeyOf(l.Content) is { } key && keys[key] != key ? l with { Content = l.Content.With(PlacedGraphic.Of, Values.Value.Of(keys[key])) } : l)],
         };
     }
 

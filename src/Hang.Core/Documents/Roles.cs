@@ -32,6 +32,12 @@ public static class Roles
         Shaded Shown(Shaded c) => c.Role is { } shade && colours.TryGetValue(shade.Role, out var of) ? c with { Colour = shade.Of(of) } : c;
     }
 
+    /// <summary>The graphic as another colourway has it; its colours follow when it is settled.</summary>
+    /// <exception cref="ProblemException">It has no such colourway.</exception>
+    public static Graphic Showing(Graphic graphic, string colourway) => graphic.Palette is { } palette && palette.Colourways.Any(c => c.Name == colourway)
+        ? graphic with { Palette = palette with { Current = colourway } }
+        : throw new ProblemException($"There is no colourway \"{Quoted.Short(colourway)}\".", graphic.Palette is { } p ? $"Use one of {string.Join(", ", p.Colourways.Select(c => c.Name))}." : "This graphic has no roles yet; make some from its colours.");
+
     private static readonly ConditionalWeakTable<Palette, ConditionalWeakTable<Layer, Layer>> Resolved = [];
 
     /// <summary>The graphic with each colour replaced; the very same when none changes.</summary>

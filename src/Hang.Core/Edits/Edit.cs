@@ -14,7 +14,7 @@ public abstract record Edit
     /// <summary>The graphic after this edit, all rules kept.</summary>
     /// <param name="shaper">Measures type, for edits that depend on how large a layer is.</param>
     /// <exception cref="ProblemException">The edit cannot be applied, or would break a rule.</exception>
-    public Graphic ApplyTo(Graphic graphic, ITypeShaper shaper) => GraphicRules.Demand(Documents.FieldRules.Settle(Documents.Roles.Resolve(Documents.PlacedRules.Settle(Change(graphic, shaper)))));
+    public Graphic ApplyTo(Graphic graphic, ITypeShaper shaper) => GraphicRules.Settled(Change(graphic, shaper));
 
     /// <summary>Reads an edit as the bench sends it.</summary>
     /// <exception cref="ProblemException">This is no edit; the field is the JSON pointer of the place.</exception>

@@ -17,14 +17,8 @@ public sealed record InsertEffect(ImmutableArray<string> Layers, string Kind, in
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
         var kind = Modules<EffectKind>.Find(Kind) ?? throw new ProblemException($"There is no effect \"{Quoted.Short(Kind)}\".", $"Use one of {string.Join(", ", Modules<EffectKind>.All.Select(k => k.Name))}.", field: "kind");
-        return Layers.Aggregate(graphic, (g, id) => g.With(With(g.Layer(id), kind, At, kind.Blank)));
+        return Layers.Aggregate(graphic, (g, id) => g.With(g.Layer(id).WithEffect(kind, At, kind.Blank)));
     }
-
-    /// <summary>The layer with one more effect.</summary>
-    internal static Layer With(Layer layer, EffectKind kind, int? at, ValueSet values) => layer with
-    {
-        Effects = layer.Effects.Insert(Math.Clamp(at ?? layer.Effects.Length, 0, layer.Effects.Length), new(PartList.Effects.FreeId(layer), kind, values)),
-    };
 }
 
 /// <summary>Takes an effect away, with its keyframes.</summary>

@@ -1,6 +1,5 @@
-using Hang.Core.Contents;
 using Hang.Core.Documents;
-using Hang.Core.Layers;
+using Hang.Core.Lengths;
 using Hang.Core.Typesetting;
 
 namespace Hang.Core.Edits;
@@ -10,21 +9,5 @@ public sealed record FitLength(string Layer) : Edit
 {
     public override string Describe(Graphic graphic) => $"As long as {NameOf(graphic, Layer)} runs";
 
-    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
-    {
-        var layer = graphic.Layer(Layer);
-        var wanted = Wanted(graphic, layer, shaper) ?? throw new ProblemException("Nothing runs in it that would end by itself.", "Let a roll go by a speed, or set the length by hand.", layer.Name);
-        var last = (layer.In ?? 0) + wanted - 1;
-        var phases = graphic.Phases;
-        // With a Leave the end of the count is the end of Hold; else that of the graphic.
-        var hold = layer.Out is null || phases.Leave == 0 ? last + 1 - phases.Arrive - phases.Leave : last + 1 - phases.Arrive;
-        return new SetPhases(phases with { Hold = Math.Max(0, hold) }).Within(layer.Out is null ? graphic : graphic.With(layer with { Out = null }), shaper) is var longer && layer.Out is not null
-            ? longer.With(longer.Layer(Layer) with { Out = Math.Min(last, longer.Phases.Total - 1) }) : longer;
-    }
-
-    /// <summary>Frames that a layer has to show for what runs in it to end just then; null where any number will do.</summary>
-    public static int? Wanted(Graphic graphic, Layer layer, ITypeShaper shaper) => layer.Content.Kind.FramesWanted(layer.Content.Values, shaper, Showing.Of(graphic, layer));
-
-    /// <summary>True when the layer shows for just as many frames as what runs in it takes.</summary>
-    internal static bool Fits(Graphic graphic, Layer layer, ITypeShaper shaper) => Wanted(graphic, layer, shaper) is { } wanted && wanted == (layer.Out ?? graphic.Phases.Total - 1) - (layer.In ?? 0) + 1;
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => Running.Fitted(graphic, Layer, shaper);
 }

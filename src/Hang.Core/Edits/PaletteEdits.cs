@@ -35,9 +35,7 @@ public sealed record SwitchColourway(string Name) : Edit
 {
     public override string Describe(Graphic graphic) => $"Colourway {Name}";
 
-    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => graphic.Palette is { } palette && palette.Colourways.Any(c => c.Name == Name)
-        ? graphic with { Palette = palette with { Current = Name } }
-        : throw new ProblemException($"There is no colourway \"{Quoted.Short(Name)}\".", graphic.Palette is { } p ? $"Use one of {string.Join(", ", p.Colourways.Select(c => c.Name))}." : "This graphic has no roles yet; make some from its colours.");
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => Roles.Showing(graphic, Name);
 }
 
 /// <summary>Gives a role another name; the colours that stand for it follow.</summary>

@@ -5,6 +5,7 @@ using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
 using Hang.Core.Placing;
+using Hang.Core.Sources;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
 
@@ -58,7 +59,7 @@ public sealed record TakeApart(ImmutableArray<string> Layers) : Edit
 {
     public override string Describe(Graphic graphic) => Layers.Length == 1 ? $"Take {NameOf(graphic, Layers[0])} apart" : $"Take {Layers.Length} graphics apart";
 
-    public override string? Note(Graphic before) => before.Layers.Where(l => Layers.Contains(l.Id) && PlacedGraphic.KeyOf(l) is { } key && before.Placed![key].Layers.Any(m => m.Idles is not null)).Select(l => l.Name).ToArray() is { Length: > 0 } names
+    public override string? Note(Graphic before) => before.Layers.Where(l => Layers.Contains(l.Id) && PlacedGraphic.KeyOf(l.Content) is { } key && before.Placed![key].Layers.Any(m => m.Idles is not null)).Select(l => l.Name).ToArray() is { Length: > 0 } names
         ? $"Idle motions of {string.Join(", ", names)} now run in the phases of this graphic." : null;
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
@@ -77,7 +78,7 @@ public sealed record TakeApart(ImmutableArray<string> Layers) : Edit
 
     private static Graphic Apart(Graphic graphic, Layer layer, ITypeShaper shaper)
     {
-        var (taken, time, _) = Unfolding.Taken(graphic, layer, shaper);
+        var (taken, time, _) = Unfolding.Taken(graphic, layer, shaper, Evaluator.PlacesBy(shaper));
         var last = graphic.Phases.Total - 1;
         if (taken.Palette?.Current != graphic.Palette?.Current)
         {

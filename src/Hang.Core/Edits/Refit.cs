@@ -16,7 +16,7 @@ public sealed record Refit(int Width, int Height) : Edit
 {
     public override string Describe(Graphic graphic) => string.Create(CultureInfo.InvariantCulture, $"Refit to {Width} × {Height}");
 
-    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => Refitted.To(graphic, Width, Height, shaper);
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => Refitted.To(graphic, Width, Height, Evaluator.PlacesBy(shaper));
 
     /// <summary>What is crowded in a refitted graphic and was not before: words beyond the safe area or their plate, words over words.</summary>
     public static ImmutableArray<Finding> Crowded(Graphic before, Graphic after, ITypeShaper shaper)

@@ -1,5 +1,5 @@
 using Hang.Core.Documents;
-using Hang.Core.Layers;
+using Hang.Core.Lengths;
 using Hang.Core.Phases;
 using Hang.Core.Typesetting;
 
@@ -10,59 +10,5 @@ public sealed record SetPhases(PhaseLengths Phases) : Edit
 {
     public override string Describe(Graphic graphic) => "Change the phases";
 
-    /// <summary>The shortest Hold that the keyframes in it allow, in frames: each keeps its distance to the start of its phase.</summary>
-    public static int LeastHold(Graphic graphic)
-    {
-        var phases = graphic.Phases;
-        var keys = graphic.Layers.SelectMany(l => l.Mentioned()).SelectMany(v => v.Channel.Keys).Select(k => k.At).Where(k => phases.At(k) == Phase.Hold);
-        return Math.Max(phases.Arrive + phases.Leave > 0 ? 0 : 1, keys.Select(k => k - phases.HoldStart + 1).DefaultIfEmpty(0).Max());
-    }
-
-    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
-    {
-        if (Phases.Arrive < 0 || Phases.Hold < 0 || Phases.Leave < 0 || (long)Phases.Arrive + Phases.Hold + Phases.Leave > PhaseLengths.MostFrames)
-        {
-            throw new ProblemException($"Arrive {Phases.Arrive}, Hold {Phases.Hold} and Leave {Phases.Leave} are no lengths for a graphic.", $"Use 0 or more frames for each, and 1 to {PhaseLengths.MostFrames} together.", field: "phases");
-        }
-        var before = graphic.Phases;
-        foreach (var layer in graphic.Layers)
-        {
-            foreach (var value in layer.Mentioned())
-            {
-                foreach (var key in value.Channel.Keys)
-                {
-                    var phase = before.At(key.At);
-                    var (last, next) = phase switch
-                    {
-                        Phase.Arrive => (key.At + 1, Phases.Arrive),
-                        Phase.Hold => (key.At - before.HoldStart + 1, Phases.Hold),
-                        _ => (key.At - before.LeaveStart + 1, Phases.Leave),
-                    };
-                    if (next < last)
-                    {
-                        throw new ProblemException(
-                            $"{phase} cannot be {next} frames long, because a keyframe stands {last - 1} frames into it.",
-                            $"Make {phase} {last} frames or more, or move the keyframe first.", layer.Name, value.Address.Text);
-                    }
-                }
-            }
-        }
-        return graphic with
-        {
-            Phases = Phases,
-            Layers = [.. graphic.Layers.Select(l => Spanned(l, before).MapKeys((_, k) => k with { At = before.Move(k.At, Phases) }))],
-        };
-    }
-
-    /// <summary>In and out points move with their phase, and stay within the graphic.</summary>
-    private Layer Spanned(Layer layer, PhaseLengths before)
-    {
-        var last = Math.Max(0, Phases.Total - 1);
-        if (layer.In is null && layer.Out is null)
-        {
-            return layer;
-        }
-        int? first = layer.In is { } i ? Math.Clamp(before.Move(i, Phases), 0, last) : null;
-        return layer with { In = first, Out = layer.Out is { } o ? Math.Clamp(before.Move(o, Phases), first ?? 0, last) : null };
-    }
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => PhasesSet.Of(graphic, Phases);
 }

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Layers;
+using Hang.Core.Placing;
 using Hang.Core.Typesetting;
 
 namespace Hang.Core.Edits;
@@ -59,7 +60,7 @@ public sealed record SplitLayers(ImmutableArray<string> Layers, int At) : Edit
             {
                 throw new ProblemException($"It does not show on both sides of frame {At}.", "Put the playhead inside the layer's bar, and split there.", layer.Name, "at");
             }
-            var (before, behind) = layer.Content.Kind.Split(layer.Content.Kind.Held(layer.Content.Values, graphic, layer), graphic.Rate.Seconds(At - (layer.In ?? 0)));
+            var (before, behind) = layer.Content.Kind.Split(layer.Content.Kind.Held(layer.Content.Values, () => graphic.Rate.Seconds(PlacedTime.Of(graphic, layer).Phases.Hold)), graphic.Rate.Seconds(At - (layer.In ?? 0)));
             var second = layer with
             {
                 Id = LayerIds.Free(graphic),

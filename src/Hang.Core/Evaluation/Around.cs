@@ -28,7 +28,7 @@ public sealed class Around
         this.layer = whole.Layers.FirstOrDefault(l => l.Id == layer && l.Content.Kind is PlacedGraphic)
             ?? throw new ProblemException($"In {whole.Name} no layer “{layer}” places a graphic.", "It may have been removed: open the graphic from its layer again.", field: "layer");
         (this.whole, this.shaper) = (whole, shaper);
-        (own, time) = (whole.Placed![PlacedGraphic.KeyOf(this.layer)!].Phases, PlacedTime.Of(whole, this.layer));
+        (own, time) = (whole.Placed![PlacedGraphic.KeyOf(this.layer.Content)!].Phases, PlacedTime.Of(whole, this.layer));
     }
 
     /// <summary>The graphic without the placed one and without all that is painted after it.</summary>

@@ -6,6 +6,7 @@ using Hang.Core.Geometry;
 using Hang.Core.Layers;
 using Hang.Core.PaintList;
 using Hang.Core.Placing;
+using Hang.Core.Refitting;
 using Hang.Core.Typesetting;
 
 namespace Hang.Core.Evaluation;
@@ -14,7 +15,7 @@ namespace Hang.Core.Evaluation;
 /// Turns a graphic and a frame into a scene. The type is set once; after that every frame is plain arithmetic, with no clock, no
 /// randomness and no I/O, and safe on any number of threads.
 /// </summary>
-public sealed class Evaluator
+public sealed class Evaluator : IPlaces
 {
     private readonly Dictionary<string, Prepared> byId;
     private readonly ImmutableArray<Node> nodes;
@@ -30,7 +31,7 @@ public sealed class Evaluator
     public Evaluator(Graphic graphic, ITypeShaper shaper, Evaluator? previous = null, bool guides = false)
     {
         Graphic = graphic;
-        Unfolded = Unfolding.Of(graphic, shaper);
+        Unfolded = Unfolding.Of(graphic, shaper, PlacesBy(shaper));
         graphic = Unfolded.Whole;
         var samePhases = previous?.Graphic.Phases == graphic.Phases;
         byId = new(graphic.Layers.Length, StringComparer.Ordinal);
@@ -48,7 +49,7 @@ public sealed class Evaluator
             var isLit = lamp is not null && layer.Content.Kind.IsLit(layer.Content.Values);
             var names = isLit || LayerReferences.Of(layer).Any();
             // What was drawn with others in view holds on to them as they were.
-            var showing = layer.Content.Kind.NeedsShowing ? Showing.Of(own ? graphic : scope!.Graphic, layer) : null;
+            var showing = layer.Content.Kind.NeedsShowing ? ShowingOf.Layer(own ? graphic : scope!.Graphic, layer) : null;
             Drawing? drawn = names ? null : old is not null && old.Named.Count == 0 && ReferenceEquals(old.Layer.Content, layer.Content) && old.Showing == showing ? old.Drawing : Draw(layer, shaper, null, showing);
             byId.Add(layer.Id, new(pose, self => drawn ?? Draw(layer, shaper, new Surroundings(self, id => byId.GetValueOrDefault(id)))) { RestFrame = start + phases.HoldLast, Frames = graphic.Phases.Total, Showing = showing });
         }
@@ -75,6 +76,9 @@ public sealed class Evaluator
         hasGroups = nodes.Any(n => n.End >= 0);
         Strips = [.. nodes.Select(n => n.Strip)];
     }
+
+    /// <summary>Measures graphics with a shaper.</summary>
+    public static Func<Graphic, IPlaces> PlacesBy(ITypeShaper shaper) => graphic => new Evaluator(graphic, shaper);
 
     public Graphic Graphic { get; }
 
@@ -229,7 +233,7 @@ public sealed class Evaluator
     {
         try
         {
-            return showing is not null ? layer.Content.Kind.Draw(layer.Content.Values, shaper, showing) : around is null ? layer.Content.Kind.Draw(layer.Content.Values, shaper) : layer.Content.Kind.Draw(layer.Content.Values, shaper, around);
+            return layer.Content.Kind.Draw(layer.Content.Values, new(shaper, showing ?? Showing.Alone, around));
         }
         catch (ProblemException e) when (e.Problem.Layer is null)
         {

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Hang.Core.Geometry;
-using Hang.Core.Layers;
 using Hang.Core.Masks;
 using Hang.Core.Motion;
 using Hang.Core.PaintList;

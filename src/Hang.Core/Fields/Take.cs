@@ -1,7 +1,8 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
-using Hang.Core.Edits;
 using Hang.Core.Json;
+using Hang.Core.Lengths;
+using Hang.Core.Sources;
 using Hang.Core.Typesetting;
 
 namespace Hang.Core.Fields;
@@ -31,7 +32,7 @@ public sealed record Take(ImmutableSortedDictionary<string, string>? Values = nu
         graphic = (Pictures ?? ImmutableSortedDictionary<string, Asset>.Empty).Aggregate(graphic, (g, p) => g with { Assets = g.Assets.SetItem(p.Key, p.Value with { Data = null, File = null }) });
         if (Colourway is { } way && graphic.Palette?.Current != way)
         {
-            graphic = new SwitchColourway(way).ApplyTo(graphic, shaper);
+            graphic = GraphicRules.Settled(Roles.Showing(graphic, way));
         }
         var filled = Filling.Fill(graphic, Values ?? ImmutableSortedDictionary<string, string>.Empty, shaper);
         if (Hold is not { } frames)
@@ -44,15 +45,15 @@ public sealed record Take(ImmutableSortedDictionary<string, string>? Values = nu
     /// <summary>What was just as long as a roll or a count in it takes, is so when that has become longer or shorter.</summary>
     private static Graphic AsLong(Graphic before, Graphic filled, ITypeShaper shaper)
     {
-        var running = before.Layers.FirstOrDefault(l => l is { Hidden: false, Out: null } && l.Content.Kind.NeedsShowing && FitLength.Fits(before, l, shaper));
-        return running is null || ReferenceEquals(before, filled) || FitLength.Fits(filled, filled.Layer(running.Id), shaper) ? filled : new FitLength(running.Id).ApplyTo(filled, shaper);
+        var running = before.Layers.FirstOrDefault(l => l is { Hidden: false, Out: null } && l.Content.Kind.NeedsShowing && Running.Fits(before, l, shaper));
+        return running is null || ReferenceEquals(before, filled) || Running.Fits(filled, filled.Layer(running.Id), shaper) ? filled : GraphicRules.Settled(Running.Fitted(filled, running.Id, shaper));
     }
 
     private static Graphic Held(Graphic graphic, int frames, ITypeShaper shaper)
     {
         try
         {
-            return new SetPhases(graphic.Phases with { Hold = frames }).ApplyTo(graphic, shaper);
+            return GraphicRules.Settled(PhasesSet.Of(graphic, graphic.Phases with { Hold = frames }));
         }
         catch (ProblemException e)
         {

@@ -80,6 +80,13 @@ public sealed class OneOfAttribute(string member) : Attribute
     public string Member => member;
 }
 
+/// <summary>Says which codec a type has that is no plain record. It has a constructor without parameters.</summary>
+[AttributeUsage(AttributeTargets.Class | AttributeTargets.Struct)]
+internal sealed class CodedByAttribute(System.Type codec) : Attribute
+{
+    public Codec Made() => (Codec)Activator.CreateInstance(codec)!;
+}
+
 /// <summary>The name of a record in a <see cref="OneOfAttribute"/>; absent: the type's own in camel case.</summary>
 [AttributeUsage(AttributeTargets.Class)]
 public sealed class NamedAttribute(string name) : Attribute

@@ -5,11 +5,7 @@ using System.Text;
 using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Unicode;
-using Hang.Core.Effects;
-using Hang.Core.Layers;
-using Hang.Core.Masks;
 using Hang.Core.Time;
-using Hang.Core.Values;
 
 namespace Hang.Core.Json;
 
@@ -59,12 +55,8 @@ public static class Codecs
         if (type.IsGenericType && type.GetGenericTypeDefinition() == typeof(ImmutableSortedDictionary<,>))
         {
             var item = type.GetGenericArguments()[1];
-            if (item == typeof(Documents.Graphic))
-            {
-                // Graphics hold graphics: their codec is there by the time that it is asked for.
-                return new MapCodec<Documents.Graphic>(new LaterCodec(item));
-            }
-            return (Codec)Activator.CreateInstance(typeof(MapCodec<>).MakeGenericType(item), Of(item))!;
+            // Graphics hold graphics: the codec of what is no text or number is there by the time that it is asked for.
+            return (Codec)Activator.CreateInstance(typeof(MapCodec<>).MakeGenericType(item), item.IsClass && item != typeof(string) ? new LaterCodec(item) : Of(item))!;
         }
         // Not GetOrAdd: a codec asks for others while it is being made.
         return Known.TryGetValue(type, out var known) ? known : Known[type] = Make(type);
@@ -76,10 +68,7 @@ public static class Codecs
         _ when type.IsEnum => new ChoiceCodec(type),
         _ when type == typeof(FrameRate) => new RateCodec(),
         _ when type == typeof(JsonElement) => new RawCodec(),
-        _ when type == typeof(Address) => new AddressCodec(),
-        _ when type == typeof(Layer) => new LayerCodec(),
-        _ when type == typeof(Effect) => new PartCodec<Effect, EffectKind>("Effect", (id, kind, values) => new(id, kind, values), e => (e.Id, e.Kind, e.Values)),
-        _ when type == typeof(Mask) => new PartCodec<Mask, MaskKind>("Mask", (id, kind, values) => new(id, kind, values), m => (m.Id, m.Kind, m.Values)),
+        _ when type.GetCustomAttribute<CodedByAttribute>(false) is { } coded => coded.Made(),
         _ when type.GetCustomAttribute<OneOfAttribute>(false) is { } oneOf => new OneOfCodec(type, oneOf.Member),
         _ => new RecordCodec(type),
     };

@@ -2,9 +2,9 @@ using System.Collections.Immutable;
 using Hang.Core.Contents;
 using Hang.Core.Effects;
 using Hang.Core.Idles;
+using Hang.Core.Json;
 using Hang.Core.Masks;
 using Hang.Core.Registry;
-using Hang.Core.Values;
 
 namespace Hang.Core.Layers;
 
@@ -12,6 +12,7 @@ namespace Hang.Core.Layers;
 /// One thing in a graphic: who it is, when it shows, what it follows, where it stands (<see cref="Own"/>), what it shows (<see cref="Content"/>), and
 /// what is done to that (<see cref="Effects"/>, <see cref="Blend"/>). Layers are listed from the back to the front.
 /// </summary>
+[CodedBy(typeof(LayerCodec))]
 public sealed record Layer
 {
     /// <summary>Most effects of a layer.</summary>
@@ -60,7 +61,7 @@ public sealed record Layer
     public Matte? Matte { get; init; }
 
     /// <summary>What it keeps its distance to in another size of the picture. Null: what lies nearest.</summary>
-    public Layers.LayerTie? Tie { get; init; }
+    public LayerTie? Tie { get; init; }
 
     /// <summary>The layer's own values, see <see cref="LayerValues"/>.</summary>
     public ValueSet Own { get; init; } = LayerValues.Module.Blank;
@@ -85,6 +86,10 @@ public sealed record Layer
 
     /// <summary>The effect with that id, or null.</summary>
     public Effect? Effect(string id) => Effects.FirstOrDefault(e => e.Id == id);
+
+    /// <summary>The layer with one more effect.</summary>
+    /// <param name="at">Its place among the others; null: behind them.</param>
+    public Layer WithEffect(EffectKind kind, int? at, ValueSet values) => this with { Effects = Effects.Insert(Math.Clamp(at ?? Effects.Length, 0, Effects.Length), new(PartList.Effects.FreeId(this), kind, values)) };
 }
 
 /// <summary>How a layer turns with the path of its position.</summary>
@@ -137,20 +142,3 @@ public enum MatteBy
 /// <param name="Layer">Id of the other layer.</param>
 /// <param name="Inverted">True: the layer shows where the other is not.</param>
 public sealed record Matte(string Layer, MatteBy By = MatteBy.Alpha, bool Inverted = false);
-
-/// <summary>What a layer shows.</summary>
-public sealed record Content(ContentKind Kind, ValueSet Values)
-{
-    public static Content Of<T>() where T : ContentKind => new(Modules<ContentKind>.Of<T>(), Modules<ContentKind>.Of<T>().Blank);
-
-    /// <summary>This content with a constant value.</summary>
-    public Content With(ValueSpec spec, Value value) => this with { Values = Values.With(spec, value) };
-}
-
-/// <summary>What is done to what a layer shows.</summary>
-/// <param name="Id">Short text, unique within the layer.</param>
-public sealed record Effect(string Id, EffectKind Kind, ValueSet Values);
-
-/// <summary>A shape that decides where a layer shows.</summary>
-/// <param name="Id">Short text, unique among the layer's masks.</param>
-public sealed record Mask(string Id, MaskKind Kind, ValueSet Values);

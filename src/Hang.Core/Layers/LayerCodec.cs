@@ -2,8 +2,10 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Hang.Core.Contents;
+using Hang.Core.Effects;
 using Hang.Core.Idles;
 using Hang.Core.Json;
+using Hang.Core.Masks;
 using Hang.Core.Registry;
 using Hang.Core.Values;
 
@@ -145,36 +147,4 @@ internal sealed class LayerCodec : Codec
         $"export type Content =\n{string.Join("\n", Modules<ContentKind>.All.Select(k => $"  | {ValueSetJson.TypeScript(k, [], book)}"))}");
 
     private sealed record Member(string Name, Codec Codec, Func<Layer, object?> Get, Func<Layer, object, Layer> Set);
-}
-
-/// <summary>A part of a layer in JSON, such as an effect: its id, its kind, and the values of the kind.</summary>
-internal sealed class PartCodec<TPart, TKind>(string name, Func<string, TKind, ValueSet, TPart> make, Func<TPart, (string Id, TKind Kind, ValueSet Values)> take) : Codec where TPart : class where TKind : Module
-{
-    public override object Read(JsonPlace place)
-    {
-        var kind = ValueSetJson.ReadKind<TKind>(place);
-        if (!place.Json.TryGetProperty("id", out var id))
-        {
-            throw place.Refused("\"id\" is missing.", $"Give the {name.ToLowerInvariant()} an id of its own.");
-        }
-        return make(place.Member("id", id).Text(), kind, ValueSetJson.Read(kind, place, ["id"]));
-    }
-
-    public override void Write(Utf8JsonWriter writer, object value)
-    {
-        var (id, kind, values) = take((TPart)value);
-        writer.WriteStartObject();
-        writer.WriteString("id", id);
-        writer.WriteString("kind", kind.Name);
-        ValueSetJson.Write(writer, values);
-        writer.WriteEndObject();
-    }
-
-    public override JsonObject Schema(SchemaBook book) => book.Refer(name, () => new()
-    {
-        ["oneOf"] = new JsonArray([.. Modules<TKind>.All.Select(k => (JsonNode)ValueSetJson.Schema(k, ["id"], book))]),
-    });
-
-    public override string TypeScript(TypeBook book) => book.Refer(name, () =>
-        $"export type {name} =\n{string.Join("\n", Modules<TKind>.All.Select(k => $"  | {ValueSetJson.TypeScript(k, ["id"], book)}"))}");
 }

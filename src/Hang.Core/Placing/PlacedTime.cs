@@ -1,6 +1,5 @@
 using Hang.Core.Contents;
 using Hang.Core.Documents;
-using Hang.Core.Edits;
 using Hang.Core.Layers;
 using Hang.Core.Lengths;
 using Hang.Core.Phases;
@@ -16,7 +15,7 @@ public sealed record PlacedTime(int Start, PhaseLengths Phases, int Lacks)
     /// <summary>Of a layer that places a graphic, as that graphic is without being filled.</summary>
     public static PlacedTime Of(Graphic graphic, Layer layer)
     {
-        var placed = graphic.Placed![PlacedGraphic.KeyOf(layer)!];
+        var placed = graphic.Placed![PlacedGraphic.KeyOf(layer.Content)!];
         return Of(graphic, layer, placed.Rate == graphic.Rate ? placed : Retiming.To(placed, graphic.Rate).Graphic);
     }
 
@@ -29,7 +28,7 @@ public sealed record PlacedTime(int Start, PhaseLengths Phases, int Lacks)
         var room = (layer.Out ?? graphic.Phases.Total - 1) - first + 1 + skip;
         var wanted = values[PlacedGraphic.Length].Constant.X == PlacedGraphic.Lengths.Of("asTheLayer").X ? room - phases.Arrive - phases.Leave
             : values[PlacedGraphic.Hold].Constant.X is > 0 and var own ? Frames(own) : phases.Hold;
-        var hold = Math.Clamp(wanted, SetPhases.LeastHold(placed), Math.Max(0, PhaseLengths.MostFrames - phases.Arrive - phases.Leave));
+        var hold = Math.Clamp(wanted, PhasesSet.LeastHold(placed), Math.Max(0, PhaseLengths.MostFrames - phases.Arrive - phases.Leave));
         var held = phases with { Hold = hold };
         return new(first - skip, held, Math.Max(0, held.Total - room));
     }

@@ -3,12 +3,12 @@ using System.Collections.Immutable;
 using System.Runtime.CompilerServices;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
-using Hang.Core.Edits;
 using Hang.Core.Fields;
 using Hang.Core.Layers;
 using Hang.Core.Lengths;
 using Hang.Core.Masks;
 using Hang.Core.Palettes;
+using Hang.Core.Refitting;
 using Hang.Core.Registry;
 using Hang.Core.Typesetting;
 using Hang.Core.Values;
@@ -45,10 +45,11 @@ public sealed class Unfolding
     public static string OwnId(string layer) => layer.IndexOf(Within) is > 0 and var end ? layer[..end] : layer;
 
     /// <summary>The graphic with the layers that are heard in what is placed in it; words are not filled, for which type would have to be measured.</summary>
-    internal static Graphic Heard(Graphic graphic) => Of(graphic, null).Whole;
+    internal static Graphic Heard(Graphic graphic) => Of(graphic, null, null).Whole;
 
     /// <param name="shaper">Measures filled words; null: they are not filled.</param>
-    public static Unfolding Of(Graphic graphic, ITypeShaper? shaper)
+    /// <param name="placesOf">Measures graphics that are refitted; null: they keep their shape.</param>
+    public static Unfolding Of(Graphic graphic, ITypeShaper? shaper, Func<Graphic, IPlaces>? placesOf)
     {
         var unfolding = new Unfolding(graphic);
         if (graphic.Placed is null || !graphic.Layers.Any(l => l.Content.Kind is PlacedGraphic))
@@ -63,7 +64,7 @@ public sealed class Unfolding
                 layers.Add(layer);
                 continue;
             }
-            var placed = PlacedAs(graphic, layer, shaper);
+            var placed = PlacedAs(graphic, layer, shaper, placesOf);
             layers.AddRange(placed.Layers);
             layers.Add(GroupFor(graphic, layer, placed));
             foreach (var (id, scope) in placed.Scopes)
@@ -78,10 +79,10 @@ public sealed class Unfolding
     }
 
     /// <summary>What a layer places, as it is there: filled, recoloured, at the rate and with the Hold.</summary>
-    internal static (Graphic Graphic, PlacedTime Time, ImmutableArray<Problem> Problems) Taken(Graphic graphic, Layer layer, ITypeShaper? shaper)
+    internal static (Graphic Graphic, PlacedTime Time, ImmutableArray<Problem> Problems) Taken(Graphic graphic, Layer layer, ITypeShaper? shaper, Func<Graphic, IPlaces>? placesOf)
     {
         var values = layer.Content.Values;
-        var placed = graphic.Placed![PlacedGraphic.KeyOf(layer)!] with { Assets = graphic.Assets, Sounds = graphic.Sounds };
+        var placed = graphic.Placed![PlacedGraphic.KeyOf(layer.Content)!] with { Assets = graphic.Assets, Sounds = graphic.Sounds };
         var way = values[PlacedGraphic.Colourway].Constant.Text;
         var palette = graphic.Palette is { } all && all.Colourways.Any(c => c.Name == way) ? all with { Current = way } : graphic.Palette;
         placed = Roles.Resolve(placed with { Palette = palette ?? placed.Palette });
@@ -97,30 +98,30 @@ public sealed class Unfolding
                 problems.Add(e.Problem with { Layer = layer.Name });
             }
         }
-        if (values[PlacedGraphic.Shape].Constant.X == PlacedGraphic.Shapes.Of("refitted").X && shaper is not null)
+        if (values[PlacedGraphic.Shape].Constant.X == PlacedGraphic.Shapes.Of("refitted").X && placesOf is not null)
         {
-            placed = Refitting.Refitted.To(placed, graphic.Width, graphic.Height, shaper);
+            placed = Refitted.To(placed, graphic.Width, graphic.Height, placesOf);
         }
         placed = placed.Rate == graphic.Rate ? placed : Retiming.To(placed, graphic.Rate).Graphic;
         var time = PlacedTime.Of(graphic, layer, placed);
-        return (time.Phases == placed.Phases ? placed : new SetPhases(time.Phases).Within(placed, shaper!), time, problems.ToImmutable());
+        return (time.Phases == placed.Phases ? placed : PhasesSet.Of(placed, time.Phases), time, problems.ToImmutable());
     }
 
     private static Graphic Unworded(Graphic placed, string name, string text) =>
         FieldPlace.Find(placed, Filling.Named(placed, name).Fills[0])?.Kind is TextKind ? placed : Filling.Fill(placed, name, text, null!);
 
-    private static Placed PlacedAs(Graphic graphic, Layer layer, ITypeShaper? shaper)
+    private static Placed PlacedAs(Graphic graphic, Layer layer, ITypeShaper? shaper, Func<Graphic, IPlaces>? placesOf)
     {
         var known = Known.GetOrCreateValue(layer.Content.Values);
-        var original = graphic.Placed![PlacedGraphic.KeyOf(layer)!];
+        var original = graphic.Placed![PlacedGraphic.KeyOf(layer.Content)!];
         var (first, last) = (layer.In ?? 0, layer.Out ?? graphic.Phases.Total - 1);
         var under = shaper is null ? $"{layer.Id} heard" : layer.Id;
         if (known.TryGetValue(under, out var before) && before.Is(original, graphic, layer, first, last, shaper))
         {
             return before;
         }
-        var (taken, time, problems) = Taken(graphic, layer, shaper);
-        var inner = Of(taken, shaper);
+        var (taken, time, problems) = Taken(graphic, layer, shaper, placesOf);
+        var inner = Of(taken, shaper, placesOf);
         var prefix = $"{layer.Id}{Within}";
         var scopes = new Dictionary<string, PlacedScope>(StringComparer.Ordinal);
         var layers = ImmutableArray.CreateBuilder<Layer>();

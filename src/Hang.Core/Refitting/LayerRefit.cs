@@ -1,6 +1,5 @@
 using Hang.Core.Contents;
 using Hang.Core.Documents;
-using Hang.Core.Evaluation;
 using Hang.Core.Geometry;
 using Hang.Core.Idles;
 using Hang.Core.Layers;
@@ -12,7 +11,7 @@ using Hang.Core.Values;
 namespace Hang.Core.Refitting;
 
 /// <summary>One layer on its way to another size of the picture.</summary>
-internal sealed class LayerRefit(Graphic graphic, Evaluator evaluator, RefitWay way, Layer layer)
+internal sealed class LayerRefit(Graphic graphic, IPlaces places, RefitWay way, Layer layer)
 {
     public Layer Layer => layer.Content.Kind switch
     {
@@ -56,7 +55,7 @@ internal sealed class LayerRefit(Graphic graphic, Evaluator evaluator, RefitWay 
         var own = layer.Own.With(LayerValues.Scale, layer.Own[LayerValues.Scale].MapValues(v => new(Rounded(v.X * scale), Rounded(v.Y * scale))));
         return Moved(Idling(scale == 1 ? layer : layer with { Own = own }, scale), scale, time =>
         {
-            var box = evaluator.Place(layer, time).Box;
+            var box = places.Place(layer, time).Box;
             var share = layer.Own[LayerValues.Pivot].At(time);
             return box.IsEmpty ? new(0, 0) : new(box.Left + box.Width * share.X, box.Top + box.Height * share.Y);
         });
@@ -67,7 +66,7 @@ internal sealed class LayerRefit(Graphic graphic, Evaluator evaluator, RefitWay 
     {
         Value At(Value p, double time)
         {
-            var (box, world) = evaluator.Place(layer, time);
+            var (box, world) = places.Place(layer, time);
             var (shift, pivot) = (way.ShiftOf(box.IsEmpty ? Box.Empty : world.Map(box), scale), pivotAt(time));
             return new(Rounded(scale * p.X + shift.X + (scale - 1) * pivot.X), Rounded(scale * p.Y + shift.Y + (scale - 1) * pivot.Y));
         }
@@ -86,7 +85,7 @@ internal sealed class LayerRefit(Graphic graphic, Evaluator evaluator, RefitWay 
         var sized = place.Put(place.Channel.MapValues(v => new(Rounded(v.X * x), Rounded(v.Y * y))));
         Value At(Value p, double time)
         {
-            var (box, world) = evaluator.Place(layer, time);
+            var (box, world) = places.Place(layer, time);
             var shift = way.ShiftOf(box.IsEmpty ? Box.Empty : world.Map(box), way.Scale);
             return new(Rounded(way.Tie.Across == TieAcross.Both ? p.X * x : way.Scale * p.X + shift.X), Rounded(way.Tie.Down == TieDown.Both ? p.Y * y : way.Scale * p.Y + shift.Y));
         }

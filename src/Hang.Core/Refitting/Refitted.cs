@@ -1,10 +1,8 @@
 using System.Collections.Immutable;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
-using Hang.Core.Evaluation;
 using Hang.Core.Geometry;
 using Hang.Core.Layers;
-using Hang.Core.Typesetting;
 
 namespace Hang.Core.Refitting;
 
@@ -16,8 +14,9 @@ public static class Refitted
 {
     private const double Near = 0.02, Midst = 0.1, Together = 0.03;
 
+    /// <param name="placesOf">Measures a graphic.</param>
     /// <exception cref="ProblemException">The size is none.</exception>
-    public static Graphic To(Graphic graphic, int width, int height, ITypeShaper shaper)
+    public static Graphic To(Graphic graphic, int width, int height, Func<Graphic, IPlaces> placesOf)
     {
         if (width is < Graphic.LeastSide or > Graphic.MostSide || height is < Graphic.LeastSide or > Graphic.MostSide)
         {
@@ -27,8 +26,8 @@ public static class Refitted
         {
             return graphic;
         }
-        var evaluator = new Evaluator(graphic, shaper);
-        var clusters = Clusters(graphic, evaluator);
+        var places = placesOf(graphic);
+        var clusters = Clusters(graphic, places);
         var scale = ScaleOf(graphic, width, height, clusters);
         var next = graphic with
         {
@@ -41,7 +40,7 @@ public static class Refitted
             var way = new RefitWay(graphic, width, height, scale, cluster.Tie, cluster.Box);
             foreach (var layer in cluster.Layers)
             {
-                next = next.With(new LayerRefit(graphic, evaluator, way, layer).Layer);
+                next = next.With(new LayerRefit(graphic, places, way, layer).Layer);
             }
         }
         return next;
@@ -69,9 +68,9 @@ public static class Refitted
     }
 
     /// <summary>Layers that lie together where they rest, each with what follows it.</summary>
-    private static ImmutableArray<Cluster> Clusters(Graphic graphic, Evaluator evaluator)
+    private static ImmutableArray<Cluster> Clusters(Graphic graphic, IPlaces places)
     {
-        var own = graphic.Layers.Where(l => l.Carrier is null && l.Content.Kind.IsOnStage).Select(l => (Layer: l, Box: BoxAtRest(graphic, evaluator, l))).ToList();
+        var own = graphic.Layers.Where(l => l.Carrier is null && l.Content.Kind.IsOnStage).Select(l => (Layer: l, Box: BoxAtRest(graphic, places, l))).ToList();
         var frame = new Box(0, 0, graphic.Width, graphic.Height);
         var left = own.Select(o => (Layers: ImmutableArray.Create(o.Layer), Tie: o.Layer.Tie, o.Box, Fills: AutoTie(graphic, o.Box) is { Across: TieAcross.Both } or { Down: TieDown.Both })).ToList();
         var reach = Together * Math.Min(graphic.Width, graphic.Height);
@@ -101,12 +100,12 @@ public static class Refitted
     }
 
     /// <summary>The box of a layer and of all that follows it, at the end of Hold.</summary>
-    private static Box BoxAtRest(Graphic graphic, Evaluator evaluator, Layer layer)
+    private static Box BoxAtRest(Graphic graphic, IPlaces places, Layer layer)
     {
         var rest = graphic.Phases.HoldLast;
         Box Of(Layer l)
         {
-            var (box, world) = evaluator.Place(l, rest);
+            var (box, world) = places.Place(l, rest);
             var mapped = l.Content.Kind is Hook or Lamp ? new Box(world.E, world.F, world.E + 1, world.F + 1) : box.IsEmpty ? Box.Empty : world.Map(box);
             return graphic.Layers.Where(f => f.Carrier == l.Id && f.Content.Kind.IsOnStage).Aggregate(mapped, (all, f) => all.Union(Of(f)));
         }

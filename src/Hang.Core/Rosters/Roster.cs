@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
-using Hang.Core.Documents;
+using Hang.Core.Sources;
+using Hang.Core.Values;
 
 namespace Hang.Core.Rosters;
 
@@ -54,7 +55,7 @@ public sealed record Roster(ImmutableArray<RosterColumn> Columns, ImmutableArray
         var ids = new HashSet<string>(StringComparer.Ordinal);
         for (var i = 0; i < Rows.Length; i++)
         {
-            if (!GraphicRules.IsId(Rows[i].Id) || !ids.Add(Rows[i].Id))
+            if (!Address.IsId(Rows[i].Id) || !ids.Add(Rows[i].Id))
             {
                 throw new ProblemException($"Row {i + 1} has no id of its own.", "Give each row one: 1 to 64 letters, digits and hyphens.", field: "rows");
             }

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Globalization;
 using Hang.Core.Documents;
 using Hang.Core.Fields;
+using Hang.Core.Sources;
 using Hang.Core.Values;
 
 namespace Hang.Core.Rosters;

@@ -18,7 +18,7 @@ public static class Beats
         foreach (var layer in SoundMix.Heard(graphic, guides: true))
         {
             var (from, to, offset) = SoundPart.Heard(graphic, layer);
-            foreach (var onset in onsets(SoundContent.HashOf(layer)))
+            foreach (var onset in onsets(SoundContent.HashOf(layer.Content)))
             {
                 var at = onset - offset;
                 var frame = (int)Math.Round(SampleClock.FrameOf(graphic.Rate, at), MidpointRounding.AwayFromZero);

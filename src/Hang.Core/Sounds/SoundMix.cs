@@ -20,7 +20,7 @@ public sealed class SoundMix : ISamples
     {
         graphic = Unfolding.Heard(graphic);
         Count = SampleClock.StartOf(graphic.Rate, graphic.Phases.Total);
-        parts = [.. Heard(graphic, guides).Where(l => only is null || l.Id == only).Select(l => new SoundPart(graphic, l, sounds(SoundContent.HashOf(l))))];
+        parts = [.. Heard(graphic, guides).Where(l => only is null || l.Id == only).Select(l => new SoundPart(graphic, l, sounds(SoundContent.HashOf(l.Content))))];
     }
 
     internal IEnumerable<SoundPart> Parts => parts;

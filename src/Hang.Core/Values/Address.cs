@@ -9,6 +9,7 @@ namespace Hang.Core.Values;
 /// <c>stops/1/colour</c>. Timeline, edits, fields and copies all speak in addresses.
 /// </summary>
 /// <param name="Text">Words of letters, digits and hyphens, divided by slashes.</param>
+[CodedBy(typeof(AddressCodec))]
 public readonly record struct Address(string Text)
 {
     /// <summary>Longest address, in characters.</summary>
@@ -30,6 +31,9 @@ public readonly record struct Address(string Text)
         address = new(text);
         return text.Length is > 0 and <= Most && text.Split('/').All(w => w.Length > 0 && w.All(c => char.IsAsciiLetterOrDigit(c) || c == '-'));
     }
+
+    /// <summary>Whether a text can be an id: 1 to 64 letters, digits, hyphens and underscores.</summary>
+    public static bool IsId(string id) => id is { Length: > 0 and <= 64 } && id.All(c => char.IsAsciiLetterOrDigit(c) || c is '-' or '_');
 
     public override string ToString() => Text;
 }

@@ -5,7 +5,6 @@ using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Unicode;
-using Hang.Core.Documents;
 using Hang.Core.Fields;
 using Hang.Core.Json;
 
@@ -14,6 +13,12 @@ namespace Hang.Core.Values;
 /// <summary>What the fields of a placed graphic are filled with: names of fields and texts as <see cref="FieldText"/> reads them. A field that is not named stays as it is.</summary>
 public sealed class FilledKind : ValueKind
 {
+    /// <summary>Most fields of a graphic.</summary>
+    public const int MostFields = 200;
+
+    /// <summary>Longest name of a field, in UTF-16 units.</summary>
+    public const int MostName = 60;
+
     /// <summary>Longest text of one field, in UTF-16 units.</summary>
     public const int MostText = 20_000;
 
@@ -40,7 +45,7 @@ public sealed class FilledKind : ValueKind
     public override Value Read(JsonPlace place)
     {
         var texts = new Dictionary<string, string>(StringComparer.Ordinal);
-        foreach (var item in place.Items("fields", Field.Most))
+        foreach (var item in place.Items("fields", MostFields))
         {
             var pair = item.Items("a field and its text", 2).ToArray();
             if (pair.Length != 2)
@@ -48,7 +53,7 @@ public sealed class FilledKind : ValueKind
                 throw item.Refused("A field and its text are needed here.", "Write [\"Name\", \"Bea Winter\"].");
             }
             var (name, text) = (pair[0].Text(), pair[1].Text());
-            if (name.Trim().Length is 0 or > Field.MostName || text.Length > MostText || !texts.TryAdd(name, text))
+            if (name.Trim().Length is 0 or > MostName || text.Length > MostText || !texts.TryAdd(name, text))
             {
                 throw item.Refused("A field is named twice, or its name or text is too long or empty.", string.Create(CultureInfo.InvariantCulture, $"Name each field once; a text has at most {MostText} characters."));
             }
@@ -63,7 +68,7 @@ public sealed class FilledKind : ValueKind
     public override JsonObject Schema(ValueSpec spec) => new()
     {
         ["type"] = "array",
-        ["maxItems"] = Field.Most,
+        ["maxItems"] = MostFields,
         ["items"] = new JsonObject { ["type"] = "array", ["items"] = new JsonObject { ["type"] = "string", ["maxLength"] = MostText }, ["minItems"] = 2, ["maxItems"] = 2 },
     };
 

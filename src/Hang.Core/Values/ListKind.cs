@@ -226,5 +226,5 @@ public sealed class PointsKind : ListKind
 
     /// <summary>Paths whose contours have as many points mix point by point; others change half-way.</summary>
     public override Value Mix(in Value a, in Value b, double t) =>
-        Contents.PointPaths.LayoutOf(a.Numbers) == Contents.PointPaths.LayoutOf(b.Numbers) ? base.Mix(in a, in b, t) : t < 0.5 ? a : b;
+        PointLayout.Of(a.Numbers) == PointLayout.Of(b.Numbers) ? base.Mix(in a, in b, t) : t < 0.5 ? a : b;
 }

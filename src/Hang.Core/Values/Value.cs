@@ -1,3 +1,5 @@
+using Hang.Core.Numbers;
+
 namespace Hang.Core.Values;
 
 /// <summary>
@@ -35,7 +37,7 @@ public readonly record struct Value(double X, double Y = 0, double Z = 0, double
     };
 
     /// <summary>The same for one number. Two products rather than a + (b - a) t, so that t = 1 gives b to the last bit.</summary>
-    public static double Mix(double a, double b, double t) => a == b ? a : a * (1 - t) + b * t;
+    public static double Mix(double a, double b, double t) => Mixing.Between(a, b, t);
 }
 
 /// <summary>A list of numbers that is equal to another of the same numbers.</summary>

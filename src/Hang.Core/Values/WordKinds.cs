@@ -162,7 +162,7 @@ public sealed class LayersKind : ValueKind
         foreach (var item in place.Items("this", Most))
         {
             var id = item.Text();
-            ids.Add(Documents.GraphicRules.IsId(id) ? id : throw item.Refused($"\"{Quoted.Short(id)}\" is no id of a layer.", "Name layers by their ids."));
+            ids.Add(Address.IsId(id) ? id : throw item.Refused($"\"{Quoted.Short(id)}\" is no id of a layer.", "Name layers by their ids."));
         }
         return Of(ids);
     }

@@ -1,8 +1,8 @@
 using System.Buffers.Binary;
 using System.Diagnostics;
 using Hang.Core;
-using Hang.Core.Documents;
 using Hang.Core.Json;
+using Hang.Core.Sources;
 using Hang.Paint.Fonts;
 
 namespace Hang.Media.Processes;

@@ -1,10 +1,10 @@
+using Hang.Core.Sources;
 using Hang.Core.Time;
 using Hang.Media.Processes;
 using System.Globalization;
 using System.Runtime.InteropServices;
 using System.Text.Json;
 using Hang.Core;
-using Hang.Core.Documents;
 using Hang.Core.Sounds;
 
 namespace Hang.Media.Sounds;

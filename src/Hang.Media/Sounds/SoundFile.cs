@@ -1,6 +1,6 @@
 using System.Security.Cryptography;
 using Hang.Core;
-using Hang.Core.Documents;
+using Hang.Core.Sources;
 
 namespace Hang.Media.Sounds;
 

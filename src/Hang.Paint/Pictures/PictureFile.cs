@@ -1,6 +1,7 @@
 using System.Security.Cryptography;
 using Hang.Core;
 using Hang.Core.Documents;
+using Hang.Core.Sources;
 using SkiaSharp;
 
 namespace Hang.Paint.Pictures;

@@ -3,6 +3,7 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using Hang.Core;
 using Hang.Core.Documents;
+using Hang.Core.Sources;
 
 namespace Hang.Server.Demo;
 

@@ -1,11 +1,11 @@
 using Hang.Core.Checks;
+using Hang.Core.Lengths;
 using Hang.Server.SignIn;
 using Hang.Store.Accounts;
 using System.Collections.Immutable;
 using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Fields;
-using Hang.Core.Edits;
 using Hang.Core.Phases;
 using Hang.Paint.Checks;
 using Hang.Paint.Pictures;
@@ -47,7 +47,7 @@ public static class DeskEndpoints
         var graphic = GraphicJson.Read(row.Document);
         var palette = graphic.Palette;
         return new(
-            id, graphic.Name, (await packages.FindAsync(row.PackageId, cancel))?.Name ?? "", graphic.Kind, graphic.Width, graphic.Height, graphic.Rate.ToString(), graphic.Phases, graphic.Poster, SetPhases.LeastHold(graphic),
+            id, graphic.Name, (await packages.FindAsync(row.PackageId, cancel))?.Name ?? "", graphic.Kind, graphic.Width, graphic.Height, graphic.Rate.ToString(), graphic.Phases, graphic.Poster, PhasesSet.LeastHold(graphic),
             palette is null ? [] : [palette.Current, .. palette.Colourways.Select(c => c.Name).Where(n => n != palette.Current)], FieldFacts.Of(graphic));
     }
 

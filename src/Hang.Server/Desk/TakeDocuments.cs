@@ -3,6 +3,7 @@ using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Fields;
+using Hang.Core.Sources;
 using Hang.Paint.Shaping;
 using Hang.Server.Safety;
 using Hang.Store.Pictures;

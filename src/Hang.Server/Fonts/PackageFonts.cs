@@ -3,6 +3,7 @@ using Hang.Core;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Json;
+using Hang.Core.Sources;
 using Hang.Media.Processes;
 using Hang.Paint.Fonts;
 using Hang.Store.Fonts;

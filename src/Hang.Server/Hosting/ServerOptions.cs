@@ -93,7 +93,7 @@ public sealed class ServerOptions
         Demand(options.S3Address.Length == 0 || (Uri.TryCreate(options.S3Address, UriKind.Absolute, out var address) && address.Scheme is "http" or "https"), nameof(S3Address), "The address of the file store is none.", "Write it such as http://files.example:9000.");
         Demand(options.S3Address.Length == 0 || (options.S3Bucket.Length > 0 && options.S3Key.Length > 0 && options.S3Secret.Length > 0), nameof(S3Bucket), "The file store's bucket, key or secret is missing.", "Set S3Bucket, S3Key and S3Secret.");
         Demand(options.Outside.Length == 0 || Directory.Exists(options.Outside), nameof(Outside), "The folder outside, where files are put too, is not there.", "Make it, or set none.");
-        Demand(Listed(options.Proxies).All(p => Hang.Server.Doors.Strict(p) is not null), nameof(Proxies), "One of the proxies is no IP address.", "Write them such as 192.0.2.7, with commas between.");
+        Demand(Listed(options.Proxies).All(p => Doors.Strict(p) is not null), nameof(Proxies), "One of the proxies is no IP address.", "Write them such as 192.0.2.7, with commas between.");
         Demand(options.Proxies.Length == 0 || options.SignIn || options.Database.Length == 0, nameof(Proxies), "Behind a proxy others come in, and nobody is asked who they are.", "Set SignIn too.");
         // While the API's description is generated, nobody is there to sign in, and nothing may be written.
         options.SignIn &= options.Database.Length > 0;

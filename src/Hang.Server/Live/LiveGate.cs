@@ -13,6 +13,13 @@ namespace Hang.Server.Live;
 /// </summary>
 internal sealed class LiveGate(SessionStore sessions, ILogger<LiveGate> log) : BackgroundService, IHubFilter
 {
+    /// <summary>Makes every call of the live line ask first.</summary>
+    public static void Add(IServiceCollection services)
+    {
+        services.AddSingleton<LiveGate>().AddHostedService(s => s.GetRequiredService<LiveGate>());
+        services.Configure<HubOptions>(hub => hub.AddFilter<LiveGate>());
+    }
+
     private static readonly TimeSpan Round = TimeSpan.FromSeconds(5);
     private static readonly ConcurrentDictionary<string, Role> Needed = new(typeof(LiveHub).GetMethods().Where(m => m.DeclaringType == typeof(LiveHub) && !m.IsSpecialName).DistinctBy(m => m.Name)
         .Select(m => KeyValuePair.Create(m.Name, m.GetCustomAttribute<NeedsAttribute>()?.Role ?? Role.Viewer)));

@@ -1,7 +1,7 @@
+using Hang.Core.Sources;
 using Hang.Core.Values;
 using Hang.Server.Safety;
 using Hang.Core;
-using Hang.Core.Documents;
 using Hang.Paint.Pictures;
 using Hang.Server.SignIn;
 using Hang.Store.Accounts;

@@ -1,11 +1,9 @@
 using Hang.Server.Hosting;
-using Hang.Server.Live;
 using Hang.Store.Accounts;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.HttpOverrides;
 using Microsoft.AspNetCore.Identity;
-using Microsoft.AspNetCore.SignalR;
 using Microsoft.Extensions.Options;
 
 namespace Hang.Server.SignIn;
@@ -32,8 +30,6 @@ internal static class SignInSetup
         }
         services.AddDataProtection().SetApplicationName("Hang").PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(options.Files, "keys")));
         services.AddSingleton<SessionTickets>().AddSingleton<FirstAccount>().AddHostedService(s => s.GetRequiredService<FirstAccount>());
-        services.AddSingleton<LiveGate>().AddHostedService(s => s.GetRequiredService<LiveGate>());
-        services.Configure<HubOptions>(hub => hub.AddFilter<LiveGate>());
         services.AddSingleton<ILookupNormalizer, PlainNames>();
         services.AddIdentityCore<Account>(identity =>
         {

@@ -3,6 +3,7 @@ using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Json;
 using Hang.Core.Contents;
+using Hang.Core.Sources;
 using Hang.Media.Sounds;
 using Hang.Store.Sounds;
 
@@ -46,7 +47,7 @@ public sealed class DocumentSounds(SoundStore store)
     /// <exception cref="ProblemException">One is missing.</exception>
     public async Task<Graphic> WithSoundsAsync(Graphic graphic, CancellationToken cancel)
     {
-        var used = PlacedRules.AllOf(graphic).SelectMany(g => g.Layers).Where(l => l.Content.Kind is SoundContent).Select(SoundContent.HashOf).Distinct(StringComparer.Ordinal).ToArray();
+        var used = PlacedRules.AllOf(graphic).SelectMany(g => g.Layers).Where(l => l.Content.Kind is SoundContent).Select(l => SoundContent.HashOf(l.Content)).Distinct(StringComparer.Ordinal).ToArray();
         var sounds = ImmutableSortedDictionary.CreateBuilder<string, SoundAsset>(StringComparer.Ordinal);
         foreach (var hash in used)
         {

@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using Hang.Core.Values;
 
 namespace Hang.Core.Documents.Upgrades;
 
@@ -64,7 +65,7 @@ internal sealed class From1To2 : Upgrade
         var taken = layers.Select(l => Text(l["id"])).OfType<string>().ToHashSet(StringComparer.Ordinal);
         var renamed = new Dictionary<string, string>(StringComparer.Ordinal);
         var next = 1;
-        foreach (var id in taken.Where(i => i.Length is > 0 and <= 64 && !GraphicRules.IsId(i)).Order(StringComparer.Ordinal).ToArray())
+        foreach (var id in taken.Where(i => i.Length is > 0 and <= 64 && !Address.IsId(i)).Order(StringComparer.Ordinal).ToArray())
         {
             while (!taken.Add($"v{next}"))
             {

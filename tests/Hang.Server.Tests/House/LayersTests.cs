@@ -1,0 +1,32 @@
+namespace Hang.Server.Tests.House;
+
+/// <summary>
+/// The folders of a project have an order, from the foundation up: each names only those before it, and what stands in the root of the project is the lowest. So there
+/// is no circle, and a new thing has a place.
+/// </summary>
+public class LayersTests
+{
+    [Theory]
+    [InlineData("Hang.Core", "Time Phases Numbers Colour Geometry Json Typesetting Values Motion Registry Sources PaintList Idles Credits Charts Palettes Contents Effects Masks Layers Documents Lengths Fields Refitting Placing Sounds Evaluation Programs Checks Arrivals Edits Rosters Handoff")]
+    [InlineData("Hang.Paint", "Paths Pictures Pixels Fonts Shaping Painting Checks")]
+    [InlineData("Hang.Media", "Processes Unpacking Probing Tables Packs Sounds Frames Encoding Stills Reading Movies Slices Kinds Rendering Proofs Deliveries")]
+    [InlineData("Hang.Store", "Files Pictures Fonts Sounds Feels Accounts Packages Revisions Rosters Handoffs Migrations")]
+    [InlineData("Hang.Server", "Hosting Safety SignIn Pictures Fonts Sounds Motion Desk Live Handoffs Rosters Demo Rack")]
+    public void EachFolderNamesOnlyThoseBeforeIt(string project, string order)
+    {
+        var folders = order.Split(' ').ToList();
+        var there = SourceGraph.Files(project).Select(f => Path.GetRelativePath(SourceGraph.Folder(project), f).Split('/')).Where(p => p.Length > 1).Select(p => p[0]).Distinct();
+        Assert.Empty(there.Except(folders).Select(f => $"{f} has no place in the order of {project}"));
+        // The program itself, which puts all together, stands in the root of the server.
+        int Height(string folder) => folder.Length == 0 ? -1 : folders.IndexOf(folder);
+        Assert.Empty(SourceGraph.Of(project).Where(n => Height(n.To) > Height(n.From)).Select(n => n.ToString()).Order(StringComparer.Ordinal));
+    }
+
+    [Fact]
+    public void ANamingUpwardIsFound()
+    {
+        var namings = SourceGraph.Of("Hang.Core");
+        Assert.Contains(namings, n => n.From == "Evaluation" && n.To == "Layers");
+        Assert.DoesNotContain(namings, n => n.From == n.To);
+    }
+}
