@@ -1,6 +1,6 @@
 using Hang.Core.Documents;
 using Hang.Core.Layers;
-using Hang.Core.Phases;
+using Hang.Scene.Phases;
 
 namespace Hang.Benchmarks;
 

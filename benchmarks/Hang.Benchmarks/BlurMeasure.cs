@@ -1,9 +1,9 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
-using Hang.Core.PaintList;
 using Hang.Paint.Painting;
 using Hang.Paint.Shaping;
+using Hang.Scene.PaintList;
 using SkiaSharp;
 
 namespace Hang.Benchmarks;
@@ -52,7 +52,7 @@ internal static class BlurMeasure
     private static DrawNode Thinned(DrawNode node) => node with { Moments = [.. node.Moments.Where((_, i) => i % Apart == 0)] };
 
     /// <summary>What was done before: every moment is painted into a layer of half-precision numbers with its share.</summary>
-    private static void Comb(SKCanvas canvas, ScenePainter painter, Scene scene, ImmutableArray<DrawNode> nodes)
+    private static void Comb(SKCanvas canvas, ScenePainter painter, SceneMoment scene, ImmutableArray<DrawNode> nodes)
     {
         canvas.Clear(SKColors.Transparent);
         using var plus = new SKPaint { BlendMode = SKBlendMode.Plus };
@@ -63,7 +63,7 @@ internal static class BlurMeasure
                 painter.Paint(canvas, scene with { Nodes = [node] });
                 continue;
             }
-            var box = node.Moments.Aggregate(Core.Geometry.Box.Empty, (all, row) => all.Union(Touched.By(node.Strip, row)));
+            var box = node.Moments.Aggregate(Scene.Geometry.Box.Empty, (all, row) => all.Union(Touched.By(node.Strip, row)));
             canvas.Save();
             canvas.ClipRect(new SKRect((float)box.Left - 1, (float)box.Top - 1, (float)box.Right + 1, (float)box.Bottom + 1));
             canvas.SaveLayer(new SKCanvasSaveLayerRec { Flags = SKCanvasSaveLayerRecFlags.F16ColorType });

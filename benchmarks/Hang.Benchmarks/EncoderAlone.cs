@@ -2,10 +2,10 @@ using System.Diagnostics;
 using System.Globalization;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
-using Hang.Core.Time;
 using Hang.Media.Frames;
 using Hang.Media.Rendering;
 using Hang.Paint.Pictures;
+using Hang.Scene.Time;
 
 namespace Hang.Benchmarks;
 

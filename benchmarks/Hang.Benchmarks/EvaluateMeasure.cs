@@ -1,8 +1,8 @@
 using System.Diagnostics;
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
 using Hang.Paint.Shaping;
+using Hang.Scene.Motion;
 
 namespace Hang.Benchmarks;
 

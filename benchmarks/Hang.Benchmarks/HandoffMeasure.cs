@@ -2,12 +2,12 @@ using System.Diagnostics;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
-using Hang.Core.Motion;
-using Hang.Core.Phases;
-using Hang.Core.Values;
 using Hang.Media.Proofs;
 using Hang.Media.Rendering;
 using Hang.Paint.Shaping;
+using Hang.Scene.Motion;
+using Hang.Scene.Phases;
+using Hang.Scene.Values;
 using Hang.Tests.Shared;
 
 namespace Hang.Benchmarks;

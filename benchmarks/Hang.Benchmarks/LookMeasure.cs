@@ -1,14 +1,14 @@
-using Hang.Core.Colour;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Effects;
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.Values;
 using Hang.Paint.Painting;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using Hang.Scene.Colour;
+using Hang.Scene.Motion;
+using Hang.Scene.Values;
 using Hang.Tests.Shared;
 using SkiaSharp;
 

@@ -1,8 +1,8 @@
 using Hang.Core.Contents;
 using Hang.Core.Documents;
-using Hang.Core.Motion;
-using Hang.Core.Phases;
-using Hang.Core.Values;
+using Hang.Scene.Motion;
+using Hang.Scene.Phases;
+using Hang.Scene.Values;
 using Hang.Tests.Shared;
 
 namespace Hang.Benchmarks;

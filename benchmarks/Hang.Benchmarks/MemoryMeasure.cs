@@ -4,10 +4,10 @@ using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
-using Hang.Core.Motion;
-using Hang.Core.Phases;
 using Hang.Media.Rendering;
 using Hang.Paint.Shaping;
+using Hang.Scene.Motion;
+using Hang.Scene.Phases;
 using Hang.Tests.Shared;
 
 namespace Hang.Benchmarks;

@@ -72,7 +72,7 @@ internal static class PackageMeasure
         return [.. distinct.Where((_, i) => i % step == 0)];
     }
 
-    private static SKPicture Recorded(ScenePainter painter, Core.PaintList.Scene scene, int width, int height)
+    private static SKPicture Recorded(ScenePainter painter, Scene.PaintList.SceneMoment scene, int width, int height)
     {
         using var recorder = new SKPictureRecorder();
         painter.Paint(recorder.BeginRecording(new SKRect(0, 0, width, height)), scene);

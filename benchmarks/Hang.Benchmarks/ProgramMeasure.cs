@@ -2,8 +2,8 @@ using System.Text.Json;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Programs;
-using Hang.Core.Values;
 using Hang.Paint.Shaping;
+using Hang.Scene.Values;
 
 namespace Hang.Benchmarks;
 

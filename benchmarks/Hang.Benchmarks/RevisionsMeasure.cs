@@ -1,8 +1,8 @@
 using System.Text.Json;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
-using Hang.Core.Values;
 using Hang.Paint.Shaping;
+using Hang.Scene.Values;
 using Hang.Store.Packages;
 using Hang.Store.Revisions;
 using Npgsql;

@@ -1,18 +1,18 @@
 using System.Collections.Immutable;
 using Hang.Cli.Commands;
-using Hang.Core;
 using Hang.Core.Checks;
-using Hang.Core.Json;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Fields;
-using Hang.Core.Sources;
-using Hang.Core.Values;
 using Hang.Media.Processes;
 using Hang.Media.Sounds;
 using Hang.Paint.Fonts;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using Hang.Scene;
+using Hang.Scene.Json;
+using Hang.Scene.Sources;
+using Hang.Scene.Values;
 
 namespace Hang.Cli;
 

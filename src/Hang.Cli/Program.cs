@@ -1,8 +1,8 @@
 using System.CommandLine;
 using System.Runtime.InteropServices;
 using Hang.Cli.Commands;
-using Hang.Core;
 using Hang.Paint.Fonts;
+using Hang.Scene;
 
 namespace Hang.Cli;
 

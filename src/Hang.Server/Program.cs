@@ -1,10 +1,10 @@
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
-using Hang.Core.Json;
 using Hang.Media.Processes;
 using Hang.Media.Sounds;
 using Hang.Paint.Fonts;
 using Hang.Paint.Pictures;
+using Hang.Scene.Json;
 using Hang.Server.Demo;
 using Hang.Server.Desk;
 using Hang.Server.Fonts;
@@ -18,6 +18,7 @@ using Hang.Server.Rosters;
 using Hang.Server.Safety;
 using Hang.Server.SignIn;
 using Hang.Server.Sounds;
+using Hang.Store;
 using Hang.Store.Feels;
 using Hang.Store.Files;
 using Hang.Store.Fonts;
@@ -27,10 +28,9 @@ using Hang.Store.Pictures;
 using Hang.Store.Revisions;
 using Hang.Store.Rosters;
 using Hang.Store.Sounds;
-using Hang.Store;
 using Microsoft.AspNetCore.SignalR;
-using Serilog.Formatting.Compact;
 using Serilog;
+using Serilog.Formatting.Compact;
 
 if (args is [FontTrial.Word])
 {
@@ -43,7 +43,7 @@ try
     options = ServerOptions.Read(builder.Configuration);
     Doors.Demand(Doors.Of(builder.Configuration), options);
 }
-catch (Hang.Core.ProblemException e)
+catch (Hang.Scene.ProblemException e)
 {
     await Console.Error.WriteLineAsync($"hang: {e.Problem}");
     return 2;

@@ -3,9 +3,10 @@ using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.Typesetting;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Motion;
+using Hang.Scene.Typesetting;
+using Hang.Scene.Values;
 using static Hang.Core.Tests.Samples;
 using static Hang.Tests.Shared.Making;
 

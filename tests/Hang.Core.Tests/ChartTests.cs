@@ -2,8 +2,9 @@ using Hang.Core.Charts;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
-using Hang.Core.PaintList;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.PaintList;
+using Hang.Scene.Values;
 using static Hang.Core.Tests.Samples;
 using static Hang.Tests.Shared.Making;
 
@@ -11,7 +12,7 @@ namespace Hang.Core.Tests;
 
 public class ChartTests
 {
-    private static Layers.Layer Chart(string data) => Layer<Chart>("c", "Chart").With("data", Motion.Channel.Of(new TextKind(99), Value.Of(data)));
+    private static Layers.Layer Chart(string data) => Layer<Chart>("c", "Chart").With("data", Scene.Motion.Channel.Of(new TextKind(99), Value.Of(data)));
 
     [Fact]
     public void DataAreReadAsTheyAreTypedAndPasted()

@@ -1,8 +1,9 @@
 using System.Collections.Immutable;
-using Hang.Core.Colour;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Palettes;
+using Hang.Scene;
+using Hang.Scene.Colour;
 using Hang.Tests.Shared;
 using static Hang.Core.Tests.Samples;
 
@@ -45,7 +46,7 @@ public sealed class ColourNameTests
 
     private static Colourway Way(string name, string ink, string paper) => new(name, ImmutableSortedDictionary<string, string>.Empty.Add("ink", ink).Add("paper", paper));
 
-    private static Graphic Piece => new SetPalette(Colours).ApplyTo(Graphic(Making.Layer<Contents.Plate>("a").With("fill", new Values.Value(0, 0, 0, 1) { Held = new RoleShade("ink") })), Shaper);
+    private static Graphic Piece => new SetPalette(Colours).ApplyTo(Graphic(Making.Layer<Contents.Plate>("a").With("fill", new Scene.Values.Value(0, 0, 0, 1) { Held = new RoleShade("ink") })), Shaper);
 
     private static string Refused(Edit edit, Graphic? graphic = null) => Assert.Throws<ProblemException>(() => edit.ApplyTo(graphic ?? Piece, Shaper)).Problem.ToString();
 

@@ -1,6 +1,6 @@
 using Hang.Core.Contents;
-using Hang.Core.Geometry;
-using Hang.Core.Values;
+using Hang.Scene.Geometry;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Tests;
 

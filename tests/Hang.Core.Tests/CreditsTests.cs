@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Hang.Core.Checks;
 using Hang.Core.Contents;
 using Hang.Core.Credits;
@@ -5,10 +6,9 @@ using Hang.Core.Edits;
 using Hang.Core.Evaluation;
 using Hang.Core.Fields;
 using Hang.Core.Lengths;
-using Hang.Core.PaintList;
-using Hang.Core.Time;
-using Hang.Core.Values;
-using System.Collections.Immutable;
+using Hang.Scene.PaintList;
+using Hang.Scene.Time;
+using Hang.Scene.Values;
 using static Hang.Core.Tests.Samples;
 using static Hang.Tests.Shared.Making;
 
@@ -17,7 +17,7 @@ namespace Hang.Core.Tests;
 /// <summary>Credits as lists, and rolls as long as they take.</summary>
 public class CreditsTests
 {
-    private static Layers.Layer Roll(string lines, double? speed = null) => (Layer<Roll>("r", "Roll") with { }).With("lines", Motion.Channel.Of(new TextKind(99), Value.Of(lines))).With("pace", speed is null ? 0 : 1).With("speed", speed ?? 2);
+    private static Layers.Layer Roll(string lines, double? speed = null) => (Layer<Roll>("r", "Roll") with { }).With("lines", Scene.Motion.Channel.Of(new TextKind(99), Value.Of(lines))).With("pace", speed is null ? 0 : 1).With("speed", speed ?? 2);
 
     [Fact]
     public void ListsAreReadAsTheyAreTypedAndPasted()
@@ -56,7 +56,7 @@ public class CreditsTests
         Assert.Equal(360, Top(0));
         Assert.True(Top(graphic.Phases.Total - 1) + 3 * Math.Round(72 * 1.4) <= 1e-6);
         Assert.True(Top(graphic.Phases.Total - 2) + 3 * Math.Round(72 * 1.4) > 0);
-        bool Seen(int frame) => !evaluator.At(frame).Nodes.Aggregate(Geometry.Box.Empty, (all, n) => all.Union(Touched.By(n.Strip, n.Row))).Intersect(new(0, 0, 640, 360)).IsEmpty;
+        bool Seen(int frame) => !evaluator.At(frame).Nodes.Aggregate(Scene.Geometry.Box.Empty, (all, n) => all.Union(Touched.By(n.Strip, n.Row))).Intersect(new(0, 0, 640, 360)).IsEmpty;
         Assert.False(Seen(0));
         Assert.False(Seen(graphic.Phases.Total - 1));
         Assert.True(Seen(graphic.Phases.Total / 2));

@@ -1,7 +1,7 @@
 using CsCheck;
 using Hang.Core.Edits;
-using Hang.Core.Motion;
-using Hang.Core.Values;
+using Hang.Scene.Motion;
+using Hang.Scene.Values;
 using Hang.Tests.Shared;
 using static Hang.Core.Tests.Samples;
 

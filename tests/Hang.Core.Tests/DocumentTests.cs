@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Hang.Core.Documents;
+using Hang.Scene;
 using Hang.Tests.Shared;
 
 namespace Hang.Core.Tests;

@@ -2,7 +2,8 @@ using System.Text.Json;
 using CsCheck;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
-using Hang.Core.Phases;
+using Hang.Scene;
+using Hang.Scene.Phases;
 using static Hang.Core.Tests.Samples;
 using static Hang.Tests.Shared.Making;
 

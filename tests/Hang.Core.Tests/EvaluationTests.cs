@@ -1,12 +1,12 @@
 using CsCheck;
 using Hang.Core.Evaluation;
-using Hang.Core.Geometry;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.PaintList;
-using Hang.Core.Typesetting;
-using Hang.Core.Values;
 using Hang.Core.Programs;
+using Hang.Scene.Geometry;
+using Hang.Scene.Motion;
+using Hang.Scene.PaintList;
+using Hang.Scene.Typesetting;
+using Hang.Scene.Values;
 using static Hang.Core.Tests.Samples;
 using static Hang.Tests.Shared.Making;
 

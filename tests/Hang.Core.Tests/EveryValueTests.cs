@@ -1,13 +1,14 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using Hang.Core.Colour;
 using Hang.Core.Contents;
 using Hang.Core.Effects;
-using Hang.Core.Json;
 using Hang.Core.Layers;
 using Hang.Core.Masks;
-using Hang.Core.Registry;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Colour;
+using Hang.Scene.Json;
+using Hang.Scene.Registry;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Tests;
 

@@ -1,5 +1,6 @@
 using CsCheck;
-using Hang.Core.Motion;
+using Hang.Scene;
+using Hang.Scene.Motion;
 
 namespace Hang.Core.Tests;
 

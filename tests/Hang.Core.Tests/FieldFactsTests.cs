@@ -2,8 +2,8 @@ using System.Collections.Immutable;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Fields;
-using Hang.Core.Sources;
-using Hang.Core.Values;
+using Hang.Scene.Sources;
+using Hang.Scene.Values;
 using static Hang.Core.Tests.Samples;
 using static Hang.Tests.Shared.Making;
 
@@ -70,7 +70,7 @@ public sealed class FieldFactsTests
     [Fact]
     public void PicturesAreThoseThatMayBeChosen()
     {
-        var picture = Layer<PictureContent>("a").With("asset", Motion.Channel.Of(PictureKind.Picture, Value.Of(Mark)));
+        var picture = Layer<PictureContent>("a").With("asset", Scene.Motion.Channel.Of(PictureKind.Picture, Value.Of(Mark)));
         var any = Of(Field("asset"), picture);
         Assert.Equal(("picture", "mark.png", false), (any.Kind, any.Default, any.OnlyThese));
         Assert.Equal(["mark.png", "other.png"], any.Files.Select(f => f.Name));

@@ -3,10 +3,11 @@ using Hang.Core.Checks;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Fields;
-using Hang.Core.Json;
-using Hang.Core.Motion;
 using Hang.Core.Palettes;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Json;
+using Hang.Scene.Motion;
+using Hang.Scene.Values;
 using static Hang.Core.Tests.Samples;
 using static Hang.Tests.Shared.Making;
 

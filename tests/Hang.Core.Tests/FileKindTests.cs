@@ -1,6 +1,7 @@
 using Hang.Core.Documents;
 using Hang.Core.Handoff;
-using Hang.Core.Time;
+using Hang.Scene;
+using Hang.Scene.Time;
 using static Hang.Core.Tests.Samples;
 
 namespace Hang.Core.Tests;

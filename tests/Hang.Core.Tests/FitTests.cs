@@ -2,10 +2,11 @@ using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
-using Hang.Core.Geometry;
 using Hang.Core.Layers;
 using Hang.Core.Programs;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Geometry;
+using Hang.Scene.Values;
 using static Hang.Core.Tests.Samples;
 using static Hang.Tests.Shared.Making;
 
@@ -55,9 +56,9 @@ public class FitTests
     [Fact]
     public void ThePlateStandsWhereWordsRest()
     {
-        var arriving = Name("ab").With("position", Over(new(0, new(-900, 200), Motion.Feel.Linear), new(20, new(100, 200), Motion.Feel.Linear)));
+        var arriving = Name("ab").With("position", Over(new(0, new(-900, 200), Scene.Motion.Feel.Linear), new(20, new(100, 200), Scene.Motion.Feel.Linear)));
         Assert.Equal(BoxOf(Graphic(Fitting("t"), Name("ab"))), BoxOf(Graphic(Fitting("t"), arriving)));
-        var changing = Name("ab").With("text", Motion.Channel.Of(new TextKind(100), [new(0, Value.Of("ab"), Motion.Feel.Linear), new(50, Value.Of("abcd"), Motion.Feel.Linear)]));
+        var changing = Name("ab").With("text", Scene.Motion.Channel.Of(new TextKind(100), [new(0, Value.Of("ab"), Scene.Motion.Feel.Linear), new(50, Value.Of("abcd"), Scene.Motion.Feel.Linear)]));
         Assert.Equal(230, BoxOf(Graphic(Fitting("t"), changing)).Right);
         Assert.Equal(330, BoxOf(Graphic(Fitting("t"), changing), at: 50).Right);
     }
@@ -97,7 +98,7 @@ public class FitTests
     [Fact]
     public void PlatesFitWithinAndAcrossGroups()
     {
-        var group = Layer<GroupContent>("g").With("position", new Value(5, 7)).With("scale", Over(new(0, new(0.5, 0.5), Motion.Feel.Linear), new(20, new(1, 1), Motion.Feel.Linear)));
+        var group = Layer<GroupContent>("g").With("position", new Value(5, 7)).With("scale", Over(new(0, new(0.5, 0.5), Scene.Motion.Feel.Linear), new(20, new(1, 1), Scene.Motion.Feel.Linear)));
         Assert.Equal(new Box(90, 100, 230, 260), Moved(BoxOf(Graphic(group, Fitting("t") with { Group = "g" }, Name("ab") with { Group = "g" }), at: 30), -5, -7));
         Assert.Equal(new Box(90, 100, 230, 260), BoxOf(Graphic(group, Fitting("t") with { Group = "g" }, Name("ab")), at: 30));
         Assert.Equal(new Box(95, 107, 235, 267), BoxOf(Graphic(group, Fitting("t"), Name("ab") with { Group = "g" }), at: 30));

@@ -1,5 +1,5 @@
 using Hang.Core.Checks.Frames;
-using Hang.Core.Colour;
+using Hang.Scene.Colour;
 
 namespace Hang.Core.Tests;
 

@@ -1,6 +1,6 @@
 using CsCheck;
-using Hang.Core.Colour;
-using Hang.Core.Values;
+using Hang.Scene.Colour;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Tests;
 

@@ -1,5 +1,6 @@
 using Hang.Core.Documents;
 using Hang.Core.Handoff;
+using Hang.Scene;
 using static Hang.Core.Tests.Samples;
 
 namespace Hang.Core.Tests;

@@ -2,9 +2,10 @@ using CsCheck;
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.PaintList;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Motion;
+using Hang.Scene.PaintList;
+using Hang.Scene.Values;
 using static Hang.Core.Tests.Samples;
 using static Hang.Tests.Shared.Making;
 

@@ -3,6 +3,7 @@ using System.Text.Json.Nodes;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
+using Hang.Scene;
 using Hang.Tests.Shared;
 
 namespace Hang.Core.Tests;

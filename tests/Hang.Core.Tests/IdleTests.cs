@@ -1,7 +1,8 @@
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
 using Hang.Core.Idles;
-using Hang.Core.Phases;
+using Hang.Scene;
+using Hang.Scene.Phases;
 using static Hang.Core.Tests.Samples;
 
 namespace Hang.Core.Tests;

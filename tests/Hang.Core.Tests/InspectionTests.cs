@@ -5,11 +5,11 @@ using Hang.Core.Edits;
 using Hang.Core.Evaluation;
 using Hang.Core.Idles;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.Phases;
 using Hang.Core.Programs;
-using Hang.Core.Typesetting;
-using Hang.Core.Values;
+using Hang.Scene.Motion;
+using Hang.Scene.Phases;
+using Hang.Scene.Typesetting;
+using Hang.Scene.Values;
 using static Hang.Core.Tests.Samples;
 using static Hang.Tests.Shared.Making;
 

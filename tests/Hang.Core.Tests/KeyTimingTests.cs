@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
+using Hang.Scene;
 using Hang.Tests.Shared;
 using static Hang.Core.Tests.Samples;
 using static Hang.Tests.Shared.Making;

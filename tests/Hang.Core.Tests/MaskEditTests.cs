@@ -1,7 +1,8 @@
 using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Masks;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Values;
 using static Hang.Core.Tests.Samples;
 using static Hang.Tests.Shared.Making;
 
@@ -39,7 +40,7 @@ public sealed class MaskEditTests
     [Fact]
     public void TheSizeIsThatOfTheFrameShown()
     {
-        var keyed = Graphic(Plate("a", ("size", Over(new(0, new(100, 50), Motion.Feel.Linear), new(20, new(300, 150), Motion.Feel.Linear)))));
+        var keyed = Graphic(Plate("a", ("size", Over(new(0, new(100, 50), Scene.Motion.Feel.Linear), new(20, new(300, 150), Scene.Motion.Feel.Linear)))));
         var mask = Assert.Single(After(keyed, new InsertMask(["a"], "box", 10)).Layer("a").Masks);
         Assert.Equal(new Value(0, 0, 200, 100), mask.Values[mask.Values.Find("box")!].Constant);
     }

@@ -1,12 +1,13 @@
 using CsCheck;
-using Hang.Core.Colour;
-using Hang.Core.Handoff;
 using Hang.Core.Contents;
 using Hang.Core.Effects;
+using Hang.Core.Handoff;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.Registry;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Colour;
+using Hang.Scene.Motion;
+using Hang.Scene.Registry;
+using Hang.Scene.Values;
 using static Hang.Core.Tests.Samples;
 using static Hang.Tests.Shared.Making;
 
@@ -75,7 +76,7 @@ public class MotionTests
         Assert.All(modules.SelectMany(m => m.Values).Where(v => !v.Required), spec =>
         {
             spec.Demand(spec.Default, "layer", "field");
-            Assert.Equal(spec.Default, Hang.Core.Json.JsonPlace.Read(spec.Kind.Write(spec.Default), spec.Kind.Read));
+            Assert.Equal(spec.Default, Hang.Scene.Json.JsonPlace.Read(spec.Kind.Write(spec.Default), spec.Kind.Read));
             if (spec.Kind is NumbersKind)
             {
                 Assert.Throws<ProblemException>(() => spec.Demand(spec.Default.With(0, double.NaN), "layer", "field"));

@@ -2,9 +2,10 @@ using System.Globalization;
 using Hang.Core.Contents;
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
-using Hang.Core.Motion;
-using Hang.Core.Numbers;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Motion;
+using Hang.Scene.Numbers;
+using Hang.Scene.Values;
 using static Hang.Core.Tests.Samples;
 using static Hang.Tests.Shared.Making;
 
@@ -140,7 +141,7 @@ public class NumberTests
     {
         var layer = Layer<Counter>("c", "Count").With("from", 3).With("to", 0).With("change", 1).With("changeTime", 0.4);
         var scene = new Evaluator(Graphic(layer), Shaper);
-        int Shown(int frame) => scene.At(frame).Nodes.Sum(n => n.Strip.Ops.Count(o => o.Kind == PaintList.Ops.Place && n.Row.Span[o.At + 6] is > 0 and <= 1 && o.At > 0));
+        int Shown(int frame) => scene.At(frame).Nodes.Sum(n => n.Strip.Ops.Count(o => o.Kind == Scene.PaintList.Ops.Place && n.Row.Span[o.At + 6] is > 0 and <= 1 && o.At > 0));
         Assert.Equal([1, 2, 1], new[] { Shown(10), Shown(28), Shown(45) });
     }
 }

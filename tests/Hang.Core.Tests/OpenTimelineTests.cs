@@ -1,8 +1,8 @@
 using System.Text.Json.Nodes;
 using Hang.Core.Checks.Frames;
 using Hang.Core.Handoff;
-using Hang.Core.Phases;
-using Hang.Core.Time;
+using Hang.Scene.Phases;
+using Hang.Scene.Time;
 using static Hang.Core.Tests.Samples;
 
 namespace Hang.Core.Tests;

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Hang.Core.Fields;
 using Hang.Core.Handoff;
 using Hang.Core.Palettes;
+using Hang.Scene;
 using static Hang.Core.Tests.Samples;
 
 namespace Hang.Core.Tests;

@@ -1,12 +1,13 @@
 using System.Collections.Immutable;
-using Hang.Core.Colour;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
-using Hang.Core.Motion;
 using Hang.Core.Palettes;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Colour;
+using Hang.Scene.Motion;
+using Hang.Scene.Values;
 using static Hang.Core.Tests.Samples;
 using static Hang.Tests.Shared.Making;
 

@@ -1,8 +1,8 @@
 using CsCheck;
 using Hang.Core.Evaluation;
-using Hang.Core.Geometry;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
+using Hang.Scene.Geometry;
+using Hang.Scene.Motion;
 using static Hang.Tests.Shared.Making;
 
 namespace Hang.Core.Tests;

@@ -2,7 +2,8 @@ using Hang.Core.Arrivals;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Values;
 using static Hang.Core.Tests.Samples;
 using static Hang.Tests.Shared.Making;
 
@@ -33,7 +34,7 @@ public class PressTests
     public void APressKeepsTheSizesBeforeAndAfterIt()
     {
         var grown = Button();
-        grown = grown.With(grown.Layer("p").With("scale", Over(new(0, new(0, 0), Motion.Feel.Linear), new(20, new(2, 2), Motion.Feel.Linear), new(95, new(3, 3), Motion.Feel.Linear))));
+        grown = grown.With(grown.Layer("p").With("scale", Over(new(0, new(0, 0), Scene.Motion.Feel.Linear), new(20, new(2, 2), Scene.Motion.Feel.Linear), new(95, new(3, 3), Scene.Motion.Feel.Linear))));
         var before = grown.Layer("p").Channel("scale");
         var scale = new Press("p", 50).ApplyTo(grown, Shaper).Layer("p").Channel("scale");
         foreach (var frame in new[] { 0, 10, 20, 40, 46, 60, 80, 95 })

@@ -5,11 +5,12 @@ using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.Registry;
-using Hang.Core.Values;
-using Hang.Core.Phases;
-using Hang.Core.Time;
+using Hang.Scene;
+using Hang.Scene.Motion;
+using Hang.Scene.Phases;
+using Hang.Scene.Registry;
+using Hang.Scene.Time;
+using Hang.Scene.Values;
 using static Hang.Core.Tests.Samples;
 using static Hang.Tests.Shared.Making;
 

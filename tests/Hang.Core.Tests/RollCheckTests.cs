@@ -2,7 +2,7 @@ using Hang.Core.Checks;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
-using Hang.Core.Values;
+using Hang.Scene.Values;
 using static Hang.Core.Tests.Samples;
 using static Hang.Tests.Shared.Making;
 
@@ -11,7 +11,7 @@ namespace Hang.Core.Tests;
 /// <summary>Credits go through the edges of the picture: that is what they are for, in whichever kind of graphic.</summary>
 public sealed class RollCheckTests
 {
-    private static Layers.Layer Roll(string moves = "up") => Layer<Roll>("r", "Roll").With("lines", Motion.Channel.Of(new TextKind(99), Value.Of("Keepers\nIda Fernsby\nBea"))).With("moves", moves);
+    private static Layers.Layer Roll(string moves = "up") => Layer<Roll>("r", "Roll").With("lines", Scene.Motion.Channel.Of(new TextKind(99), Value.Of("Keepers\nIda Fernsby\nBea"))).With("moves", moves);
 
     [Theory]
     [InlineData(GraphicKind.Credits, "up")]

@@ -1,7 +1,8 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Rosters;
-using Hang.Core.Sources;
+using Hang.Scene;
+using Hang.Scene.Sources;
 using static Hang.Core.Tests.Samples;
 using static Hang.Tests.Shared.Making;
 
@@ -66,7 +67,7 @@ public class RosterTests
     [Fact]
     public void PicturesAreFoundByTheirFileNamesInWhateverFolder()
     {
-        var graphic = Named() with { Fields = [new("Face", [new("x", new("asset"))])], Layers = [Hang.Tests.Shared.Making.Layer<Contents.PictureContent>("x", "X").With("asset", Motion.Channel.Of(Values.PictureKind.Picture, Values.Value.Of(Hash)))], Assets = Named().Assets.Add(Hash, Face) };
+        var graphic = Named() with { Fields = [new("Face", [new("x", new("asset"))])], Layers = [Hang.Tests.Shared.Making.Layer<Contents.PictureContent>("x", "X").With("asset", Scene.Motion.Channel.Of(Scene.Values.PictureKind.Picture, Scene.Values.Value.Of(Hash)))], Assets = Named().Assets.Add(Hash, Face) };
         var other = "sha256-" + new string('b', 64);
         var roster = Binding.Of(new(["Face"], [["people\\Ida.PNG"], ["gone.png"]]), graphic) with { Pictures = ImmutableSortedDictionary<string, RosterPicture>.Empty.Add("ida.png", new(other, Face with { Name = "ida.png" })) };
         var takes = new RosterTakes(graphic, roster);

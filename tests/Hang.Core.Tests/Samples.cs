@@ -1,13 +1,13 @@
 using System.Collections.Immutable;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
-using Hang.Core.Geometry;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.Phases;
-using Hang.Core.Typesetting;
+using Hang.Scene.Geometry;
+using Hang.Scene.Motion;
+using Hang.Scene.Phases;
+using Hang.Scene.Typesetting;
+using Hang.Scene.Values;
 using Hang.Tests.Shared;
-using Hang.Core.Values;
 
 namespace Hang.Core.Tests;
 
@@ -43,7 +43,7 @@ internal static class Samples
         public ShapedLine Shape(string line, string family, int weight, bool spaced = false, string features = "") =>
             new([.. line.Select((_, i) => new ShapedGlyph(Box, i * 500, 0, i, i))], line.Length * 500, Math.Max(0, line.Length - 1), 800, 200, []);
 
-        public Geometry.IShapeCombiner Shapes { get; } = new FirstShape();
+        public Scene.Geometry.IShapeCombiner Shapes { get; } = new FirstShape();
 
         public ImmutableArray<int> Breaks(string line) => [.. Enumerable.Range(1, Math.Max(0, line.Length - 1)).Where(i => line[i - 1] == ' ' && line[i] != ' ')];
 
@@ -52,8 +52,8 @@ internal static class Samples
     }
 
     /// <summary>Combines nothing: painters' tests look at what a combination looks like.</summary>
-    private sealed class FirstShape : Geometry.IShapeCombiner
+    private sealed class FirstShape : Scene.Geometry.IShapeCombiner
     {
-        public Geometry.ShapePath Combine(IReadOnlyList<(Geometry.ShapePath Path, string Rule)> shapes, Geometry.Combining how) => shapes[0].Path;
+        public Scene.Geometry.ShapePath Combine(IReadOnlyList<(Scene.Geometry.ShapePath Path, string Rule)> shapes, Scene.Geometry.Combining how) => shapes[0].Path;
     }
 }

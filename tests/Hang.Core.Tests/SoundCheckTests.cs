@@ -3,11 +3,11 @@ using Hang.Core.Checks;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Layers;
-using Hang.Core.Phases;
 using Hang.Core.Sounds;
-using Hang.Core.Sources;
-using Hang.Core.Time;
-using Hang.Core.Values;
+using Hang.Scene.Phases;
+using Hang.Scene.Sources;
+using Hang.Scene.Time;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Tests;
 

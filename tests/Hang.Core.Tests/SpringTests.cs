@@ -1,4 +1,5 @@
-using Hang.Core.Motion;
+using Hang.Scene;
+using Hang.Scene.Motion;
 
 namespace Hang.Core.Tests;
 

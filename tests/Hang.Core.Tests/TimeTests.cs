@@ -1,6 +1,7 @@
 using CsCheck;
-using Hang.Core.Phases;
-using Hang.Core.Time;
+using Hang.Scene;
+using Hang.Scene.Phases;
+using Hang.Scene.Time;
 
 namespace Hang.Core.Tests;
 

@@ -1,4 +1,5 @@
-using Hang.Core.Time;
+using Hang.Scene;
+using Hang.Scene.Time;
 
 namespace Hang.Core.Tests;
 

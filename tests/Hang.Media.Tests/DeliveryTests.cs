@@ -1,19 +1,19 @@
 using System.Diagnostics;
 using System.IO.Compression;
-using Hang.Core;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
-using Hang.Core.Motion;
-using Hang.Core.Values;
-using Hang.Core.Phases;
-using Hang.Core.Time;
 using Hang.Media.Probing;
 using Hang.Media.Proofs;
 using Hang.Media.Rendering;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using Hang.Scene;
+using Hang.Scene.Motion;
+using Hang.Scene.Phases;
+using Hang.Scene.Time;
+using Hang.Scene.Values;
 using static Hang.Tests.Shared.Making;
 
 namespace Hang.Media.Tests;

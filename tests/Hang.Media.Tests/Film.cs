@@ -2,11 +2,11 @@ using System.Diagnostics;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
-using Hang.Core.Motion;
-using Hang.Core.Phases;
-using Hang.Core.Time;
-using Hang.Core.Values;
 using Hang.Paint.Shaping;
+using Hang.Scene.Motion;
+using Hang.Scene.Phases;
+using Hang.Scene.Time;
+using Hang.Scene.Values;
 using static Hang.Tests.Shared.Making;
 
 namespace Hang.Media.Tests;

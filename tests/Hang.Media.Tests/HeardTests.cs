@@ -1,25 +1,25 @@
-using Hang.Core.Sources;
-using Hang.Media.Frames;
-using Hang.Media.Processes;
 using System.Collections.Immutable;
 using System.Globalization;
 using System.IO.Compression;
 using System.Runtime.InteropServices;
 using System.Text.RegularExpressions;
-using Hang.Core;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Core.Layers;
 using Hang.Core.Sounds;
-using Hang.Core.Time;
-using Hang.Core.Values;
+using Hang.Media.Frames;
+using Hang.Media.Processes;
 using Hang.Media.Proofs;
 using Hang.Media.Rendering;
 using Hang.Media.Sounds;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using Hang.Scene;
+using Hang.Scene.Sources;
+using Hang.Scene.Time;
+using Hang.Scene.Values;
 
 namespace Hang.Media.Tests;
 

@@ -1,12 +1,12 @@
 using System.IO.Compression;
 using System.Text.Json;
-using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Handoff;
 using Hang.Media.Kinds;
 using Hang.Media.Proofs;
 using Hang.Media.Rendering;
 using Hang.Paint.Pictures;
+using Hang.Scene;
 
 namespace Hang.Media.Tests;
 
@@ -55,11 +55,11 @@ public sealed class KindTests : IDisposable
     public async Task SlopesOfAlphaAndColourComeThrough(FileKind kind)
     {
         var slope = Hang.Tests.Shared.Making.Layer<Core.Contents.Plate>("s", "Slope");
-        slope = Hang.Tests.Shared.Making.With(slope, "size", new Core.Values.Value(256, 128));
+        slope = Hang.Tests.Shared.Making.With(slope, "size", new Scene.Values.Value(256, 128));
         var graphic = Film.Of(256, 128).Graphic with
         {
             Layers = [.. Enumerable.Range(0, 16).Select(i => Hang.Tests.Shared.Making.With(Hang.Tests.Shared.Making.With(Hang.Tests.Shared.Making.With(slope with { Id = $"s{i}", Name = $"Slope {i}" },
-                "position", new Core.Values.Value(16 * i, 0)), "size", new Core.Values.Value(16, 128)), "fill", new Core.Values.Value(i / 15.0, 1 - i / 15.0, 0.5, (i + 1) / 16.0)))],
+                "position", new Scene.Values.Value(16 * i, 0)), "size", new Scene.Values.Value(16, 128)), "fill", new Scene.Values.Value(i / 15.0, 1 - i / 15.0, 0.5, (i + 1) / 16.0)))],
             Phases = new(1, 2, 1),
         };
         var evaluator = new Core.Evaluation.Evaluator(graphic, Paint.Shaping.TypeShaper.Shipped);

@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
 using System.IO.Compression;
-using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Media.Packs;
+using Hang.Scene;
 using Hang.Tests.Shared;
 
 namespace Hang.Media.Tests;

@@ -2,16 +2,16 @@ using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
-using Hang.Core.Motion;
-using Hang.Core.Values;
-using Hang.Core.Phases;
-using Hang.Core.Time;
 using Hang.Media.Deliveries;
 using Hang.Media.Probing;
 using Hang.Media.Proofs;
 using Hang.Media.Rendering;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using Hang.Scene.Motion;
+using Hang.Scene.Phases;
+using Hang.Scene.Time;
+using Hang.Scene.Values;
 using static Hang.Tests.Shared.Making;
 
 namespace Hang.Media.Tests;
@@ -94,7 +94,7 @@ public sealed class PlanTests : IDisposable
 
     [Fact]
     public void OddSidesAreRefusedForH264() =>
-        Assert.Throws<Core.ProblemException>(() => HandoffPlan.Whole(Evaluator(width: 129).Graphic, FileKind.Mp4, new(BackingKind.Solid, "#000000")).Demand(Evaluator(width: 129).Graphic));
+        Assert.Throws<Scene.ProblemException>(() => HandoffPlan.Whole(Evaluator(width: 129).Graphic, FileKind.Mp4, new(BackingKind.Solid, "#000000")).Demand(Evaluator(width: 129).Graphic));
 
     private sealed class Near(int by) : IEqualityComparer<SkiaSharp.SKColor>
     {

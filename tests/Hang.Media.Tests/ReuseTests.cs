@@ -1,11 +1,11 @@
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
-using Hang.Core.Values;
 using Hang.Media.Frames;
 using Hang.Media.Proofs;
 using Hang.Media.Rendering;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using Hang.Scene.Values;
 using static Hang.Tests.Shared.Making;
 
 namespace Hang.Media.Tests;

@@ -76,7 +76,7 @@ public sealed class SliceTests : IDisposable
     public async Task ASlowRollDoesNotWaitForItself()
     {
         var film = Film.Of(64, 32).Graphic;
-        var plate = Hang.Tests.Shared.Making.With(film.Layers[0], "position", Hang.Tests.Shared.Making.Over(new Core.Motion.Keyframe(0, new(0, 4), Core.Motion.Feel.Linear), new Core.Motion.Keyframe(417, new(20, 4), Core.Motion.Feel.Linear)));
+        var plate = Hang.Tests.Shared.Making.With(film.Layers[0], "position", Hang.Tests.Shared.Making.Over(new Scene.Motion.Keyframe(0, new(0, 4), Scene.Motion.Feel.Linear), new Scene.Motion.Keyframe(417, new(20, 4), Scene.Motion.Feel.Linear)));
         var roll = new Core.Evaluation.Evaluator(film.With(plate) with { Phases = new(12, 400, 6) }, Paint.Shaping.TypeShaper.Shipped);
         var plan = HandoffPlan.Whole(roll.Graphic, FileKind.Prores, Backing.None);
         var path = Path.Combine(folder, "a.mov");

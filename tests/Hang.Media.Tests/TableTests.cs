@@ -2,8 +2,8 @@ using System.IO.Compression;
 using DocumentFormat.OpenXml;
 using DocumentFormat.OpenXml.Packaging;
 using DocumentFormat.OpenXml.Spreadsheet;
-using Hang.Core;
 using Hang.Media.Tables;
+using Hang.Scene;
 using Hang.Tests.Shared;
 using Table = Hang.Core.Rosters.Table;
 

@@ -2,15 +2,16 @@ using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.PaintList;
-using Hang.Core.Typesetting;
-using Hang.Core.Values;
 using Hang.Paint.Painting;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
-using static Hang.Paint.Tests.Painted;
+using Hang.Scene.Motion;
+using Hang.Scene.PaintList;
+using Hang.Scene.Typesetting;
+using Hang.Scene.Values;
+using Hang.Tests.Shared;
 using static Hang.Tests.Shared.Making;
+using static Hang.Tests.Shared.Painted;
 
 namespace Hang.Paint.Tests;
 
@@ -46,7 +47,7 @@ public class BlurTests
         }))];
         foreach (var moment in many)
         {
-            sharp.Paint(new Scene(320, 120, [new DrawNode(evaluator.Strips[0], moment, [])]));
+            sharp.Paint(new SceneMoment(320, 120, [new DrawNode(evaluator.Strips[0], moment, [])]));
             for (var i = 0; i < sum.Length; i++)
             {
                 sum[i] += sharp.Pixels[i] / (double)many.Length;
@@ -290,7 +291,7 @@ public class BlurTests
         foreach (var moment in node.Moments)
         {
             using var one = new FrameCanvas(240, 80, null, new PictureShelf(_ => null));
-            one.Paint(new Scene(240, 80, [new DrawNode(node.Strip, moment, [])]));
+            one.Paint(new SceneMoment(240, 80, [new DrawNode(node.Strip, moment, [])]));
             for (var i = 0; i < mean.Length; i++)
             {
                 mean[i] += one.Pixels[i] / (double)node.Moments.Length;

@@ -1,14 +1,15 @@
-using Hang.Core;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
-using Hang.Core.Geometry;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.Values;
 using Hang.Paint.Shaping;
-using static Hang.Paint.Tests.Painted;
+using Hang.Scene;
+using Hang.Scene.Geometry;
+using Hang.Scene.Motion;
+using Hang.Scene.Values;
+using Hang.Tests.Shared;
 using static Hang.Tests.Shared.Making;
+using static Hang.Tests.Shared.Painted;
 
 namespace Hang.Paint.Tests;
 
@@ -116,7 +117,7 @@ public class CombinationTests
     [Fact]
     public void WhatIsLostIsSaid()
     {
-        var type = Type("Bee").With("typeSize", Core.Motion.Channel.Of(NumbersKind.Number, [new(0, new(20), Feel.Linear), new(5, new(40), Feel.Linear)]));
+        var type = Type("Bee").With("typeSize", Scene.Motion.Channel.Of(NumbersKind.Number, [new(0, new(20), Feel.Linear), new(5, new(40), Feel.Linear)]));
         var named = Graphic(200, 120, type, Box("p", 0, 0, 10, 10)) with { Fields = [new("name", [new("t", new("text"))])] };
         var note = new MakePath(["t", "p"]).Note(named);
         Assert.Equal("Words as a path is without words that can be edited, the field name, the keyframes of type size.", note);
@@ -128,7 +129,7 @@ public class CombinationTests
     [Fact]
     public void KeysOfFillAndPlaceStay()
     {
-        var keyed = Box("p", 0, 0, 60, 30).With("fill", Core.Motion.Channel.Of(PaintKind.Paint, [new(0, new(1, 0, 0, 1), Feel.Linear), new(9, new(0, 0, 1, 1), Feel.Linear)])).With("position", Over(new(0, new(0, 0), Feel.Linear), new(9, new(50, 0), Feel.Linear)));
+        var keyed = Box("p", 0, 0, 60, 30).With("fill", Scene.Motion.Channel.Of(PaintKind.Paint, [new(0, new(1, 0, 0, 1), Feel.Linear), new(9, new(0, 0, 1, 1), Feel.Linear)])).With("position", Over(new(0, new(0, 0), Feel.Linear), new(9, new(50, 0), Feel.Linear)));
         var graphic = new MakePath(["p"], 4).ApplyTo(Graphic(200, 120, keyed), TypeShaper.Shipped);
         using var canvas = Painted.Paint(graphic, 9);
         Assert.Equal([0, 0, 255, 255], At(canvas, 80, 10));

@@ -1,8 +1,9 @@
 using Hang.Core.Effects;
 using Hang.Core.Layers;
-using Hang.Core.Values;
-using static Hang.Paint.Tests.Painted;
+using Hang.Scene.Values;
+using Hang.Tests.Shared;
 using static Hang.Tests.Shared.Making;
+using static Hang.Tests.Shared.Painted;
 
 namespace Hang.Paint.Tests;
 

@@ -1,9 +1,9 @@
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
-using Hang.Core.Sources;
 using Hang.Paint.Painting;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using Hang.Scene.Sources;
 using Hang.Tests.Shared;
 using SkiaSharp;
 

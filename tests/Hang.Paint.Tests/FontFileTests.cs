@@ -1,6 +1,6 @@
-using Hang.Core;
 using Hang.Paint.Fonts;
 using Hang.Paint.Shaping;
+using Hang.Scene;
 using Hang.Tests.Shared;
 using SkiaSharp;
 

@@ -1,9 +1,10 @@
-using Hang.Core.Colour;
 using Hang.Core.Contents;
 using Hang.Core.Layers;
-using Hang.Core.Values;
-using static Hang.Paint.Tests.Painted;
+using Hang.Scene.Colour;
+using Hang.Scene.Values;
+using Hang.Tests.Shared;
 using static Hang.Tests.Shared.Making;
+using static Hang.Tests.Shared.Painted;
 
 namespace Hang.Paint.Tests;
 
@@ -112,7 +113,7 @@ public class GradientTests
         var (linear, radial) = (Of(GradientType.Linear, 0, 0, 1, 1), Of(GradientType.Radial, 0.5, 0.5, 1, 0.5));
         using var first = Painted.Paint(Graphic(200, 110, Filled(linear)));
         using var second = Painted.Paint(Graphic(200, 110, Filled(radial)));
-        using var half = Painted.Paint(Graphic(200, 110, Filled(linear).With("fill", Over(new(0, PaintKind.Of(linear), Core.Motion.Feel.Linear), new(10, PaintKind.Of(radial), Core.Motion.Feel.Linear)))), 5);
+        using var half = Painted.Paint(Graphic(200, 110, Filled(linear).With("fill", Over(new(0, PaintKind.Of(linear), Scene.Motion.Feel.Linear), new(10, PaintKind.Of(radial), Scene.Motion.Feel.Linear)))), 5);
         for (var i = 0; i < 40; i++)
         {
             var (x, y) = (Left + 3 + i * 31 % (Width - 6), Top + 3 + i * 17 % (Height - 6));
@@ -125,9 +126,9 @@ public class GradientTests
     public void AKeyframeBetweenTwoKindsIsTheNearerOne()
     {
         var (linear, radial) = (PaintKind.Of(Of(GradientType.Linear, 0, 0, 1, 1)), PaintKind.Of(Of(GradientType.Radial, 0.5, 0.5, 1, 0.5)));
-        var channel = Core.Motion.Channel.Of(PaintKind.Paint, [new(0, linear, Core.Motion.Feel.Linear), new(10, radial, Core.Motion.Feel.Linear)]);
-        Assert.Equal(linear, channel.WithKeyAt(4, Core.Motion.Feel.Linear).KeyAt(4)!.Value);
-        Assert.Equal(radial, channel.WithKeyAt(7, Core.Motion.Feel.Linear).KeyAt(7)!.Value);
+        var channel = Scene.Motion.Channel.Of(PaintKind.Paint, [new(0, linear, Scene.Motion.Feel.Linear), new(10, radial, Scene.Motion.Feel.Linear)]);
+        Assert.Equal(linear, channel.WithKeyAt(4, Scene.Motion.Feel.Linear).KeyAt(4)!.Value);
+        Assert.Equal(radial, channel.WithKeyAt(7, Scene.Motion.Feel.Linear).KeyAt(7)!.Value);
     }
 
     /// <summary>The line of a shape and words take gradients, too; those of words run over all of them.</summary>

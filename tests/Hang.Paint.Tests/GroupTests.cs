@@ -1,10 +1,11 @@
 using Hang.Core.Contents;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.Typesetting;
-using Hang.Core.Values;
-using static Hang.Paint.Tests.Painted;
+using Hang.Scene.Motion;
+using Hang.Scene.Typesetting;
+using Hang.Scene.Values;
+using Hang.Tests.Shared;
 using static Hang.Tests.Shared.Making;
+using static Hang.Tests.Shared.Painted;
 
 namespace Hang.Paint.Tests;
 
@@ -72,7 +73,7 @@ public class GroupTests
         type = (type with { Content = type.Content with { Values = TypeContent.WithStagger(type.Content.Values, new(PieceKind.Letter, 2)) } })
             .With("tracking", new Value(-120)).With("position", new Value(20, 90));
         using var full = Painted.Paint(Graphic(400, 120, type));
-        using var half = Painted.Paint(Graphic(400, 120, type.With("opacity", Core.Motion.Channel.Of(NumbersKind.Number, [new(0, new(0.5), Feel.Linear), new(29, new(0.5), Feel.Linear)]))));
+        using var half = Painted.Paint(Graphic(400, 120, type.With("opacity", Scene.Motion.Channel.Of(NumbersKind.Number, [new(0, new(0.5), Feel.Linear), new(29, new(0.5), Feel.Linear)]))));
         var worst = 0.0;
         for (var i = 3; i < full.Pixels.Length; i += 4)
         {

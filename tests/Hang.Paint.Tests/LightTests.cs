@@ -1,10 +1,11 @@
 using Hang.Core.Contents;
 using Hang.Core.Effects;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.Values;
-using static Hang.Paint.Tests.Painted;
+using Hang.Scene.Motion;
+using Hang.Scene.Values;
+using Hang.Tests.Shared;
 using static Hang.Tests.Shared.Making;
+using static Hang.Tests.Shared.Painted;
 
 namespace Hang.Paint.Tests;
 

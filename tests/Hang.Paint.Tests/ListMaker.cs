@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using Hang.Core.Geometry;
-using Hang.Core.PaintList;
-using Hang.Core.Typesetting;
+using Hang.Scene.Geometry;
+using Hang.Scene.PaintList;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Paint.Tests;
 

@@ -3,11 +3,12 @@ using Hang.Core.Documents;
 using Hang.Core.Effects;
 using Hang.Core.Layers;
 using Hang.Core.Masks;
-using Hang.Core.Motion;
-using Hang.Core.Registry;
-using Hang.Core.Values;
-using static Hang.Paint.Tests.Painted;
+using Hang.Scene.Motion;
+using Hang.Scene.Registry;
+using Hang.Scene.Values;
+using Hang.Tests.Shared;
 using static Hang.Tests.Shared.Making;
+using static Hang.Tests.Shared.Painted;
 
 namespace Hang.Paint.Tests;
 
@@ -116,6 +117,6 @@ public class MaskTests
         var graphic = Graphic(160, 160, With<EllipseMask>(With<BoxMask>(Plate, "m1", new(0, 0, 50, 100)), "m2", new(1, 2, 3, 4)).With("masks/m2/feather", Over(new(0, new(1), Feel.Linear), new(9, new(4), Feel.Linear))));
         var text = GraphicJson.Write(graphic);
         Assert.Equal(text, GraphicJson.Write(GraphicJson.Read(text)));
-        Assert.Throws<Core.ProblemException>(() => GraphicRules.Demand(Graphic(160, 160, With<BoxMask>(With<BoxMask>(Plate, "m1", default), "m1", default))));
+        Assert.Throws<Scene.ProblemException>(() => GraphicRules.Demand(Graphic(160, 160, With<BoxMask>(With<BoxMask>(Plate, "m1", default), "m1", default))));
     }
 }

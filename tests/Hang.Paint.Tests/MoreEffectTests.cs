@@ -1,9 +1,10 @@
-using Hang.Core.Colour;
 using Hang.Core.Effects;
 using Hang.Core.Layers;
-using Hang.Core.Values;
-using static Hang.Paint.Tests.Painted;
+using Hang.Scene.Colour;
+using Hang.Scene.Values;
+using Hang.Tests.Shared;
 using static Hang.Tests.Shared.Making;
+using static Hang.Tests.Shared.Painted;
 
 namespace Hang.Paint.Tests;
 

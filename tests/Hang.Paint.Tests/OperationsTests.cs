@@ -1,9 +1,9 @@
 using System.Text.Json;
-using Hang.Core.Geometry;
-using Hang.Core.PaintList;
-using Hang.Core.Typesetting;
 using Hang.Paint.Painting;
 using Hang.Paint.Pictures;
+using Hang.Scene.Geometry;
+using Hang.Scene.PaintList;
+using Hang.Scene.Typesetting;
 using Hang.Tests.Shared;
 using SkiaSharp;
 
@@ -80,7 +80,7 @@ public class OperationsTests
         }
     }
 
-    private static SKBitmap Painted(Listed[] strips, out Scene scene)
+    private static SKBitmap Painted(Listed[] strips, out SceneMoment scene)
     {
         scene = new(Width, Height, [.. strips.Select(s => new DrawNode(s.Strip, s.Row, s.Moments))]);
         using var pictures = new PictureShelf(_ => File.ReadAllBytes(Mark));
@@ -107,7 +107,7 @@ public class OperationsTests
                 cases = Cases.Select(c =>
                 {
                     // The bounds of groups are written as the core finds them.
-                    _ = new Scene(Width, Height, [.. c.Value.Select(s => new DrawNode(s.Strip, s.Row, s.Moments))]).Bounds;
+                    _ = new SceneMoment(Width, Height, [.. c.Value.Select(s => new DrawNode(s.Strip, s.Row, s.Moments))]).Bounds;
                     return new
                     {
                         name = c.Key,
@@ -116,7 +116,7 @@ public class OperationsTests
                             head = new { node = s.Strip.Id, layer = s.Strip.Layer, size = s.Strip.Size, ops = s.Strip.Ops.Select(o => Head(o, Ops.All.IndexOf(o.Kind))) },
                             values = s.Row,
                             moments = s.Moments,
-                            box = s.Moments.Length == 0 ? [] : Edges(s.Moments.Aggregate(Core.Geometry.Box.Empty, (box, row) => box.Union(Touched.By(s.Strip, row)))),
+                            box = s.Moments.Length == 0 ? [] : Edges(s.Moments.Aggregate(Scene.Geometry.Box.Empty, (box, row) => box.Union(Touched.By(s.Strip, row)))),
                         }),
                     };
                 }),
@@ -124,7 +124,7 @@ public class OperationsTests
             Web) + "\n";
     }
 
-    private static float[] Edges(Core.Geometry.Box box) => [(float)box.Left, (float)box.Top, (float)box.Right, (float)box.Bottom];
+    private static float[] Edges(Scene.Geometry.Box box) => [(float)box.Left, (float)box.Top, (float)box.Right, (float)box.Bottom];
 
     private static IEnumerable<(string Name, Listed[] Strips)> All()
     {

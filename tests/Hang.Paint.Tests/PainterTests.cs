@@ -1,11 +1,12 @@
 using Hang.Core.Evaluation;
-using Hang.Core.Motion;
-using Hang.Core.Values;
 using Hang.Paint.Painting;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
-using static Hang.Paint.Tests.Painted;
+using Hang.Scene.Motion;
+using Hang.Scene.Values;
+using Hang.Tests.Shared;
 using static Hang.Tests.Shared.Making;
+using static Hang.Tests.Shared.Painted;
 
 namespace Hang.Paint.Tests;
 

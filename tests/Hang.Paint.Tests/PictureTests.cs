@@ -1,5 +1,5 @@
-using Hang.Core;
 using Hang.Paint.Pictures;
+using Hang.Scene;
 using SkiaSharp;
 
 namespace Hang.Paint.Tests;

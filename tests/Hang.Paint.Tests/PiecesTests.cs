@@ -1,5 +1,5 @@
-using Hang.Core.Typesetting;
 using Hang.Paint.Shaping;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Paint.Tests;
 

@@ -1,4 +1,3 @@
-using Hang.Core;
 using Hang.Core.Checks;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
@@ -7,12 +6,13 @@ using Hang.Core.Evaluation;
 using Hang.Core.Fields;
 using Hang.Core.Idles;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.Phases;
-using Hang.Core.Values;
 using Hang.Paint.Shaping;
+using Hang.Scene;
+using Hang.Scene.Motion;
+using Hang.Scene.Phases;
+using Hang.Scene.Values;
 using Hang.Tests.Shared;
-using static Hang.Paint.Tests.Painted;
+using static Hang.Tests.Shared.Painted;
 
 namespace Hang.Paint.Tests;
 
@@ -82,7 +82,7 @@ public class PlacingTests
         var around = new Around(host, host.Layers[1].Id, Shaper);
         var frame = around.FrameOf(own);
         Assert.Equal(own + 5, frame);
-        Assert.Equal(Hang.Core.Geometry.Matrix.Identity, around.PlaceAt(frame));
+        Assert.Equal(Hang.Scene.Geometry.Matrix.Identity, around.PlaceAt(frame));
         Same(Over(Picture(around.Before, frame), Over(Picture(Small(), own), Picture(around.Behind, frame))), Picture(host, frame), 2);
     }
 
@@ -94,7 +94,7 @@ public class PlacingTests
         var around = new Around(host.With(host.Layers[^1].With("position", new Value(40, 30))), host.Layers[^1].Id, Shaper);
         // 10, 10 and 10 frames at 25 a second; there 20, 80 and 20 at 50.
         Assert.Equal([5, 15, 25, 65, 105, 115, 123, 239], new[] { 0, 5, 10, 15, 20, 25, 29, 500 }.Select(around.FrameOf));
-        Assert.Equal(Hang.Core.Geometry.Matrix.Translate(40, 30), around.PlaceAt(30));
+        Assert.Equal(Hang.Scene.Geometry.Matrix.Translate(40, 30), around.PlaceAt(30));
     }
 
     [Fact]

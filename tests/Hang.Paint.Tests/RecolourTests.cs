@@ -1,14 +1,14 @@
-using Hang.Core.Colour;
 using Hang.Core.Contents;
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
-using Hang.Core.Values;
 using Hang.Paint.Painting;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using Hang.Scene.Colour;
+using Hang.Scene.Values;
 using SkiaSharp;
-using static Hang.Paint.Tests.Painted;
 using static Hang.Tests.Shared.Making;
+using static Hang.Tests.Shared.Painted;
 
 namespace Hang.Paint.Tests;
 

@@ -1,14 +1,14 @@
-using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
-using Hang.Core.Geometry;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.Values;
 using Hang.Paint.Shaping;
+using Hang.Scene;
+using Hang.Scene.Geometry;
+using Hang.Scene.Motion;
+using Hang.Scene.Values;
 using Hang.Tests.Shared;
-using static Hang.Paint.Tests.Painted;
+using static Hang.Tests.Shared.Painted;
 
 namespace Hang.Paint.Tests;
 

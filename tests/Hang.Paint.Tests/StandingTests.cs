@@ -2,12 +2,12 @@ using Hang.Core.Contents;
 using Hang.Core.Effects;
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
-using Hang.Core.Phases;
-using Hang.Core.Registry;
-using Hang.Core.Values;
 using Hang.Paint.Shaping;
-using static Hang.Paint.Tests.Painted;
+using Hang.Scene.Phases;
+using Hang.Scene.Registry;
+using Hang.Scene.Values;
 using static Hang.Tests.Shared.Making;
+using static Hang.Tests.Shared.Painted;
 
 namespace Hang.Paint.Tests;
 

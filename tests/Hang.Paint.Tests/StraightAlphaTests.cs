@@ -1,5 +1,5 @@
-using Hang.Core.Geometry;
 using Hang.Paint.Pixels;
+using Hang.Scene.Geometry;
 
 namespace Hang.Paint.Tests;
 

@@ -1,23 +1,24 @@
-using Hang.Core;
-using Hang.Core.Colour;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
-using Hang.Core.Geometry;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.Typesetting;
-using Hang.Core.Values;
 using Hang.Paint.Fonts;
 using Hang.Paint.Shaping;
-using static Hang.Paint.Tests.Painted;
+using Hang.Scene;
+using Hang.Scene.Colour;
+using Hang.Scene.Geometry;
+using Hang.Scene.Motion;
+using Hang.Scene.Typesetting;
+using Hang.Scene.Values;
+using Hang.Tests.Shared;
 using static Hang.Tests.Shared.Making;
+using static Hang.Tests.Shared.Painted;
 
 namespace Hang.Paint.Tests;
 
 /// <summary>How type is set and painted beyond its letters: lines along the edges, stripes, gradients by letter, case, features, widths.</summary>
 public class TypeLookTests
 {
-    private static Core.Geometry.Box BoxOf(Layer layer) => new Evaluator(Graphic(400, 200, layer), TypeShaper.Shipped).Place(layer, 0).Box;
+    private static Scene.Geometry.Box BoxOf(Layer layer) => new Evaluator(Graphic(400, 200, layer), TypeShaper.Shipped).Place(layer, 0).Box;
 
     /// <summary>Letters widened by half of a line are as much larger as the outline of their shape is long: the line alone covers its length times its width, but for joints.</summary>
     [Theory]

@@ -1,14 +1,15 @@
-using Hang.Core;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
-using Hang.Core.Geometry;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.Values;
 using Hang.Paint.Shaping;
-using static Hang.Paint.Tests.Painted;
+using Hang.Scene;
+using Hang.Scene.Geometry;
+using Hang.Scene.Motion;
+using Hang.Scene.Values;
+using Hang.Tests.Shared;
 using static Hang.Tests.Shared.Making;
+using static Hang.Tests.Shared.Painted;
 
 namespace Hang.Paint.Tests;
 
@@ -65,7 +66,7 @@ public class TypeOnPathTests
     public void TheGapIsKeptAndWordsTravel()
     {
         Assert.Equal((30, 12.5), (Of(Words("H").With("alongGap", Const(10))).Bottom, Of(Words("H").With("alongGap", Const(10))).Top), Near);
-        var travelling = Words("H").With("alongStart", Core.Motion.Channel.Of(NumbersKind.Number, [new(0, new(0), Feel.Linear), new(10, new(0.5), Feel.Linear)]));
+        var travelling = Words("H").With("alongStart", Scene.Motion.Channel.Of(NumbersKind.Number, [new(0, new(0), Feel.Linear), new(10, new(0.5), Feel.Linear)]));
         var graphic = Graphic(200, 200, Circle, travelling);
         Assert.Equal(40, Ink(graphic, 0).Bottom, 1.0);
         Assert.Equal((160, 177.5), (Ink(graphic, 5).Left, Ink(graphic, 5).Right), Near);

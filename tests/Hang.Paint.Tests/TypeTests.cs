@@ -1,11 +1,11 @@
 using System.Diagnostics;
 using System.Globalization;
-using Hang.Core;
 using Hang.Core.Checks;
 using Hang.Core.Evaluation;
 using Hang.Paint.Fonts;
 using Hang.Paint.Shaping;
-using static Hang.Paint.Tests.Painted;
+using Hang.Scene;
+using static Hang.Tests.Shared.Painted;
 
 namespace Hang.Paint.Tests;
 
@@ -115,7 +115,7 @@ public class TypeTests
     [InlineData("मक्खी", 2)]
     [InlineData("हिंदी", 2)]
     [InlineData("e\u0301a", 2)]
-    public void ConjunctsStayTogether(string text, int letters) => Assert.Equal(letters, Hang.Core.Typesetting.TextPieces.Of(text, Hang.Core.Typesetting.PieceKind.Letter, Shaper).Distinct().Count());
+    public void ConjunctsStayTogether(string text, int letters) => Assert.Equal(letters, Hang.Scene.Typesetting.TextPieces.Of(text, Hang.Scene.Typesetting.PieceKind.Letter, Shaper).Distinct().Count());
 
     [Fact]
     public void ACharacterThatNoFontHasIsNamedOnItsLayer()

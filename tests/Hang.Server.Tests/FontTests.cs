@@ -98,7 +98,7 @@ public class FontTests(RunningServer server)
     {
         // A program that ends where a font's trial would answer.
         using var dying = new Media.Processes.FontTrials(Path.Combine(AppContext.BaseDirectory, "no such program.dll"));
-        Assert.Equal("font", Assert.Throws<Core.ProblemException>(() => dying.Read("meadow.ttf", MadeFonts.Named("Meadowand"))).Problem.Field);
+        Assert.Equal("font", Assert.Throws<Scene.ProblemException>(() => dying.Read("meadow.ttf", MadeFonts.Named("Meadowand"))).Problem.Field);
         using var trials = new Media.Processes.FontTrials(typeof(Program).Assembly.Location);
         Assert.Equal("Meadowand", (await Task.Run(() => trials.Read("meadow.ttf", MadeFonts.Named("Meadowand")))).Family);
     }

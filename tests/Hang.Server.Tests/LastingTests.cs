@@ -215,7 +215,7 @@ public class LastingTests(RunningServer server)
     public async Task TheShapeOfAFeelIsTheCoresOwn()
     {
         var shape = (await http.GetFromJsonAsync<double[]>("/api/feels?css=cubic-bezier(0.4,0,0.3,1)"))!;
-        var feel = Core.Motion.FeelText.Parse("cubic-bezier(0.4, 0, 0.3, 1)");
+        var feel = Scene.Motion.FeelText.Parse("cubic-bezier(0.4, 0, 0.3, 1)");
         Assert.Equal(65, shape.Length);
         Assert.All(shape.Select((v, i) => (v, i)), p => Assert.Equal(feel.At(p.i / 64.0), p.v, 12));
     }

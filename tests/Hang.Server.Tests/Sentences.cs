@@ -14,7 +14,7 @@ namespace Hang.Server.Tests;
 /// </summary>
 internal static class Sentences
 {
-    private static readonly string[] Projects = ["Hang.Core", "Hang.Paint", "Hang.Media", "Hang.Server"];
+    private static readonly string[] Projects = ["Hang.Scene", "Hang.Core", "Hang.Paint", "Hang.Media", "Hang.Server"];
 
     // Said to those who read the log, the API's description, or a fault of our own.
     private static readonly string[] NotForPeople = ["Log", "WithSummary", "CreateHistogram"];

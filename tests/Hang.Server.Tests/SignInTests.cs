@@ -1,7 +1,7 @@
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json;
-using Hang.Core;
+using Hang.Scene;
 using Hang.Server.Hosting;
 using Hang.Server.Live;
 using Hang.Server.SignIn;

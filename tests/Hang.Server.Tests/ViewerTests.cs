@@ -1,8 +1,8 @@
 using System.Collections.Concurrent;
-using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Programs;
 using Hang.Paint.Shaping;
+using Hang.Scene;
 using Hang.Server.Live;
 using Hang.Tests.Shared;
 

@@ -1,9 +1,9 @@
 using Hang.Core.Contents;
 using Hang.Core.Effects;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.Registry;
-using Hang.Core.Values;
+using Hang.Scene.Motion;
+using Hang.Scene.Registry;
+using Hang.Scene.Values;
 
 namespace Hang.Tests.Shared;
 
@@ -17,10 +17,10 @@ internal static class Making
     public static Layer TypeOf(string id, string text, string? name = null) => Layer<TypeContent>(id, name ?? text).With("text", text);
 
     /// <summary>A value over time with these keyframes.</summary>
-    public static Channel Over(params Keyframe[] keys) => Core.Motion.Channel.Of(NumbersKind.Point, keys);
+    public static Channel Over(params Keyframe[] keys) => Scene.Motion.Channel.Of(NumbersKind.Point, keys);
 
     /// <summary>A value that stands.</summary>
-    public static Channel Const(double x, double y = 0, double z = 0, double w = 0) => Core.Motion.Channel.Of(NumbersKind.Point, new Value(x, y, z, w));
+    public static Channel Const(double x, double y = 0, double z = 0, double w = 0) => Scene.Motion.Channel.Of(NumbersKind.Point, new Value(x, y, z, w));
 
     public static Address At(string address) => new(address);
 
@@ -39,13 +39,13 @@ internal static class Making
             layer = layer.WithEffect<Blur>(words[1]);
         }
         var place = layer.At(new Address(address));
-        return place.Put(channel.IsKeyed ? Core.Motion.Channel.Of(place.Spec.Kind, channel.Keys) : Core.Motion.Channel.Of(place.Spec.Kind, channel.Constant));
+        return place.Put(channel.IsKeyed ? Scene.Motion.Channel.Of(place.Spec.Kind, channel.Keys) : Scene.Motion.Channel.Of(place.Spec.Kind, channel.Constant));
     }
 
-    public static Layer With(this Layer layer, string address, Value value) => layer.With(address, Core.Motion.Channel.Of(NumbersKind.Point, value));
+    public static Layer With(this Layer layer, string address, Value value) => layer.With(address, Scene.Motion.Channel.Of(NumbersKind.Point, value));
 
     /// <summary>The layer with a number, or with a choice by its place.</summary>
-    public static Layer With(this Layer layer, string address, double number) => layer.With(address, Core.Motion.Channel.Of(NumbersKind.Number, new Value(number)));
+    public static Layer With(this Layer layer, string address, double number) => layer.With(address, Scene.Motion.Channel.Of(NumbersKind.Number, new Value(number)));
 
     public static Layer With(this Layer layer, string address, string words)
     {

@@ -4,8 +4,8 @@ using System.Text.Json;
 using Hang.Core.Checks;
 using Hang.Core.Documents;
 using Hang.Core.Handoff;
-using Hang.Core.Json;
-using Hang.Paint.Checks;
+using Hang.Media.Reports;
+using Hang.Scene.Json;
 
 namespace Hang.Cli.Commands;
 

@@ -2,7 +2,7 @@ using System.CommandLine;
 using System.Globalization;
 using System.Net.Http.Json;
 using System.Text.Json;
-using Hang.Core;
+using Hang.Scene;
 
 namespace Hang.Cli.Commands;
 

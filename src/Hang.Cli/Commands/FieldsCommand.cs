@@ -1,14 +1,14 @@
 using System.CommandLine;
 using System.Text.Json;
-using Hang.Core;
 using Hang.Core.Checks;
 using Hang.Core.Evaluation;
 using Hang.Core.Fields;
 using Hang.Core.Handoff;
-using Hang.Core.Json;
 using Hang.Media.Frames;
 using Hang.Media.Stills;
 using Hang.Paint.Shaping;
+using Hang.Scene;
+using Hang.Scene.Json;
 
 namespace Hang.Cli.Commands;
 

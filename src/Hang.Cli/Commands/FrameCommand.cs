@@ -1,10 +1,10 @@
 using System.CommandLine;
 using System.Globalization;
-using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Handoff;
 using Hang.Media.Frames;
 using Hang.Media.Stills;
+using Hang.Scene;
 
 namespace Hang.Cli.Commands;
 

@@ -1,7 +1,7 @@
 using System.CommandLine;
 using System.Text.Json;
-using Hang.Core.Json;
 using Hang.Core.Evaluation;
+using Hang.Scene.Json;
 
 namespace Hang.Cli.Commands;
 

@@ -1,5 +1,5 @@
-using Hang.Core;
 using Hang.Media.Rendering;
+using Hang.Scene;
 
 namespace Hang.Cli.Commands;
 

@@ -2,13 +2,13 @@ using System.CommandLine;
 using System.Diagnostics;
 using System.Text;
 using System.Text.Json;
-using Hang.Core;
 using Hang.Core.Handoff;
-using Hang.Core.Json;
 using Hang.Media.Frames;
 using Hang.Media.Proofs;
 using Hang.Media.Rendering;
-using Hang.Paint.Checks;
+using Hang.Media.Reports;
+using Hang.Scene;
+using Hang.Scene.Json;
 
 namespace Hang.Cli.Commands;
 

@@ -4,20 +4,20 @@ using System.Globalization;
 using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json;
-using Hang.Core;
 using Hang.Core.Checks;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
-using Hang.Core.Json;
 using Hang.Core.Rosters;
 using Hang.Media.Frames;
 using Hang.Media.Proofs;
 using Hang.Media.Rendering;
+using Hang.Media.Reports;
 using Hang.Media.Tables;
-using Hang.Paint.Checks;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using Hang.Scene;
+using Hang.Scene.Json;
 
 namespace Hang.Cli.Commands;
 

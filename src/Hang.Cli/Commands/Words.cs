@@ -1,7 +1,7 @@
 using System.CommandLine;
 using System.Globalization;
-using Hang.Core.Colour;
 using Hang.Core.Handoff;
+using Hang.Scene.Colour;
 
 namespace Hang.Cli.Commands;
 

@@ -1,5 +1,5 @@
 using System.Collections.Immutable;
-using Hang.Core.Motion;
+using Hang.Scene.Motion;
 
 namespace Hang.Core.Arrivals;
 

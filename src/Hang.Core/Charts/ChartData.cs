@@ -1,7 +1,8 @@
 using System.Collections.Immutable;
 using System.Text.RegularExpressions;
-using Hang.Core.Numbers;
-using Hang.Core.Typesetting;
+using Hang.Scene;
+using Hang.Scene.Numbers;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Charts;
 

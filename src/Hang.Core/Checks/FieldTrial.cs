@@ -4,7 +4,8 @@ using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Fields;
-using Hang.Core.Typesetting;
+using Hang.Scene;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Checks;
 

@@ -1,3 +1,5 @@
+using Hang.Scene;
+
 namespace Hang.Core.Checks;
 
 /// <summary>How much a finding matters.</summary>

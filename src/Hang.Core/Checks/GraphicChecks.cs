@@ -1,9 +1,10 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
-using Hang.Core.Geometry;
 using Hang.Core.Layers;
-using Hang.Core.PaintList;
+using Hang.Scene;
+using Hang.Scene.Geometry;
+using Hang.Scene.PaintList;
 
 namespace Hang.Core.Checks;
 
@@ -38,7 +39,7 @@ public static class GraphicChecks
     }
 
     /// <summary>The layers whose words show and reach outside of a box, each once, however many pieces it has.</summary>
-    private static HashSet<string> TypeOutside(Scene scene, Box safe)
+    private static HashSet<string> TypeOutside(SceneMoment scene, Box safe)
     {
         var found = new HashSet<string>(StringComparer.Ordinal);
         foreach (var node in scene.Nodes)

@@ -1,5 +1,6 @@
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
+using Hang.Scene;
 
 namespace Hang.Core.Checks;
 

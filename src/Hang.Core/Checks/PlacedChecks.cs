@@ -2,7 +2,8 @@ using System.Globalization;
 using Hang.Core.Contents;
 using Hang.Core.Evaluation;
 using Hang.Core.Placing;
-using Hang.Core.Time;
+using Hang.Scene;
+using Hang.Scene.Time;
 
 namespace Hang.Core.Checks;
 

@@ -1,10 +1,10 @@
 using System.Collections.Immutable;
 using Hang.Core.Contents;
 using Hang.Core.Evaluation;
-using Hang.Core.Geometry;
 using Hang.Core.Layers;
-using Hang.Core.PaintList;
-using Hang.Core.Typesetting;
+using Hang.Scene.Geometry;
+using Hang.Scene.PaintList;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Checks;
 

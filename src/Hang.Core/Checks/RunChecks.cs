@@ -4,7 +4,7 @@ using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Lengths;
 using Hang.Core.Placing;
-using Hang.Core.Typesetting;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Checks;
 

@@ -1,7 +1,7 @@
 using System.Globalization;
 using Hang.Core.Documents;
 using Hang.Core.Sounds;
-using Hang.Core.Time;
+using Hang.Scene.Time;
 
 namespace Hang.Core.Checks;
 

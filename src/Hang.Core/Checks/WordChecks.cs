@@ -3,9 +3,9 @@ using System.Globalization;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
-using Hang.Core.Geometry;
 using Hang.Core.Layers;
-using Hang.Core.PaintList;
+using Hang.Scene.Geometry;
+using Hang.Scene.PaintList;
 
 namespace Hang.Core.Checks;
 

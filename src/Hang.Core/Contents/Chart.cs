@@ -1,8 +1,9 @@
 using System.Collections.Immutable;
 using Hang.Core.Charts;
-using Hang.Core.Numbers;
-using Hang.Core.Registry;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Numbers;
+using Hang.Scene.Registry;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Contents;
 
@@ -66,5 +67,5 @@ public sealed class Chart : ContentKind
 
     public override Drawing Draw(ValueSet values, DrawContext at) => new ChartDrawing(values, ChartData.Read(values[Data].Constant.Text), at.Shaper);
 
-    private static Value Default(int number) => ColourText.Of(Colour.Rgba.Parse(number switch { 1 => "#F2A51E", 2 => "#4E7A4B", 3 => "#8CC7E0", 4 => "#B86F0C", 5 => "#8A4A70", _ => "#999999" }));
+    private static Value Default(int number) => ColourText.Of(Scene.Colour.Rgba.Parse(number switch { 1 => "#F2A51E", 2 => "#4E7A4B", 3 => "#8CC7E0", 4 => "#B86F0C", 5 => "#8A4A70", _ => "#999999" }));
 }

@@ -1,12 +1,12 @@
 using System.Collections.Immutable;
 using Hang.Core.Charts;
-using Hang.Core.Geometry;
-using Hang.Core.Motion;
-using Hang.Core.Numbers;
-using Hang.Core.PaintList;
-using Hang.Core.Registry;
-using Hang.Core.Typesetting;
-using Hang.Core.Values;
+using Hang.Scene.Geometry;
+using Hang.Scene.Motion;
+using Hang.Scene.Numbers;
+using Hang.Scene.PaintList;
+using Hang.Scene.Registry;
+using Hang.Scene.Typesetting;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Contents;
 

@@ -1,7 +1,8 @@
-using Hang.Core.Geometry;
-using Hang.Core.PaintList;
-using Hang.Core.Registry;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Geometry;
+using Hang.Scene.PaintList;
+using Hang.Scene.Registry;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Contents;
 
@@ -52,7 +53,7 @@ public sealed class Combination : ContentKind
             _ => 0,
         });
 
-    private static int Longest(Motion.Channel words) => words.IsKeyed ? words.Keys.Max(k => k.Value.Text.Length) : words.Constant.Text.Length;
+    private static int Longest(Scene.Motion.Channel words) => words.IsKeyed ? words.Keys.Max(k => k.Value.Text.Length) : words.Constant.Text.Length;
 
     public override Drawing Draw(ValueSet values, DrawContext at)
     {
@@ -97,7 +98,7 @@ public sealed class Combination : ContentKind
 internal static class EdgesNeeded
 {
     /// <exception cref="ProblemException">One of them has none.</exception>
-    public static void Demand(Motion.Channel layers, IDocument document, string layer, string at)
+    public static void Demand(Scene.Motion.Channel layers, IDocument document, string layer, string at)
     {
         foreach (var id in LayersKind.IdsOf(layers.Constant))
         {

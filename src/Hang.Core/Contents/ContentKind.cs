@@ -1,8 +1,9 @@
-using Hang.Core.Geometry;
-using Hang.Core.PaintList;
-using Hang.Core.Registry;
-using Hang.Core.Typesetting;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Geometry;
+using Hang.Scene.PaintList;
+using Hang.Scene.Registry;
+using Hang.Scene.Typesetting;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Contents;
 

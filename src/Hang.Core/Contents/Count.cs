@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using Hang.Core.Motion;
-using Hang.Core.Numbers;
+using Hang.Scene.Motion;
+using Hang.Scene.Numbers;
 
 namespace Hang.Core.Contents;
 

@@ -1,8 +1,9 @@
 using System.Globalization;
-using Hang.Core.Numbers;
-using Hang.Core.Registry;
-using Hang.Core.Typesetting;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Numbers;
+using Hang.Scene.Registry;
+using Hang.Scene.Typesetting;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Contents;
 

@@ -1,4 +1,4 @@
-using Hang.Core.Typesetting;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Contents;
 

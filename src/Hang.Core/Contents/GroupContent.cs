@@ -1,5 +1,5 @@
-using Hang.Core.Geometry;
-using Hang.Core.Registry;
+using Hang.Scene.Geometry;
+using Hang.Scene.Registry;
 
 namespace Hang.Core.Contents;
 

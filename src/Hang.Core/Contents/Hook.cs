@@ -1,4 +1,4 @@
-using Hang.Core.Registry;
+using Hang.Scene.Registry;
 
 namespace Hang.Core.Contents;
 

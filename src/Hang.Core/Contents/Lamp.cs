@@ -1,5 +1,5 @@
-using Hang.Core.Registry;
-using Hang.Core.Values;
+using Hang.Scene.Registry;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Contents;
 

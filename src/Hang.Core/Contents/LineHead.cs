@@ -1,8 +1,8 @@
-using Hang.Core.Geometry;
-using Hang.Core.Motion;
-using Hang.Core.PaintList;
-using Hang.Core.Registry;
-using Hang.Core.Values;
+using Hang.Scene.Geometry;
+using Hang.Scene.Motion;
+using Hang.Scene.PaintList;
+using Hang.Scene.Registry;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Contents;
 

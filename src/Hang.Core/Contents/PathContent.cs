@@ -1,6 +1,6 @@
-using Hang.Core.Geometry;
-using Hang.Core.Registry;
-using Hang.Core.Values;
+using Hang.Scene.Geometry;
+using Hang.Scene.Registry;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Contents;
 
@@ -37,7 +37,7 @@ public sealed class PathContent : ContentKind
             {
                 if (path.Shows is { } shows)
                 {
-                    writer.Add(PaintList.Ops.Place, [], [], 0, false, (time, v) => (v[0], v[3], v[6]) = (1, 1, shows(time) ? 1 : 0));
+                    writer.Add(Scene.PaintList.Ops.Place, [], [], 0, false, (time, v) => (v[0], v[3], v[6]) = (1, 1, shows(time) ? 1 : 0));
                 }
                 Line.Paint(writer, values, Colour, BoxAt, path);
                 if (path.Shows is not null)

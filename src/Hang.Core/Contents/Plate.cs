@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
-using Hang.Core.Geometry;
-using Hang.Core.PaintList;
-using Hang.Core.Registry;
-using Hang.Core.Values;
+using Hang.Scene.Geometry;
+using Hang.Scene.PaintList;
+using Hang.Scene.Registry;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Contents;
 

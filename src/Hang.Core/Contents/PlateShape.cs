@@ -1,6 +1,6 @@
-using Hang.Core.Geometry;
-using Hang.Core.Motion;
-using Hang.Core.Registry;
+using Hang.Scene.Geometry;
+using Hang.Scene.Motion;
+using Hang.Scene.Registry;
 
 namespace Hang.Core.Contents;
 

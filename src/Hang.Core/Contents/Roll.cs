@@ -1,7 +1,8 @@
 using Hang.Core.Credits;
-using Hang.Core.Registry;
-using Hang.Core.Typesetting;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Registry;
+using Hang.Scene.Typesetting;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Contents;
 

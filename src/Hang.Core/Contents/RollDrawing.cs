@@ -1,9 +1,9 @@
 using System.Collections.Immutable;
 using Hang.Core.Credits;
-using Hang.Core.Geometry;
-using Hang.Core.PaintList;
-using Hang.Core.Registry;
-using Hang.Core.Typesetting;
+using Hang.Scene.Geometry;
+using Hang.Scene.PaintList;
+using Hang.Scene.Registry;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Contents;
 

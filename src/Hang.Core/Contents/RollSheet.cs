@@ -1,10 +1,10 @@
 using System.Collections.Immutable;
 using Hang.Core.Credits;
-using Hang.Core.Geometry;
-using Hang.Core.Registry;
-using Hang.Core.Sources;
-using Hang.Core.Typesetting;
-using Hang.Core.Values;
+using Hang.Scene.Geometry;
+using Hang.Scene.Registry;
+using Hang.Scene.Sources;
+using Hang.Scene.Typesetting;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Contents;
 

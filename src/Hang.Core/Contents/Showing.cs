@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using Hang.Core.Sources;
-using Hang.Core.Time;
+using Hang.Scene.Sources;
+using Hang.Scene.Time;
 
 namespace Hang.Core.Contents;
 

@@ -1,6 +1,7 @@
-using Hang.Core.Registry;
-using Hang.Core.Time;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Registry;
+using Hang.Scene.Time;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Contents;
 

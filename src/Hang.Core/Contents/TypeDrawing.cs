@@ -1,10 +1,10 @@
 using System.Collections.Immutable;
-using Hang.Core.Colour;
-using Hang.Core.Geometry;
-using Hang.Core.Motion;
-using Hang.Core.PaintList;
-using Hang.Core.Registry;
-using Hang.Core.Typesetting;
+using Hang.Scene.Colour;
+using Hang.Scene.Geometry;
+using Hang.Scene.Motion;
+using Hang.Scene.PaintList;
+using Hang.Scene.Registry;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Contents;
 

@@ -1,6 +1,6 @@
-using Hang.Core.Registry;
-using Hang.Core.Typesetting;
-using Hang.Core.Values;
+using Hang.Scene.Registry;
+using Hang.Scene.Typesetting;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Contents;
 

@@ -1,6 +1,6 @@
-using Hang.Core.Motion;
-using Hang.Core.Registry;
-using Hang.Core.Typesetting;
+using Hang.Scene.Motion;
+using Hang.Scene.Registry;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Contents;
 

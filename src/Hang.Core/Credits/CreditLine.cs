@@ -31,7 +31,7 @@ public sealed record CreditLine(CreditKind Kind, string Left, string Right, Immu
     /// Reads a list, line by line: "# " begins a heading; a tab or a bar stands between role and name; file names in square brackets are pictures; an empty line is
     /// room; anything else is a name. What is copied from two columns of a sheet is read as it is.
     /// </summary>
-    public static ImmutableArray<CreditLine> Read(string text) => [.. Typesetting.TextPieces.Lines(text.TrimEnd()).Select(One)];
+    public static ImmutableArray<CreditLine> Read(string text) => [.. Scene.Typesetting.TextPieces.Lines(text.TrimEnd()).Select(One)];
 
     private static CreditLine One(string line)
     {

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using Hang.Core.Json;
-using Hang.Core.Values;
+using Hang.Scene.Json;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Documents;
 

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Documents;
 

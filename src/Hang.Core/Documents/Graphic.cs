@@ -1,11 +1,12 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using Hang.Core.Contents;
-using Hang.Core.Json;
 using Hang.Core.Layers;
-using Hang.Core.Phases;
-using Hang.Core.Sources;
-using Hang.Core.Time;
+using Hang.Scene;
+using Hang.Scene.Json;
+using Hang.Scene.Phases;
+using Hang.Scene.Sources;
+using Hang.Scene.Time;
 
 namespace Hang.Core.Documents;
 
@@ -46,7 +47,7 @@ public sealed record GuideLines([property: Most(GuideLines.MostLines)] Immutable
         {
             throw new ProblemException($"There are more than {MostLines} guides of one kind.", "Take some away.", field: "guides");
         }
-        if (Upright.Concat(Level).Any(l => !(Math.Abs(l) <= Values.ValueSpec.Far)))
+        if (Upright.Concat(Level).Any(l => !(Math.Abs(l) <= Scene.Values.ValueSpec.Far)))
         {
             throw new ProblemException("A guide lies too far out.", "Put it within the frame.", field: "guides");
         }

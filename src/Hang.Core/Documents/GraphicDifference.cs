@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using Hang.Core.Json;
 using Hang.Core.Layers;
+using Hang.Scene.Json;
 
 namespace Hang.Core.Documents;
 

@@ -1,7 +1,8 @@
 using System.Text;
 using Hang.Core.Documents.Upgrades;
-using Hang.Core.Json;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Json;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Documents;
 

@@ -1,10 +1,11 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.Phases;
-using Hang.Core.Sources;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Motion;
+using Hang.Scene.Phases;
+using Hang.Scene.Sources;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Documents;
 
@@ -71,7 +72,7 @@ public static class GraphicRules
             Asset(hash, sound.Name, $"/sounds/{Quoted.Short(hash)}");
             if (sound.Samples is < 1 or > SoundAsset.MostSamples)
             {
-                throw new ProblemException($"The sound {Quoted.Short(sound.Name)} has no length that a sound can have.", $"Use one of {SoundAsset.MostSamples / Time.SampleClock.Rate / 60} minutes or less.", field: $"/sounds/{hash}/samples");
+                throw new ProblemException($"The sound {Quoted.Short(sound.Name)} has no length that a sound can have.", $"Use one of {SoundAsset.MostSamples / Scene.Time.SampleClock.Rate / 60} minutes or less.", field: $"/sounds/{hash}/samples");
             }
         }
         var ids = new Dictionary<string, int>(StringComparer.Ordinal);
@@ -253,5 +254,5 @@ public static class GraphicRules
         return PartList.Find(words[0]) is { } list ? $"{list.Name}/{list.IndexOf(layer, words[1])}/{words[2]}" : layer.Own.Find(words[0]) is not null ? words[0] : $"content/{words[0]}";
     }
 
-    private static double Size(Geometry.Point p) => Math.Max(Math.Abs(p.X), Math.Abs(p.Y));
+    private static double Size(Scene.Geometry.Point p) => Math.Max(Math.Abs(p.X), Math.Abs(p.Y));
 }

@@ -2,7 +2,7 @@ using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Unicode;
-using Hang.Core.Json;
+using Hang.Scene.Json;
 
 namespace Hang.Core.Documents;
 

@@ -1,7 +1,8 @@
 using System.Collections.Immutable;
 using System.Runtime.CompilerServices;
 using Hang.Core.Contents;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Documents;
 
@@ -115,7 +116,7 @@ public static class PlacedRules
         return graphic with
         {
             Placed = placed.ToImmutableSortedDictionary(p => keys[p.Key], p => Rekeyed(p.Value, next), StringComparer.Ordinal),
-            Layers = [.. graphic.Layers.Select(l => PlacedGraphic.KeyOf(l.Content) is { } key && keys[key] != key ? l with { Content = l.Content.With(PlacedGraphic.Of, Values.Value.Of(keys[key])) } : l)],
+            Layers = [.. graphic.Layers.Select(l => PlacedGraphic.KeyOf(l.Content) is { } key && keys[key] != key ? l with { Content = l.Content.With(PlacedGraphic.Of, Scene.Values.Value.Of(keys[key])) } : l)],
         };
     }
 

@@ -1,6 +1,7 @@
 using System.Runtime.CompilerServices;
 using Hang.Core.Layers;
 using Hang.Core.Palettes;
+using Hang.Scene;
 
 namespace Hang.Core.Documents;
 

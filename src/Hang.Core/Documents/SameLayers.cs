@@ -1,4 +1,4 @@
-using Hang.Core.Json;
+using Hang.Scene.Json;
 
 namespace Hang.Core.Documents;
 

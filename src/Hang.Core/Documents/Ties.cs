@@ -1,4 +1,5 @@
 using Hang.Core.Layers;
+using Hang.Scene;
 
 namespace Hang.Core.Documents;
 

@@ -1,8 +1,9 @@
 using System.Collections.Immutable;
 using Hang.Core.Arrivals;
 using Hang.Core.Documents;
-using Hang.Core.Motion;
-using Hang.Core.Typesetting;
+using Hang.Scene;
+using Hang.Scene.Motion;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Edits;
 
@@ -20,7 +21,7 @@ public sealed record ApplyArrival(
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
-        if (Every is < 0 or > 1000 || Length is < 1 or > Phases.PhaseLengths.MostFrames)
+        if (Every is < 0 or > 1000 || Length is < 1 or > Scene.Phases.PhaseLengths.MostFrames)
         {
             throw new ProblemException("This length or stagger is not possible.", "Use 1 frame or more for the length, 0 to 1000 for the stagger.", field: "length");
         }

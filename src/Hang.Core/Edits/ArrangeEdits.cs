@@ -2,11 +2,12 @@ using System.Collections.Immutable;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
-using Hang.Core.Geometry;
-using Hang.Core.Json;
 using Hang.Core.Layers;
-using Hang.Core.Typesetting;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Geometry;
+using Hang.Scene.Json;
+using Hang.Scene.Typesetting;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Edits;
 

@@ -1,6 +1,6 @@
 using Hang.Core.Documents;
-using Hang.Core.Json;
-using Hang.Core.Typesetting;
+using Hang.Scene.Json;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Edits;
 

@@ -1,7 +1,7 @@
 using System.Text;
 using Hang.Core.Documents;
-using Hang.Core.Json;
-using Hang.Core.PaintList;
+using Hang.Scene.Json;
+using Hang.Scene.PaintList;
 
 namespace Hang.Core.Edits;
 

@@ -1,7 +1,8 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
-using Hang.Core.Json;
-using Hang.Core.Typesetting;
+using Hang.Scene;
+using Hang.Scene.Json;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Edits;
 

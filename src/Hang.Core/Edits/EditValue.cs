@@ -1,8 +1,9 @@
 using System.Text.Json;
-using Hang.Core.Json;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Json;
+using Hang.Scene.Motion;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Edits;
 

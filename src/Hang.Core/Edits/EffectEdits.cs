@@ -2,8 +2,9 @@ using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Effects;
 using Hang.Core.Layers;
-using Hang.Core.Registry;
-using Hang.Core.Typesetting;
+using Hang.Scene;
+using Hang.Scene.Registry;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Edits;
 

@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Lengths;
-using Hang.Core.Time;
-using Hang.Core.Typesetting;
+using Hang.Scene.Time;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Edits;
 

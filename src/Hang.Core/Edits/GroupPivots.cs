@@ -1,9 +1,9 @@
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
-using Hang.Core.Geometry;
 using Hang.Core.Layers;
-using Hang.Core.Typesetting;
-using Hang.Core.Values;
+using Hang.Scene.Geometry;
+using Hang.Scene.Typesetting;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Edits;
 

@@ -1,7 +1,8 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
+using Hang.Scene;
+using Hang.Scene.Motion;
 
 namespace Hang.Core.Edits;
 

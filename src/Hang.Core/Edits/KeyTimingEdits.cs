@@ -1,8 +1,9 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
-using Hang.Core.Json;
-using Hang.Core.Motion;
-using Hang.Core.Typesetting;
+using Hang.Scene;
+using Hang.Scene.Json;
+using Hang.Scene.Motion;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Edits;
 
@@ -48,7 +49,7 @@ public sealed record StretchKeys(ImmutableArray<KeyPlace> Keys, int Anchor, int 
         {
             return graphic;
         }
-        if (Math.Abs((long)Edge) > Phases.PhaseLengths.MostFrames || Math.Abs((long)Anchor) > Phases.PhaseLengths.MostFrames)
+        if (Math.Abs((long)Edge) > Scene.Phases.PhaseLengths.MostFrames || Math.Abs((long)Anchor) > Scene.Phases.PhaseLengths.MostFrames)
         {
             throw new ProblemException("These frames lie outside every graphic's time.", "Choose frames of the graphic.", field: "edge");
         }

@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Layers;
-using Hang.Core.Sources;
-using Hang.Core.Typesetting;
+using Hang.Scene.Sources;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Edits;
 

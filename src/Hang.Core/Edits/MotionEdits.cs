@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Idles;
-using Hang.Core.Typesetting;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Edits;
 

@@ -1,9 +1,10 @@
 using System.Collections.Immutable;
-using Hang.Core.Colour;
 using Hang.Core.Documents;
 using Hang.Core.Layers;
 using Hang.Core.Palettes;
-using Hang.Core.Typesetting;
+using Hang.Scene;
+using Hang.Scene.Colour;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Edits;
 

@@ -1,12 +1,13 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using Hang.Core.Documents;
-using Hang.Core.Json;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.Registry;
-using Hang.Core.Typesetting;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Json;
+using Hang.Scene.Motion;
+using Hang.Scene.Registry;
+using Hang.Scene.Typesetting;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Edits;
 
@@ -19,7 +20,7 @@ public sealed record CopiedKey([property: Within(0, 1000)] int Layer, Address Ad
 /// targets, in the same order.</summary>
 /// <param name="Layers">The targets.</param>
 /// <param name="At">The frame of the first of them.</param>
-public sealed record PasteKeys(ImmutableArray<string> Layers, ImmutableArray<CopiedKey> Keys, [property: Within(0, Phases.PhaseLengths.MostFrames)] int At) : Edit
+public sealed record PasteKeys(ImmutableArray<string> Layers, ImmutableArray<CopiedKey> Keys, [property: Within(0, Scene.Phases.PhaseLengths.MostFrames)] int At) : Edit
 {
     private const int Most = 20_000;
 

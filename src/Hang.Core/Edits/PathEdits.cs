@@ -1,10 +1,11 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
-using Hang.Core.Geometry;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.Typesetting;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Geometry;
+using Hang.Scene.Motion;
+using Hang.Scene.Typesetting;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Edits;
 

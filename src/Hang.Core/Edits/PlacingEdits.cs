@@ -5,9 +5,10 @@ using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
 using Hang.Core.Placing;
-using Hang.Core.Sources;
-using Hang.Core.Typesetting;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Sources;
+using Hang.Scene.Typesetting;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Edits;
 

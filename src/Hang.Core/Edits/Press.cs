@@ -2,11 +2,12 @@ using System.Globalization;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
-using Hang.Core.Geometry;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.Typesetting;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Geometry;
+using Hang.Scene.Motion;
+using Hang.Scene.Typesetting;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Edits;
 

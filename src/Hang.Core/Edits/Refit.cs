@@ -5,7 +5,7 @@ using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
 using Hang.Core.Refitting;
-using Hang.Core.Typesetting;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Edits;
 

@@ -1,7 +1,7 @@
 using Hang.Core.Documents;
 using Hang.Core.Lengths;
-using Hang.Core.Phases;
-using Hang.Core.Typesetting;
+using Hang.Scene.Phases;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Edits;
 

@@ -2,7 +2,8 @@ using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Layers;
 using Hang.Core.Placing;
-using Hang.Core.Typesetting;
+using Hang.Scene;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Edits;
 

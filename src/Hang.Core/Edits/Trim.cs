@@ -1,7 +1,8 @@
 using System.Globalization;
 using Hang.Core.Documents;
 using Hang.Core.Layers;
-using Hang.Core.Typesetting;
+using Hang.Scene;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Edits;
 
@@ -57,7 +58,7 @@ internal static class Cutting
                 // All of it is over, or none has begun.
                 kept.Add(channel.Keys[0] with { At = 0, Value = channel.At(0), Bend = null });
             }
-            layer = layer.At(place.Address).Put(Motion.Channel.Of(channel.Kind, kept));
+            layer = layer.At(place.Address).Put(Scene.Motion.Channel.Of(channel.Kind, kept));
         }
         return layer;
     }

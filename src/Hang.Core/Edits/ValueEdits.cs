@@ -1,10 +1,11 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using Hang.Core.Documents;
-using Hang.Core.Json;
 using Hang.Core.Layers;
-using Hang.Core.Typesetting;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Json;
+using Hang.Scene.Typesetting;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Edits;
 

@@ -1,4 +1,4 @@
-using Hang.Core.Values;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Effects;
 

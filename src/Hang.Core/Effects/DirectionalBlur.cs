@@ -1,6 +1,6 @@
-using Hang.Core.PaintList;
-using Hang.Core.Registry;
-using Hang.Core.Values;
+using Hang.Scene.PaintList;
+using Hang.Scene.Registry;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Effects;
 

@@ -1,5 +1,5 @@
-using Hang.Core.PaintList;
-using Hang.Core.Values;
+using Hang.Scene.PaintList;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Effects;
 

@@ -1,10 +1,11 @@
 using Hang.Core.Contents;
 using Hang.Core.Documents;
-using Hang.Core.Geometry;
 using Hang.Core.Layers;
-using Hang.Core.Phases;
 using Hang.Core.Placing;
-using Hang.Core.Typesetting;
+using Hang.Scene;
+using Hang.Scene.Geometry;
+using Hang.Scene.Phases;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Evaluation;
 

@@ -2,12 +2,13 @@ using System.Collections.Immutable;
 using System.Runtime.InteropServices;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
-using Hang.Core.Geometry;
 using Hang.Core.Layers;
-using Hang.Core.PaintList;
 using Hang.Core.Placing;
 using Hang.Core.Refitting;
-using Hang.Core.Typesetting;
+using Hang.Scene;
+using Hang.Scene.Geometry;
+using Hang.Scene.PaintList;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Evaluation;
 
@@ -90,7 +91,7 @@ public sealed class Evaluator : IPlaces
 
     /// <summary>The scene at a frame.</summary>
     /// <param name="frame">0 or more; after the last frame the picture stands still.</param>
-    public Scene At(int frame)
+    public SceneMoment At(int frame)
     {
         var drawn = new DrawNode[ordered.Length];
         // One piece of memory for all nodes' numbers: making many small ones would take as long as the arithmetic.

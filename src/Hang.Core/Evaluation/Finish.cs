@@ -1,7 +1,7 @@
 using Hang.Core.Documents;
 using Hang.Core.Effects;
 using Hang.Core.Layers;
-using Hang.Core.PaintList;
+using Hang.Scene.PaintList;
 
 namespace Hang.Core.Evaluation;
 

@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
-using Hang.Core.Geometry;
 using Hang.Core.Layers;
-using Hang.Core.Values;
+using Hang.Scene.Geometry;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Evaluation;
 
@@ -30,7 +30,7 @@ public sealed record Inspection(int Frame, string Timecode, ImmutableArray<Layer
     public static Inspection Of(Evaluator evaluator, int frame)
     {
         var graphic = evaluator.Graphic;
-        return new(frame, Time.Timecode.Format(frame, graphic.Rate), [.. graphic.Layers.Select(l => Of(evaluator, l, frame))]);
+        return new(frame, Scene.Time.Timecode.Format(frame, graphic.Rate), [.. graphic.Layers.Select(l => Of(evaluator, l, frame))]);
     }
 
     /// <summary>Reads some layers at a frame; ids that are not there are left out.</summary>

@@ -1,7 +1,7 @@
 using Hang.Core.Contents;
-using Hang.Core.Geometry;
 using Hang.Core.Layers;
-using Hang.Core.PaintList;
+using Hang.Scene.Geometry;
+using Hang.Scene.PaintList;
 
 namespace Hang.Core.Evaluation;
 

@@ -1,10 +1,10 @@
 using System.Collections.Immutable;
-using Hang.Core.Geometry;
 using Hang.Core.Idles;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.Phases;
-using Hang.Core.Values;
+using Hang.Scene.Geometry;
+using Hang.Scene.Motion;
+using Hang.Scene.Phases;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Evaluation;
 

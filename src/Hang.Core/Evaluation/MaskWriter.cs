@@ -1,9 +1,9 @@
 using System.Collections.Immutable;
-using Hang.Core.Geometry;
 using Hang.Core.Masks;
-using Hang.Core.Motion;
-using Hang.Core.PaintList;
-using Hang.Core.Values;
+using Hang.Scene.Geometry;
+using Hang.Scene.Motion;
+using Hang.Scene.PaintList;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Evaluation;
 

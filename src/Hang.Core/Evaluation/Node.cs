@@ -1,5 +1,5 @@
-using Hang.Core.Geometry;
-using Hang.Core.PaintList;
+using Hang.Scene.Geometry;
+using Hang.Scene.PaintList;
 
 namespace Hang.Core.Evaluation;
 

@@ -3,10 +3,10 @@ using System.Globalization;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Effects;
-using Hang.Core.Geometry;
-using Hang.Core.Json;
 using Hang.Core.Layers;
-using Hang.Core.PaintList;
+using Hang.Scene.Geometry;
+using Hang.Scene.Json;
+using Hang.Scene.PaintList;
 
 namespace Hang.Core.Evaluation;
 

@@ -1,6 +1,6 @@
 using Hang.Core.Contents;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
+using Hang.Scene.Motion;
 
 namespace Hang.Core.Evaluation;
 

@@ -1,7 +1,7 @@
 using Hang.Core.Contents;
 using Hang.Core.Documents;
-using Hang.Core.Geometry;
 using Hang.Core.Layers;
+using Hang.Scene.Geometry;
 
 namespace Hang.Core.Evaluation;
 

@@ -1,4 +1,4 @@
-using Hang.Core.PaintList;
+using Hang.Scene.PaintList;
 
 namespace Hang.Core.Evaluation;
 
@@ -6,9 +6,9 @@ namespace Hang.Core.Evaluation;
 public static class SceneRuns
 {
     /// <param name="frames">Frames of the graphic, in order; one or more.</param>
-    public static IEnumerable<(Scene Scene, int Times)> Of(Evaluator evaluator, IEnumerable<int> frames)
+    public static IEnumerable<(SceneMoment Scene, int Times)> Of(Evaluator evaluator, IEnumerable<int> frames)
     {
-        Scene? scene = null;
+        SceneMoment? scene = null;
         var times = 0;
         foreach (var frame in frames)
         {

@@ -1,6 +1,6 @@
 using Hang.Core.Documents;
-using Hang.Core.Geometry;
-using Hang.Core.PaintList;
+using Hang.Scene.Geometry;
+using Hang.Scene.PaintList;
 
 namespace Hang.Core.Evaluation;
 

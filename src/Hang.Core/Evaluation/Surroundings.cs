@@ -1,5 +1,5 @@
 using Hang.Core.Contents;
-using Hang.Core.Geometry;
+using Hang.Scene.Geometry;
 
 namespace Hang.Core.Evaluation;
 

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
-using Hang.Core.Values;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Fields;
 

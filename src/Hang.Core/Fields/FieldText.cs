@@ -1,9 +1,10 @@
 using System.Globalization;
 using System.Text.Json;
-using Hang.Core.Colour;
 using Hang.Core.Documents;
-using Hang.Core.Numbers;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Colour;
+using Hang.Scene.Numbers;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Fields;
 

@@ -1,9 +1,10 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
-using Hang.Core.Json;
 using Hang.Core.Lengths;
-using Hang.Core.Sources;
-using Hang.Core.Typesetting;
+using Hang.Scene;
+using Hang.Scene.Json;
+using Hang.Scene.Sources;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Fields;
 
@@ -11,7 +12,7 @@ namespace Hang.Core.Fields;
 /// <param name="Values">What is filled in, by the names of fields, as <see cref="FieldText"/> reads it. A field that is not named stays as it is.</param>
 /// <param name="Colourway">Name of the colourway; absent: the one that is shown.</param>
 /// <param name="Hold">Length of Hold in frames; absent: the graphic's own.</param>
-public sealed record Take(ImmutableSortedDictionary<string, string>? Values = null, string? Colourway = null, [property: Within(0, Phases.PhaseLengths.MostFrames)] int? Hold = null)
+public sealed record Take(ImmutableSortedDictionary<string, string>? Values = null, string? Colourway = null, [property: Within(0, Scene.Phases.PhaseLengths.MostFrames)] int? Hold = null)
 {
     public const int MostName = 120;
 

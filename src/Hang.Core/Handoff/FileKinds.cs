@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using Hang.Core.Json;
+using Hang.Scene;
+using Hang.Scene.Json;
 
 namespace Hang.Core.Handoff;
 

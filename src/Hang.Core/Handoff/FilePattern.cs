@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text;
-using Hang.Core.Json;
+using Hang.Scene;
+using Hang.Scene.Json;
 
 namespace Hang.Core.Handoff;
 

@@ -3,7 +3,8 @@ using System.Text.Json.Serialization;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Fields;
-using Hang.Core.Typesetting;
+using Hang.Scene;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Handoff;
 

@@ -1,8 +1,9 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
-using Hang.Core.Colour;
 using Hang.Core.Documents;
-using Hang.Core.Time;
+using Hang.Scene;
+using Hang.Scene.Colour;
+using Hang.Scene.Time;
 
 namespace Hang.Core.Handoff;
 
@@ -93,7 +94,7 @@ public sealed record HandoffPlan(FileKind Kind, Backing Backing, int From, int T
     {
         try
         {
-            return Timecode is null ? From : Time.Timecode.Parse(Timecode, rate);
+            return Timecode is null ? From : Scene.Time.Timecode.Parse(Timecode, rate);
         }
         catch (ProblemException e)
         {

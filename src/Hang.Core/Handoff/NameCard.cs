@@ -65,7 +65,7 @@ public sealed record NameCard(
         var (width, height) = plan.Size(graphic);
         return new(
             title, facts.Name, width, height, plan.Rate(graphic.Rate).ToString(), plan.Frames, plan.From, plan.To,
-            Time.Timecode.Format(plan.FirstTimecode(graphic.Rate), graphic.Rate), Time.Timecode.Format(plan.To - plan.From + 1, graphic.Rate),
+            Scene.Time.Timecode.Format(plan.FirstTimecode(graphic.Rate), graphic.Rate), Scene.Time.Timecode.Format(plan.To - plan.From + 1, graphic.Rate),
             AlphaOf(plan, facts), BackingOf(plan.Backing), made)
         {
             Sound = plan.Silent || !SoundMix.Heard(graphic).Any() ? null : SoundOf(facts.Sound),

@@ -1,7 +1,8 @@
 using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using Hang.Core.Time;
+using Hang.Scene;
+using Hang.Scene.Time;
 
 namespace Hang.Core.Handoff;
 

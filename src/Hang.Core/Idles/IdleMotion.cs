@@ -1,6 +1,7 @@
-using Hang.Core.Json;
-using Hang.Core.Numbers;
-using Hang.Core.Phases;
+using Hang.Scene;
+using Hang.Scene.Json;
+using Hang.Scene.Numbers;
+using Hang.Scene.Phases;
 
 namespace Hang.Core.Idles;
 

@@ -1,7 +1,8 @@
 using System.Collections.Immutable;
-using Hang.Core.Motion;
-using Hang.Core.Registry;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Motion;
+using Hang.Scene.Registry;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Layers;
 

@@ -2,9 +2,9 @@ using System.Collections.Immutable;
 using Hang.Core.Contents;
 using Hang.Core.Effects;
 using Hang.Core.Idles;
-using Hang.Core.Json;
 using Hang.Core.Masks;
-using Hang.Core.Registry;
+using Hang.Scene.Json;
+using Hang.Scene.Registry;
 
 namespace Hang.Core.Layers;
 

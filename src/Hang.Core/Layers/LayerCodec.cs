@@ -4,10 +4,11 @@ using System.Text.Json.Nodes;
 using Hang.Core.Contents;
 using Hang.Core.Effects;
 using Hang.Core.Idles;
-using Hang.Core.Json;
 using Hang.Core.Masks;
-using Hang.Core.Registry;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Json;
+using Hang.Scene.Registry;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Layers;
 

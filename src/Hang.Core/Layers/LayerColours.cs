@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
-using Hang.Core.Colour;
-using Hang.Core.Motion;
-using Hang.Core.Values;
+using Hang.Scene.Colour;
+using Hang.Scene.Motion;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Layers;
 

@@ -1,4 +1,4 @@
-using Hang.Core.Values;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Layers;
 
@@ -16,7 +16,7 @@ public static class LayerReferences
         {
             var ids = LayersKind.IdsOf(place.Channel.Constant);
             var next = ids.Select(to).OfType<string>().ToArray();
-            layer = ids.SequenceEqual(next) ? layer : layer.At(place.Address).Put(Motion.Channel.Of(place.Spec.Kind, LayersKind.Of(next)));
+            layer = ids.SequenceEqual(next) ? layer : layer.At(place.Address).Put(Scene.Motion.Channel.Of(place.Spec.Kind, LayersKind.Of(next)));
         }
         return layer;
     }

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using Hang.Core.Registry;
-using Hang.Core.Values;
+using Hang.Scene.Registry;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Layers;
 

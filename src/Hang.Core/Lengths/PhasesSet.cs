@@ -1,6 +1,7 @@
 using Hang.Core.Documents;
 using Hang.Core.Layers;
-using Hang.Core.Phases;
+using Hang.Scene;
+using Hang.Scene.Phases;
 
 namespace Hang.Core.Lengths;
 

@@ -1,6 +1,7 @@
 using Hang.Core.Documents;
 using Hang.Core.Layers;
-using Hang.Core.Typesetting;
+using Hang.Scene;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Lengths;
 

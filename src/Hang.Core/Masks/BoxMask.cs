@@ -1,7 +1,7 @@
-using Hang.Core.Geometry;
-using Hang.Core.PaintList;
-using Hang.Core.Registry;
-using Hang.Core.Values;
+using Hang.Scene.Geometry;
+using Hang.Scene.PaintList;
+using Hang.Scene.Registry;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Masks;
 

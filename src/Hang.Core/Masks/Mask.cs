@@ -1,5 +1,5 @@
-using Hang.Core.Json;
-using Hang.Core.Registry;
+using Hang.Scene.Json;
+using Hang.Scene.Registry;
 
 namespace Hang.Core.Masks;
 

@@ -1,8 +1,8 @@
-using Hang.Core.Geometry;
-using Hang.Core.Motion;
-using Hang.Core.PaintList;
-using Hang.Core.Registry;
-using Hang.Core.Values;
+using Hang.Scene.Geometry;
+using Hang.Scene.Motion;
+using Hang.Scene.PaintList;
+using Hang.Scene.Registry;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Masks;
 
@@ -91,7 +91,7 @@ public abstract class MaskKind : Module
     private static Channel White { get; } = Channel.Of(PaintKind.Paint, new Value(1, 1, 1, 1));
 
     /// <summary>Fills all that can ever be seen.</summary>
-    internal static void Everything(Span<float> v) => Shape.WriteBox(new Geometry.Box(-Far, -Far, Far, Far), v);
+    internal static void Everything(Span<float> v) => Shape.WriteBox(new Scene.Geometry.Box(-Far, -Far, Far, Far), v);
 
     private static void WriteContour(StripWriter writer, Edge contour, Channel grow)
     {

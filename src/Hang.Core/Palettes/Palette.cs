@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
-using Hang.Core.Colour;
-using Hang.Core.Json;
+using Hang.Scene;
+using Hang.Scene.Colour;
+using Hang.Scene.Json;
 
 namespace Hang.Core.Palettes;
 

@@ -1,5 +1,5 @@
 using Hang.Core.Documents;
-using Hang.Core.Phases;
+using Hang.Scene.Phases;
 
 namespace Hang.Core.Placing;
 

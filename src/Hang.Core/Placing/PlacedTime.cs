@@ -2,7 +2,7 @@ using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Layers;
 using Hang.Core.Lengths;
-using Hang.Core.Phases;
+using Hang.Scene.Phases;
 
 namespace Hang.Core.Placing;
 

@@ -9,9 +9,10 @@ using Hang.Core.Lengths;
 using Hang.Core.Masks;
 using Hang.Core.Palettes;
 using Hang.Core.Refitting;
-using Hang.Core.Registry;
-using Hang.Core.Typesetting;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Registry;
+using Hang.Scene.Typesetting;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Placing;
 
@@ -204,7 +205,7 @@ public sealed class Unfolding
         Graphic original, Graphic graphic, Layer layer, int first, int last, ITypeShaper? shaper,
         ImmutableArray<Layer> layers, Dictionary<string, PlacedScope> scopes, PlacedScope own, ImmutableArray<Problem> problems)
     {
-        private readonly (Palette? Palette, object Assets, object? Sounds, Time.FrameRate Rate, int Width, int Height, string Name, bool? Blur) of = (graphic.Palette, graphic.Assets, graphic.Sounds, graphic.Rate, graphic.Width, graphic.Height, layer.Name, layer.MotionBlur);
+        private readonly (Palette? Palette, object Assets, object? Sounds, Scene.Time.FrameRate Rate, int Width, int Height, string Name, bool? Blur) of = (graphic.Palette, graphic.Assets, graphic.Sounds, graphic.Rate, graphic.Width, graphic.Height, layer.Name, layer.MotionBlur);
 
         public ImmutableArray<Layer> Layers => layers;
 

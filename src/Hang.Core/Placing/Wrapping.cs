@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Layers;
+using Hang.Scene;
 
 namespace Hang.Core.Placing;
 

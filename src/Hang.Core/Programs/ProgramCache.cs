@@ -1,6 +1,6 @@
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
-using Hang.Core.Typesetting;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Programs;
 

@@ -1,5 +1,5 @@
-using Hang.Core.Geometry;
 using Hang.Core.Layers;
+using Hang.Scene.Geometry;
 
 namespace Hang.Core.Refitting;
 

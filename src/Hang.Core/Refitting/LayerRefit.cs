@@ -1,12 +1,12 @@
 using Hang.Core.Contents;
 using Hang.Core.Documents;
-using Hang.Core.Geometry;
 using Hang.Core.Idles;
 using Hang.Core.Layers;
 using Hang.Core.Masks;
-using Hang.Core.Motion;
-using Hang.Core.Registry;
-using Hang.Core.Values;
+using Hang.Scene.Geometry;
+using Hang.Scene.Motion;
+using Hang.Scene.Registry;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Refitting;
 

@@ -1,6 +1,6 @@
 using Hang.Core.Documents;
-using Hang.Core.Geometry;
 using Hang.Core.Layers;
+using Hang.Scene.Geometry;
 
 namespace Hang.Core.Refitting;
 

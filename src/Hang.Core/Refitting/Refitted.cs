@@ -1,8 +1,9 @@
 using System.Collections.Immutable;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
-using Hang.Core.Geometry;
 using Hang.Core.Layers;
+using Hang.Scene;
+using Hang.Scene.Geometry;
 
 namespace Hang.Core.Refitting;
 

@@ -1,5 +1,6 @@
 using Hang.Core.Documents;
 using Hang.Core.Fields;
+using Hang.Scene;
 
 namespace Hang.Core.Rosters;
 

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
-using Hang.Core.Sources;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Sources;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Rosters;
 

@@ -2,8 +2,9 @@ using System.Collections.Immutable;
 using System.Globalization;
 using Hang.Core.Documents;
 using Hang.Core.Fields;
-using Hang.Core.Sources;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Sources;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Rosters;
 
@@ -88,7 +89,7 @@ public sealed class RosterTakes
         }
         try
         {
-            return Time.TimeText.Parse(text, graphic.Rate, graphic.Phases.Hold);
+            return Scene.Time.TimeText.Parse(text, graphic.Rate, graphic.Phases.Hold);
         }
         catch (ProblemException e)
         {

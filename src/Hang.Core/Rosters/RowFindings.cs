@@ -2,7 +2,8 @@ using System.Globalization;
 using Hang.Core.Checks;
 using Hang.Core.Documents;
 using Hang.Core.Fields;
-using Hang.Core.Typesetting;
+using Hang.Scene;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Rosters;
 

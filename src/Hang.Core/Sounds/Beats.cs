@@ -2,7 +2,7 @@ using System.Collections.Immutable;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Placing;
-using Hang.Core.Time;
+using Hang.Scene.Time;
 
 namespace Hang.Core.Sounds;
 

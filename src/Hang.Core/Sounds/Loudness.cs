@@ -1,4 +1,4 @@
-using Hang.Core.Time;
+using Hang.Scene.Time;
 
 namespace Hang.Core.Sounds;
 

@@ -3,7 +3,7 @@ using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Layers;
 using Hang.Core.Placing;
-using Hang.Core.Time;
+using Hang.Scene.Time;
 
 namespace Hang.Core.Sounds;
 

@@ -1,8 +1,8 @@
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Layers;
-using Hang.Core.Motion;
-using Hang.Core.Time;
+using Hang.Scene.Motion;
+using Hang.Scene.Time;
 
 namespace Hang.Core.Sounds;
 

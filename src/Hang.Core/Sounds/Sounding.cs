@@ -3,9 +3,9 @@ using System.Globalization;
 using System.Security.Cryptography;
 using System.Text;
 using Hang.Core.Documents;
-using Hang.Core.Json;
 using Hang.Core.Layers;
 using Hang.Core.Placing;
+using Hang.Scene.Json;
 
 namespace Hang.Core.Sounds;
 

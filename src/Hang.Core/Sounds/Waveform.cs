@@ -1,3 +1,5 @@
+using Hang.Scene;
+
 namespace Hang.Core.Sounds;
 
 /// <summary>The outline of a sound for a timeline: of every so many samples the lowest and the highest.</summary>

@@ -23,7 +23,7 @@ public static class Forecaster
     // Runs of neighbours, so that what a frame shares with the one before is as it will be; spread evenly, so that still and moving stretches have their share.
     private const int Windows = 8, WindowFrames = 5;
 
-    /// <exception cref="Core.ProblemException">The sample could not be rendered, so neither could the whole.</exception>
+    /// <exception cref="Scene.ProblemException">The sample could not be rendered, so neither could the whole.</exception>
     public static async Task<Forecast> SampleAsync(Evaluator evaluator, HandoffPlan plan, PictureShelf pictures, CancellationToken cancel)
     {
         // Sound costs the same every second, and next to no time.

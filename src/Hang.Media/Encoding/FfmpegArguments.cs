@@ -1,8 +1,8 @@
-using Hang.Media.Frames;
-using Hang.Media.Processes;
 using System.Globalization;
 using Hang.Core.Handoff;
-using Hang.Core.Time;
+using Hang.Media.Frames;
+using Hang.Media.Processes;
+using Hang.Scene.Time;
 
 namespace Hang.Media.Encoding;
 

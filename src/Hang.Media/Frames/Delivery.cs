@@ -1,6 +1,6 @@
 using Hang.Core.Documents;
 using Hang.Core.Handoff;
-using Hang.Core.Time;
+using Hang.Scene.Time;
 
 namespace Hang.Media.Frames;
 

@@ -1,9 +1,9 @@
-using Hang.Core.Geometry;
 using Hang.Core.Handoff;
-using Hang.Core.PaintList;
 using Hang.Paint.Painting;
 using Hang.Paint.Pictures;
 using Hang.Paint.Pixels;
+using Hang.Scene.Geometry;
+using Hang.Scene.PaintList;
 
 namespace Hang.Media.Frames;
 
@@ -17,7 +17,7 @@ public sealed class PaintedFrame : IDisposable
     private readonly byte[]? straight;
     private Box written = Box.Empty;
     private byte[]? room;
-    private Scene? owed;
+    private SceneMoment? owed;
 
     public PaintedFrame(int width, int height, HandoffPlan plan, PictureShelf pictures)
     {
@@ -56,7 +56,7 @@ public sealed class PaintedFrame : IDisposable
     }
 
     /// <summary>The scene that the frame shows; null before the first.</summary>
-    public Scene? Scene { get; private set; }
+    public SceneMoment? Scene { get; private set; }
 
     /// <summary>What the writer made of the frame in <see cref="IFrameWriter.Prepare"/>.</summary>
     public byte[]? Encoded { get; set; }
@@ -72,14 +72,14 @@ public sealed class PaintedFrame : IDisposable
     }
 
     /// <summary>Shows a scene, and paints it.</summary>
-    public void Paint(Scene scene)
+    public void Paint(SceneMoment scene)
     {
         Owe(scene);
         Settle();
     }
 
     /// <summary>Shows a scene, and paints it when its pixels are first asked for.</summary>
-    public void Owe(Scene scene) => Scene = owed = scene;
+    public void Owe(SceneMoment scene) => Scene = owed = scene;
 
     /// <summary>Paints what is owed.</summary>
     public void Settle()

@@ -3,7 +3,7 @@ using System.IO.Hashing;
 using System.Runtime.CompilerServices;
 using System.Runtime.InteropServices;
 using System.Text;
-using Hang.Core.PaintList;
+using Hang.Scene.PaintList;
 
 namespace Hang.Media.Frames;
 
@@ -15,7 +15,7 @@ internal static class SceneKey
     private static readonly ConditionalWeakTable<Strip, Named> Strips = [];
 
     /// <summary>A hash of a scene's size, its operations, what they take, and all their numbers.</summary>
-    public static UInt128 Of(Scene scene)
+    public static UInt128 Of(SceneMoment scene)
     {
         // The bounds of groups are among the numbers, and are written when they are first asked for.
         _ = scene.Bounds;

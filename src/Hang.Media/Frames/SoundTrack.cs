@@ -1,8 +1,8 @@
 using Hang.Core.Documents;
 using Hang.Core.Handoff;
 using Hang.Core.Sounds;
-using Hang.Core.Time;
 using Hang.Media.Sounds;
+using Hang.Scene.Time;
 
 namespace Hang.Media.Frames;
 
@@ -13,7 +13,7 @@ public sealed record SoundTrack(string Path, long Count)
 {
     /// <summary>The sound that a plan's file has.</summary>
     /// <returns>Null where the kind has room for none, the plan wants none, or there is none.</returns>
-    /// <exception cref="Core.ProblemException">A sound is not there, or no shelf was given for a graphic that has one.</exception>
+    /// <exception cref="Scene.ProblemException">A sound is not there, or no shelf was given for a graphic that has one.</exception>
     public static async Task<(SoundMix Mix, long From, long Count)?> MixAsync(Graphic graphic, HandoffPlan plan, SoundShelf? sounds, CancellationToken cancel)
     {
         if (plan.Silent || FileKinds.Of(plan.Kind).Sound == SoundRoom.None || !SoundMix.Heard(graphic).Any())

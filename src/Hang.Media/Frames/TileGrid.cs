@@ -1,7 +1,7 @@
 using System.Buffers.Binary;
 using System.IO.Hashing;
 using System.Runtime.InteropServices;
-using Hang.Core.Geometry;
+using Hang.Scene.Geometry;
 
 namespace Hang.Media.Frames;
 

@@ -11,7 +11,7 @@ namespace Hang.Media.Kinds;
 internal abstract class MediaKind
 {
     /// <summary>Begins a file.</summary>
-    /// <exception cref="Core.ProblemException">ffmpeg is not installed.</exception>
+    /// <exception cref="Scene.ProblemException">ffmpeg is not installed.</exception>
     public abstract Task<IFrameWriter> OpenAsync(Delivery delivery, CancellationToken cancel);
 
     /// <summary>A movie of this kind for samples that are there already.</summary>
@@ -55,7 +55,7 @@ internal abstract class MediaKind
     }
 
     /// <summary>True when a rate that ffprobe reads is one: Matroska has a frame's length in whole nanoseconds only, of which it makes 19001/317 for 60000/1001.</summary>
-    private static bool IsSame(Core.Time.FrameRate meant, string found)
+    private static bool IsSame(Scene.Time.FrameRate meant, string found)
     {
         var parts = found.Split('/');
         return parts.Length == 2 && double.TryParse(parts[0], CultureInfo.InvariantCulture, out var up) && double.TryParse(parts[1], CultureInfo.InvariantCulture, out var down) && up > 0

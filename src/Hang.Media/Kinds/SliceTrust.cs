@@ -1,8 +1,8 @@
 using System.Security.Cryptography;
 using Hang.Core.Handoff;
-using Hang.Core.Time;
 using Hang.Media.Frames;
 using Hang.Paint.Pictures;
+using Hang.Scene.Time;
 
 namespace Hang.Media.Kinds;
 

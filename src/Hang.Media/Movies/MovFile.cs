@@ -1,6 +1,6 @@
 using System.Globalization;
-using Hang.Core.Time;
 using Hang.Media.Frames;
+using Hang.Scene.Time;
 using static Hang.Media.Movies.Atom;
 
 namespace Hang.Media.Movies;

@@ -1,7 +1,7 @@
 using Hang.Core.Sounds;
-using Hang.Core.Time;
 using Hang.Media.Frames;
 using Hang.Media.Sounds;
+using Hang.Scene.Time;
 using static Hang.Media.Movies.Atom;
 
 namespace Hang.Media.Movies;

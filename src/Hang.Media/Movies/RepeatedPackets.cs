@@ -1,8 +1,8 @@
+using System.Buffers.Binary;
 using Hang.Media.Encoding;
 using Hang.Media.Frames;
-using Hang.Media.Processes;
-using System.Buffers.Binary;
 using Hang.Media.Probing;
+using Hang.Media.Processes;
 
 namespace Hang.Media.Movies;
 
@@ -111,7 +111,7 @@ internal sealed class RepeatedPackets : IFrameWriter
         var at = tail.AsSpan().IndexOf(System.Text.Encoding.ASCII.GetBytes(coding.Atom));
         if (at < 4)
         {
-            throw new Core.ProblemException("The encoder's frames could not be put into a file.", "Choose another kind of file.", field: "file");
+            throw new Scene.ProblemException("The encoder's frames could not be put into a file.", "Choose another kind of file.", field: "file");
         }
         var length = BinaryPrimitives.ReadInt32BigEndian(tail.AsSpan(at - 4)) - AtomHeader;
         return tail.AsSpan(at + 4, length).ToArray();

@@ -12,7 +12,7 @@ namespace Hang.Media.Movies;
 /// </summary>
 internal static class SampleReader
 {
-    /// <exception cref="Core.ProblemException">The file cannot be read or decoded.</exception>
+    /// <exception cref="Scene.ProblemException">The file cannot be read or decoded.</exception>
     public static async IAsyncEnumerable<DecodedRun> ReadAsync(string path, MovLook look, FrameShape shape, Delivery delivery, [EnumeratorCancellation] CancellationToken cancel)
     {
         var distinct = Path.Combine(Path.GetTempPath(), $"hang-distinct-{Guid.NewGuid():N}.mov");
@@ -111,14 +111,14 @@ internal static class SampleReader
     }
 
     /// <summary>The bytes of a sample.</summary>
-    /// <exception cref="Core.ProblemException">The file ends within it.</exception>
+    /// <exception cref="Scene.ProblemException">The file ends within it.</exception>
     public static byte[] Read(SafeFileHandle source, SamplePlace place)
     {
         var sample = new byte[place.Size];
         for (var read = 0; read < sample.Length;)
         {
             var got = RandomAccess.Read(source, sample.AsSpan(read), place.At + read);
-            read = got > 0 ? read + got : throw new Core.ProblemException("The file ends within a frame.", "Hand it off again.", field: "file");
+            read = got > 0 ? read + got : throw new Scene.ProblemException("The file ends within a frame.", "Hand it off again.", field: "file");
         }
         return sample;
     }

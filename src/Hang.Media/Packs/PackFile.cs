@@ -1,11 +1,11 @@
 using System.Collections.Immutable;
 using System.IO.Compression;
 using System.Text.Json;
-using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Handoff;
-using Hang.Core.Json;
 using Hang.Media.Unpacking;
+using Hang.Scene;
+using Hang.Scene.Json;
 
 namespace Hang.Media.Packs;
 

@@ -1,8 +1,8 @@
-using Hang.Media.Processes;
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.Json;
-using Hang.Core;
+using Hang.Media.Processes;
+using Hang.Scene;
 
 namespace Hang.Media.Probing;
 

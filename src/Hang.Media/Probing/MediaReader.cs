@@ -1,4 +1,4 @@
-using Hang.Core;
+using Hang.Scene;
 
 namespace Hang.Media.Probing;
 

@@ -8,7 +8,7 @@ namespace Hang.Media.Probing;
 /// <param name="Size">In bytes.</param>
 internal readonly record struct SamplePlace(long At, int Size)
 {
-    /// <exception cref="Core.ProblemException">The file cannot be read as video.</exception>
+    /// <exception cref="Scene.ProblemException">The file cannot be read as video.</exception>
     public static async Task<IReadOnlyList<SamplePlace>> ReadAsync(string path, CancellationToken cancel) => (await FileProbe.ReadAsync(path, cancel)).Places;
 
     /// <summary>A packet as ffprobe writes it; null for one that lies nowhere.</summary>

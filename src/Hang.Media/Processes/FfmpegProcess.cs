@@ -1,7 +1,7 @@
 using System.Diagnostics;
 using System.Text;
-using Hang.Core;
 using Hang.Media.Probing;
+using Hang.Scene;
 
 namespace Hang.Media.Processes;
 

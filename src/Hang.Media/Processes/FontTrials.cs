@@ -1,9 +1,9 @@
 using System.Buffers.Binary;
 using System.Diagnostics;
-using Hang.Core;
-using Hang.Core.Json;
-using Hang.Core.Sources;
 using Hang.Paint.Fonts;
+using Hang.Scene;
+using Hang.Scene.Json;
+using Hang.Scene.Sources;
 
 namespace Hang.Media.Processes;
 

@@ -1,11 +1,11 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using Hang.Core.Handoff;
-using Hang.Core.PaintList;
 using Hang.Media.Frames;
 using Hang.Media.Kinds;
 using Hang.Media.Reading;
 using Hang.Paint.Pictures;
+using Hang.Scene.PaintList;
 
 namespace Hang.Media.Proofs;
 
@@ -44,7 +44,7 @@ internal sealed class Comparison(HandoffPlan plan, int width, int height, Pictur
     /// <summary>Begins a comparison, when there is room for one more.</summary>
     /// <param name="first">Place in the file, from 0.</param>
     /// <param name="times">How often both are shown in a row.</param>
-    public async Task AddAsync(Scene scene, IDecodedFrame frame, int first, int times, CancellationToken cancel)
+    public async Task AddAsync(SceneMoment scene, IDecodedFrame frame, int first, int times, CancellationToken cancel)
     {
         await room.WaitAsync(cancel);
         tasks.Add(Task.Run(
@@ -75,7 +75,7 @@ internal sealed class Comparison(HandoffPlan plan, int width, int height, Pictur
         room.Dispose();
     }
 
-    private Compared Compare(Scene scene, IDecodedFrame frame, int first, int times)
+    private Compared Compare(SceneMoment scene, IDecodedFrame frame, int first, int times)
     {
         if (!free.TryTake(out var meant))
         {

@@ -1,12 +1,12 @@
 using System.Collections.Immutable;
 using System.Text.Json;
-using Hang.Core;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
-using Hang.Core.Json;
 using Hang.Media.Frames;
 using Hang.Media.Kinds;
 using Hang.Media.Rendering;
+using Hang.Scene;
+using Hang.Scene.Json;
 using SkiaSharp;
 
 namespace Hang.Media.Proofs;

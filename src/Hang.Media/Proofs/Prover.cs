@@ -4,7 +4,6 @@ using System.Runtime.CompilerServices;
 using System.Threading.Channels;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
-using Hang.Core.PaintList;
 using Hang.Media.Frames;
 using Hang.Media.Kinds;
 using Hang.Media.Movies;
@@ -12,6 +11,7 @@ using Hang.Media.Probing;
 using Hang.Media.Rendering;
 using Hang.Media.Sounds;
 using Hang.Paint.Pictures;
+using Hang.Scene.PaintList;
 
 namespace Hang.Media.Proofs;
 
@@ -32,7 +32,7 @@ public static class Prover
     /// <param name="path">The delivered file, zip or folder.</param>
     /// <param name="progress">Told the number of frames compared.</param>
     /// <param name="sounds">Where the graphic's sounds are heard; needed when it has any.</param>
-    /// <exception cref="Core.ProblemException">The file cannot be decoded at all.</exception>
+    /// <exception cref="Scene.ProblemException">The file cannot be decoded at all.</exception>
     public static async Task<ProofResult> ProveAsync(
         Evaluator evaluator, HandoffPlan plan, PictureShelf pictures, string path, IProgress<int>? progress = null, SoundShelf? sounds = null, CancellationToken cancel = default)
     {
@@ -133,7 +133,7 @@ public static class Prover
     /// <param name="add">Takes what is shown at the same time: the scene, what the file has, the place in the file, how often both are shown.</param>
     /// <returns>How many frames the file has.</returns>
     private static async Task<int> AlignAsync<T>(
-        Evaluator evaluator, HandoffPlan plan, IAsyncEnumerable<(T Frame, int Times)> file, Func<Scene, T, int, int, Task> add, IProgress<int>? progress, CancellationToken cancel)
+        Evaluator evaluator, HandoffPlan plan, IAsyncEnumerable<(T Frame, int Times)> file, Func<SceneMoment, T, int, int, Task> add, IProgress<int>? progress, CancellationToken cancel)
     {
         await using var runs = file.GetAsyncEnumerator(cancel);
         var (found, left) = (0, 0);

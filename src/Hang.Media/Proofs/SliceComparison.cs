@@ -3,12 +3,12 @@ using System.Collections.Concurrent;
 using System.IO.Hashing;
 using System.Threading.Channels;
 using Hang.Core.Handoff;
-using Hang.Core.PaintList;
 using Hang.Media.Frames;
 using Hang.Media.Movies;
 using Hang.Media.Reading;
 using Hang.Media.Slices;
 using Hang.Paint.Pictures;
+using Hang.Scene.PaintList;
 
 namespace Hang.Media.Proofs;
 
@@ -68,7 +68,7 @@ internal sealed class SliceComparison : IAsyncDisposable
 
     /// <summary>Begins to compare a sample with a scene, when there is room for one more.</summary>
     /// <exception cref="InvalidDataException">A later frame is put together otherwise than the first.</exception>
-    public async Task AddAsync(Scene scene, byte[] sample, int first, int times, CancellationToken cancel)
+    public async Task AddAsync(SceneMoment scene, byte[] sample, int first, int times, CancellationToken cancel)
     {
         // When packing breaks off, nobody makes room any more.
         var turn = room.WaitAsync(cancel);
@@ -119,7 +119,7 @@ internal sealed class SliceComparison : IAsyncDisposable
     }
 
     /// <summary>Tells tiles and slices by their hashes; on any core. A scene whose tiles are remembered is not painted for that.</summary>
-    private Ready Prepare(Scene scene, byte[] sample, int first, int times)
+    private Ready Prepare(SceneMoment scene, byte[] sample, int first, int times)
     {
         if (!free.TryTake(out var painted))
         {

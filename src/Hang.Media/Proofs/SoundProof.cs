@@ -1,7 +1,3 @@
-using Hang.Core.Time;
-using Hang.Media.Frames;
-using Hang.Media.Probing;
-using Hang.Media.Processes;
 using System.Globalization;
 using System.IO.Compression;
 using System.Runtime.InteropServices;
@@ -9,9 +5,13 @@ using System.Text.Json;
 using Hang.Core.Documents;
 using Hang.Core.Handoff;
 using Hang.Core.Sounds;
+using Hang.Media.Frames;
 using Hang.Media.Kinds;
+using Hang.Media.Probing;
+using Hang.Media.Processes;
 using Hang.Media.Sounds;
 using Hang.Media.Stills;
+using Hang.Scene.Time;
 
 namespace Hang.Media.Proofs;
 

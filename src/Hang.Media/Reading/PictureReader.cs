@@ -1,6 +1,6 @@
 using System.Runtime.CompilerServices;
-using Hang.Core;
 using Hang.Media.Frames;
+using Hang.Scene;
 using SkiaSharp;
 
 namespace Hang.Media.Reading;

@@ -1,7 +1,7 @@
 using System.IO.Compression;
 using System.Runtime.CompilerServices;
-using Hang.Core;
 using Hang.Media.Frames;
+using Hang.Scene;
 
 namespace Hang.Media.Reading;
 

@@ -1,7 +1,7 @@
+using System.Runtime.CompilerServices;
 using Hang.Media.Frames;
 using Hang.Media.Probing;
 using Hang.Media.Processes;
-using System.Runtime.CompilerServices;
 
 namespace Hang.Media.Reading;
 
@@ -11,7 +11,7 @@ internal static class VideoReader
     /// <param name="input">Arguments for the decoder.</param>
     /// <param name="filters">What is done to the decoded frames before they are given.</param>
     /// <param name="reader">The reader of the file; null: the one that its content says.</param>
-    /// <exception cref="Core.ProblemException">The file cannot be decoded.</exception>
+    /// <exception cref="Scene.ProblemException">The file cannot be decoded.</exception>
     public static async IAsyncEnumerable<DecodedRun> ReadAsync(string path, string[] input, FrameShape shape, Delivery delivery, [EnumeratorCancellation] CancellationToken cancel, string[]? filters = null, string? reader = null)
     {
         await using var ffmpeg = FfmpegProcess.Start(

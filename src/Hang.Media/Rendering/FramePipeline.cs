@@ -2,9 +2,9 @@ using System.Collections.Concurrent;
 using System.Threading.Channels;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
-using Hang.Core.PaintList;
 using Hang.Media.Frames;
 using Hang.Paint.Pictures;
+using Hang.Scene.PaintList;
 
 namespace Hang.Media.Rendering;
 
@@ -78,7 +78,7 @@ public static class FramePipeline
             }
         }
 
-        PaintedFrame Paint(Scene scene)
+        PaintedFrame Paint(SceneMoment scene)
         {
             if (!free.TryTake(out var frame))
             {
@@ -97,7 +97,7 @@ public static class FramePipeline
     }
 
     /// <summary>The scenes of a plan in order, equal neighbours counted instead of repeated.</summary>
-    public static IEnumerable<(Scene Scene, int Times)> Runs(Evaluator evaluator, HandoffPlan plan) =>
+    public static IEnumerable<(SceneMoment Scene, int Times)> Runs(Evaluator evaluator, HandoffPlan plan) =>
         SceneRuns.Of(evaluator, Enumerable.Range(0, plan.Frames).Select(plan.FrameAt));
 
     private sealed record Turn(Task<PaintedFrame> Frame, int Times);

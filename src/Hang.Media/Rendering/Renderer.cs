@@ -1,10 +1,10 @@
-using Hang.Core;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Media.Frames;
 using Hang.Media.Kinds;
 using Hang.Media.Sounds;
 using Hang.Paint.Pictures;
+using Hang.Scene;
 
 namespace Hang.Media.Rendering;
 

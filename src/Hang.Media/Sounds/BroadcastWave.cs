@@ -1,7 +1,7 @@
 using System.Buffers.Binary;
 using System.Globalization;
 using Hang.Core.Sounds;
-using Hang.Core.Time;
+using Hang.Scene.Time;
 
 namespace Hang.Media.Sounds;
 

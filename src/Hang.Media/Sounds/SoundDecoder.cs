@@ -1,11 +1,11 @@
-using Hang.Core.Sources;
-using Hang.Core.Time;
-using Hang.Media.Processes;
 using System.Globalization;
 using System.Runtime.InteropServices;
 using System.Text.Json;
-using Hang.Core;
 using Hang.Core.Sounds;
+using Hang.Media.Processes;
+using Hang.Scene;
+using Hang.Scene.Sources;
+using Hang.Scene.Time;
 
 namespace Hang.Media.Sounds;
 

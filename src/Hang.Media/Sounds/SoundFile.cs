@@ -1,6 +1,6 @@
 using System.Security.Cryptography;
-using Hang.Core;
-using Hang.Core.Sources;
+using Hang.Scene;
+using Hang.Scene.Sources;
 
 namespace Hang.Media.Sounds;
 

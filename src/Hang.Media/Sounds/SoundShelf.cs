@@ -1,10 +1,10 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
-using Hang.Core;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Sounds;
-using Hang.Core.Sources;
+using Hang.Scene;
+using Hang.Scene.Sources;
 
 namespace Hang.Media.Sounds;
 

@@ -1,4 +1,4 @@
-using Hang.Core;
+using Hang.Scene;
 using SkiaSharp;
 
 namespace Hang.Media.Stills;

@@ -1,6 +1,6 @@
 using BitMiracle.LibTiff.Classic;
-using Hang.Core;
 using Hang.Media.Frames;
+using Hang.Scene;
 
 namespace Hang.Media.Stills;
 

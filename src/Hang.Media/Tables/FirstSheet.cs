@@ -1,9 +1,9 @@
 using System.Globalization;
 using System.Text;
 using System.Xml;
-using Hang.Core;
 using Hang.Core.Rosters;
 using Hang.Media.Unpacking;
+using Hang.Scene;
 
 namespace Hang.Media.Tables;
 

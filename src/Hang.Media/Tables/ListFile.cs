@@ -1,5 +1,5 @@
-using Hang.Core;
 using Hang.Core.Rosters;
+using Hang.Scene;
 
 namespace Hang.Media.Tables;
 

@@ -1,6 +1,6 @@
-using Hang.Core;
 using Hang.Media.Unpacking;
 using Hang.Paint.Pictures;
+using Hang.Scene;
 
 namespace Hang.Media.Tables;
 

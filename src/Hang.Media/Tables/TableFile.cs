@@ -3,8 +3,8 @@ using System.Globalization;
 using System.Text;
 using CsvHelper;
 using CsvHelper.Configuration;
-using Hang.Core;
 using Hang.Core.Rosters;
+using Hang.Scene;
 
 namespace Hang.Media.Tables;
 

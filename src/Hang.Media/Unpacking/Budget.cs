@@ -1,6 +1,6 @@
 using System.Diagnostics;
 using System.Globalization;
-using Hang.Core;
+using Hang.Scene;
 
 namespace Hang.Media.Unpacking;
 

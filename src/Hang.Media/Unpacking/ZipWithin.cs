@@ -1,6 +1,6 @@
 using System.Buffers.Binary;
 using System.IO.Compression;
-using Hang.Core;
+using Hang.Scene;
 
 namespace Hang.Media.Unpacking;
 
@@ -67,7 +67,7 @@ public sealed class ZipWithin : IDisposable
             {
                 if (bytes.Length + count > most)
                 {
-                    throw new ProblemException($"{Core.Quoted.Short(name)} in {budget.Shown} is larger than {most / 1_000_000} MB.", "Use a smaller one.", field: "file");
+                    throw new ProblemException($"{Scene.Quoted.Short(name)} in {budget.Shown} is larger than {most / 1_000_000} MB.", "Use a smaller one.", field: "file");
                 }
                 bytes.Write(room, 0, count);
             }
@@ -83,7 +83,7 @@ public sealed class ZipWithin : IDisposable
     /// <exception cref="ProblemException">It is not there, or packed in a way that is not known.</exception>
     public Stream Open(string name)
     {
-        var entry = zip.GetEntry(name) ?? throw new ProblemException($"{Core.Quoted.Short(name)} is not in {budget.Shown}.", "Save it again.", field: "file");
+        var entry = zip.GetEntry(name) ?? throw new ProblemException($"{Scene.Quoted.Short(name)} is not in {budget.Shown}.", "Save it again.", field: "file");
         try
         {
             return budget.Of(entry.Open());
@@ -96,7 +96,7 @@ public sealed class ZipWithin : IDisposable
 
     /// <summary>What to say of a file in it that cannot be unpacked.</summary>
     public ProblemException Damaged(string name) =>
-        new($"{Core.Quoted.Short(name)} in {budget.Shown} is damaged, or packed in a way that Hang does not know.", "Zip it again, in the ordinary way (deflate).", field: "file");
+        new($"{Scene.Quoted.Short(name)} in {budget.Shown} is damaged, or packed in a way that Hang does not know.", "Zip it again, in the ordinary way (deflate).", field: "file");
 
     public void Dispose() => zip.Dispose();
 

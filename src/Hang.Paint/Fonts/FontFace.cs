@@ -1,6 +1,6 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
-using Hang.Core.Geometry;
+using Hang.Scene.Geometry;
 using HarfBuzzSharp;
 using SkiaSharp;
 using HbBuffer = HarfBuzzSharp.Buffer;
@@ -141,11 +141,11 @@ public sealed class FontFace
         {
             switch (verb)
             {
-                case SKPathVerb.Move: Put(Core.Geometry.Outline.Move, 0, 1); break;
-                case SKPathVerb.Line: Put(Core.Geometry.Outline.Line, 1, 1); break;
-                case SKPathVerb.Quad: Put(Core.Geometry.Outline.Quadratic, 1, 2); break;
-                case SKPathVerb.Cubic: Put(Core.Geometry.Outline.Cubic, 1, 3); break;
-                case SKPathVerb.Close: Put(Core.Geometry.Outline.Close, 0, 0); break;
+                case SKPathVerb.Move: Put(Scene.Geometry.Outline.Move, 0, 1); break;
+                case SKPathVerb.Line: Put(Scene.Geometry.Outline.Line, 1, 1); break;
+                case SKPathVerb.Quad: Put(Scene.Geometry.Outline.Quadratic, 1, 2); break;
+                case SKPathVerb.Cubic: Put(Scene.Geometry.Outline.Cubic, 1, 3); break;
+                case SKPathVerb.Close: Put(Scene.Geometry.Outline.Close, 0, 0); break;
                 default: throw new InvalidDataException($"A glyph outline has an unexpected {verb}.");
             }
         }

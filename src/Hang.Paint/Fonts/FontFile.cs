@@ -1,7 +1,7 @@
 using System.Buffers.Binary;
 using System.Security.Cryptography;
-using Hang.Core;
-using Hang.Core.Sources;
+using Hang.Scene;
+using Hang.Scene.Sources;
 using SkiaSharp;
 
 namespace Hang.Paint.Fonts;

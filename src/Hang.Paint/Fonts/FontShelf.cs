@@ -1,7 +1,7 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Text.Json;
-using Hang.Core;
+using Hang.Scene;
 
 namespace Hang.Paint.Fonts;
 

@@ -1,4 +1,4 @@
-using Hang.Core.PaintList;
+using Hang.Scene.PaintList;
 using SkiaSharp;
 
 namespace Hang.Paint.Painting;

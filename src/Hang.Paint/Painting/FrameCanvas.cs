@@ -1,8 +1,8 @@
 using System.Runtime.InteropServices;
-using Hang.Core.Colour;
-using Hang.Core.Geometry;
-using Hang.Core.PaintList;
 using Hang.Paint.Pictures;
+using Hang.Scene.Colour;
+using Hang.Scene.Geometry;
+using Hang.Scene.PaintList;
 using SkiaSharp;
 
 namespace Hang.Paint.Painting;
@@ -42,7 +42,7 @@ public sealed unsafe class FrameCanvas : IDisposable
     public Span<byte> Pixels => new(pixels, Width * Height * 4);
 
     /// <summary>Paints a scene as large as the picture, whose sides are whole pixels: it is never short of a part of one. Everything else becomes the backing.</summary>
-    public void Paint(Scene scene)
+    public void Paint(SceneMoment scene)
     {
         var (x, y) = (Width / (double)scene.Width, Height / (double)scene.Height);
         var bounds = Scaled(scene.Bounds, x, y);

@@ -1,5 +1,5 @@
 using System.Globalization;
-using Hang.Core.PaintList;
+using Hang.Scene.PaintList;
 using SkiaSharp;
 
 namespace Hang.Paint.Painting;

@@ -1,4 +1,4 @@
-using Hang.Core.Geometry;
+using Hang.Scene.Geometry;
 using SkiaSharp;
 
 namespace Hang.Paint.Painting;
@@ -73,7 +73,7 @@ internal sealed class PixelSteps : IDisposable
 
     private void Do(DeviceStep step)
     {
-        if (step.Kind == Core.PaintList.Ops.Cast || step.Kind == Core.PaintList.Ops.Inner)
+        if (step.Kind == Scene.PaintList.Ops.Cast || step.Kind == Scene.PaintList.Ops.Inner)
         {
             using var tint = step.Tint();
             using var tinted = new SKPaint { ColorFilter = tint };
@@ -81,7 +81,7 @@ internal sealed class PixelSteps : IDisposable
             using var cast = Redrawn(grown ?? surface!, tinted, default);
             Soften(cast, step.Sigma);
             var result = Surface();
-            using var turn = step.Kind == Core.PaintList.Ops.Inner ? step.Turn() : null;
+            using var turn = step.Kind == Scene.PaintList.Ops.Inner ? step.Turn() : null;
             using var over = new SKPaint();
             if (turn is not null)
             {
@@ -106,7 +106,7 @@ internal sealed class PixelSteps : IDisposable
         {
             Work(step);
         }
-        else if (step.Kind == Core.PaintList.Ops.Soften)
+        else if (step.Kind == Scene.PaintList.Ops.Soften)
         {
             Soften(surface!, step.Sigma);
         }

@@ -1,8 +1,8 @@
 using System.Globalization;
-using Hang.Core.Geometry;
-using Hang.Core.PaintList;
 using Hang.Paint.Paths;
 using Hang.Paint.Pictures;
+using Hang.Scene.Geometry;
+using Hang.Scene.PaintList;
 using SkiaSharp;
 
 namespace Hang.Paint.Painting;
@@ -27,7 +27,7 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
     private int skipping;
 
     /// <summary>Paints all nodes over what the canvas holds.</summary>
-    public void Paint(SKCanvas onto, Scene scene)
+    public void Paint(SKCanvas onto, SceneMoment scene)
     {
         // The bounds of groups are found with those of the whole.
         if (scene.Bounds.IsEmpty)

@@ -1,6 +1,6 @@
 using System.Runtime.Intrinsics;
-using Hang.Core.Geometry;
-using Hang.Core.PaintList;
+using Hang.Scene.Geometry;
+using Hang.Scene.PaintList;
 using SkiaSharp;
 
 namespace Hang.Paint.Painting;

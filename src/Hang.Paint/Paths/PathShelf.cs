@@ -1,7 +1,7 @@
 using System.Runtime.CompilerServices;
-using Hang.Core.Geometry;
-using Hang.Core.PaintList;
-using Hang.Core.Typesetting;
+using Hang.Scene.Geometry;
+using Hang.Scene.PaintList;
+using Hang.Scene.Typesetting;
 using SkiaSharp;
 
 namespace Hang.Paint.Paths;

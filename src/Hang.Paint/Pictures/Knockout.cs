@@ -1,4 +1,4 @@
-using Hang.Core.Colour;
+using Hang.Scene.Colour;
 using SkiaSharp;
 
 namespace Hang.Paint.Pictures;

@@ -1,7 +1,6 @@
 using System.Security.Cryptography;
-using Hang.Core;
-using Hang.Core.Documents;
-using Hang.Core.Sources;
+using Hang.Scene;
+using Hang.Scene.Sources;
 using SkiaSharp;
 
 namespace Hang.Paint.Pictures;
@@ -12,9 +11,6 @@ public sealed record PictureFile(string Hash, Asset Asset, byte[] Bytes)
 {
     /// <summary>The largest file, in bytes.</summary>
     public const int MostBytes = 64 * 1024 * 1024;
-
-    /// <summary>The most pixels in a picture: twice the largest graphic.</summary>
-    public const long MostPixels = 2L * Graphic.MostSide * Graphic.MostSide;
 
     /// <summary>Checks a file by decoding all of it.</summary>
     /// <param name="name">The name it came with; nothing is concluded from it.</param>
@@ -40,9 +36,9 @@ public sealed record PictureFile(string Hash, Asset Asset, byte[] Bytes)
             throw new ProblemException($"{shown} is no PNG, JPEG or WebP picture.", "Save it as one of these and try again.", field: "picture");
         }
         var (width, height) = (codec.Info.Width, codec.Info.Height);
-        if ((long)width * height > MostPixels || width > short.MaxValue || height > short.MaxValue)
+        if ((long)width * height > Asset.MostPixels || width > short.MaxValue || height > short.MaxValue)
         {
-            throw new ProblemException($"{shown} is {width} x {height} pixels.", $"Make it smaller: {MostPixels / 1_000_000} million pixels at the most.", field: "picture");
+            throw new ProblemException($"{shown} is {width} x {height} pixels.", $"Make it smaller: {Asset.MostPixels / 1_000_000} million pixels at the most.", field: "picture");
         }
         using var bitmap = new SKBitmap();
         if (!bitmap.TryAllocPixels(Decoded(width, height)) || codec.GetPixels(bitmap.Info, bitmap.GetPixels()) != SKCodecResult.Success)

@@ -1,6 +1,6 @@
 using System.Runtime.CompilerServices;
-using Hang.Core;
-using Hang.Core.Values;
+using Hang.Scene;
+using Hang.Scene.Values;
 using SkiaSharp;
 
 namespace Hang.Paint.Pictures;

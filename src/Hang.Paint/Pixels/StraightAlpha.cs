@@ -1,6 +1,6 @@
 using System.Runtime.InteropServices;
 using System.Runtime.Intrinsics;
-using Hang.Core.Geometry;
+using Hang.Scene.Geometry;
 
 namespace Hang.Paint.Pixels;
 

@@ -1,4 +1,4 @@
-using Hang.Core.Geometry;
+using Hang.Scene.Geometry;
 using SkiaSharp;
 
 namespace Hang.Paint.Shaping;

@@ -1,8 +1,8 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Globalization;
-using Hang.Core.Typesetting;
 using Hang.Paint.Fonts;
+using Hang.Scene.Typesetting;
 using HarfBuzzSharp;
 
 namespace Hang.Paint.Shaping;
@@ -55,7 +55,7 @@ public sealed class TypeShaper(FontShelf shelf) : ITypeShaper
         return new(glyphs.ToImmutable(), pen, gaps, ascent, descent, [.. missing.Distinct()]);
     }
 
-    public Hang.Core.Geometry.IShapeCombiner Shapes { get; } = new ShapeCombiner();
+    public Hang.Scene.Geometry.IShapeCombiner Shapes { get; } = new ShapeCombiner();
 
     public ImmutableArray<(int Start, int Length)> Words(string line) => WordBreaks.Of(line);
 

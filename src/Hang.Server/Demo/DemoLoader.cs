@@ -1,5 +1,5 @@
 using Hang.Core.Documents;
-using Hang.Core.Json;
+using Hang.Scene.Json;
 using Hang.Server.Sounds;
 using Hang.Store.Packages;
 using Hang.Store.Pictures;

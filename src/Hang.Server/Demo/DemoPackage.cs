@@ -1,9 +1,9 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Text.Json;
-using Hang.Core;
 using Hang.Core.Documents;
-using Hang.Core.Sources;
+using Hang.Scene;
+using Hang.Scene.Sources;
 
 namespace Hang.Server.Demo;
 

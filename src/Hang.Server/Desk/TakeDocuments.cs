@@ -1,10 +1,10 @@
 using System.Collections.Immutable;
-using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Fields;
-using Hang.Core.Sources;
 using Hang.Paint.Shaping;
+using Hang.Scene;
+using Hang.Scene.Sources;
 using Hang.Server.Safety;
 using Hang.Store.Pictures;
 using Hang.Store.Revisions;
@@ -32,7 +32,7 @@ public sealed class TakeDocuments(RevisionStore revisions, PictureStore pictures
         {
             if (await pictures.FindAsync(hash, cancel) is null)
             {
-                throw new ProblemException($"The picture {Core.Quoted.Short(asset.Name)} is not here.", "Add it first.", field: "pictures");
+                throw new ProblemException($"The picture {Scene.Quoted.Short(asset.Name)} is not here.", "Add it first.", field: "pictures");
             }
         }
     }

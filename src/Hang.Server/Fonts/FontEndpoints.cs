@@ -1,6 +1,6 @@
-using Hang.Core;
-using Hang.Core.Json;
 using Hang.Paint.Fonts;
+using Hang.Scene;
+using Hang.Scene.Json;
 using Hang.Server.Safety;
 using Hang.Store.Fonts;
 using Hang.Store.Packages;

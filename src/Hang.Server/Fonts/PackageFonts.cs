@@ -1,11 +1,11 @@
 using System.Collections.Immutable;
-using Hang.Core;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
-using Hang.Core.Json;
-using Hang.Core.Sources;
 using Hang.Media.Processes;
 using Hang.Paint.Fonts;
+using Hang.Scene;
+using Hang.Scene.Json;
+using Hang.Scene.Sources;
 using Hang.Store.Fonts;
 
 namespace Hang.Server.Fonts;

@@ -1,15 +1,15 @@
 using System.Collections.Immutable;
 using System.Text.Json;
-using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
-using Hang.Core.Json;
 using Hang.Media.Frames;
 using Hang.Media.Rendering;
 using Hang.Media.Sounds;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using Hang.Scene;
+using Hang.Scene.Json;
 using Hang.Store.Files;
 using Hang.Store.Handoffs;
 

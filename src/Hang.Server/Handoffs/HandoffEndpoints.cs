@@ -1,10 +1,10 @@
-using Hang.Server.SignIn;
-using Hang.Store.Accounts;
 using System.Collections.Immutable;
 using System.Text;
-using Hang.Core;
 using Hang.Core.Handoff;
+using Hang.Scene;
 using Hang.Server.Safety;
+using Hang.Server.SignIn;
+using Hang.Store.Accounts;
 using Hang.Store.Files;
 using Hang.Store.Handoffs;
 using Microsoft.AspNetCore.Http.HttpResults;

@@ -2,7 +2,7 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using Hang.Core.Fields;
 using Hang.Core.Handoff;
-using Hang.Core.Json;
+using Hang.Scene.Json;
 using Hang.Store.Handoffs;
 
 namespace Hang.Server.Handoffs;

@@ -1,13 +1,13 @@
 using System.Collections.Concurrent;
 using System.Text.Json;
-using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
-using Hang.Core.Json;
 using Hang.Media.Proofs;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using Hang.Scene;
+using Hang.Scene.Json;
 using Hang.Store.Files;
 using Hang.Store.Handoffs;
 

@@ -1,10 +1,10 @@
 using System.Text.Json;
-using Hang.Core;
 using Hang.Core.Checks;
 using Hang.Core.Documents;
 using Hang.Core.Handoff;
-using Hang.Core.Json;
 using Hang.Paint.Shaping;
+using Hang.Scene;
+using Hang.Scene.Json;
 using Hang.Server.Desk;
 using Hang.Server.Safety;
 using Hang.Store.Handoffs;

@@ -1,6 +1,6 @@
 using System.Net;
 using System.Net.Sockets;
-using Hang.Core;
+using Hang.Scene;
 
 namespace Hang.Server.Hosting;
 

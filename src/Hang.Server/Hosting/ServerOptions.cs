@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Net;
-using Hang.Core;
+using Hang.Scene;
 
 namespace Hang.Server.Hosting;
 

@@ -1,7 +1,7 @@
-using Hang.Core;
 using Hang.Core.Edits;
-using Hang.Core.Json;
 using Hang.Core.Palettes;
+using Hang.Scene;
+using Hang.Scene.Json;
 using Hang.Server.SignIn;
 using Hang.Store.Packages;
 using Hang.Store.Revisions;

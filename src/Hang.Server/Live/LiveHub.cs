@@ -1,10 +1,10 @@
 using System.Diagnostics;
 using System.Text.Json;
-using Hang.Core;
 using Hang.Core.Fields;
-using Hang.Core.Json;
-using Hang.Core.Values;
 using Hang.Paint.Pictures;
+using Hang.Scene;
+using Hang.Scene.Json;
+using Hang.Scene.Values;
 using Hang.Server.Desk;
 using Hang.Server.Hosting;
 using Hang.Server.SignIn;

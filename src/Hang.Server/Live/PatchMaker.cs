@@ -1,11 +1,11 @@
 using System.Runtime.InteropServices;
 using Hang.Core.Checks;
 using Hang.Core.Documents;
-using Hang.Core.Geometry;
-using Hang.Core.Json;
-using Hang.Core.PaintList;
 using Hang.Core.Programs;
-using Hang.Core.Typesetting;
+using Hang.Scene.Geometry;
+using Hang.Scene.Json;
+using Hang.Scene.PaintList;
+using Hang.Scene.Typesetting;
 using Hang.Server.Hosting;
 
 namespace Hang.Server.Live;

@@ -1,8 +1,8 @@
 using System.Collections.Concurrent;
-using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
-using Hang.Core.Json;
+using Hang.Scene;
+using Hang.Scene.Json;
 using Hang.Server.Safety;
 using Hang.Store.Packages;
 using Hang.Store.Revisions;

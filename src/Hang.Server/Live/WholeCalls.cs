@@ -1,4 +1,4 @@
-using Hang.Core;
+using Hang.Scene;
 using Hang.Server.Safety;
 using Microsoft.AspNetCore.SignalR;
 

@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
-using Hang.Core;
-using Hang.Core.Motion;
-using Hang.Core.Time;
+using Hang.Scene;
+using Hang.Scene.Motion;
+using Hang.Scene.Time;
 using Hang.Server.Safety;
 using Hang.Store.Feels;
 using Microsoft.AspNetCore.Http.HttpResults;

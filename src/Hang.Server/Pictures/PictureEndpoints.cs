@@ -1,8 +1,8 @@
-using Hang.Core.Sources;
-using Hang.Core.Values;
-using Hang.Server.Safety;
-using Hang.Core;
 using Hang.Paint.Pictures;
+using Hang.Scene;
+using Hang.Scene.Sources;
+using Hang.Scene.Values;
+using Hang.Server.Safety;
 using Hang.Server.SignIn;
 using Hang.Store.Accounts;
 using Hang.Store.Pictures;

@@ -1,8 +1,8 @@
 using Hang.Core.Evaluation;
-using Hang.Core.Geometry;
-using Hang.Core.PaintList;
 using Hang.Paint.Painting;
 using Hang.Paint.Pictures;
+using Hang.Scene.Geometry;
+using Hang.Scene.PaintList;
 
 namespace Hang.Server.Pictures;
 
@@ -35,7 +35,7 @@ internal static class SmallPicture
         return canvas.ToPng(new Box(seen.Left * scale, seen.Top * scale, seen.Right * scale, seen.Bottom * scale));
     }
 
-    private static FrameCanvas Painted(Evaluator evaluator, double scale, Scene scene, PictureShelf pictures)
+    private static FrameCanvas Painted(Evaluator evaluator, double scale, SceneMoment scene, PictureShelf pictures)
     {
         var graphic = evaluator.Graphic;
         var canvas = new FrameCanvas(Math.Max(1, (int)(graphic.Width * scale)), Math.Max(1, (int)(graphic.Height * scale)), null, pictures);

@@ -3,12 +3,12 @@ using Hang.Core.Arrivals;
 using Hang.Core.Contents;
 using Hang.Core.Effects;
 using Hang.Core.Handoff;
-using Hang.Core.Json;
 using Hang.Core.Layers;
 using Hang.Core.Masks;
-using Hang.Core.Motion;
-using Hang.Core.Registry;
-using Hang.Core.Values;
+using Hang.Scene.Json;
+using Hang.Scene.Motion;
+using Hang.Scene.Registry;
+using Hang.Scene.Values;
 
 namespace Hang.Server.Rack;
 

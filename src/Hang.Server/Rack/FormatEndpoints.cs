@@ -1,10 +1,10 @@
+using System.Globalization;
+using Hang.Media.Probing;
+using Hang.Scene;
+using Hang.Scene.Time;
+using Hang.Server.Safety;
 using Hang.Server.SignIn;
 using Hang.Store.Accounts;
-using System.Globalization;
-using Hang.Core;
-using Hang.Core.Time;
-using Hang.Media.Probing;
-using Hang.Server.Safety;
 
 namespace Hang.Server.Rack;
 

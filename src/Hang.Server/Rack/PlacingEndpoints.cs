@@ -1,13 +1,13 @@
 using System.Collections.Immutable;
 using System.Security.Claims;
-using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
-using Hang.Core.Json;
 using Hang.Core.Placing;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using Hang.Scene;
+using Hang.Scene.Json;
 using Hang.Server.Live;
 using Hang.Server.Pictures;
 using Hang.Server.Rosters;

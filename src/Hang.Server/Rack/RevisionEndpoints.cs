@@ -1,11 +1,11 @@
 using System.Collections.Immutable;
 using System.Security.Claims;
-using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using Hang.Scene;
 using Hang.Server.Live;
 using Hang.Server.Pictures;
 using Hang.Server.Safety;

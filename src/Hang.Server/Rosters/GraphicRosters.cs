@@ -1,12 +1,12 @@
 using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json;
-using Hang.Core;
 using Hang.Core.Documents;
 using Hang.Core.Fields;
 using Hang.Core.Handoff;
-using Hang.Core.Json;
 using Hang.Core.Rosters;
+using Hang.Scene;
+using Hang.Scene.Json;
 using Hang.Server.Safety;
 using Hang.Store.Revisions;
 using Hang.Store.Rosters;

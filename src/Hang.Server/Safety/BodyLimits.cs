@@ -1,6 +1,6 @@
 using System.Globalization;
 using System.Net.Http.Headers;
-using Hang.Core;
+using Hang.Scene;
 using Microsoft.AspNetCore.Http.Features;
 
 namespace Hang.Server.Safety;

@@ -1,4 +1,4 @@
-using Hang.Core;
+using Hang.Scene;
 using Hang.Store.Revisions;
 using Microsoft.AspNetCore.Http.HttpResults;
 

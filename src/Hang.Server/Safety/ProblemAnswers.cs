@@ -1,6 +1,6 @@
 using System.Text;
 using System.Text.Json;
-using Hang.Core;
+using Hang.Scene;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Mvc;
 

@@ -2,7 +2,7 @@ using System.Collections;
 using System.Collections.Concurrent;
 using System.Globalization;
 using System.Reflection;
-using Hang.Core;
+using Hang.Scene;
 
 namespace Hang.Server.Safety;
 
@@ -25,7 +25,7 @@ internal static class WholeArguments
             case IDictionary map:
                 foreach (DictionaryEntry entry in map)
                 {
-                    var place = $"{at}/{Core.Quoted.Short(entry.Key.ToString() ?? "")}";
+                    var place = $"{at}/{Scene.Quoted.Short(entry.Key.ToString() ?? "")}";
                     if (Of(entry.Key, place) is { } key || (key = entry.Value is null ? Null(place) : Of(entry.Value, place)) is not null)
                     {
                         return key;

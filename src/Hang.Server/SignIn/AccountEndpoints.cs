@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
 using System.Security.Claims;
-using Hang.Core;
+using Hang.Scene;
 using Hang.Server.Safety;
 using Hang.Store.Accounts;
 using Microsoft.AspNetCore.Http.HttpResults;

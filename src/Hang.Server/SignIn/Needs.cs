@@ -33,12 +33,12 @@ internal static class Needs
         where TBuilder : IEndpointConventionBuilder => builder.WithMetadata(new OpenToAll());
 
     /// <summary>What to say to a program whose key is for something else.</summary>
-    public static Core.Problem Refusal(Scope scope) => new(
+    public static Scene.Problem Refusal(Scope scope) => new(
         scope == Scope.Fill ? "This key is for filling takes and rosters only." : "This key is for filling and handing off only.",
         "Make another key for what the program is to do.");
 
     /// <summary>What to say to somebody who may not do something.</summary>
-    public static Core.Problem Refusal(Role role, Role needed) => new(
+    public static Scene.Problem Refusal(Role role, Role needed) => new(
         needed == Role.Editor ? "This takes an editor, and you are here as a viewer."
             : role == Role.Editor ? "This takes a designer, and you are here as an editor."
             : "This takes a designer, and you are here as a viewer.",

@@ -48,7 +48,7 @@ internal sealed class RoleGate(RequestDelegate next)
     public static Scope? ScopeOf(ClaimsPrincipal? user) => ScopeText.Parse(user?.FindFirstValue(SessionTickets.ScopeClaim));
 
     /// <summary>Refuses without reading what else was sent.</summary>
-    private static Task RefuseAsync(HttpContext context, int status, Core.Problem problem)
+    private static Task RefuseAsync(HttpContext context, int status, Scene.Problem problem)
     {
         if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } body)
         {

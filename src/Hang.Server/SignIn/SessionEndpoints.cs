@@ -2,7 +2,7 @@ using System.Collections.Immutable;
 using System.Net;
 using System.Net.Sockets;
 using System.Security.Claims;
-using Hang.Core;
+using Hang.Scene;
 using Hang.Server.Hosting;
 using Hang.Server.Safety;
 using Hang.Store.Accounts;

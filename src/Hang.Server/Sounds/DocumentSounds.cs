@@ -1,10 +1,10 @@
 using System.Collections.Immutable;
-using Hang.Core;
-using Hang.Core.Documents;
-using Hang.Core.Json;
 using Hang.Core.Contents;
-using Hang.Core.Sources;
+using Hang.Core.Documents;
 using Hang.Media.Sounds;
+using Hang.Scene;
+using Hang.Scene.Json;
+using Hang.Scene.Sources;
 using Hang.Store.Sounds;
 
 namespace Hang.Server.Sounds;

@@ -14,7 +14,7 @@ public sealed class HeardMixes(SoundShelf sounds) : IDisposable
     private readonly ConcurrentDictionary<string, Task<Loudness>> measuring = new(StringComparer.Ordinal);
 
     /// <summary>What is heard of a graphic on the bench, guides included; with its loudness if that is known.</summary>
-    /// <exception cref="Core.ProblemException">A sound is missing.</exception>
+    /// <exception cref="Scene.ProblemException">A sound is missing.</exception>
     public async Task<Sounding> SoundingAsync(Graphic graphic)
     {
         var key = Sounding.KeyOf(graphic);

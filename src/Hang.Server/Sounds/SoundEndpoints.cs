@@ -1,8 +1,8 @@
 using System.Runtime.InteropServices;
-using Hang.Core;
 using Hang.Core.Sounds;
-using Hang.Core.Time;
 using Hang.Media.Sounds;
+using Hang.Scene;
+using Hang.Scene.Time;
 using Hang.Server.Safety;
 using Hang.Store.Sounds;
 using Microsoft.AspNetCore.Http.HttpResults;

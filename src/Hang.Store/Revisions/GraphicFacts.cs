@@ -1,7 +1,7 @@
 using System.Text.Json;
 using Hang.Core.Documents;
-using Hang.Core.Json;
-using Hang.Core.Phases;
+using Hang.Scene.Json;
+using Hang.Scene.Phases;
 
 namespace Hang.Store.Revisions;
 
@@ -22,7 +22,7 @@ public sealed record GraphicFacts(string Name, GraphicKind Kind, int Width, int 
         {
             return Of(GraphicJson.Read(document));
         }
-        catch (Core.ProblemException e)
+        catch (Scene.ProblemException e)
         {
             return new("Unreadable graphic", GraphicKind.Title, Graphic.LeastSide, Graphic.LeastSide, "25", 1, e.Problem.ToString());
         }

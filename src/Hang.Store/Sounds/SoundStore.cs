@@ -1,6 +1,6 @@
 using Dapper;
 using Hang.Core.Documents;
-using Hang.Core.Sources;
+using Hang.Scene.Sources;
 using Hang.Store.Files;
 using Npgsql;
 

@@ -1,5 +1,5 @@
 using System.Collections.Immutable;
-using Hang.Core.Colour;
+using Hang.Scene.Colour;
 
 namespace Hang.Core.Checks.Frames;
 

@@ -1,5 +1,5 @@
 using System.Text.Json.Nodes;
-using Hang.Core.Values;
+using Hang.Scene.Values;
 
 namespace Hang.Core.Documents.Upgrades;
 

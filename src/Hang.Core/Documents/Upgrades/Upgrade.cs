@@ -1,5 +1,5 @@
 using System.Text.Json.Nodes;
-using Hang.Core.Json;
+using Hang.Scene.Json;
 
 namespace Hang.Core.Documents.Upgrades;
 

@@ -1,4 +1,0 @@
-namespace Hang.Core;
-
-/// <summary>Thrown when what an address names is not there. Everything else that cannot be accepted is a plain <see cref="ProblemException"/>.</summary>
-public sealed class MissingException(string message, string remedy) : ProblemException(message, remedy);

@@ -1,0 +1,46 @@
+using System.Collections.Immutable;
+using System.Globalization;
+
+namespace Hang.Scene.PaintList;
+
+/// <summary>One operation of a strip. Everything here stands still; its numbers begin at <paramref name="At"/> of the strip's row.</summary>
+/// <param name="Takes">Content hashes of resources; empty for a shape given by numbers.</param>
+/// <param name="Words">The words of the kind, in its order.</param>
+/// <param name="Each">How often the repeated field comes.</param>
+/// <param name="Steps">Effect steps of a group, in order, each with numbers of its own.</param>
+public sealed record Op(OpKind Kind, ImmutableArray<string> Takes, ImmutableArray<string> Words, int At, int Each, ImmutableArray<Op> Steps)
+{
+    /// <summary>How many of its repeated numbers are stops of a gradient, five a stop; its coordinates follow them.</summary>
+    public int StopNumbers { get; } = Kind.Words.IndexOf("stops") is >= 0 and var stops ? 5 * int.Parse(Words[stops], CultureInfo.InvariantCulture) : 0;
+
+    /// <summary>A word by its name.</summary>
+    public string Word(string name) => Words[Kind.Word(name)];
+
+    /// <summary>Where a field's numbers begin in the row.</summary>
+    public int Offset(string field) => At + Kind[field];
+
+    /// <summary>True when both do the same with the same numbers.</summary>
+    public bool SameAs(Op other) => Kind == other.Kind && At == other.At && Each == other.Each && Takes.SequenceEqual(other.Takes) && Words.SequenceEqual(other.Words)
+        && Steps.Length == other.Steps.Length && Steps.Zip(other.Steps).All(p => p.First.SameAs(p.Second));
+}
+
+/// <summary>The operations of one entry of the paint list: a layer, a piece of one, or one end of a group. Static; a row of numbers makes it a picture.</summary>
+/// <param name="Id">The layer's id; for a part of a layer, that and what follows a slash.</param>
+/// <param name="Layer">Id of the layer it belongs to.</param>
+/// <param name="Size">How many numbers its rows have.</param>
+/// <param name="Resources">What its operations take, by content hash: outlines and runs. Pictures are found elsewhere.</param>
+public sealed record Strip(string Id, string Layer, ImmutableArray<Op> Ops, int Size, ImmutableDictionary<string, object> Resources)
+{
+    /// <summary>Levels that it opens and leaves open, or closes (negative).</summary>
+    public int Opens { get; } = Ops.Sum(o => o.Kind == PaintList.Ops.Place || o.Kind == PaintList.Ops.Group ? 1 : o.Kind == PaintList.Ops.End ? -1 : 0);
+
+    /// <summary>True when it begins with a place and a mark: then it tells where its layer is.</summary>
+    public bool IsMarked { get; } = Ops.Length > 1 && Ops[1].Kind == PaintList.Ops.Mark;
+
+    /// <summary>True when it paints something itself.</summary>
+    public bool Paints { get; } = Ops.Any(o => o.Kind == PaintList.Ops.Fill || o.Kind == PaintList.Ops.Stroke || o.Kind == PaintList.Ops.Glyphs || o.Kind == PaintList.Ops.Picture || o.Kind == PaintList.Ops.Warp);
+
+    public bool Equals(Strip? other) => ReferenceEquals(this, other);
+
+    public override int GetHashCode() => System.Runtime.CompilerServices.RuntimeHelpers.GetHashCode(this);
+}
