@@ -14,5 +14,5 @@ public class GeneratedTests
     public void TheFrontEndHasTheCoresDocumentsAndEdits() => Generated.Check("web/src/live/core.gen.ts", CoreTypes.TypeScript());
 
     [Fact]
-    public void TheFrontEndHasTheCoresOperations() => Generated.Check("web/src/painter/ops.gen.ts", CoreTypes.Operations());
+    public void TheFrontEndHasTheCoresOperations() => Generated.Check("web/src/program/ops.gen.ts", CoreTypes.Operations());
 }

@@ -13,7 +13,7 @@ public class GeneratedTests
     private static readonly JsonSerializerOptions Plain = new() { WriteIndented = true, Encoder = JavaScriptEncoder.Create(UnicodeRanges.All) };
 
     [Fact]
-    public void TheFrontEndHasTheMessagesOfTheServer() => Generated.Check("web/src/live/messages.gen.ts", MessageTypes.TypeScript());
+    public void TheFrontEndHasTheMessagesOfTheServer() => Generated.Check("web/src/program/messages.gen.ts", MessageTypes.TypeScript());
 
     [Fact]
     public void TheFrontEndKnowsWhatTheCoreCallsItsThings() =>

@@ -17,7 +17,7 @@ public static class CoreTypes
         return "// Printed from the core's documents and edits by ./hang generate. Do not edit.\n\n" + string.Join("\n\n", book.Declarations) + "\n";
     }
 
-    /// <summary>The file web/src/painter/ops.gen.ts: the operations of the paint list.</summary>
+    /// <summary>The file web/src/program/ops.gen.ts: the operations of the paint list.</summary>
     public static string Operations()
     {
         var text = new StringBuilder("// Printed from the core's table of operations by ./hang generate. Do not edit.\n\n");

@@ -40,7 +40,7 @@ public sealed record OpKind(string Name, ImmutableArray<Resource> Takes, Immutab
 }
 
 /// <summary>
-/// The paint list: the only thing that painters know. This table is the source of both; <c>web/src/painter/ops.gen.ts</c> is printed from it.
+/// The paint list: the only thing that painters know. This table is the source of both; <c>web/src/program/ops.gen.ts</c> is printed from it.
 /// Lengths are pixels in the coordinates that the places before have made; colours are straight sRGB, 0..1.
 /// </summary>
 public static class Ops

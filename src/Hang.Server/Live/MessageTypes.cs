@@ -15,7 +15,7 @@ public static class MessageTypes
     /// <summary>What travels within messages as JSON.</summary>
     private static readonly Type[] Reports = [typeof(LayerInspection), typeof(IdleTiming), typeof(ReadingTime), typeof(Sounding), typeof(HeardLayer), typeof(Loudness)];
 
-    /// <summary>The file web/src/live/messages.gen.ts.</summary>
+    /// <summary>The file web/src/program/messages.gen.ts.</summary>
     public static string TypeScript()
     {
         var types = typeof(Patch).Assembly.GetTypes().Where(t => t.GetCustomAttribute<MessagePackObjectAttribute>() is not null).OrderBy(t => t.Name, StringComparer.Ordinal);

@@ -4,7 +4,7 @@ import { pathText, type PathPoint } from '../geometry/pointPath'
 import type { Content } from '../live/document'
 import { usePointerDrag, type Pointer } from '../shell/usePointerDrag'
 import { useView } from '../stores/viewStore'
-import { addInTurn } from './adding'
+import { addInTurn } from '../acts/adding'
 import { t } from '../words/words'
 
 /** How near to the first point a press closes the path, in pixels of the screen. */

@@ -2,7 +2,7 @@ import { map } from '../geometry/affine'
 import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
-import { placeOf } from './picking'
+import { placeOf } from '../acts/picking'
 
 const ARM_PX = 9
 

@@ -3,7 +3,7 @@ import { invert, map, mapVector, type Point } from '../geometry/affine'
 import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
-import { placeOf } from './picking'
+import { placeOf } from '../acts/picking'
 import { useStageDrag } from './useStageDrag'
 import { t } from '../words/words'
 

@@ -2,8 +2,8 @@ import { Flex } from '@chakra-ui/react'
 import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
-import { PersonDot } from '../shell/PersonButton'
-import { corners, placeOf } from './picking'
+import { PersonDot } from '../signin/PersonButton'
+import { corners, placeOf } from '../acts/picking'
 import { t } from '../words/words'
 
 /** Who else has this graphic open. */

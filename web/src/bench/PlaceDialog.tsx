@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { api, data, type Refused } from '../api/client'
 import { Dialog } from '../shell/Dialog'
-import { place } from './placing'
+import { place } from '../acts/placing'
 import { t } from '../words/words'
 
 /** The other graphics of the package as pictures; a press places one from the playhead on. */

@@ -2,7 +2,7 @@ import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
 import { useSelection } from '../stores/selectionStore'
 import { PlaceDialog } from './PlaceDialog'
-import { useAsked } from './placing'
+import { useAsked } from '../acts/placing'
 import { RefitDialog } from './RefitDialog'
 import { WrapDialog } from './WrapDialog'
 

@@ -7,7 +7,7 @@ import { usePointerDrag } from '../shell/usePointerDrag'
 import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
-import { placeOf } from './picking'
+import { placeOf } from '../acts/picking'
 import { stagePoint, useStageDrag } from './useStageDrag'
 import { t } from '../words/words'
 

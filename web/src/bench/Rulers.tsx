@@ -2,7 +2,7 @@ import { Box } from '@chakra-ui/react'
 import { useLayoutEffect, useRef, useState, type RefObject } from 'react'
 import { usePointerDrag, type Pointer } from '../shell/usePointerDrag'
 import { useDocument } from '../stores/documentStore'
-import { guidesOf, setGuide, type Axis } from './guides'
+import { guidesOf, setGuide, type Axis } from '../acts/guides'
 import { t } from '../words/words'
 
 /** How thick a ruler is, in pixels of the screen. */

@@ -6,7 +6,7 @@ import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
 import { useSelection } from '../stores/selectionStore'
-import { placeOf } from './picking'
+import { placeOf } from '../acts/picking'
 import { t } from '../words/words'
 
 /** Where a caret stands before a character: x, and top and bottom of its line, in the layer's coordinates. */

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import type { Refused } from '../api/client'
 import { Labelled, TextInput } from '../shell/controls'
 import { Dialog } from '../shell/Dialog'
-import { wrap } from './placing'
+import { wrap } from '../acts/placing'
 import { t } from '../words/words'
 
 /** Asks what a graphic shall be called that is made of layers. */

@@ -1,9 +1,9 @@
 import { identity, invert, map, mapVector, type Affine, type Point } from '../geometry/affine'
 import type { Schemas } from '../api/client'
 import { carrierOf, type Edit, type Graphic, type Layer } from '../live/document'
-import type { LayerInspection } from '../live/messages.gen'
-import type { Program } from '../live/program'
-import { corners, placeOf, type Place } from './picking'
+import type { LayerInspection } from '../program/messages.gen'
+import type { Program } from '../program/program'
+import { corners, placeOf, type Place } from '../acts/picking'
 import { pairOf, useView } from '../stores/viewStore'
 import { snap, type Snapped, type SnapTargets } from './snapping'
 

@@ -1,7 +1,7 @@
 import type { Graphic } from '../live/document'
-import type { Program } from '../live/program'
+import type { Program } from '../program/program'
 import { useView } from '../stores/viewStore'
-import { corners, placeOf } from './picking'
+import { corners, placeOf } from '../acts/picking'
 import type { Edges, SnapTargets } from './snapping'
 
 /** What layers that are moved are drawn to: the frame and its margins, guides and grid where they are seen, and the layers beside them. */

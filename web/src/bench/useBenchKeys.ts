@@ -5,11 +5,11 @@ import { useDocument } from '../stores/documentStore'
 import { usePlayback } from '../stores/playbackStore'
 import { useSelection } from '../stores/selectionStore'
 import { isArrow, isTyping, ownsArrows, useTransportKeys, wasCovered } from './transportKeys'
-import { copyToPlayhead } from './clipboard'
+import { copyToPlayhead } from '../acts/clipboard'
 import { isAsking } from '../shell/Dialog'
 import { useRows } from '../timeline/rowState'
-import { order, selectAll } from './arrange'
-import { dissolve, enter, group, leave } from './groups'
+import { order, selectAll } from '../acts/arrange'
+import { dissolve, enter, group, leave } from '../acts/groups'
 
 const STEP = 10
 

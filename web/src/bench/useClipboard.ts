@@ -1,5 +1,5 @@
 import { useEffect } from 'react'
-import { clipOf, clipText, paste } from './clipboard'
+import { clipOf, clipText, paste } from '../acts/clipboard'
 import { isTyping } from './transportKeys'
 import { useDocument } from '../stores/documentStore'
 import { isAsking } from '../shell/Dialog'

@@ -2,7 +2,7 @@ import { Box, Button, Flex, Progress, Text } from '@chakra-ui/react'
 import { Download, RotateCcw } from 'lucide-react'
 import { api, data, type Schemas } from '../api/client'
 import { duration, size } from '../handoff/amounts'
-import type { Filled } from './take'
+import type { Filled } from '../fields/take'
 import { t } from '../words/words'
 
 type View = Schemas['HandoffView']

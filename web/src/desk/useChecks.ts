@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { api, data } from '../api/client'
-import { plain, type Filled } from './take'
+import { plain, type Filled } from '../fields/take'
 
 const WAIT_MS = 350
 

@@ -3,7 +3,7 @@ import { useSearchParams } from 'react-router'
 import { api, data } from '../api/client'
 import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
-import { fromSearch, plain, toSearch, type DeskView, type Filled } from './take'
+import { fromSearch, plain, toSearch, type DeskView, type Filled } from '../fields/take'
 
 /** How long a person pauses before the address says what they filled in. */
 const LINK_MS = 400

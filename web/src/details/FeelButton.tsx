@@ -1,5 +1,5 @@
 import { Box } from '@chakra-ui/react'
-import { useFeelShape } from './useFeelShape'
+import { useFeelShape } from '../values/useFeelShape'
 
 interface Props {
   name: string

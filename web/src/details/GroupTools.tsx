@@ -1,5 +1,5 @@
 import { Flex } from '@chakra-ui/react'
-import { dissolve, enter } from '../bench/groups'
+import { dissolve, enter } from '../acts/groups'
 import { Act } from './Act'
 import { t } from '../words/words'
 

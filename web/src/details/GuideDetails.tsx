@@ -1,6 +1,6 @@
 import { Flex } from '@chakra-ui/react'
 import { X } from 'lucide-react'
-import { guidesOf, setGuide, type Axis } from '../bench/guides'
+import { guidesOf, setGuide, type Axis } from '../acts/guides'
 import { NumberField } from '../shell/NumberField'
 import { Tool } from '../shell/controls'
 import { useDocument } from '../stores/documentStore'

@@ -7,7 +7,7 @@ import type { BlendMode, MatteBy } from '../live/core.gen'
 import { Choice, Labelled } from '../shell/controls'
 import { Section } from './Section'
 import { Tick } from '../shell/Tick'
-import { inWords } from './inWords'
+import { inWords } from '../values/inWords'
 import { TieDetails } from './TieDetails'
 import { t } from '../words/words'
 

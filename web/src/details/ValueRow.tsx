@@ -7,7 +7,7 @@ import { keysIn, valueAt, type Channel, type PlainValue } from '../live/document
 import { fillable } from './fields'
 import { FieldMark } from './FieldMark'
 import { editors } from './editors'
-import { unitOf } from './valueInfo'
+import { unitOf } from '../values/valueInfo'
 import { t } from '../words/words'
 
 interface Props {

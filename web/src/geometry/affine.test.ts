@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { mapped, around } from '../painter/boxes'
+import { mapped, around } from './boxes'
 import { identity, invert, map, mapVector, multiply, type Affine } from './affine'
 
 const turn = (degrees: number): Affine => {

@@ -1,7 +1,7 @@
 import { HubConnectionBuilder, HubConnectionState, LogLevel, type HubConnection } from '@microsoft/signalr'
 import { MessagePackHubProtocol } from '@microsoft/signalr-protocol-msgpack'
 import type { Edit, Take } from './core.gen'
-import type { LayerInspection, Patch, ReadingTime, Refusal, Sounding } from './messages.gen'
+import type { LayerInspection, Patch, ReadingTime, Refusal, Sounding } from '../program/messages.gen'
 import { introduction } from '../shell/person'
 import { session } from './session'
 import { said, t } from '../words/words'

@@ -1,6 +1,6 @@
 import type { Canvas, CanvasKit, Image, Paint, Path } from 'canvaskit-wasm'
-import type { Program } from '../live/program'
-import { clip, Code, fill, glyphs, group, picture } from '../painter/ops.gen'
+import type { Program } from '../program/program'
+import { clip, Code, fill, glyphs, group, picture } from '../program/ops.gen'
 import { PathShelf } from '../painter/pathShelf'
 
 /** One call of CanvasKit, with everything it needs made beforehand. */

@@ -1,6 +1,6 @@
 import type { BlendMode, CanvasKit } from 'canvaskit-wasm'
-import type { OpHead } from '../live/messages.gen'
-import { Code, groupWords } from './ops.gen'
+import type { OpHead } from '../program/messages.gen'
+import { Code, groupWords } from '../program/ops.gen'
 
 /** How a group is mixed in. @param mode for one that says "normal". */
 export function blendOfGroup(ck: CanvasKit, op: OpHead, mode: BlendMode): BlendMode {

@@ -1,9 +1,9 @@
 import type { CanvasKit, ColorFilter, ImageFilter } from 'canvaskit-wasm'
-import type { OpHead } from '../live/messages.gen'
+import type { OpHead } from '../program/messages.gen'
 import { evenBlur } from './evenBlur'
 import type { Made } from './made'
 import { colourMap } from './colourMap'
-import { cast, inner, map, recolour, soften, Step, streak, trail } from './ops.gen'
+import { cast, inner, map, recolour, soften, Step, streak, trail } from '../program/ops.gen'
 import { streakMean, streakUnion } from './streaks'
 
 /** Below this a blur is not seen. */

@@ -1,10 +1,10 @@
 import type { BlendMode, Canvas, CanvasKit, Paint } from 'canvaskit-wasm'
-import type { OpHead } from '../live/messages.gen'
+import type { OpHead } from '../program/messages.gen'
 import { blendOfGroup } from './blends'
-import { around, mapped, type Edges } from './boxes'
+import { around, mapped, type Edges } from '../geometry/boxes'
 import { filterOf } from './deviceSteps'
 import { Made } from './made'
-import { group } from './ops.gen'
+import { group } from '../program/ops.gen'
 
 /** A layer of Skia's, with the group's steps in pixels of the target. The core's GroupLayer.cs does the same. */
 export class GroupLayer {

@@ -1,5 +1,5 @@
 import type { BlendMode, Canvas, CanvasKit } from 'canvaskit-wasm'
-import type { OpHead } from '../live/messages.gen'
+import type { OpHead } from '../program/messages.gen'
 import { GroupLayer } from './groupLayer'
 import { PixelGroup } from './pixelGroup'
 import { isPixelWork } from './pixelWork'

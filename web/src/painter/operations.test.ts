@@ -4,9 +4,9 @@ import { dirname, join, resolve } from 'node:path'
 import type { CanvasKit } from 'canvaskit-wasm'
 import CanvasKitInit from 'canvaskit-wasm'
 import { beforeAll, expect, test, vi } from 'vitest'
-import { bytes, patch } from '../live/madePatches'
-import type { NodePart, StripHead } from '../live/messages.gen'
-import { Program } from '../live/program'
+import { bytes, patch } from '../program/madePatches'
+import type { NodePart, StripHead } from '../program/messages.gen'
+import { Program } from '../program/program'
 import { ScenePainter } from './scenePainter'
 
 // Every operation and step as the painter of files paints it: the lists and pictures are printed by its own tests (OperationsTests.cs).

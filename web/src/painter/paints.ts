@@ -1,7 +1,7 @@
 import type { CanvasKit, Paint, Path, Shader } from 'canvaskit-wasm'
-import type { OpHead } from '../live/messages.gen'
+import type { OpHead } from '../program/messages.gen'
 import type { Made } from './made'
-import { Code, fill, fillWords, glyphs, glyphsWords, stroke, strokeWords } from './ops.gen'
+import { Code, fill, fillWords, glyphs, glyphsWords, stroke, strokeWords } from '../program/ops.gen'
 
 interface Fields {
   words: { paint: number; stops: number }

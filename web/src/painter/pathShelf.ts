@@ -1,7 +1,7 @@
 import type { CanvasKit, Path } from 'canvaskit-wasm'
-import type { Program } from '../live/program'
-import type { OpHead } from '../live/messages.gen'
-import { clip, clipWords, Code, fill, fillWords, glyphs, stroke, strokeWords } from './ops.gen'
+import type { Program } from '../program/program'
+import type { OpHead } from '../program/messages.gen'
+import { clip, clipWords, Code, fill, fillWords, glyphs, stroke, strokeWords } from '../program/ops.gen'
 import { stopNumbers } from './paints'
 import { Shelf } from './shelf'
 

@@ -1,10 +1,10 @@
 import type { BlendMode, Canvas, CanvasKit, Image, Surface } from 'canvaskit-wasm'
-import type { OpHead } from '../live/messages.gen'
+import type { OpHead } from '../program/messages.gen'
 import { filterOf, type Rows } from './deviceSteps'
 import { blendOfGroup } from './blends'
-import { around, mapped } from './boxes'
+import { around, mapped } from '../geometry/boxes'
 import { Made } from './made'
-import { group } from './ops.gen'
+import { group } from '../program/ops.gen'
 import { isPixelWork, reachOf, workOn } from './pixelWork'
 
 /** A group painted into pixels of its own, on which its steps are done one by one. The core's PixelSteps.cs does the same. */

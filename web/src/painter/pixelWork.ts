@@ -1,5 +1,5 @@
-import type { OpHead } from '../live/messages.gen'
-import { bend, blocks, grain, Step } from './ops.gen'
+import type { OpHead } from '../program/messages.gen'
+import { bend, blocks, grain, Step } from '../program/ops.gen'
 
 /** A matrix as CanvasKit gives it: rows of three. */
 type Rows = ArrayLike<number>

@@ -1,5 +1,5 @@
 import type { Canvas, CanvasKit, Surface } from 'canvaskit-wasm'
-import { around, mapped } from './boxes'
+import { around, mapped } from '../geometry/boxes'
 
 const PLACE_NUMBERS = 7
 

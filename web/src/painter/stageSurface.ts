@@ -1,5 +1,5 @@
 import type { CanvasKit, Surface } from 'canvaskit-wasm'
-import type { Program } from '../live/program'
+import type { Program } from '../program/program'
 import { ScenePainter } from './scenePainter'
 
 /** A canvas that frames are painted on: by the GPU while things move, in software when the exact picture is wanted. */

@@ -1,5 +1,5 @@
-import type { OpHead } from '../live/messages.gen'
-import { clip, clipWords, Code, fill, fillWords } from './ops.gen'
+import type { OpHead } from '../program/messages.gen'
+import { clip, clipWords, Code, fill, fillWords } from '../program/ops.gen'
 import { stopNumbers } from './paints'
 
 const BOX = 'MLLLZ'

@@ -1,7 +1,7 @@
 import { Flex } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { api, data } from '../api/client'
-import { PersonDot } from '../shell/PersonButton'
+import { PersonDot } from '../signin/PersonButton'
 import { t } from '../words/words'
 
 /** How often it is asked who has which graphic open, ms. */

@@ -1,5 +1,5 @@
 import { HeardSamples, SAMPLE_RATE, sampleOf } from './samples'
-import { useSounds } from './soundStore'
+import { useSounds } from '../stores/soundStore'
 
 /** What is played: from a frame on, over and over between two frames. */
 export interface Stretch {

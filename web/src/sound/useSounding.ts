@@ -3,7 +3,7 @@ import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
 import { player } from './player'
-import { useSounds } from './soundStore'
+import { useSounds } from '../stores/soundStore'
 
 const WAIT_MS = 150
 

@@ -1,6 +1,6 @@
 import { beforeEach, expect, test, vi } from 'vitest'
 import type { Edit } from '../live/document'
-import type { Patch } from '../live/messages.gen'
+import type { Patch } from '../program/messages.gen'
 import type { Listener } from '../live/connection'
 
 /** A connection whose other end is the test. */

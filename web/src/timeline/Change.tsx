@@ -1,4 +1,4 @@
-import { useFeelShape } from '../details/useFeelShape'
+import { useFeelShape } from '../values/useFeelShape'
 import { feelOf, keysOf, type Layer } from '../live/document'
 import type { TimeScale } from './timeScale'
 

@@ -3,7 +3,7 @@ import { useEffect, useRef } from 'react'
 import { useDocument } from '../stores/documentStore'
 import { rateOf } from '../time/timecode'
 import { SAMPLE_RATE } from '../sound/samples'
-import { useSounds } from '../sound/soundStore'
+import { useSounds } from '../stores/soundStore'
 import { everyFor, extent, useOutline } from '../sound/waveforms'
 import type { TimeScale } from './timeScale'
 

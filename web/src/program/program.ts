@@ -1,4 +1,4 @@
-import { mark, place } from '../painter/ops.gen'
+import { mark, place } from './ops.gen'
 import type { NodePart, Patch, RunPart, StripHead, WindowPart } from './messages.gen'
 
 /** A node over a window of frames. */

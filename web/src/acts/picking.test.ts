@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest'
 import type { Affine } from '../geometry/affine'
 import type { Graphic, Layer } from '../live/document'
-import type { Program } from '../live/program'
+import type { Program } from '../program/program'
 import { corners, layerAt, lineOf, placeOf, takenFor } from './picking'
 
 interface Spot {

@@ -1,5 +1,5 @@
 import { create } from 'zustand'
-import type { Sounding } from '../live/messages.gen'
+import type { Sounding } from '../program/messages.gen'
 
 interface Sounds {
   /** What is heard of the open graphic; null until it is known, and for a graphic without sound. */

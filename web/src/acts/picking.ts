@@ -1,6 +1,6 @@
 import { invert, map, type Affine, type Point } from '../geometry/affine'
 import type { Graphic, Layer } from '../live/document'
-import type { Program } from '../live/program'
+import type { Program } from '../program/program'
 
 /** Where a layer is on the stage: its matrix, and its box in its own coordinates. */
 export interface Place {

@@ -4,7 +4,7 @@ import { useDocument } from '../stores/documentStore'
 import { useEffect } from 'react'
 import { totalFrames, type Graphic } from '../live/document'
 import { player } from '../sound/player'
-import { useSounds } from '../sound/soundStore'
+import { useSounds } from '../stores/soundStore'
 import { rateOf } from '../time/timecode'
 import { usePlayback } from '../stores/playbackStore'
 

@@ -1,11 +1,11 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { useState } from 'react'
-import { OwnAccount } from '../signin/OwnAccount'
-import { useSession } from '../signin/session'
+import { OwnAccount } from './OwnAccount'
+import { useSession } from './session'
 import { choose, languageHere, languages } from '../words/languages'
-import { Choice, Labelled, TextInput, Tool } from './controls'
-import { Dialog } from './Dialog'
-import { personColours, usePerson } from './person'
+import { Choice, Labelled, TextInput, Tool } from '../shell/controls'
+import { Dialog } from '../shell/Dialog'
+import { personColours, usePerson } from '../shell/person'
 import { t } from '../words/words'
 
 /** A person as a dot in their colour with the first letter of their name. */
