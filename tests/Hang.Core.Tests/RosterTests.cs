@@ -65,6 +65,28 @@ public class RosterTests
     }
 
     [Fact]
+    public void NamesBelongToTheirRows()
+    {
+        var roster = Of(["Name", "Second line"], ["Bea", "x"], ["Bea", "y"], ["", "z"]);
+        var given = Takes(roster).Names;
+        string[] Names(Roster now) => new RosterTakes(Named(), now, given) is var takes ? [.. Enumerable.Range(0, takes.Count).Select(takes.NameOf)] : [];
+        Assert.Equal(["z", "Bea 2", "Bea"], Names(roster with { Rows = [.. roster.Rows.Reverse()] }));
+        Assert.Equal(["Bea 2", "z"], Names(roster with { Rows = roster.Rows.RemoveAt(0) }));
+        // Another Bea is a third one, wherever it stands, and a row that says another name is called by it.
+        Assert.Equal(["Bea 3", "Bea", "Bea 2", "z"], Names(roster with { Rows = roster.Rows.Insert(0, new("new", ["Bea", "w"])) }));
+        Assert.Equal(["Bea", "Ida", "z"], Names(roster with { Rows = roster.Rows.SetItem(1, roster.Rows[1] with { Cells = ["Ida", "y"] }) }));
+    }
+
+    [Fact]
+    public void ANumberInANameStaysWithItsRow()
+    {
+        var roster = Of(["Name"], ["Bea"], ["Ida"], ["Wren"]) with { Names = "{Name} {row}" };
+        var given = Takes(roster).Names;
+        var fewer = new RosterTakes(Named(), roster with { Rows = roster.Rows.RemoveAt(0).Add(new("new", ["Wren"])) }, given);
+        Assert.Equal(["Ida 2", "Wren 3", "Wren 4"], Enumerable.Range(0, 3).Select(fewer.NameOf));
+    }
+
+    [Fact]
     public void PicturesAreFoundByTheirFileNamesInWhateverFolder()
     {
         var graphic = Named() with { Fields = [new("Face", [new("x", new("asset"))])], Layers = [Hang.Tests.Shared.Making.Layer<Contents.PictureContent>("x", "X").With("asset", Scene.Motion.Channel.Of(Scene.Values.PictureKind.Picture, Scene.Values.Value.Of(Hash)))], Assets = Named().Assets.Add(Hash, Face) };

@@ -65,6 +65,20 @@ public sealed class RosterTests(RunningServer server)
         Assert.Equal(HttpStatusCode.UnprocessableEntity, (await http.PostAsJsonAsync($"{path}/handoffs", Order(true))).StatusCode);
     }
 
+    /// <summary>Who is called "Bea 2" is so when the first Bea has gone, and her file is still hers.</summary>
+    [Fact]
+    public async Task NamesStayWithTheirRows()
+    {
+        var path = await Roster();
+        var table = await Table(path, "Name,Second line\nBea,Keeper\nBea,Queen breeder\n");
+        await Keep(path, table, 0);
+        await http.PostAsJsonAsync($"{path}/handoffs", Order(true));
+        await Keep(path, JsonSerializer.SerializeToElement(new { columns = table.GetProperty("columns"), rows = new[] { table.GetProperty("rows")[1] } }), 1);
+        Assert.Equal("Bea 2", Assert.Single(await Rows(path)).GetProperty("name").GetString());
+        var again = await (await http.PostAsJsonAsync($"{path}/handoffs", Order(true))).Content.ReadFromJsonAsync<JsonElement>();
+        Assert.Equal((0, 1), (again.GetProperty("handoffs").GetArrayLength(), again.GetProperty("left").GetInt32()));
+    }
+
     [Fact]
     public async Task TwoWindowsDoNotWriteOverEachOtherUnseen()
     {

@@ -8,6 +8,11 @@ using Hang.Scene.Values;
 
 namespace Hang.Core.Rosters;
 
+/// <summary>What the take of a row is called.</summary>
+/// <param name="Name">Like that of no other row.</param>
+/// <param name="From">What it was made from: while the row says that, it keeps its name, whatever other rows do.</param>
+public sealed record RowName(string Name, string From);
+
 /// <summary>The rows of a roster as takes of its graphic.</summary>
 public sealed class RosterTakes
 {
@@ -16,11 +21,12 @@ public sealed class RosterTakes
     private readonly ImmutableArray<(int Column, Field Field, ValueKind Kind)> bound;
     private readonly int colourway, hold, named;
     private readonly Dictionary<string, int> places;
-    private readonly string[] names;
+    private readonly RowName[] names;
     private readonly int[] twinOf;
 
+    /// <param name="given">Names that rows have already, by their ids; null: none.</param>
     /// <exception cref="ProblemException">A column fills a field that the graphic does not have, or two fill the same.</exception>
-    public RosterTakes(Graphic graphic, Roster roster)
+    public RosterTakes(Graphic graphic, Roster roster, IReadOnlyDictionary<string, RowName>? given = null)
     {
         (this.graphic, this.roster) = (graphic, roster.Demand());
         var fills = roster.Columns.Select((c, i) => (c.Fills, Column: i)).Where(c => c.Fills.Length > 0).ToArray();
@@ -31,7 +37,7 @@ public sealed class RosterTakes
         bound = [.. fills.Where(f => !f.Fills.StartsWith('.')).Select(f => (f.Column, Field: Filling.Named(graphic, f.Fills))).Select(f => (f.Column, f.Field, FieldPlace.Find(graphic, f.Field.Fills[0])!.Kind))];
         int Own(string what) => Array.Find(fills, f => f.Fills == what) is { Fills: not null } found ? found.Column : -1;
         (colourway, hold, named) = (Own(RosterColumn.Colourway), Own(RosterColumn.Hold), Own(RosterColumn.TakeName));
-        (names, twinOf) = Name();
+        (names, twinOf) = (Name(given), Twins());
         places = roster.Rows.Select((r, i) => (r.Id, i)).ToDictionary(r => r.Id, r => r.i, StringComparer.Ordinal);
     }
 
@@ -42,8 +48,11 @@ public sealed class RosterTakes
     /// <exception cref="ProblemException">There is none of that id.</exception>
     public int IndexOf(string id) => places.TryGetValue(id, out var index) ? index : throw new ProblemException("There is no such row.", "Look at the table again.", field: "row");
 
-    /// <summary>What the take of a row is called: a name that no row before it has.</summary>
-    public string NameOf(int row) => names[row];
+    /// <summary>What the take of a row is called: a name that no other row has.</summary>
+    public string NameOf(int row) => names[row].Name;
+
+    /// <summary>The names of all rows by their ids, for when the table is changed.</summary>
+    public IReadOnlyDictionary<string, RowName> Names => names.Index().ToDictionary(n => roster.Rows[n.Index].Id, n => n.Item, StringComparer.Ordinal);
 
     /// <summary>The first row of which a row is the same; null: it is like none before it.</summary>
     public int? TwinOf(int row) => twinOf[row] < row ? twinOf[row] : null;
@@ -78,7 +87,7 @@ public sealed class RosterTakes
             pictures[picture.Hash] = picture.Asset;
             return picture.Hash;
         }
-        return new(values.ToImmutable(), Cell(cells, colourway), HoldOf(cells)) { Name = names[row], Pictures = pictures.Count > 0 ? pictures.ToImmutable() : null };
+        return new(values.ToImmutable(), Cell(cells, colourway), HoldOf(cells)) { Name = names[row].Name, Pictures = pictures.Count > 0 ? pictures.ToImmutable() : null };
     }
 
     private int? HoldOf(RosterRow cells)
@@ -106,41 +115,67 @@ public sealed class RosterTakes
         return roster.Pictures?.FirstOrDefault(p => string.Equals(p.Key, name, StringComparison.OrdinalIgnoreCase)).Value;
     }
 
-    private (string[] Names, int[] TwinOf) Name()
+    private const string RowNumber = "{row}";
+
+    private RowName[] Name(IReadOnlyDictionary<string, RowName>? given)
     {
-        var (found, twins) = (new string[Count], new int[Count]);
-        var firstOf = new Dictionary<string, int>(StringComparer.Ordinal);
+        var found = new RowName?[Count];
         var taken = new HashSet<string>(StringComparer.OrdinalIgnoreCase);
+        var next = new Dictionary<string, int>(StringComparer.OrdinalIgnoreCase);
+        var from = roster.Rows.Select(r => Cell(r, named) ?? Pattern(r)).ToArray();
+        // Names belong to rows: those that have one keep it before others are named.
         for (var i = 0; i < Count; i++)
         {
-            var row = roster.Rows[i];
-            var said = string.Join('\u001F', bound.Select(b => row.Cell(b.Column).Trim()).Append(row.Cell(colourway)).Append(row.Cell(hold)));
-            twins[i] = firstOf.TryAdd(said, i) ? i : firstOf[said];
-            var name = Plain(Cell(row, named) ?? Pattern(row, i));
-            var free = name;
-            for (var n = 2; !taken.Add(free); n++)
-            {
-                free = string.Create(CultureInfo.InvariantCulture, $"{name} {n}");
-            }
-            found[i] = free;
+            found[i] = given?.GetValueOrDefault(roster.Rows[i].Id) is { } had && had.From == from[i] && taken.Add(had.Name) ? had : null;
         }
-        return (found, twins);
+        for (var i = 0; i < Count; i++)
+        {
+            found[i] ??= new(Free(from[i], i), from[i]);
+        }
+        return found!;
+
+        string Free(string from, int row)
+        {
+            // A number that is in the name anyway goes on until it is free; any other name gets one.
+            string Numbered(int n) => Plain(from.Replace(RowNumber, n.ToString(CultureInfo.InvariantCulture), StringComparison.OrdinalIgnoreCase));
+            var isNumbered = Numbered(1) != Numbered(2);
+            var plain = Numbered(row + 1);
+            for (var n = Math.Max(next.GetValueOrDefault(from), isNumbered ? row + 1 : 1); ; n++)
+            {
+                var name = isNumbered ? Numbered(n) : n == 1 ? plain : string.Create(CultureInfo.InvariantCulture, $"{plain} {n}");
+                if (taken.Add(name))
+                {
+                    next[from] = n + 1;
+                    return name;
+                }
+            }
+        }
     }
 
-    private string Pattern(RosterRow row, int index)
+    private int[] Twins()
     {
-        var number = (index + 1).ToString(CultureInfo.InvariantCulture);
+        var firstOf = new Dictionary<string, int>(StringComparer.Ordinal);
+        return [.. roster.Rows.Select((row, i) =>
+        {
+            var said = string.Join('\u001F', bound.Select(b => row.Cell(b.Column).Trim()).Append(row.Cell(colourway)).Append(row.Cell(hold)));
+            return firstOf.TryAdd(said, i) ? i : firstOf[said];
+        })];
+    }
+
+    /// <summary>The name of a row before it is made one that no other has; the row's number is still to be put in.</summary>
+    private string Pattern(RosterRow row)
+    {
+        const string unnamed = $"row {RowNumber}";
         if (string.IsNullOrWhiteSpace(roster.Names))
         {
-            var words = bound.Where(b => b.Kind is TextKind).Select(b => row.Cell(b.Column).Trim()).FirstOrDefault(c => c.Length > 0);
-            return words ?? $"row {number}";
+            return bound.Where(b => b.Kind is TextKind).Select(b => row.Cell(b.Column).Trim()).FirstOrDefault(c => c.Length > 0) ?? unnamed;
         }
-        var text = roster.Names.Replace("{row}", number, StringComparison.OrdinalIgnoreCase);
+        var text = roster.Names;
         for (var c = 0; c < roster.Columns.Length; c++)
         {
             text = text.Replace($"{{{roster.Columns[c].Heading}}}", row.Cell(c).Trim(), StringComparison.OrdinalIgnoreCase);
         }
-        return text.Trim() is { Length: > 0 } filled ? filled : $"row {number}";
+        return text.Trim() is { Length: > 0 } filled ? filled : unnamed;
     }
 
     private static string Plain(string name)

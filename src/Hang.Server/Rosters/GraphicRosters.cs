@@ -1,6 +1,7 @@
 using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Hang.Core.Documents;
 using Hang.Core.Fields;
 using Hang.Core.Handoff;
@@ -46,8 +47,8 @@ public sealed class GraphicRosters(RevisionStore revisions, RosterStore store) :
         var row = await revisions.DemandHeadAsync(graphic, cancel);
         var record = await store.FindAsync(graphic, cancel);
         var document = GraphicJson.Read(row.Document);
-        var roster = record is null ? new Roster([.. (document.Fields ?? []).Select(f => new RosterColumn(f.Name, f.Name))], []) : Read(record.Body);
-        var open = new OpenRoster(document, OpenRoster.Hash(row.Document), roster, new(document, Fitting(roster, document)), record?.Version ?? 0);
+        var (roster, names) = record is null ? (new Roster([.. (document.Fields ?? []).Select(f => new RosterColumn(f.Name, f.Name))], []), null) : Read(record.Body);
+        var open = new OpenRoster(document, OpenRoster.Hash(row.Document), roster, new(document, Fitting(roster, document), names), record?.Version ?? 0);
         return opened.Set(stamp, open, new MemoryCacheEntryOptions { Size = 1, SlidingExpiration = Stays });
     }
 
@@ -55,12 +56,24 @@ public sealed class GraphicRosters(RevisionStore revisions, RosterStore store) :
     /// <exception cref="ProblemException">It is none for this graphic, or it was changed elsewhere.</exception>
     public async Task<int> KeepAsync(Guid graphic, Roster roster, int known, CancellationToken cancel)
     {
-        _ = new RosterTakes(GraphicJson.Read((await revisions.DemandHeadAsync(graphic, cancel)).Document), roster);
-        return await store.KeepAsync(graphic, JsonSerializer.Serialize(roster, ReportJson.Options), known, cancel)
+        var document = GraphicJson.Read((await revisions.DemandHeadAsync(graphic, cancel)).Document);
+        var names = await store.FindAsync(graphic, cancel) is { } before ? Read(before.Body).Names : null;
+        var body = JsonSerializer.SerializeToNode(roster, ReportJson.Options)!;
+        body[Given] = JsonSerializer.SerializeToNode(new RosterTakes(document, roster, names).Names, ReportJson.Options);
+        return await store.KeepAsync(graphic, body.ToJsonString(ReportJson.Options), known, cancel)
             ?? throw new ProblemException("The table was changed elsewhere at the same moment.", "Reload the page to see that change, and do yours again.", field: "version");
     }
 
-    private static Roster Read(string body) => JsonSerializer.Deserialize<Roster>(body, ReportJson.Options)!;
+    /// <summary>A table as it is kept, and the names that its rows have; null in one of before, whose rows are named anew.</summary>
+    private static (Roster Roster, IReadOnlyDictionary<string, RowName>? Names) Read(string body)
+    {
+        var table = JsonNode.Parse(body)!.AsObject();
+        table.Remove(Given, out var names);
+        return (table.Deserialize<Roster>(ReportJson.Options)!, names?.Deserialize<Dictionary<string, RowName>>(ReportJson.Options));
+    }
+
+    /// <summary>Where the names of rows stand, which are no part of what pages send.</summary>
+    private const string Given = "given";
 
     /// <summary>Columns whose field the graphic no longer has fill nothing.</summary>
     private static Roster Fitting(Roster roster, Graphic graphic) => roster with
