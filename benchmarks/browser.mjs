@@ -35,7 +35,7 @@ function copied() {
 }
 
 async function stage(page) {
-  await page.goto(`${url}/measure.html?graphic=${graphic}`)
+  await page.goto(`${url}/measure.html?graphic=${graphic}${process.env.HANG_BENCH_SMALLEST ? '&smallest' : ''}`)
   await page.waitForFunction(() => document.title.startsWith('{') || document.title.startsWith('failed'), null, { timeout: 300_000 })
   const title = await page.title()
   if (title.startsWith('failed')) throw new Error(title)

@@ -113,6 +113,7 @@ hang_test() {
     suite "tests of Hang.$name" dotnet test "$root/tests/Hang.$name.Tests" -c Release --no-build
   done
   come_in
+  check "every measure, as small as it can be" env HANG_BENCH_DATABASE="$database" dotnet "$root/benchmarks/Hang.Benchmarks/bin/Release/net10.0/Hang.Benchmarks.dll" --smallest
   suite "the interface in a browser" in_folder tests/e2e npx playwright test
   echo "$passed passed, $failed failed"
   [ "$failed" -eq 0 ]

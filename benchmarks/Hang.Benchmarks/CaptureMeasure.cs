@@ -14,7 +14,7 @@ internal static class CaptureMeasure
     public static async Task<Measure> RunAsync()
     {
         using var graphic = Demo.Open();
-        var plan = HandoffPlan.Whole(graphic.Graphic, FileKind.Png, Backing.None);
+        var plan = HandoffPlan.Whole(graphic.Graphic, FileKind.Png, Backing.None) with { Scale = Measure.Scale };
         var folder = Directory.CreateTempSubdirectory("hang-bench-");
         try
         {

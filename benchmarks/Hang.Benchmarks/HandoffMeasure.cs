@@ -37,7 +37,7 @@ internal static class HandoffMeasure
     public static async Task<Measure> ProofAsync()
     {
         using var graphic = Demo.Open();
-        var plan = HandoffPlan.Whole(graphic.Graphic, FileKind.Prores, Backing.None);
+        var plan = HandoffPlan.Whole(graphic.Graphic, FileKind.Prores, Backing.None) with { Scale = Measure.Scale };
         using var alone = EncoderAlone.Of(graphic.Evaluator, plan, graphic.Pictures);
         var folder = Directory.CreateTempSubdirectory("hang-bench-");
         try
@@ -68,7 +68,7 @@ internal static class HandoffMeasure
     {
         using var graphic = Demo.Open();
         var evaluator = other is null ? graphic.Evaluator : new Evaluator(other, TypeShaper.Shipped);
-        var plan = HandoffPlan.Whole(evaluator.Graphic, kind, backing);
+        var plan = HandoffPlan.Whole(evaluator.Graphic, kind, backing) with { Scale = Measure.Scale };
         using var alone = EncoderAlone.Of(evaluator, plan, graphic.Pictures);
         var folder = Directory.CreateTempSubdirectory("hang-bench-");
         try

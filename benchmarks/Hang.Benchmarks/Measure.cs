@@ -16,6 +16,9 @@ public sealed record Measure(string Name, string What, double Value, string Goal
     /// <summary>How often something is done, or how much: as usual, or, where only that the measure can be taken is of interest, as little as makes a measure.</summary>
     public static int Times(int usual, int smallest) => Environment.GetEnvironmentVariable(Smallest) is null ? usual : smallest;
 
+    /// <summary>Scale at which graphics are handed off: in the smallest form with a sixteenth of the pixels.</summary>
+    public static double Scale => Times(4, 1) / 4.0;
+
     /// <summary>Name of the variable that asks for the smallest form, by which the processes of a measure hear of it.</summary>
     public const string Smallest = "HANG_BENCH_SMALLEST";
 

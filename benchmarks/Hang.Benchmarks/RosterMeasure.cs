@@ -21,7 +21,7 @@ internal static class RosterMeasure
         var table = new Table(["Name", "Second line"], [.. Enumerable.Range(0, Rows).Select(i => (System.Collections.Immutable.ImmutableArray<string>)[string.Create(CultureInfo.InvariantCulture, $"{names[i % names.Length]} {i}"), $"Keeper of hive {i}"])]);
         var takes = new RosterTakes(graphic.Graphic, Binding.Of(table, graphic.Graphic));
         var rows = Enumerable.Range(0, Rows).Select(i => new Evaluator(takes.Of(i).Of(graphic.Graphic, TypeShaper.Shipped), TypeShaper.Shipped)).ToArray();
-        var plan = HandoffPlan.Whole(graphic.Graphic, FileKind.Prores, Backing.None) with { Scale = 0.5 };
+        var plan = HandoffPlan.Whole(graphic.Graphic, FileKind.Prores, Backing.None) with { Scale = 0.5 * Measure.Scale };
         var folder = Directory.CreateTempSubdirectory("hang-bench-");
         async Task RowAsync(int row, string name, Overlap overlap)
         {

@@ -55,7 +55,7 @@ internal static class WorkersMeasure
         return 0;
     }
 
-    private static HandoffPlan Plan(Cli.GraphicFile graphic) => HandoffPlan.Whole(graphic.Graphic, FileKind.PngMovie, Backing.None) with { Silent = true };
+    private static HandoffPlan Plan(Cli.GraphicFile graphic) => HandoffPlan.Whole(graphic.Graphic, FileKind.PngMovie, Backing.None) with { Silent = true, Scale = Measure.Scale };
 
     private static string PathOf(string stem, int part) => string.Create(CultureInfo.InvariantCulture, $"{stem}-{part}.mov");
 
