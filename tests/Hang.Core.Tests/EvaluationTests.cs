@@ -55,8 +55,8 @@ public class EvaluationTests
         var type = Type("t", "abc").With("align", "centre").With("typeSize", new Value(100)).With("tracking", new Value(200));
         var node = Evaluator(type).At(0).Nodes.Single();
         var op = node.Strip.Ops.Single(o => o.Kind == Ops.Glyphs);
-        float Number(string field) => node.Row.Span[op.Offset(field)];
-        var xs = ((GlyphRun)node.Strip.Resources[op.Takes[0]]).Glyphs.Select(g => (g.X + g.Spread * Number("tracking")) * Number("unit"));
+        float Number(Slot slot) => node.Row.Span[op.Offset(slot)];
+        var xs = ((GlyphRun)node.Strip.Resources[op.Takes[0]]).Glyphs.Select(g => (g.X + g.Spread * Number(Ops.Glyphs.Tracking)) * Number(Ops.Glyphs.Unit));
         Assert.Equal([-95, -25, 45], xs.Select(x => Math.Round(x, 4)));
         Assert.Equal([-95f, 95f], [node.Row.Span[7], node.Row.Span[9]]);
     }

@@ -3,6 +3,7 @@ using Hang.Core.Evaluation;
 using Hang.Paint.Painting;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using Hang.Scene.PaintList;
 using Hang.Scene.Typesetting;
 using Hang.Scene.Values;
 using Hang.Tests.Shared;
@@ -94,7 +95,7 @@ public class CompositingTests
         var type = Type("Honey\nis", size: 40).With("align", new Value((int)align));
         var graphic = Graphic(600, 200, type.With("position", new Value(300, 60)));
         var node = new Evaluator(graphic, TypeShaper.Shipped).At(0).Nodes.Single();
-        var mark = node.Values.Slice(node.Strip.Ops[1].Offset("box"), 4);
+        var mark = node.Values.Slice(node.Strip.Ops[1].Offset(Ops.Mark.Box), 4);
         var box = node.Matrix.Map(new Scene.Geometry.Box(mark[0], mark[1], mark[2], mark[3]));
         Assert.InRange((box.Right - 300) / box.Width, share - 0.06, share + 0.06);
         // Two lines at the default leading of 1.2: the second baseline lies 48 px lower.

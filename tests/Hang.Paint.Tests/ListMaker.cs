@@ -69,7 +69,7 @@ internal sealed class ListMaker
 
     private ListMaker Add(OpKind kind, ImmutableArray<string> takes, ImmutableArray<string> words, int each, float[] numbers)
     {
-        Assert.Equal(kind.Size(each), numbers.Length);
+        Assert.Equal(kind.RowSize(each), numbers.Length);
         ops.Add(new(kind, takes, words, row.Count, each, []));
         row.AddRange(numbers);
         return this;

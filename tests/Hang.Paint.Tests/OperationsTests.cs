@@ -96,7 +96,7 @@ public class OperationsTests
     {
         var resources = Cases.Values.SelectMany(s => s).SelectMany(s => s.Strip.Resources.Values).Distinct().ToArray();
         var outlines = resources.OfType<Outline>().Concat(resources.OfType<GlyphRun>().SelectMany(r => r.Glyphs.Select(g => g.Outline))).DistinctBy(o => o.Hash);
-        object Head(Op op, int code) => new { code, takes = op.Takes, words = op.Words, at = op.At, each = op.Each, steps = op.Steps.Select(s => Head(s, Ops.Steps.IndexOf(s.Kind))) };
+        object Head(Op op, int code) => new { code, takes = op.Takes, words = op.Words, at = op.At, each = op.Each, steps = op.Steps.Select(s => Head(s, s.Kind.Code)) };
         return JsonSerializer.Serialize(
             new
             {

@@ -55,7 +55,7 @@ internal static class Bevel
                 var facing = length > 0 ? ((b.Y - a.Y) * cos - (b.X - a.X) * sin) / length : 0;
                 var shade = facing > 0 ? 1 : 0f;
                 (v[0], v[1], v[2], v[3]) = (shade, shade, shade, (float)(Math.Abs(facing) * Math.Clamp(strength.NumberAt(time), 0, 1)));
-                var more = v[Ops.Fill["more"]..];
+                var more = v[Ops.Fill.More.At..];
                 Put(more, 0, a);
                 Put(more, 1, b);
                 Put(more, 2, inner[(side + 1) % count]);

@@ -55,11 +55,11 @@ public sealed class PictureContent : ContentKind
             {
                 var (on, c) = (one.At(time).W > 0, one.At(time));
                 v[0] = on ? 1 : 0;
-                var m = v[Ops.Recolour["matrix"]..];
+                var m = v[Ops.Recolour.Matrix.At..];
                 m[..20].Clear();
                 (m[4], m[9], m[14], m[18]) = ((float)Math.Clamp(c.X, 0, 1), (float)Math.Clamp(c.Y, 0, 1), (float)Math.Clamp(c.Z, 0, 1), (float)Math.Clamp(c.W, 0, 1));
             });
-            writer.OpenGroup("normal", steps, true, (_, v) => (v[Ops.Group["on"]], v[Ops.Group["opacity"]]) = (1, 1));
+            writer.OpenGroup("normal", steps, true, (_, v) => (v[Ops.Group.On], v[Ops.Group.Opacity]) = (1, 1));
             writer.Picture(shown, !size.IsKeyed, t => Boxes.Of(size.At(t)));
             writer.Close();
         });

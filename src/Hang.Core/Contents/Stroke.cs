@@ -130,11 +130,11 @@ internal sealed class Stroke
         writer.Inked(values[Fill], ink => writer.Add(at, edge.Takes, [edge.Verbs, Option(values, Cap), Option(values, Join), ink.Paint, ink.StopsWord, words], ink.Each + edge.Count, steady && ink.IsSteady, (time, v) =>
         {
             ink.Put(time, ink.NeedsBox ? box(time) : default, at, v);
-            v[at["width"]] = (float)width(time);
-            v[at["miter"]] = (float)Math.Max(1, miter.NumberAt(time));
-            v[at["dashPhase"]] = (float)(phase.NumberAt(time) / per(time));
-            (v[at["trim"]], v[at["trim"] + 1]) = heads.Within(time);
-            edge.Write(time, v[(at["more"] + ink.Each)..]);
+            v[at.Width] = (float)width(time);
+            v[at.Miter] = (float)Math.Max(1, miter.NumberAt(time));
+            v[at.DashPhase] = (float)(phase.NumberAt(time) / per(time));
+            (v[at.Trim], v[at.Trim + 1]) = heads.Within(time);
+            edge.Write(time, v[(at.More + ink.Each)..]);
         }));
     }
 

@@ -23,9 +23,9 @@ public static class CoreTypes
         var text = new StringBuilder("// Printed from the core's table of operations by ./hang generate. Do not edit.\n\n");
         text.Append($"/** Codes of operations, in the order of the table. */\nexport const Code = {{ {string.Join(", ", Ops.All.Select((k, i) => $"{k.Name}: {i}"))} }} as const\n\n");
         text.Append($"/** Codes of a group's steps. */\nexport const Step = {{ {string.Join(", ", Ops.Steps.Select((k, i) => $"{k.Name}: {i}"))} }} as const\n");
-        foreach (var kind in Ops.All.Concat(Ops.Steps).Where(k => k.Fields.Length > 0))
+        foreach (var kind in Ops.All.Concat(Ops.Steps).Where(k => k.Fields.Count > 0))
         {
-            text.Append($"\n/** Where the numbers of \"{kind.Name}\" lie, from the operation's own start. */\nexport const {kind.Name} = {{ {string.Join(", ", kind.Fields.Select(f => $"{f.Name}: {kind[f.Name]}"))} }} as const\n");
+            text.Append($"\n/** Where the numbers of \"{kind.Name}\" lie, from the operation's own start. */\nexport const {kind.Name} = {{ {string.Join(", ", kind.Fields.Select(f => $"{f.Name}: {f.At}"))} }} as const\n");
         }
         foreach (var kind in Ops.All.Where(k => k.Words.Length > 0))
         {

@@ -18,7 +18,7 @@ public sealed class Blur : EffectKind
     public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {
         var (radius, share) = (values[Radius], values[Share]);
-        var sigma = Ops.Soften["sigma"];
+        var sigma = Ops.Soften.Sigma;
         Add(writer, values, Ops.Soften, [Radius, Share], (time, v) =>
         {
             var (r, by) = (Math.Max(0, radius.NumberAt(time)), share.PointAt(time));

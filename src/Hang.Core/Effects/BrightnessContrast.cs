@@ -18,16 +18,16 @@ public sealed class BrightnessContrast : EffectKind
     public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {
         var (brightness, contrast) = (values[Brightness], values[Contrast]);
-        var at = Ops.Recolour["matrix"];
+        var at = Ops.Recolour.Matrix;
         // Each function's result lies within 0..1 before the next one takes it (Filter Effects, section 5): two steps and not one matrix.
-        Add(writer, values, Ops.Recolour, [Brightness], (time, v) => ColourMatrix.Put(ColourMatrix.Linear(Math.Max(0, brightness.NumberAt(time)), 0), v[at..]));
+        Add(writer, values, Ops.Recolour, [Brightness], (time, v) => ColourMatrix.Put(ColourMatrix.Linear(Math.Max(0, brightness.NumberAt(time)), 0), v[at.At..]));
         if (contrast.IsKeyed || contrast.Constant.X != 1)
         {
             Add(writer, values, Ops.Recolour, [Contrast], (time, v) =>
             {
                 var c = Math.Max(0, contrast.NumberAt(time));
                 // Filter Effects, section 13.6: contrast has the slope c and the intercept -0.5 c + 0.5.
-                ColourMatrix.Put(ColourMatrix.Linear(c, 0.5 - 0.5 * c), v[at..]);
+                ColourMatrix.Put(ColourMatrix.Linear(c, 0.5 - 0.5 * c), v[at.At..]);
             });
         }
     }

@@ -18,7 +18,7 @@ public sealed class DirectionalBlur : EffectKind
     public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {
         var (length, direction) = (values[Length], values[Direction]);
-        var at = Ops.Streak["offset"];
-        Add(writer, values, Ops.Streak, [Length, Direction], (time, v) => Shade.PutVector(v[at..], Math.Max(0, length.NumberAt(time)), direction.NumberAt(time)));
+        var at = Ops.Streak.Offset;
+        Add(writer, values, Ops.Streak, [Length, Direction], (time, v) => Shade.PutVector(v[at.At..], Math.Max(0, length.NumberAt(time)), direction.NumberAt(time)));
     }
 }

@@ -26,7 +26,7 @@ public sealed class DropShadow : EffectKind
     public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {
         var (distance, direction, softness, grow, colour, only) = (values[Distance], values[Direction], values[Softness], values[Grow], values[Colour], values[Only]);
-        var (alone, larger) = (Ops.Cast["only"], Ops.Cast["grow"]);
+        var (alone, larger) = (Ops.Cast.Only, Ops.Cast.Grow);
         Add(writer, values, Ops.Cast, [Distance, Direction, Softness, Grow, Colour, Only], (time, v) =>
         {
             Shade.Put(Ops.Cast, v, distance.NumberAt(time), direction.NumberAt(time), softness.NumberAt(time), colour.At(time));

@@ -41,7 +41,7 @@ public abstract class EffectKind : Module
     /// <param name="used">The values that the numbers come from.</param>
     /// <param name="fill">Writes the step's numbers but for "on".</param>
     /// <param name="moves">True when the numbers change though none of the values does.</param>
-    protected void Add(StepWriter writer, ValueSet values, OpKind step, ReadOnlySpan<ValueSpec> used, Filler fill, bool moves = false)
+    protected void Add(StepWriter writer, ValueSet values, StepKind step, ReadOnlySpan<ValueSpec> used, Filler fill, bool moves = false)
     {
         var on = values[Switch];
         var steady = !on.IsKeyed && !moves;
@@ -49,7 +49,7 @@ public abstract class EffectKind : Module
         {
             steady &= !values[spec].IsKeyed;
         }
-        var at = step["on"];
+        var at = step.On;
         writer.Add(step, steady, (time, v) =>
         {
             v[at] = (float)on.NumberAt(time);

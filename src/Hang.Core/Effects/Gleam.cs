@@ -39,7 +39,7 @@ public sealed class Gleam : EffectKind
     {
         var (on, angle, width, softness, light) = (values[Switch], values[Angle], values[Width], values[Softness], values[Light]);
         var (begins, lasts, every) = (values[Begins].Constant.X, values[Lasts].Constant.X, values[Every].Constant.X);
-        var opacity = Ops.Group["opacity"];
+        var opacity = Ops.Group.Opacity;
         writer.OpenGroup("onto", new StepWriter(), false, (time, v) =>
             (v[0], v[opacity]) = (1, on.NumberAt(time) != 0 && ShareAt(time / rate.PerSecond, begins, lasts, every) is > 0 and < 1 ? 1 : 0));
         const int Stops = 4;
@@ -53,13 +53,13 @@ public sealed class Gleam : EffectKind
             var reach = (Math.Abs(b.Width * cos) + Math.Abs(b.Height * sin)) / 2 + half;
             var at = (2 * Math.Clamp(ShareAt(time / rate.PerSecond, begins, lasts, every), 0, 1) - 1) * reach;
             var (x, y) = ((b.Left + b.Right) / 2 + at * cos, (b.Top + b.Bottom) / 2 + at * sin);
-            var axis = v[fill["axis"]..];
+            var axis = v[fill.Axis.At..];
             (axis[0], axis[1], axis[2], axis[3]) = ((float)(x - half * cos), (float)(y - half * sin), (float)(x + half * cos), (float)(y + half * sin));
-            var local = v[fill["local"]..];
+            var local = v[fill.Local.At..];
             (local[0], local[3]) = (1, 1);
             var colour = light.At(time);
             var soft = (float)Math.Clamp(softness.NumberAt(time), 0, 1) / 2;
-            var more = v[fill["more"]..];
+            var more = v[fill.More.At..];
             Put(more, 0, 0, colour, false);
             Put(more, 1, soft, colour, true);
             Put(more, 2, 1 - soft, colour, true);

@@ -21,7 +21,7 @@ public sealed class GradientMap : EffectKind
     public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {
         var ramp = values[Ramp];
-        var (count, at) = (Ops.Map["count"], Ops.Map["stops"]);
+        var (count, at) = (Ops.Map.Count, Ops.Map.Stops);
         Add(writer, values, Ops.Map, [Ramp], (time, v) =>
         {
             var value = ramp.At(time);

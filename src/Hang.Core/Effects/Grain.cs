@@ -30,10 +30,10 @@ public sealed class Grain : EffectKind
         var step = Ops.Grain;
         Add(writer, values, step, [Amount, Size, Mono], (time, v) =>
         {
-            v[step["amount"]] = (float)Math.Clamp(amount.NumberAt(time), 0, 1);
-            v[step["size"]] = (float)Math.Max(0.5, size.NumberAt(time));
-            v[step["seed"]] = (seed * 7_368_787 + (every > 0 ? (long)Math.Floor(time / every) * 104_729 : 0)) % Seeds;
-            v[step["mono"]] = (float)mono.Constant.X;
+            v[step.Amount] = (float)Math.Clamp(amount.NumberAt(time), 0, 1);
+            v[step.Size] = (float)Math.Max(0.5, size.NumberAt(time));
+            v[step.Seed] = (seed * 7_368_787 + (every > 0 ? (long)Math.Floor(time / every) * 104_729 : 0)) % Seeds;
+            v[step.Mono] = (float)mono.Constant.X;
         }, every > 0);
     }
 }

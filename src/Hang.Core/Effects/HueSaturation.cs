@@ -20,13 +20,13 @@ public sealed class HueSaturation : EffectKind
     public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {
         var (hue, saturation, lightness) = (values[Hue], values[Saturation], values[Lightness]);
-        var at = Ops.Recolour["matrix"];
+        var at = Ops.Recolour.Matrix;
         // Each function's result lies within 0..1 before the next one takes it (Filter Effects, section 5).
         void Part(ValueSpec spec, double nothing, bool always, Func<double, double[]> matrix)
         {
             if (always || values[spec].IsKeyed || values[spec].Constant.X != nothing)
             {
-                Add(writer, values, Ops.Recolour, [spec], (time, v) => ColourMatrix.Put(matrix(time), v[at..]));
+                Add(writer, values, Ops.Recolour, [spec], (time, v) => ColourMatrix.Put(matrix(time), v[at.At..]));
             }
         }
         Part(Hue, 0, true, time => ColourMatrix.HueRotate(hue.NumberAt(time)));

@@ -16,12 +16,12 @@ public sealed class Invert : EffectKind
     public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {
         var amount = values[Amount];
-        var at = Ops.Recolour["matrix"];
+        var at = Ops.Recolour.Matrix;
         Add(writer, values, Ops.Recolour, [Amount], (time, v) =>
         {
             // Section 13.9: a table of the amount and 1 less the amount.
             var a = Math.Clamp(amount.NumberAt(time), 0, 1);
-            ColourMatrix.Put(ColourMatrix.Linear(1 - 2 * a, a), v[at..]);
+            ColourMatrix.Put(ColourMatrix.Linear(1 - 2 * a, a), v[at.At..]);
         });
     }
 }

@@ -22,11 +22,11 @@ public sealed class LongShadow : EffectKind
     public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {
         var (length, direction, colour, only) = (values[Length], values[Direction], values[Colour], values[Only]);
-        var (at, shade, alone) = (Ops.Trail["offset"], Ops.Trail["colour"], Ops.Trail["only"]);
+        var (at, shade, alone) = (Ops.Trail.Offset, Ops.Trail.Colour, Ops.Trail.Only);
         Add(writer, values, Ops.Trail, [Length, Direction, Colour, Only], (time, v) =>
         {
-            Shade.PutVector(v[at..], Math.Max(0, length.NumberAt(time)), direction.NumberAt(time));
-            Colours.Put(colour.At(time), v[shade..]);
+            Shade.PutVector(v[at.At..], Math.Max(0, length.NumberAt(time)), direction.NumberAt(time));
+            Colours.Put(colour.At(time), v[shade.At..]);
             v[alone] = (float)only.NumberAt(time);
         });
     }

@@ -20,7 +20,7 @@ public sealed class Mosaic : EffectKind
         Add(writer, values, step, [Size], (time, v) =>
         {
             var by = size.PointAt(time);
-            (v[step["size"]], v[step["size"] + 1]) = ((float)Math.Max(1, by.X), (float)Math.Max(1, by.Y));
+            (v[step.Size], v[step.Size + 1]) = ((float)Math.Max(1, by.X), (float)Math.Max(1, by.Y));
         });
     }
 }

@@ -30,13 +30,13 @@ public sealed class Ripple : EffectKind
         Add(writer, values, step, [Centre, Height, Length, Fades, Phase], (time, v) =>
         {
             var (box, share) = (place.Box(time), centre.PointAt(time));
-            (v[step["at"]], v[step["at"] + 1]) = ((float)(box.Left + box.Width * share.X), (float)(box.Top + box.Height * share.Y));
-            v[step["along"]] = 1;
-            v[step["length"]] = (float)Math.Max(1, length.NumberAt(time));
-            v[step["height"]] = (float)height.NumberAt(time);
-            v[step["phase"]] = (float)(phase.NumberAt(time) + speed * time / place.Rate.PerSecond);
-            v[step["fades"]] = (float)Math.Max(0, fades.NumberAt(time));
-            v[step["round"]] = 1;
+            (v[step.At], v[step.At + 1]) = ((float)(box.Left + box.Width * share.X), (float)(box.Top + box.Height * share.Y));
+            v[step.Along] = 1;
+            v[step.Length] = (float)Math.Max(1, length.NumberAt(time));
+            v[step.Height] = (float)height.NumberAt(time);
+            v[step.Phase] = (float)(phase.NumberAt(time) + speed * time / place.Rate.PerSecond);
+            v[step.Fades] = (float)Math.Max(0, fades.NumberAt(time));
+            v[step.Round] = 1;
         }, speed != 0 || !place.IsSteady);
     }
 }

@@ -1,4 +1,5 @@
 using Hang.Scene.PaintList;
+using Hang.Scene.PaintList.Operations;
 using Hang.Scene.Values;
 
 namespace Hang.Core.Effects;
@@ -9,12 +10,12 @@ internal static class Shade
     /// <param name="distance">Pixels.</param>
     /// <param name="direction">Degrees clockwise from the right.</param>
     /// <param name="softness">Standard deviation, pixels.</param>
-    public static void Put(OpKind step, Span<float> v, double distance, double direction, double softness, in Value colour)
+    public static void Put(ShadeStep step, Span<float> v, double distance, double direction, double softness, in Value colour)
     {
-        var sigma = step["sigma"];
-        PutVector(v[step["offset"]..], distance, direction);
+        var sigma = step.Sigma;
+        PutVector(v[step.Offset.At..], distance, direction);
         v[sigma] = v[sigma + 1] = (float)Math.Max(0, softness);
-        Colours.Put(colour, v[step["colour"]..]);
+        Colours.Put(colour, v[step.Colour.At..]);
     }
 
     /// <summary>A vector by its length and its direction, degrees clockwise from the right.</summary>

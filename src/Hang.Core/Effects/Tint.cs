@@ -18,11 +18,11 @@ public sealed class Tint : EffectKind
     public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {
         var (colour, amount) = (values[Colour], values[Amount]);
-        var at = Ops.Recolour["matrix"];
+        var at = Ops.Recolour.Matrix;
         Add(writer, values, Ops.Recolour, [Colour, Amount], (time, v) =>
         {
             var c = colour.At(time);
-            ColourMatrix.Put(ColourMatrix.Tint(new(Math.Clamp(c.X, 0, 1), Math.Clamp(c.Y, 0, 1), Math.Clamp(c.Z, 0, 1)), Math.Clamp(amount.NumberAt(time), 0, 1) * Math.Clamp(c.W, 0, 1)), v[at..]);
+            ColourMatrix.Put(ColourMatrix.Tint(new(Math.Clamp(c.X, 0, 1), Math.Clamp(c.Y, 0, 1), Math.Clamp(c.Z, 0, 1)), Math.Clamp(amount.NumberAt(time), 0, 1) * Math.Clamp(c.W, 0, 1)), v[at.At..]);
         });
     }
 }

@@ -27,10 +27,10 @@ public sealed class Wave : EffectKind
         var step = Ops.Bend;
         Add(writer, values, step, [Height, Length, Direction, Phase], (time, v) =>
         {
-            Shade.PutVector(v[step["along"]..], 1, direction.NumberAt(time));
-            v[step["length"]] = (float)Math.Max(1, length.NumberAt(time));
-            v[step["height"]] = (float)height.NumberAt(time);
-            v[step["phase"]] = (float)(phase.NumberAt(time) + speed * time / place.Rate.PerSecond);
+            Shade.PutVector(v[step.Along.At..], 1, direction.NumberAt(time));
+            v[step.Length] = (float)Math.Max(1, length.NumberAt(time));
+            v[step.Height] = (float)height.NumberAt(time);
+            v[step.Phase] = (float)(phase.NumberAt(time) + speed * time / place.Rate.PerSecond);
         }, speed != 0);
     }
 }

@@ -32,7 +32,7 @@ internal sealed class Finish
     {
         foreach (var steps in Sections().Reverse())
         {
-            writer.OpenGroup("normal", steps, true, (_, v) => (v[0], v[Ops.Group["opacity"]]) = (1, 1));
+            writer.OpenGroup("normal", steps, true, (_, v) => (v[0], v[Ops.Group.Opacity]) = (1, 1));
         }
     }
 

@@ -13,7 +13,7 @@ internal static class MaskWriter
     public static void Cut(StripWriter writer, ImmutableArray<Mask> masks)
     {
         var first = masks[0];
-        var opacity = Ops.Group["opacity"];
+        var opacity = Ops.Group.Opacity;
         writer.OpenGroup("cutTo", new StepWriter(), true, (_, v) => (v[0], v[opacity]) = (1, 1));
         // What is taken away from, or overlapped with, is all there is at first. So it is while every mask that adds is switched off.
         var adding = masks.Where(m => MaskKind.CombinationOf(m.Values, m.Kind) == MaskCombination.Add).Select(m => m.Values[m.Kind.Switch]).ToArray();

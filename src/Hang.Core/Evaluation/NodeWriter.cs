@@ -156,8 +156,8 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before, b
             whole = Open(layer, $"{within}{id}/whole", blend, onWhole ? effects : new(), pose.HasSteadyOpacity, (time, v) =>
             {
                 var most = Math.Clamp(Most(time), 0, 1);
-                v[Ops.Group["on"]] = always || most < 1 ? 1 : 0;
-                v[Ops.Group["opacity"]] = (float)most;
+                v[Ops.Group.On] = always || most < 1 ? 1 : 0;
+                v[Ops.Group.Opacity] = (float)most;
             });
         }
         var finish = Finish.Of(layer, graphic, PlaceOf(layer));
@@ -245,7 +245,7 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before, b
     private Node Open(Prepared layer, string id, string blend, StepWriter steps, bool isSteady = true, Filler? fill = null)
     {
         var writer = new StripWriter();
-        writer.OpenGroup(blend, steps, isSteady, fill ?? ((_, v) => (v[Ops.Group["on"]], v[Ops.Group["opacity"]]) = (1, 1)));
+        writer.OpenGroup(blend, steps, isSteady, fill ?? ((_, v) => (v[Ops.Group.On], v[Ops.Group.Opacity]) = (1, 1)));
         var node = new Node(layer, writer.Finish(id, layer.Layer.Id, before(id)), null, 0, null);
         nodes.Add(node);
         return node;
@@ -272,7 +272,7 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before, b
             {
                 var box = isGroup ? layer.BoxAt(time) : drawing.BoxAt(time);
                 v[0] = pose.MaskAt(box, time - delay, out var edges) ? 1 : 0;
-                Shape.WriteBox(edges, v[Ops.Clip["more"]..]);
+                Shape.WriteBox(edges, v[Ops.Clip.More.At..]);
             });
         }
     }
@@ -282,7 +282,7 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before, b
     private static void OpenIn(StripWriter writer, string blend, StepWriter steps, bool opaque = false)
     {
         var on = opaque && blend == "normal" && steps.Steps.Count == 0 ? 0 : 1;
-        writer.OpenGroup(blend, steps, true, (_, v) => (v[Ops.Group["on"]], v[Ops.Group["opacity"]]) = (on, 1));
+        writer.OpenGroup(blend, steps, true, (_, v) => (v[Ops.Group.On], v[Ops.Group.Opacity]) = (on, 1));
     }
 
     /// <summary>What is drawn in pieces is a picture in the graphic's own coordinates.</summary>

@@ -123,10 +123,10 @@ public abstract class MaskKind : Module
             writer.Add(at, [], [contour.Verbs, "round", "round", "solid", "0", ""], Shape.Count(contour.Verbs), contour.IsSteady && !grow.IsKeyed, (time, v) =>
             {
                 (v[0], v[1], v[2], v[3]) = (1, 1, 1, 1);
-                v[at["width"]] = (float)(2 * By(time));
-                v[at["miter"]] = 4;
-                (v[at["trim"]], v[at["trim"] + 1]) = (0, 1);
-                contour.Write(time, v[at["more"]..]);
+                v[at.Width] = (float)(2 * By(time));
+                v[at.Miter] = 4;
+                (v[at.Trim], v[at.Trim + 1]) = (0, 1);
+                contour.Write(time, v[at.More.At..]);
             });
             writer.Close();
         }
@@ -134,14 +134,14 @@ public abstract class MaskKind : Module
 
     private static void Open(StripWriter writer, string blend, Channel on, Channel opacity, bool always)
     {
-        var alpha = Ops.Group["opacity"];
+        var alpha = Ops.Group.Opacity;
         writer.OpenGroup(blend, new StepWriter(), always || (!on.IsKeyed && !opacity.IsKeyed), (time, v) =>
             (v[0], v[alpha]) = (1, always ? 1 : on.NumberAt(time) != 0 ? (float)Math.Clamp(opacity.NumberAt(time), 0, 1) : 0));
     }
 
     private static void OpenPart(StripWriter writer, string blend, StepWriter steps, Func<double, double>? opacity, bool isKeyed)
     {
-        var alpha = Ops.Group["opacity"];
+        var alpha = Ops.Group.Opacity;
         writer.OpenGroup(blend, steps, !isKeyed, (time, v) => (v[0], v[alpha]) = (1, opacity is null ? 1 : (float)opacity(time)));
     }
 

@@ -1,4 +1,5 @@
 using Hang.Scene.PaintList;
+using Hang.Scene.PaintList.Operations;
 using SkiaSharp;
 
 namespace Hang.Paint.Painting;
@@ -36,13 +37,13 @@ internal sealed record DeviceStep(OpKind Kind, SKSize Sigma, SKPoint Offset, flo
         var steps = new List<DeviceStep>();
         foreach (var step in group.Steps)
         {
-            if (v[step.Offset("on")] == 0)
+            if (v[step.Offset(((StepKind)step.Kind).On)] == 0)
             {
                 continue;
             }
             if (step.Kind == Ops.Recolour)
             {
-                steps.Add(new(step.Kind, default, default, v.Slice(step.Offset("matrix"), 20).ToArray(), false));
+                steps.Add(new(step.Kind, default, default, v.Slice(step.Offset(Ops.Recolour.Matrix), 20).ToArray(), false));
                 continue;
             }
             if (step.Kind == Ops.Luma)
@@ -52,17 +53,17 @@ internal sealed record DeviceStep(OpKind Kind, SKSize Sigma, SKPoint Offset, flo
             }
             if (step.Kind == Ops.Map)
             {
-                steps.Add(new(step.Kind, default, default, v.Slice(step.Offset("stops"), 5 * (int)v[step.Offset("count")]).ToArray(), false));
+                steps.Add(new(step.Kind, default, default, v.Slice(step.Offset(Ops.Map.Stops), 5 * (int)v[step.Offset(Ops.Map.Count)]).ToArray(), false));
                 continue;
             }
             if (PixelWork.Does(step.Kind))
             {
-                steps.Add(new(step.Kind, default, default, v.Slice(step.At, step.Kind.Size(0)).ToArray(), false) { Device = device });
+                steps.Add(new(step.Kind, default, default, v.Slice(step.At, step.Kind.RowSize(0)).ToArray(), false) { Device = device });
                 continue;
             }
             if (step.Kind == Ops.Streak)
             {
-                if (Mapped(device, v, step.Offset("offset")) is { Length: > Nothing } along)
+                if (Mapped(device, v, step.Offset(Ops.Streak.Offset)) is { Length: > Nothing } along)
                 {
                     steps.Add(new(step.Kind, default, along, [], false));
                 }
@@ -70,22 +71,22 @@ internal sealed record DeviceStep(OpKind Kind, SKSize Sigma, SKPoint Offset, flo
             }
             if (step.Kind == Ops.Trail)
             {
-                steps.Add(new(step.Kind, default, Mapped(device, v, step.Offset("offset")), v.Slice(step.Offset("colour"), 4).ToArray(), v[step.Offset("only")] != 0));
+                steps.Add(new(step.Kind, default, Mapped(device, v, step.Offset(Ops.Trail.Offset)), v.Slice(step.Offset(Ops.Trail.Colour), 4).ToArray(), v[step.Offset(Ops.Trail.Only)] != 0));
                 continue;
             }
-            var at = step.Offset("sigma");
-            var sigma = SigmaOf(v[at], v[at + 1], device);
-            if (step.Kind == Ops.Soften)
+            if (step.Kind is SoftenStep soften)
             {
+                var sigma = SigmaOf(v[step.Offset(soften.Sigma)], v[step.Offset(soften.Sigma) + 1], device);
                 if (sigma.Width > 0 || sigma.Height > 0)
                 {
                     steps.Add(new(step.Kind, sigma, default, [], false));
                 }
                 continue;
             }
-            var isCast = step.Kind == Ops.Cast;
-            var grow = isCast ? v[step.Offset("grow")] * MathF.Sqrt(Math.Abs(device.ScaleX * device.ScaleY - device.SkewX * device.SkewY)) : 0;
-            steps.Add(new(step.Kind, sigma, Mapped(device, v, step.Offset("offset")), v.Slice(step.Offset("colour"), 4).ToArray(), isCast && v[step.Offset("only")] != 0, grow));
+            var shade = (ShadeStep)step.Kind;
+            var soft = SigmaOf(v[step.Offset(shade.Sigma)], v[step.Offset(shade.Sigma) + 1], device);
+            var grow = shade is CastStep grown ? v[step.Offset(grown.Grow)] * MathF.Sqrt(Math.Abs(device.ScaleX * device.ScaleY - device.SkewX * device.SkewY)) : 0;
+            steps.Add(new(shade, soft, Mapped(device, v, step.Offset(shade.Offset)), v.Slice(step.Offset(shade.Colour), 4).ToArray(), shade is CastStep alone && v[step.Offset(alone.Only)] != 0, grow));
         }
         return steps;
     }

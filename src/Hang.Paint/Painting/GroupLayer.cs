@@ -23,7 +23,7 @@ internal sealed class GroupLayer
     /// <param name="mode">How the whole is mixed in when the group says "normal".</param>
     public static GroupLayer Open(SKCanvas canvas, Op op, ReadOnlySpan<float> v, float opacity, SKBlendMode mode)
     {
-        var at = op.Offset("bounds");
+        var at = op.Offset(Ops.Group.Bounds);
         var bounds = new Box(v[at], v[at + 1], v[at + 2], v[at + 3]);
         var blend = op.Word("blend") == "normal" ? mode : ModeOf(op.Word("blend"));
         var device = canvas.TotalMatrix;

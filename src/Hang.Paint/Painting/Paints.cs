@@ -1,5 +1,6 @@
 using System.Globalization;
 using Hang.Scene.PaintList;
+using Hang.Scene.PaintList.Operations;
 using SkiaSharp;
 
 namespace Hang.Paint.Painting;
@@ -15,15 +16,15 @@ internal static class Paints
         {
             return null;
         }
-        var stops = v.Slice(op.Offset("more"), op.StopNumbers);
+        var stops = v.Slice(op.Offset(op.Kind.More), op.StopNumbers);
         var (colours, offsets) = (new SKColorF[stops.Length / 5], new float[stops.Length / 5]);
         for (var i = 0; i < colours.Length; i++)
         {
             var stop = stops[(5 * i)..];
             (offsets[i], colours[i]) = (stop[0], new(stop[1], stop[2], stop[3], stop[4]));
         }
-        var axis = v.Slice(op.Offset("axis"), 6);
-        var m = v.Slice(op.Offset("local"), 6);
+        var axis = v.Slice(op.Offset(((InkOp)op.Kind).Axis), 6);
+        var m = v.Slice(op.Offset(((InkOp)op.Kind).Local), 6);
         var local = new SKMatrix(m[0], m[2], m[4], m[1], m[3], m[5], 0, 0, 1);
         using var space = SKColorSpace.CreateSrgb();
         return kind switch
@@ -37,18 +38,18 @@ internal static class Paints
     public static void Stroke(SKPaint paint, Op op, ReadOnlySpan<float> v)
     {
         paint.Style = SKPaintStyle.Stroke;
-        paint.StrokeWidth = v[op.Offset("width")];
-        paint.StrokeMiter = v[op.Offset("miter")];
+        paint.StrokeWidth = v[op.Offset(Ops.Stroke.Width)];
+        paint.StrokeMiter = v[op.Offset(Ops.Stroke.Miter)];
         paint.StrokeCap = op.Word("cap") switch { "round" => SKStrokeCap.Round, "square" => SKStrokeCap.Square, _ => SKStrokeCap.Butt };
         paint.StrokeJoin = op.Word("join") switch { "round" => SKStrokeJoin.Round, "bevel" => SKStrokeJoin.Bevel, _ => SKStrokeJoin.Miter };
-        var trim = TrimOf(v[op.Offset("trim")], v[op.Offset("trim") + 1]);
+        var trim = TrimOf(v[op.Offset(Ops.Stroke.Trim)], v[op.Offset(Ops.Stroke.Trim) + 1]);
         if (op.Word("dashes") is not { Length: > 0 } dashes)
         {
             paint.PathEffect = trim;
             return;
         }
         var lengths = dashes.Split(' ').Select(d => float.Parse(d, CultureInfo.InvariantCulture)).ToArray();
-        var dash = SKPathEffect.CreateDash(lengths, v[op.Offset("dashPhase")]);
+        var dash = SKPathEffect.CreateDash(lengths, v[op.Offset(Ops.Stroke.DashPhase)]);
         paint.PathEffect = dash;
         if (trim is not null)
         {
@@ -60,7 +61,7 @@ internal static class Paints
     }
 
     /// <summary>True when nothing of a stroke is drawn.</summary>
-    public static bool IsTrimmedAway(Op op, ReadOnlySpan<float> v) => v[op.Offset("trim") + 1] <= v[op.Offset("trim")];
+    public static bool IsTrimmedAway(Op op, ReadOnlySpan<float> v) => v[op.Offset(Ops.Stroke.Trim) + 1] <= v[op.Offset(Ops.Stroke.Trim)];
 
     private static SKPathEffect? TrimOf(float from, float to) => to - from >= 1 ? null
         : to <= 1 ? SKPathEffect.CreateTrim(from, to, SKTrimPathEffectMode.Normal)

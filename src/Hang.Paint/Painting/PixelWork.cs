@@ -17,8 +17,8 @@ internal static class PixelWork
     public static float ReachOf(OpKind kind, ReadOnlySpan<float> v, SKMatrix device)
     {
         var scale = MathF.Max(MathF.Sqrt(device.ScaleX * device.ScaleX + device.SkewY * device.SkewY), MathF.Sqrt(device.SkewX * device.SkewX + device.ScaleY * device.ScaleY));
-        return kind == Ops.Bend ? MathF.Abs(v[Ops.Bend["height"]]) * scale + 1
-            : kind == Ops.Blocks ? MathF.Sqrt(v[Ops.Blocks["size"]] * v[Ops.Blocks["size"]] + v[Ops.Blocks["size"] + 1] * v[Ops.Blocks["size"] + 1]) * scale + 1
+        return kind == Ops.Bend ? MathF.Abs(v[Ops.Bend.Height]) * scale + 1
+            : kind == Ops.Blocks ? MathF.Sqrt(v[Ops.Blocks.Size] * v[Ops.Blocks.Size] + v[Ops.Blocks.Size + 1] * v[Ops.Blocks.Size + 1]) * scale + 1
             : 0;
     }
 
@@ -50,7 +50,7 @@ internal static class PixelWork
     /// <summary>Adds to every cell of the layer a number from -1 to 1, the sum of two even ones, so that small ones are more frequent (a triangular distribution).</summary>
     private static void Grain(Span<byte> pixels, int width, ReadOnlySpan<float> v, Matrix back)
     {
-        var (amount, size, seed, mono) = ((double)v[Ops.Grain["amount"]], Math.Max(0.01, v[Ops.Grain["size"]]), (uint)v[Ops.Grain["seed"]], v[Ops.Grain["mono"]] != 0);
+        var (amount, size, seed, mono) = ((double)v[Ops.Grain.Amount], Math.Max(0.01, v[Ops.Grain.Size]), (uint)v[Ops.Grain.Seed], v[Ops.Grain.Mono] != 0);
         for (var i = 0; i < pixels.Length; i += 4)
         {
             var alpha = pixels[i + 3];
@@ -81,9 +81,9 @@ internal static class PixelWork
     /// <summary>Takes each pixel from another place: moved across a wave's way, or towards and from a centre.</summary>
     private static void Bend(Span<byte> pixels, int width, int height, SKRectI needed, ReadOnlySpan<float> v, Matrix device, Matrix back)
     {
-        var (x0, y0) = ((double)v[Ops.Bend["at"]], (double)v[Ops.Bend["at"] + 1]);
-        var (dx, dy) = ((double)v[Ops.Bend["along"]], (double)v[Ops.Bend["along"] + 1]);
-        var (length, tall, phase, reach, isRound) = (Math.Max(0.01, v[Ops.Bend["length"]]), (double)v[Ops.Bend["height"]], (double)v[Ops.Bend["phase"]], (double)v[Ops.Bend["fades"]], v[Ops.Bend["round"]] != 0);
+        var (x0, y0) = ((double)v[Ops.Bend.At], (double)v[Ops.Bend.At + 1]);
+        var (dx, dy) = ((double)v[Ops.Bend.Along], (double)v[Ops.Bend.Along + 1]);
+        var (length, tall, phase, reach, isRound) = (Math.Max(0.01, v[Ops.Bend.Length]), (double)v[Ops.Bend.Height], (double)v[Ops.Bend.Phase], (double)v[Ops.Bend.Fades], v[Ops.Bend.Round] != 0);
         var from = pixels.ToArray();
         for (var i = 0; i < pixels.Length; i += 4)
         {
@@ -125,8 +125,8 @@ internal static class PixelWork
     /// <summary>Gives all pixels whose middles lie in a cell their mean.</summary>
     private static void Blocks(Span<byte> pixels, int width, ReadOnlySpan<float> v, Matrix back)
     {
-        var (w, h) = (Math.Max(0.01, v[Ops.Blocks["size"]]), Math.Max(0.01, v[Ops.Blocks["size"] + 1]));
-        var (x0, y0) = ((double)v[Ops.Blocks["at"]], (double)v[Ops.Blocks["at"] + 1]);
+        var (w, h) = (Math.Max(0.01, v[Ops.Blocks.Size]), Math.Max(0.01, v[Ops.Blocks.Size + 1]));
+        var (x0, y0) = ((double)v[Ops.Blocks.At], (double)v[Ops.Blocks.At + 1]);
         var cells = new Dictionary<(int, int), Sum>();
         var of = new Sum[pixels.Length / 4];
         for (var i = 0; i < pixels.Length; i += 4)

@@ -135,13 +135,13 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
     /// <summary>True when a picture of its own was begun.</summary>
     private bool OpenGroup(Op op, ReadOnlySpan<float> v, SKBlendMode mode)
     {
-        var opacity = v[op.Offset("opacity")] * alpha;
+        var opacity = v[op.Offset(Ops.Group.Opacity)] * alpha;
         if (opacity <= 0)
         {
             skipping = 1;
             return false;
         }
-        if (v[op.Offset("on")] == 0)
+        if (v[op.Offset(Ops.Group.On)] == 0)
         {
             levels.Push(new(null, alpha, canvas));
             canvas.Save();
@@ -174,7 +174,7 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
         {
             paint.ColorF = new SKColorF(0, 0, 0, alpha);
             var image = pictures.Get(op.Takes[0]);
-            int from = op.Offset("source"), to = op.Offset("target");
+            int from = op.Offset(Ops.Picture.Source), to = op.Offset(Ops.Picture.Target);
             var source = v[from + 2] > v[from] ? new SKRect(v[from], v[from + 1], v[from + 2], v[from + 3]) : new SKRect(0, 0, image.Width, image.Height);
             canvas.DrawImage(image, source, new SKRect(v[to], v[to + 1], v[to + 2], v[to + 3]), new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear), paint);
             return;
@@ -189,7 +189,7 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
         paint.ColorF = shader is null ? new SKColorF(v[op.At], v[op.At + 1], v[op.At + 2], v[op.At + 3] * alpha) : new SKColorF(0, 0, 0, alpha);
         if (op.Kind == Ops.Glyphs)
         {
-            var unit = v[op.Offset("unit")];
+            var unit = v[op.Offset(Ops.Glyphs.Unit)];
             canvas.Save();
             canvas.Scale(unit, unit);
             canvas.DrawPath(paths.Of(strip, op, v), paint);
@@ -219,7 +219,7 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
     {
         var (columns, rows) = (int.Parse(op.Word("columns"), CultureInfo.InvariantCulture), int.Parse(op.Word("rows"), CultureInfo.InvariantCulture));
         var image = pictures.Get(op.Takes[0]);
-        var more = v.Slice(op.Offset("more"), op.Each);
+        var more = v.Slice(op.Offset(op.Kind.More), op.Each);
         var (points, places) = (new SKPoint[(columns + 1) * (rows + 1)], new SKPoint[(columns + 1) * (rows + 1)]);
         for (var i = 0; i < points.Length; i++)
         {

@@ -22,7 +22,7 @@ internal static class UprightBox
         {
             return null;
         }
-        var n = v[(op.Offset("more") + op.StopNumbers)..];
+        var n = v[(op.Offset(op.Kind.More) + op.StopNumbers)..];
         return verbs == Shape.Box ? Of(n) : OfRounded(n);
     }
 

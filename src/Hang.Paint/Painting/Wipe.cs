@@ -32,7 +32,7 @@ internal sealed unsafe class Wipe : IDisposable
         {
             return null;
         }
-        var edges = clip.Offset("more");
+        var edges = clip.Offset(Ops.Clip.More);
         bool acrossMoves = false, downMoves = false;
         foreach (var row in moments)
         {

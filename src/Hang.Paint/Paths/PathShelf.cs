@@ -21,7 +21,7 @@ internal sealed class PathShelf : IDisposable
             return OutlineOf((Outline)strip.Resources[op.Takes[0]]);
         }
         var stops = op.StopNumbers;
-        var numbers = op.Kind == Ops.Glyphs ? v.Slice(op.Offset("tracking"), 2) : v.Slice(op.Offset("more") + stops, op.Each - stops);
+        var numbers = op.Kind == Ops.Glyphs ? v.Slice(op.Offset(Ops.Glyphs.Tracking), 2) : v.Slice(op.Offset(op.Kind.More) + stops, op.Each - stops);
         var found = kept.GetOrCreateValue(op);
         if (found.Path is null || !numbers.SequenceEqual(found.Numbers))
         {

@@ -3,6 +3,7 @@ using System.Globalization;
 using Hang.Scene.Colour;
 using Hang.Scene.Geometry;
 using Hang.Scene.Motion;
+using Hang.Scene.PaintList.Operations;
 using Hang.Scene.Values;
 
 namespace Hang.Scene.PaintList;
@@ -81,7 +82,7 @@ public sealed class Ink
     /// <summary>Writes colour, axis, local matrix and stops.</summary>
     /// <param name="box">Of what is filled, in its coordinates.</param>
     /// <param name="kind">The operation, whose numbers <paramref name="v"/> are.</param>
-    public void Put(double time, in Box box, OpKind kind, Span<float> v)
+    public void Put(double time, in Box box, InkOp kind, Span<float> v)
     {
         var value = channel.At(time);
         if (type is null)
@@ -98,8 +99,8 @@ public sealed class Ink
         var (x, y) = (box.Left + gradient.FromX * box.Width, box.Top + gradient.FromY * box.Height);
         var (dx, dy) = ((gradient.ToX - gradient.FromX) * box.Width, (gradient.ToY - gradient.FromY) * box.Height);
         var length = Math.Sqrt(dx * dx + dy * dy);
-        PutPlace(x, y, dx, dy, length, gradient.Squeeze, v[kind["axis"]..], v[kind["local"]..]);
-        PutStops(gradient, length < Least && type != GradientType.Sweep, v.Slice(kind["more"], Each));
+        PutPlace(x, y, dx, dy, length, gradient.Squeeze, v[kind.Axis.At..], v[kind.Local.At..]);
+        PutStops(gradient, length < Least && type != GradientType.Sweep, v.Slice(kind.More, Each));
     }
 
     /// <summary>A gradient shorter than this, in pixels, has no length.</summary>

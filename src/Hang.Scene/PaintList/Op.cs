@@ -16,8 +16,8 @@ public sealed record Op(OpKind Kind, ImmutableArray<string> Takes, ImmutableArra
     /// <summary>A word by its name.</summary>
     public string Word(string name) => Words[Kind.Word(name)];
 
-    /// <summary>Where a field's numbers begin in the row.</summary>
-    public int Offset(string field) => At + Kind[field];
+    /// <summary>Where some of its numbers begin in the row.</summary>
+    public int Offset(Slot slot) => At + slot.At;
 
     /// <summary>True when both do the same with the same numbers.</summary>
     public bool SameAs(Op other) => Kind == other.Kind && At == other.At && Each == other.Each && Takes.SequenceEqual(other.Takes) && Words.SequenceEqual(other.Words)
@@ -32,13 +32,13 @@ public sealed record Op(OpKind Kind, ImmutableArray<string> Takes, ImmutableArra
 public sealed record Strip(string Id, string Layer, ImmutableArray<Op> Ops, int Size, ImmutableDictionary<string, object> Resources)
 {
     /// <summary>Levels that it opens and leaves open, or closes (negative).</summary>
-    public int Opens { get; } = Ops.Sum(o => o.Kind == PaintList.Ops.Place || o.Kind == PaintList.Ops.Group ? 1 : o.Kind == PaintList.Ops.End ? -1 : 0);
+    public int Opens { get; } = Ops.Sum(o => o.Kind.Does.HasFlag(Does.Opens) ? 1 : o.Kind.Does.HasFlag(Does.Closes) ? -1 : 0);
 
     /// <summary>True when it begins with a place and a mark: then it tells where its layer is.</summary>
-    public bool IsMarked { get; } = Ops.Length > 1 && Ops[1].Kind == PaintList.Ops.Mark;
+    public bool IsMarked { get; } = Ops.Length > 1 && Ops[1].Kind.Does.HasFlag(Does.Marks);
 
     /// <summary>True when it paints something itself.</summary>
-    public bool Paints { get; } = Ops.Any(o => o.Kind == PaintList.Ops.Fill || o.Kind == PaintList.Ops.Stroke || o.Kind == PaintList.Ops.Glyphs || o.Kind == PaintList.Ops.Picture || o.Kind == PaintList.Ops.Warp);
+    public bool Paints { get; } = Ops.Any(o => o.Kind.Does.HasFlag(Does.Paints));
 
     public bool Equals(Strip? other) => ReferenceEquals(this, other);
 

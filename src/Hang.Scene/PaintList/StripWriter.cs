@@ -33,7 +33,7 @@ public sealed class StripWriter
     public void Add(OpKind kind, ImmutableArray<string> takes, ImmutableArray<string> words, int each, bool isSteady, Filler fill)
     {
         ops.Add(new(kind, takes, words, Size, each, []));
-        Register(kind.Size(each), isSteady, fill);
+        Register(kind.RowSize(each), isSteady, fill);
         Painting += kind == Ops.Fill || kind == Ops.Stroke || kind == Ops.Glyphs || kind == Ops.Picture || kind == Ops.Warp ? 1 : 0;
     }
 
@@ -42,12 +42,12 @@ public sealed class StripWriter
     public void OpenGroup(string blend, StepWriter steps, bool isSteady, Filler fill)
     {
         var at = Size;
-        Register(Ops.Group.Size(0), isSteady, fill);
+        Register(Ops.Group.RowSize(0), isSteady, fill);
         var written = ImmutableArray.CreateBuilder<Op>();
         foreach (var (kind, still, stepFill) in steps.Steps)
         {
             written.Add(new(kind, [], [], Size, 0, []));
-            Register(kind.Size(0), still, stepFill);
+            Register(kind.RowSize(0), still, stepFill);
         }
         ops.Add(new(Ops.Group, [], [blend], at, 0, written.ToImmutable()));
     }
@@ -66,7 +66,7 @@ public sealed class StripWriter
             paint(inks[0]);
             return;
         }
-        var opacity = Ops.Group["opacity"];
+        var opacity = Ops.Group.Opacity;
         OpenGroup("normal", new StepWriter(), true, (_, v) => (v[0], v[opacity]) = (1, 1));
         foreach (var ink in inks)
         {
@@ -90,7 +90,7 @@ public sealed class StripWriter
         {
             Keep(outline);
         }
-        var more = Ops.Fill["more"] + ink.Each;
+        var more = Ops.Fill.More + ink.Each;
         var shape = edge.Write;
         if (!ink.NeedsBox)
         {
@@ -112,8 +112,8 @@ public sealed class StripWriter
     /// <summary>Clips all that follows in this level to a shape, or to what lies outside of it.</summary>
     public void Clip(Edge edge, bool inverse) => Add(Ops.Clip, edge.Takes, [edge.Verbs, edge.Rule, inverse ? "yes" : "no"], edge.Count, edge.IsSteady, (time, v) =>
     {
-        v[Ops.Clip["on"]] = 1;
-        edge.Write(time, v[Ops.Clip["more"]..]);
+        v[Ops.Clip.On] = 1;
+        edge.Write(time, v[Ops.Clip.More.At..]);
     });
 
     /// <summary>Fills glyphs.</summary>
@@ -123,7 +123,7 @@ public sealed class StripWriter
     public void Glyphs(GlyphRun run, bool isSteady, Channel fill, double delay, Func<double, Box> box, Func<double, (double Unit, double Tracking, double Leading)> metrics)
     {
         Keep(run);
-        var unit = Ops.Glyphs["unit"];
+        var unit = Ops.Glyphs.Unit;
         Inked(fill, ink => Add(Ops.Glyphs, [run.Hash], [ink.Paint, ink.StopsWord], ink.Each, isSteady && ink.IsSteady, (time, v) =>
         {
             ink.Put(time - delay, ink.NeedsBox ? box(time) : default, Ops.Glyphs, v);
@@ -135,7 +135,7 @@ public sealed class StripWriter
     /// <summary>Draws a whole picture into a box.</summary>
     public void Picture(string hash, bool isSteady, Func<double, Box> target)
     {
-        var at = Ops.Picture["target"];
+        var at = Ops.Picture.Target;
         Add(Ops.Picture, [hash], [], 0, isSteady, (time, v) =>
         {
             var box = target(time);

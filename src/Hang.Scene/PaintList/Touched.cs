@@ -1,5 +1,4 @@
 using Hang.Scene.Geometry;
-using Hang.Scene.Typesetting;
 
 namespace Hang.Scene.PaintList;
 
@@ -43,15 +42,6 @@ public readonly record struct DrawNode(Strip Strip, Memory<float> Row, float[][]
 /// </summary>
 public static class Touched
 {
-    /// <summary>Blurs reach this many standard deviations far.</summary>
-    private const double Reach = 3;
-
-    /// <summary>A miter joint reaches at most this far, as a multiple of the line's width, whatever the limit says.</summary>
-    private const double MostMiter = 20;
-
-    /// <summary>Copies along a vector lie between pixels: each doubling of them may touch one more.</summary>
-    private const double Smeared = 12;
-
     /// <summary>The box that the nodes can touch, in the coordinates around them; the bounds of all their groups are written.</summary>
     public static Box By(ReadOnlySpan<DrawNode> nodes)
     {
@@ -98,100 +88,17 @@ public static class Touched
         return walk.Content;
     }
 
-    /// <summary>How far a group's steps carry what is in it: to the left, top, right and bottom.</summary>
-    public static (double Left, double Top, double Right, double Bottom) ReachOf(Op group, ReadOnlySpan<float> row)
+    /// <summary>How far a group's steps carry what is in it.</summary>
+    public static Reach ReachOf(Op group, ReadOnlySpan<float> row)
     {
-        double left = 0, top = 0, right = 0, bottom = 0;
-        foreach (var step in group.Steps)
+        var reach = default(Reach);
+        foreach (var op in group.Steps)
         {
-            if (row[step.Offset("on")] == 0)
-            {
-                continue;
-            }
-            if (step.Kind == Ops.Soften)
-            {
-                var at = step.Offset("sigma");
-                var (x, y) = (Reach * row[at] + 1, Reach * row[at + 1] + 1);
-                (left, top, right, bottom) = (left + x, top + y, right + x, bottom + y);
-            }
-            else if (step.Kind == Ops.Cast)
-            {
-                var (at, sigma) = (step.Offset("offset"), step.Offset("sigma"));
-                var grow = Math.Max(0, row[step.Offset("grow")]);
-                var (x, y) = (Reach * row[sigma] + grow + 1, Reach * row[sigma + 1] + grow + 1);
-                (left, top, right, bottom) = (left + Math.Max(0, x - row[at]), top + Math.Max(0, y - row[at + 1]), right + Math.Max(0, x + row[at]), bottom + Math.Max(0, y + row[at + 1]));
-            }
-            else if (step.Kind == Ops.Streak)
-            {
-                var at = step.Offset("offset");
-                var (x, y) = (Math.Abs(row[at]) / 2 + Smeared, Math.Abs(row[at + 1]) / 2 + Smeared);
-                (left, top, right, bottom) = (left + x, top + y, right + x, bottom + y);
-            }
-            else if (step.Kind == Ops.Bend)
-            {
-                var by = Math.Abs(row[step.Offset("height")]) + 2;
-                (left, top, right, bottom) = (left + by, top + by, right + by, bottom + by);
-            }
-            else if (step.Kind == Ops.Blocks)
-            {
-                var at = step.Offset("size");
-                (left, top, right, bottom) = (left + row[at] + 1, top + row[at + 1] + 1, right + row[at] + 1, bottom + row[at + 1] + 1);
-            }
-            else if (step.Kind == Ops.Trail)
-            {
-                var at = step.Offset("offset");
-                (left, top, right, bottom) = (left + Math.Max(0, -row[at]) + Smeared, top + Math.Max(0, -row[at + 1]) + Smeared, right + Math.Max(0, row[at]) + Smeared, bottom + Math.Max(0, row[at + 1]) + Smeared);
-            }
+            var v = row[op.At..];
+            var step = (StepKind)op.Kind;
+            reach += v[step.On] == 0 ? default : step.Reach(v);
         }
-        return (left, top, right, bottom);
-    }
-
-    /// <summary>What an operation that paints can touch, in its own coordinates.</summary>
-    private static Box Painted(Strip strip, Op op, ReadOnlySpan<float> row)
-    {
-        if (op.Kind == Ops.Glyphs)
-        {
-            var unit = row[op.Offset("unit")];
-            var box = ((GlyphRun)strip.Resources[op.Takes[0]]).Bounds(row[op.Offset("tracking")], row[op.Offset("leading")]);
-            return new(box.Left * unit, box.Top * unit, box.Right * unit, box.Bottom * unit);
-        }
-        if (op.Kind == Ops.Picture)
-        {
-            var at = op.Offset("target");
-            return new(row[at], row[at + 1], row[at + 2], row[at + 3]);
-        }
-        if (op.Kind == Ops.Warp)
-        {
-            return Points(row.Slice(op.Offset("more"), op.Each));
-        }
-        var shape = ShapeOf(strip, op, row);
-        if (op.Kind != Ops.Stroke)
-        {
-            return shape;
-        }
-        var width = row[op.Offset("width")];
-        var reach = width / 2 * (op.Word("join") == "miter" ? Math.Clamp(row[op.Offset("miter")], 1, MostMiter) : 1) * (op.Word("cap") == "square" ? 1.5 : 1) + 1;
-        return new(shape.Left - reach, shape.Top - reach, shape.Right + reach, shape.Bottom + reach);
-    }
-
-    private static Box ShapeOf(Strip strip, Op op, ReadOnlySpan<float> row)
-    {
-        if (!op.Takes.IsEmpty)
-        {
-            return ((Outline)strip.Resources[op.Takes[0]]).Bounds;
-        }
-        var stops = op.Kind == Ops.Clip ? 0 : 5 * int.Parse(op.Word("stops"), System.Globalization.CultureInfo.InvariantCulture);
-        return Shape.Bounds(op.Word("verbs"), row.Slice(op.Offset("more") + stops, op.Each - stops));
-    }
-
-    private static Box Points(ReadOnlySpan<float> points)
-    {
-        var (l, t, r, b) = (double.PositiveInfinity, double.PositiveInfinity, double.NegativeInfinity, double.NegativeInfinity);
-        for (var i = 0; i + 1 < points.Length; i += 2)
-        {
-            (l, t, r, b) = (Math.Min(l, points[i]), Math.Min(t, points[i + 1]), Math.Max(r, points[i]), Math.Max(b, points[i + 1]));
-        }
-        return l <= r ? new(l, t, r, b) : Box.Empty;
+        return reach;
     }
 
     /// <summary>A walk along a paint list, and where it has got to.</summary>
@@ -221,27 +128,27 @@ public static class Touched
             {
                 if (skipping > 0)
                 {
-                    skipping += op.Kind == Ops.Place || op.Kind == Ops.Group ? 1 : op.Kind == Ops.End ? -1 : 0;
+                    skipping += op.Kind.Does.HasFlag(Does.Opens) ? 1 : op.Kind.Does.HasFlag(Does.Closes) ? -1 : 0;
                 }
                 else if (op.Kind == Ops.Place)
                 {
-                    Place(row.Slice(op.At, Ops.Place.Size(0)));
+                    Place(row.Slice(op.At, Ops.Place.RowSize(0)));
                 }
                 else if (op.Kind == Ops.Group)
                 {
                     Group(op, memory);
                 }
-                else if (op.Kind == Ops.End)
+                else if (op.Kind.Does.HasFlag(Does.Closes))
                 {
                     End();
                 }
-                else if (op.Kind == Ops.Clip)
+                else if (op.Kind.Does.HasFlag(Does.Clips))
                 {
                     Clip(strip, op, row);
                 }
-                else if (op.Kind != Ops.Mark)
+                else if (op.Kind.Does.HasFlag(Does.Paints))
                 {
-                    var painted = Painted(strip, op, row);
+                    var painted = op.Kind.Touches(strip, op, row[op.At..]);
                     Touch(own is { } c ? c.Intersect(painted) : painted);
                 }
             }
@@ -272,12 +179,12 @@ public static class Touched
         private void Group(Op op, Memory<float> memory)
         {
             var row = memory.Span;
-            if (row[op.Offset("opacity")] <= 0)
+            if (row[op.Offset(Ops.Group.Opacity)] <= 0)
             {
                 skipping = 1;
                 return;
             }
-            if (row[op.Offset("on")] == 0)
+            if (row[op.Offset(Ops.Group.On)] == 0)
             {
                 levels.Push(new(null, default, matrix, clip, own, Box.Empty));
                 return;
@@ -300,15 +207,15 @@ public static class Touched
             }
             var row = level.Row.Span;
             var inside = Content;
-            Put(row, group.Offset("bounds"), inside);
+            Put(row, group.Offset(Ops.Group.Bounds), inside);
             Content = level.Content;
             if (inside.IsEmpty)
             {
-                Put(row, group.Offset("reach"), Box.Empty);
+                Put(row, group.Offset(Ops.Group.Reach), Box.Empty);
                 return;
             }
             var reach = ReachOf(group, row);
-            Put(row, group.Offset("reach"), new(reach.Left, reach.Top, reach.Right, reach.Bottom));
+            Put(row, group.Offset(Ops.Group.Reach), new(reach.Left, reach.Top, reach.Right, reach.Bottom));
             if (group.Word("blend") is "cutTo" or "cutOut" or "onto")
             {
                 // It takes away, or lies on what is there.
@@ -320,9 +227,9 @@ public static class Touched
 
         private void Clip(Strip strip, Op op, ReadOnlySpan<float> row)
         {
-            if (row[op.Offset("on")] != 0 && op.Word("inverse") != "yes")
+            if (row[op.Offset(Ops.Clip.On)] != 0 && op.Word("inverse") != "yes")
             {
-                var box = ShapeOf(strip, op, row);
+                var box = op.Kind.Touches(strip, op, row[op.At..]);
                 own = own is { } c ? c.Intersect(box) : box.IsEmpty ? Box.Empty : box;
             }
         }

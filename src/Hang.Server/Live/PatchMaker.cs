@@ -142,7 +142,7 @@ public sealed class PatchMaker
         Words = [.. op.Words],
         At = op.At,
         Each = op.Each,
-        Steps = [.. op.Steps.Select(s => Head(s, Ops.Steps.IndexOf(s.Kind)))],
+        Steps = [.. op.Steps.Select(s => Head(s, s.Kind.Code))],
     };
 
     private static bool SameHead(Graphic a, Graphic b) => (a with { Layers = b.Layers }) == b;

@@ -1,0 +1,23 @@
+namespace Hang.Scene.PaintList;
+
+/// <summary>A kind of effect step: something that is done to the picture of a group.</summary>
+public abstract class StepKind : OpKind
+{
+    /// <summary>Blurs reach this many standard deviations far.</summary>
+    private protected const double Far = 3;
+
+    /// <summary>Copies along a vector lie between pixels: each doubling of them may touch one more.</summary>
+    private protected const double Smeared = 12;
+
+    private protected StepKind(string name, bool byPixel = false) : base(name, Does.Nothing, [], []) => (ByPixel, On) = (byPixel, Number("on"));
+
+    /// <summary>Whether it is done at all; the first number of every step.</summary>
+    public Slot On { get; }
+
+    /// <summary>True for plain arithmetic on each pixel, in both painters.</summary>
+    public bool ByPixel { get; }
+
+    /// <summary>How far it carries what it is done to.</summary>
+    /// <param name="v">From the step's own start.</param>
+    public virtual Reach Reach(ReadOnlySpan<float> v) => default;
+}
