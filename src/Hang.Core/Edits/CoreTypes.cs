@@ -31,6 +31,11 @@ public static class CoreTypes
         {
             text.Append($"\n/** Where the words of \"{kind.Name}\" stand. */\nexport const {kind.Name}Words = {{ {string.Join(", ", kind.Words.Select((w, i) => $"{w}: {i}"))} }} as const\n");
         }
+        text.Append($"\n/** Levels that each operation opens, or closes (-1), by code. */\nexport const levels: readonly number[] = [{Listed(Ops.All, k => k.Levels)}]\n");
+        text.Append($"\n/** 1 for each operation that paints, by code. */\nexport const paints: readonly number[] = [{Listed(Ops.All, k => k.Does.HasFlag(Does.Paints) ? 1 : 0)}]\n");
+        text.Append($"\n/** 1 for each step that is plain arithmetic on each pixel, by code. */\nexport const byPixel: readonly number[] = [{Listed(Ops.Steps, k => k.ByPixel ? 1 : 0)}]\n");
         return text.ToString();
     }
+
+    private static string Listed<T>(IEnumerable<T> kinds, Func<T, int> fact) => string.Join(", ", kinds.Select(fact));
 }

@@ -11,7 +11,7 @@ namespace Hang.Paint.Painting;
 internal static class PixelWork
 {
     /// <summary>True for a step that is done here.</summary>
-    public static bool Does(OpKind kind) => kind == Ops.Grain || kind == Ops.Bend || kind == Ops.Blocks;
+    public static bool Does(OpKind kind) => kind is StepKind { ByPixel: true };
 
     /// <summary>How many pixels of the target a step carries what is there.</summary>
     public static float ReachOf(OpKind kind, ReadOnlySpan<float> v, SKMatrix device)

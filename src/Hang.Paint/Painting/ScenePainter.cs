@@ -82,13 +82,13 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
         {
             if (skipping > 0)
             {
-                skipping += op.Kind == Ops.Place || op.Kind == Ops.Group ? 1 : op.Kind == Ops.End ? -1 : 0;
+                skipping += op.Kind.Levels;
             }
             else if (op.Kind == Ops.Place)
             {
                 Place(v.Slice(op.At, 7));
             }
-            else if (op.Kind == Ops.Clip)
+            else if (op.Kind.Does.HasFlag(Does.Clips))
             {
                 if (v[op.At] != 0)
                 {
@@ -107,11 +107,11 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
             {
                 within += OpenGroup(op, v, within > 0 ? SKBlendMode.SrcOver : mode) ? 1 : 0;
             }
-            else if (op.Kind == Ops.End)
+            else if (op.Kind.Levels < 0)
             {
                 within -= End() ? 1 : 0;
             }
-            else if (op.Kind != Ops.Mark)
+            else if (op.Kind.Does.HasFlag(Does.Paints))
             {
                 paint.BlendMode = within > 0 ? SKBlendMode.SrcOver : mode;
                 Draw(strip, op, v);

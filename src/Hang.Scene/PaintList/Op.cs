@@ -32,7 +32,7 @@ public sealed record Op(OpKind Kind, ImmutableArray<string> Takes, ImmutableArra
 public sealed record Strip(string Id, string Layer, ImmutableArray<Op> Ops, int Size, ImmutableDictionary<string, object> Resources)
 {
     /// <summary>Levels that it opens and leaves open, or closes (negative).</summary>
-    public int Opens { get; } = Ops.Sum(o => o.Kind.Does.HasFlag(Does.Opens) ? 1 : o.Kind.Does.HasFlag(Does.Closes) ? -1 : 0);
+    public int Opens { get; } = Ops.Sum(o => o.Kind.Levels);
 
     /// <summary>True when it begins with a place and a mark: then it tells where its layer is.</summary>
     public bool IsMarked { get; } = Ops.Length > 1 && Ops[1].Kind.Does.HasFlag(Does.Marks);

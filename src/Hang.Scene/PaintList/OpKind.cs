@@ -45,6 +45,9 @@ public abstract class OpKind
 
     public string Name { get; }
 
+    /// <summary>Levels that it opens, or closes (negative).</summary>
+    public int Levels => Does.HasFlag(Does.Opens) ? 1 : Does.HasFlag(Does.Closes) ? -1 : 0;
+
     /// <summary>Its place among the operations, or among the steps.</summary>
     public int Code { get; internal set; } = -1;
 

@@ -34,7 +34,7 @@ public sealed class StripWriter
     {
         ops.Add(new(kind, takes, words, Size, each, []));
         Register(kind.RowSize(each), isSteady, fill);
-        Painting += kind == Ops.Fill || kind == Ops.Stroke || kind == Ops.Glyphs || kind == Ops.Picture || kind == Ops.Warp ? 1 : 0;
+        Painting += kind.Does.HasFlag(Does.Paints) ? 1 : 0;
     }
 
     /// <summary>Opens a group.</summary>

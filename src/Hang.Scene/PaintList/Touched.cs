@@ -128,7 +128,7 @@ public static class Touched
             {
                 if (skipping > 0)
                 {
-                    skipping += op.Kind.Does.HasFlag(Does.Opens) ? 1 : op.Kind.Does.HasFlag(Does.Closes) ? -1 : 0;
+                    skipping += op.Kind.Levels;
                 }
                 else if (op.Kind == Ops.Place)
                 {

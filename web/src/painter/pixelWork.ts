@@ -1,11 +1,11 @@
 import type { OpHead } from '../program/messages.gen'
-import { bend, blocks, grain, Step } from '../program/ops.gen'
+import { bend, blocks, byPixel, grain, Step } from '../program/ops.gen'
 
 /** A matrix as CanvasKit gives it: rows of three. */
 type Rows = ArrayLike<number>
 
 /** Steps that look at each pixel by its place: grain, bending, blocks. The core's PixelWork.cs does the same, number by number. */
-export const isPixelWork = (step: OpHead): boolean => step.code === Step.grain || step.code === Step.bend || step.code === Step.blocks
+export const isPixelWork = (step: OpHead): boolean => byPixel[step.code] === 1
 
 /** How many pixels of the target a step carries what is there. */
 export function reachOf(step: OpHead, v: Float32Array, device: Rows): number {

@@ -5,7 +5,7 @@ import { blendOf } from './blends'
 import { around } from '../geometry/boxes'
 import { openGroup, type OpenGroup } from './openGroup'
 import { Made } from './made'
-import { clip, clipWords, Code, glyphs, group, picture, warp, warpWords } from '../program/ops.gen'
+import { clip, clipWords, Code, glyphs, group, levels, paints, picture, warp, warpWords } from '../program/ops.gen'
 import { setFill, setStroke, trimmed, unsetStroke } from './paints'
 import { PathShelf } from './pathShelf'
 import { Pictures } from './pictures'
@@ -79,12 +79,12 @@ export class ScenePainter {
     let within = 0
     for (const op of ops) {
       const { code } = op
-      if (this.skipping > 0) this.skipping += code === Code.place || code === Code.group ? 1 : code === Code.end ? -1 : 0
+      if (this.skipping > 0) this.skipping += levels[code]!
       else if (code === Code.place) this.place(op, v)
       else if (code === Code.clip) this.clip(op, v)
       else if (code === Code.group) within += this.openGroup(op, v, within > 0 ? this.ck.BlendMode.SrcOver : mode) ? 1 : 0
-      else if (code === Code.end) within -= this.end() ? 1 : 0
-      else if (code !== Code.mark) {
+      else if (levels[code]! < 0) within -= this.end() ? 1 : 0
+      else if (paints[code] === 1) {
         this.paint.setBlendMode(within > 0 ? this.ck.BlendMode.SrcOver : mode)
         this.draw(op, v)
       }

@@ -83,3 +83,12 @@ export const glyphsWords = { paint: 0, stops: 1 } as const
 
 /** Where the words of "warp" stand. */
 export const warpWords = { columns: 0, rows: 1 } as const
+
+/** Levels that each operation opens, or closes (-1), by code. */
+export const levels: readonly number[] = [1, 0, 0, 1, -1, 0, 0, 0, 0, 0]
+
+/** 1 for each operation that paints, by code. */
+export const paints: readonly number[] = [0, 0, 0, 0, 0, 1, 1, 1, 1, 1]
+
+/** 1 for each step that is plain arithmetic on each pixel, by code. */
+export const byPixel: readonly number[] = [0, 0, 0, 0, 0, 0, 0, 0, 1, 1, 1]
