@@ -16,6 +16,8 @@ export class BenchPage {
     await expect(canvas).toBeVisible()
     if (frame !== undefined) await expect(canvas).toHaveAttribute('data-frame', String(frame))
     else await expect(canvas).toHaveAttribute('data-frame', /\d+/)
+    // A picture is fetched when it is first painted, and painted when it has come.
+    await expect(canvas).toHaveAttribute('data-coming', '0')
   }
 
   async saved() {

@@ -11,6 +11,7 @@ const MOST_BYTES = 512 * 1024 * 1024
 export class Pictures {
   private readonly images = new Shelf<string, Image>(1200, MOST_BYTES)
   private readonly waiting = new Set<string>()
+  private readonly missing = new Set<string>()
   private closed = false
 
   /** @param onPicture called when a picture has arrived. */
@@ -24,6 +25,11 @@ export class Pictures {
     if (known) return known
     if (!this.waiting.has(asset)) void this.fetch(asset)
     return undefined
+  }
+
+  /** How many are on their way and not yet known to be missing. */
+  get coming(): number {
+    return [...this.waiting].filter((asset) => !this.missing.has(asset)).length
   }
 
   next() {
@@ -46,6 +52,8 @@ export class Pictures {
       this.waiting.delete(asset)
       if (!this.closed) this.onPicture()
     } catch {
+      this.missing.add(asset)
+      if (!this.closed) this.onPicture()
       setTimeout(() => {
         this.waiting.delete(asset)
         if (!this.closed) this.onPicture()

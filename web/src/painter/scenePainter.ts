@@ -67,6 +67,11 @@ export class ScenePainter {
     this.pictures.next()
   }
 
+  /** How many pictures are not painted yet because they are on their way. */
+  get coming(): number {
+    return this.pictures.coming
+  }
+
   dispose() {
     this.paint.delete()
     this.paths.clear()

@@ -32,6 +32,11 @@ export class StageSurface {
     return true
   }
 
+  /** How many pictures of what was painted are still on their way. */
+  get coming(): number {
+    return this.painter.coming
+  }
+
   dispose() {
     this.painter.dispose()
     this.surface?.delete()

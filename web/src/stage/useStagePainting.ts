@@ -39,6 +39,7 @@ export function useStagePainting(moving: RefObject<HTMLCanvasElement | null>, ex
       performance.measure('paint', { start: begun })
       surfaces.moving.canvas.style.visibility = surface === surfaces.moving ? 'visible' : 'hidden'
       surfaces.exact.canvas.style.visibility = surface === surfaces.exact ? 'visible' : 'hidden'
+      surface.canvas.dataset.coming = String(surface.coming)
       surface.canvas.dataset.frame = String(frame)
       surface.canvas.dataset.painted = String(++paints)
     }
