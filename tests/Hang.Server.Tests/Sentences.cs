@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Text;
-using Hang.Tests.Shared;
+using Hang.Server.Tests.House;
 using Microsoft.CodeAnalysis;
 using Microsoft.CodeAnalysis.CSharp;
 using Microsoft.CodeAnalysis.CSharp.Syntax;
@@ -22,8 +22,7 @@ internal static class Sentences
 
     public static ImmutableSortedSet<string> All() =>
         [
-            .. Projects.SelectMany(p => Directory.EnumerateFiles(Path.Combine(ProjectFolder.Root, "src", p), "*.cs", SearchOption.AllDirectories))
-                .Where(f => !f.Contains("/obj/", StringComparison.Ordinal) && !f.Contains("/bin/", StringComparison.Ordinal))
+            .. Projects.SelectMany(SourceGraph.Files)
                 .SelectMany(f => CSharpSyntaxTree.ParseText(File.ReadAllText(f)).GetRoot().DescendantNodes().OfType<ExpressionSyntax>())
                 .Where(e => !IsElsewhere(e)).SelectMany(e => TextsOf(e).Where(t => IsSentence(t) || (IsSaid(e) && t.Any(char.IsLetter)))),
         ];

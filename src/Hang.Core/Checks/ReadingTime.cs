@@ -70,7 +70,7 @@ public sealed record ReadingTime(int Words, int Needs, int NeedsCalmly, int Stan
             var (box, shown) = (strip.Ops[1].Offset(Ops.Mark.Box), strip.Ops[1].Offset(Ops.Mark.Shown));
             var whole = Enumerable.Range(0, 4).All(i => Math.Abs(v[box + i] - v[shown + i]) <= Slack);
             var seen = new Matrix(v[0], v[1], v[2], v[3], v[4], v[5]).Map(new Box(v[box], v[box + 1], v[box + 2], v[box + 3]));
-            var soft = strip.Ops.SelectMany(o => o.Steps).Any(s => s.Kind == Ops.Soften && v[s.Offset(Ops.Soften.On)] != 0 && v[s.Offset(Ops.Soften.Sigma)] > Slack);
+            var soft = strip.Ops.SelectMany(o => o.Steps).Any(s => s.Kind == Ops.Soften && v[s.Offset(StepKind.On)] != 0 && v[s.Offset(Ops.Soften.Sigma)] > Slack);
             if (v[6] < Opaque || !whole || soft || seen.IsEmpty
                 || seen.Left < -Slack || seen.Top < -Slack || seen.Right > evaluator.Graphic.Width + Slack || seen.Bottom > evaluator.Graphic.Height + Slack)
             {

@@ -66,7 +66,7 @@ public sealed record Graphic : IDocument
 
     public const int LeastSide = 16;
 
-    public const int MostSide = 7680;
+    public const int MostSide = Asset.MostMade;
 
     public const int MostLayers = 1000;
 

@@ -49,10 +49,9 @@ public abstract class EffectKind : Module
         {
             steady &= !values[spec].IsKeyed;
         }
-        var at = step.On;
         writer.Add(step, steady, (time, v) =>
         {
-            v[at] = (float)on.NumberAt(time);
+            v[StepKind.On] = (float)on.NumberAt(time);
             fill(time, v);
         });
     }

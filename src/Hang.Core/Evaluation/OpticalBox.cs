@@ -41,7 +41,7 @@ public static class OpticalBox
     {
         foreach (var step in strip.Ops.SelectMany(o => o.Steps))
         {
-            row[step.Offset(((StepKind)step.Kind).On)] = 0;
+            row[step.Offset(StepKind.On)] = 0;
         }
         return Touched.By(strip, row);
     }

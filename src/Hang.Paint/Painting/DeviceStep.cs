@@ -37,7 +37,7 @@ internal sealed record DeviceStep(OpKind Kind, SKSize Sigma, SKPoint Offset, flo
         var steps = new List<DeviceStep>();
         foreach (var step in group.Steps)
         {
-            if (v[step.Offset(((StepKind)step.Kind).On)] == 0)
+            if (v[step.Offset(StepKind.On)] == 0)
             {
                 continue;
             }

@@ -71,9 +71,11 @@ public abstract class OpKind
     /// <summary>The place of a word.</summary>
     public int Word(string name) => Words.IndexOf(name);
 
-    /// <summary>What an operation that paints or clips can touch, in its own coordinates.</summary>
+    /// <summary>What an operation that paints or clips can touch, in its own coordinates; of a shape, its box.</summary>
     /// <param name="v">From the operation's own start.</param>
-    public virtual Box Touches(Strip strip, Op op, ReadOnlySpan<float> v) => Box.Empty;
+    public virtual Box Touches(Strip strip, Op op, ReadOnlySpan<float> v) => !IsShape ? Box.Empty
+        : op.Takes.IsEmpty ? Shape.Bounds(op.Word("verbs"), v.Slice(More + op.StopNumbers, op.Each - op.StopNumbers))
+        : ((Outline)strip.Resources[op.Takes[0]]).Bounds;
 
     public override string ToString() => Name;
 
@@ -82,11 +84,6 @@ public abstract class OpKind
     private protected Slot Numbers(string name, int count) => Add(name, count, false);
 
     private protected Slot Each(string name) => Add(name, 1, true);
-
-    /// <summary>The box of the shape that an operation has, given by numbers or taken.</summary>
-    private protected static Box ShapeBounds(Strip strip, Op op, ReadOnlySpan<float> v) => op.Takes.IsEmpty
-        ? Shape.Bounds(op.Word("verbs"), v.Slice(op.Kind.More + op.StopNumbers, op.Each - op.StopNumbers))
-        : ((Outline)strip.Resources[op.Takes[0]]).Bounds;
 
     private Slot Add(string name, int count, bool each)
     {

@@ -9,10 +9,14 @@ public abstract class StepKind : OpKind
     /// <summary>Copies along a vector lie between pixels: each doubling of them may touch one more.</summary>
     private protected const double Smeared = 12;
 
-    private protected StepKind(string name, bool byPixel = false) : base(name, Does.Nothing, [], []) => (ByPixel, On) = (byPixel, Number("on"));
+    private protected StepKind(string name, bool byPixel = false) : base(name, Does.Nothing, [], [])
+    {
+        ByPixel = byPixel;
+        Number("on");
+    }
 
     /// <summary>Whether it is done at all; the first number of every step.</summary>
-    public Slot On { get; }
+    public static Slot On { get; } = new(0, 1);
 
     /// <summary>True for plain arithmetic on each pixel, in both painters.</summary>
     public bool ByPixel { get; }

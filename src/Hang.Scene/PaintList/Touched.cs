@@ -95,8 +95,7 @@ public static class Touched
         foreach (var op in group.Steps)
         {
             var v = row[op.At..];
-            var step = (StepKind)op.Kind;
-            reach += v[step.On] == 0 ? default : step.Reach(v);
+            reach += v[StepKind.On] == 0 ? default : ((StepKind)op.Kind).Reach(v);
         }
         return reach;
     }
@@ -138,7 +137,7 @@ public static class Touched
                 {
                     Group(op, memory);
                 }
-                else if (op.Kind.Does.HasFlag(Does.Closes))
+                else if (op.Kind.Levels < 0)
                 {
                     End();
                 }

@@ -3,8 +3,11 @@ namespace Hang.Scene.Sources;
 /// <summary>A picture that belongs to a document, under its content hash.</summary>
 public sealed record Asset
 {
-    /// <summary>The most pixels in a picture: twice the largest graphic, which has 7680 on a side.</summary>
-    public const long MostPixels = 2L * 7680 * 7680;
+    /// <summary>Pixels on a side of the largest picture that Hang makes.</summary>
+    public const int MostMade = 7680;
+
+    /// <summary>The most pixels in a picture: twice the largest that Hang makes.</summary>
+    public const long MostPixels = 2L * MostMade * MostMade;
 
     /// <summary>File name it came with.</summary>
     public required string Name { get; init; }

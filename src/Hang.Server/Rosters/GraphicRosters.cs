@@ -56,10 +56,9 @@ public sealed class GraphicRosters(RevisionStore revisions, RosterStore store) :
     /// <exception cref="ProblemException">It is none for this graphic, or it was changed elsewhere.</exception>
     public async Task<int> KeepAsync(Guid graphic, Roster roster, int known, CancellationToken cancel)
     {
-        var document = GraphicJson.Read((await revisions.DemandHeadAsync(graphic, cancel)).Document);
-        var names = await store.FindAsync(graphic, cancel) is { } before ? Read(before.Body).Names : null;
+        var open = await OpenAsync(graphic, cancel);
         var body = JsonSerializer.SerializeToNode(roster, ReportJson.Options)!;
-        body[Given] = JsonSerializer.SerializeToNode(new RosterTakes(document, roster, names).Names, ReportJson.Options);
+        body[Given] = JsonSerializer.SerializeToNode(new RosterTakes(open.Graphic, roster, open.Takes.Names).Names, ReportJson.Options);
         return await store.KeepAsync(graphic, body.ToJsonString(ReportJson.Options), known, cancel)
             ?? throw new ProblemException("The table was changed elsewhere at the same moment.", "Reload the page to see that change, and do yours again.", field: "version");
     }

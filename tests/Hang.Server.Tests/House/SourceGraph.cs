@@ -38,7 +38,7 @@ internal static class SourceGraph
 
     /// <summary>The files of a project, without what building makes.</summary>
     public static IEnumerable<string> Files(string project) => Directory.EnumerateFiles(Folder(project), "*.cs", SearchOption.AllDirectories)
-        .Where(f => !Path.GetRelativePath(Folder(project), f).StartsWith("obj/", StringComparison.Ordinal) && !Path.GetRelativePath(Folder(project), f).StartsWith("bin/", StringComparison.Ordinal));
+        .Where(f => Path.GetRelativePath(Folder(project), f).Split('/')[0] is not ("obj" or "bin"));
 
     public static string Folder(string project) => Path.Combine(ProjectFolder.Root, "src", project);
 
@@ -66,13 +66,10 @@ internal static class SourceGraph
         var file = Path.GetRelativePath(Folder(project), tree.FilePath);
         foreach (var name in tree.GetRoot().DescendantNodes().OfType<SimpleNameSyntax>().Where(n => n.FirstAncestorOrSelf<UsingDirectiveSyntax>() is null))
         {
-            if (!name.Identifier.IsMissing && From(name) is { } from && Symbol(model, name) is { } symbol && symbol.ContainingAssembly?.Name == project && symbol.ContainingNamespace is { } space)
+            if (SpaceOf(name) is { } space && FolderOf(project, space) is { } from && Symbol(model, name) is { ContainingNamespace: { } named } symbol && symbol.ContainingAssembly?.Name == project
+                && FolderOf(project, named.ToDisplayString()) is { } to && to != from)
             {
-                var to = FolderOf(project, space.ToDisplayString());
-                if (to is not null && to != FolderOf(project, from))
-                {
-                    yield return new Naming(FolderOf(project, from)!, to, $"{file}:{tree.GetLineSpan(name.Span).StartLinePosition.Line + 1}", name.Identifier.ValueText);
-                }
+                yield return new Naming(from, to, $"{file}:{tree.GetLineSpan(name.Span).StartLinePosition.Line + 1}", name.Identifier.ValueText);
             }
         }
     }
@@ -85,7 +82,7 @@ internal static class SourceGraph
         return symbol is INamespaceSymbol or null ? null : symbol;
     }
 
-    private static string? From(SyntaxNode node) => node.FirstAncestorOrSelf<BaseNamespaceDeclarationSyntax>()?.Name.ToString();
+    private static string? SpaceOf(SyntaxNode node) => node.FirstAncestorOrSelf<BaseNamespaceDeclarationSyntax>()?.Name.ToString();
 
     // Folders within a folder of the project belong to it.
     private static string? FolderOf(string project, string space) =>

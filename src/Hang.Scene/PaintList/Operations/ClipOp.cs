@@ -1,5 +1,3 @@
-using Hang.Scene.Geometry;
-
 namespace Hang.Scene.PaintList.Operations;
 
 /// <summary>Clips all that follows in this level, with smooth edges, when "on" is not 0.</summary>
@@ -8,6 +6,4 @@ public sealed class ClipOp : OpKind
     public Slot On { get; }
 
     internal ClipOp() : base("clip", Does.Clips, [Resource.Path], ["verbs", "rule", "inverse"], isShape: true) => (On, More) = (Number("on"), Each("more"));
-
-    public override Box Touches(Strip strip, Op op, ReadOnlySpan<float> v) => ShapeBounds(strip, op, v);
 }

@@ -1,11 +1,7 @@
-using Hang.Scene.Geometry;
-
 namespace Hang.Scene.PaintList.Operations;
 
 /// <summary>Fills a shape. "paint" is solid, linear, radial or sweep; "axis" is the gradient's geometry, "local" its matrix, "stops" how many there are. "more" holds the stops, five numbers each (offset, red, green, blue, alpha), then the coordinates.</summary>
 public sealed class FillOp : InkOp
 {
     internal FillOp() : base("fill", Does.Paints, [Resource.Path], ["verbs", "rule", "paint", "stops"], isShape: true) => More = Each("more");
-
-    public override Box Touches(Strip strip, Op op, ReadOnlySpan<float> v) => ShapeBounds(strip, op, v);
 }
