@@ -35,7 +35,7 @@ const there = async (page: Page, path: string) => {
 }
 
 const screens: Screen[] = [
-  { name: 'rack', open: async (page) => void (await page.goto(server.url)) },
+  { name: 'rack', open: (page) => there(page, '') },
   {
     name: 'new graphic',
     open: async (page) => {
@@ -68,6 +68,7 @@ const screens: Screen[] = [
     open: async (page, id) => {
       await bench(page, id, false)
       await page.getByRole('button', { name: 'Refit…' }).click()
+      await expect(page.getByRole('dialog')).toBeVisible()
     },
   },
   {
@@ -83,6 +84,7 @@ const screens: Screen[] = [
     open: async (page, id) => {
       await bench(page, id, false)
       await page.getByRole('button', { name: 'Keyboard (?)' }).click()
+      await expect(page.getByRole('dialog')).toBeVisible()
     },
   },
   {
@@ -90,14 +92,16 @@ const screens: Screen[] = [
     open: async (page) => {
       await page.goto(server.url)
       await page.getByRole('button', { name: 'Say who you are, so that others know' }).click()
+      await expect(page.getByRole('dialog')).toBeVisible()
     },
   },
-  { name: 'desk', open: async (page) => void (await page.goto(`${server.url}/desk`)) },
+  { name: 'desk', open: (page) => there(page, '/desk') },
   {
     name: 'desk of one',
     open: async (page, id) => {
       await page.goto(`${server.url}/desk/${id}`)
       await expect(page.getByRole('img', { name: 'Picture' })).toBeVisible()
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
     },
   },
   { name: 'roster', open: (page, id) => there(page, `/roster/${id}`) },
@@ -206,7 +210,7 @@ test('a first walk of five steps ends with a file, and can be walked again', asy
   await page.getByRole('button', { name: 'Make it' }).click()
   await expect(card).toContainText('Step 2 of 5')
   await work.rests()
-  await page.mouse.dblclick(...(await work.at(500, 900, 1920)))
+  await work.pressTwice(...(await work.at(500, 900, 1920)))
   await page.keyboard.press('Control+a')
   await page.keyboard.type('Bea Thornwood')
   await page.keyboard.press('Escape')

@@ -72,7 +72,7 @@ test('a group is made, faded as one picture, entered, put away and dissolved, by
   const inside = await bench.at(450, 300, 1280)
   await bench.drag(inside, await bench.at(460, 320, 1280))
   expect((await read()).layers.find((l) => l.id === group.id)!.values.position).toEqual([10, 20])
-  await page.mouse.dblclick(...(await bench.at(460, 320, 1280)))
+  await bench.pressTwice(...(await bench.at(460, 320, 1280)))
   await expect(page.getByTestId('entered')).toBeVisible()
   await expect(page.getByRole('complementary', { name: 'Details' }).getByRole('textbox', { name: 'Name' })).toHaveValue('Logo')
   await bench.drag(await bench.at(460, 320, 1280), await bench.at(470, 320, 1280))

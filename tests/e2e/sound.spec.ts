@@ -178,6 +178,7 @@ test('playing is heard in step, and a step lets its frame be heard', async ({ pa
   expect(rounds.length).toBeGreaterThan(0)
   for (let i = 1; i < rounds.length; i++) expect(rounds[i]!.when - rounds[i - 1]!.when).toBeCloseTo(4, 6)
   await page.locator('body').press('Space')
+  await expect(page.getByRole('button', { name: 'Play (Space)' })).toBeVisible()
 
   // Frame 13 has a click, frame 20 has none.
   const playhead = page.getByRole('textbox', { name: 'Playhead', exact: true })

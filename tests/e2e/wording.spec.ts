@@ -64,8 +64,7 @@ test('a plate fits its wording, which is written where it stands', async ({ page
 
   // Two quick presses on the words, and they are written on the stage; all of them are chosen.
   const [x, y] = await bench.at(150, 545, 1280)
-  await page.mouse.click(x, y)
-  await page.mouse.click(x, y)
+  await bench.pressTwice(x, y)
   await expect(page.getByTestId('writing')).toBeVisible()
   await page.keyboard.type('Ada Ferndale of the Orchard')
   await expect.poll(() => reach(page)).toBeGreaterThan(short + 300)
@@ -80,8 +79,7 @@ test('a plate fits its wording, which is written where it stands', async ({ page
   const long = await reach(page)
 
   // A press into the words sets the caret there.
-  await page.mouse.click(x, y)
-  await page.mouse.click(x, y)
+  await bench.pressTwice(x, y)
   await page.waitForFunction(() => window.document.querySelector('[data-testid=caret]'))
   await page.mouse.click(...(await bench.at(122, 545, 1280)))
   await page.keyboard.type('To ')

@@ -88,7 +88,9 @@ export class SoundPlayer {
   async scrub(frame: number, rate: string) {
     const key = useSounds.getState().sounding?.key
     const mine = ++this.scrubbed
-    if (!key || this.running || useSounds.getState().muted) return
+    // What is stepped ends what played, also where the page has not yet come to say so.
+    this.stop()
+    if (!key || useSounds.getState().muted) return
     await this.context.resume()
     const piece = await this.samples.from(key, sampleOf(frame, rate))
     if (mine !== this.scrubbed || !piece || this.running) return

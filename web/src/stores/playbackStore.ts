@@ -21,6 +21,8 @@ interface Playback {
   /** Frames that run by themselves while a ready-made motion is looked at; the playhead comes back afterwards. */
   rehearsal: { from: number; to: number } | null
   seek: (frame: number) => void
+  /** Stops, and goes to that frame. */
+  goTo: (frame: number) => void
   /** Stops, and goes so many frames on. */
   step: (by: number) => void
   play: () => void
@@ -46,10 +48,11 @@ export const usePlayback = create<Playback>((set, get) => ({
   loop: 'all',
   speed: 1,
   seek: (frame) => set((s) => ({ frame: Math.max(0, Math.min(s.frames - 1, Math.round(frame))) })),
-  step: (by) => {
+  goTo: (frame) => {
     set({ playing: false })
-    get().seek(get().frame + by)
+    get().seek(frame)
   },
+  step: (by) => get().goTo(get().frame + by),
   play: () => set({ playing: true }),
   stop: () => set({ playing: false }),
   toggle: () => set((s) => ({ playing: !s.playing })),

@@ -43,7 +43,7 @@ const speeds = [
 /** Playing, stepping, and where the playhead is, in frames and timecode together; and what a change at the playhead does. */
 export function Transport() {
   const { frame, playing, loop, speed, range } = usePick(usePlayback, 'frame', 'playing', 'loop', 'speed', 'range')
-  const { step, toggle, repeat, setSpeed, mark, forgetRange } = usePlayback.getState()
+  const { step, goTo, toggle, repeat, setSpeed, mark, forgetRange } = usePlayback.getState()
   const { keys } = usePick(useSelection, 'keys')
   const { muted } = usePick(useSounds, 'muted')
   const hasSound = useSounds((s) => s.sounding !== null)
@@ -51,7 +51,7 @@ export function Transport() {
   const rate = useDocument((s) => s.graphic!.rate)
   return (
     <Flex h="34px" flexShrink={0} align="center" gap="2px" px="10px" borderBottom="1px solid" borderColor="line" whiteSpace="nowrap">
-      <Tool label={t('First frame (Home)')} onClick={() => step(-frame)}>
+      <Tool label={t('First frame (Home)')} onClick={() => goTo(0)}>
         <ChevronFirst size={15} />
       </Tool>
       <Tool label={t('One frame back (,)')} onClick={() => step(-1)}>
@@ -63,7 +63,7 @@ export function Transport() {
       <Tool label={t('One frame on (.)')} onClick={() => step(1)}>
         <StepForward size={14} />
       </Tool>
-      <Tool label={t('Last frame (End)')} onClick={() => step(last - frame)}>
+      <Tool label={t('Last frame (End)')} onClick={() => goTo(last)}>
         <ChevronLast size={15} />
       </Tool>
       {hasSound && (
@@ -93,7 +93,7 @@ export function Transport() {
         </Tool>
       )}
       <Box ml="8px" data-testid="frame" data-frame={frame}>
-        <TimeField label={t('Playhead')} frames={frame} strong width="62px" onChange={(f) => step(f - frame)} />
+        <TimeField label={t('Playhead')} frames={frame} strong width="62px" onChange={goTo} />
       </Box>
       <Text color="soft" ml="4px">
         {t('of {last}', { last })}
