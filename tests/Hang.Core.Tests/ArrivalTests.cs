@@ -1,4 +1,6 @@
+using System.Text.Json;
 using Hang.Core.Arrivals;
+using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
@@ -101,7 +103,7 @@ public class ArrivalTests
         var after = new ApplyArrival(["t"], ArrivalKind.Fade, Pieces: pieces).ApplyTo(graphic, Shaper);
         after = new ApplyArrival(["t"], ArrivalKind.Fade, Leaving: true).ApplyTo(after, Shaper);
         var evaluator = new Evaluator(after, Shaper);
-        float[] Opacities(int frame) => [.. evaluator.At(frame).Nodes.Where(n => n.Strip.Paints && n.Strip.Id != "t/rest").Select(n => n.Values[6])];
+        float[] Opacities(int frame) => [.. evaluator.At(frame).Nodes.Where(n => n.Strip.Paints && n.Strip.Id != "t/rest").Take(3).Select(n => n.Values[6])];
         float Whole(int frame) => evaluator.At(frame).Nodes.Single(n => n.Strip.Id == "t/rest").Values[6];
         Assert.Equal([0f, 0f, 0f], Opacities(0));
         var midway = Opacities(6);
@@ -111,7 +113,54 @@ public class ArrivalTests
         Assert.Equal([0f, 0f, 0f, 1f], [.. Opacities(20), Whole(20)]);
         Assert.Equal([0f, 0f, 0f, 1f], [.. Opacities(80), Whole(80)]);
         Assert.Equal([0f, 0f, 0f], Opacities(99));
-        Assert.Equal(["t", "t/whole", "t/rest", "t/0", "t/1", "t/2", "t/end"], evaluator.Strips.Select(c => c.Id));
+        Assert.Equal(["t", "t/whole", "t/rest", "t/0", "t/1", "t/2", "t/3", "t/4", "t/5", "t/end"], evaluator.Strips.Select(c => c.Id));
+    }
+
+    /// <summary>A departure has a length and a stagger of its own, and ends by the last frame, however many the words become.</summary>
+    [Theory]
+    [InlineData("Bea", PieceKind.Letter, 2, 8)]
+    [InlineData("Bea Thornwood of the Fernhollow Apiary, keeper of forty hives", PieceKind.Letter, 2, 8)]
+    [InlineData("Bea Thornwood of the Fernhollow Apiary, keeper of forty hives", PieceKind.Word, 30, 8)]
+    [InlineData("Bea Thornwood of the Fernhollow Apiary, keeper of forty hives", PieceKind.Letter, 4, 40)]
+    public void ADepartureEndsByTheLastFrameHoweverWordsGrow(string words, PieceKind by, int every, int length)
+    {
+        var arrived = new ApplyArrival(["t"], ArrivalKind.Rise, Length: 6, Pieces: new(PieceKind.Word, 3)).ApplyTo(Words("Bea"), Shaper);
+        var graphic = new ApplyArrival(["t"], ArrivalKind.Fade, Leaving: true, Length: length, Pieces: new(by, every, PieceOrder.Reversed)).ApplyTo(arrived, Shaper);
+        Assert.Equal(new PieceStagger(PieceKind.Word, 3), TypeContent.StaggerOf(graphic.Layer("t").Content.Values));
+        var grown = new SetValue("t", new("text"), JsonSerializer.SerializeToElement(words), 0).ApplyTo(graphic, Shaper);
+        var alone = new SetValue("t", new("text"), JsonSerializer.SerializeToElement(words), 0).ApplyTo(arrived, Shaper);
+        Assert.False(Shows(grown, 99));
+        Assert.True(Shows(grown, 98));
+        // It came as it came, and begins to go in Leave, or no earlier before than its own length asks for.
+        var (mine, theirs) = (new Evaluator(grown, Shaper), new Evaluator(alone, Shaper));
+        var leaves = Math.Min(grown.Phases.LeaveStart, 99 - length - length / 2);
+        for (var frame = 0; frame <= leaves; frame++)
+        {
+            Assert.Equal(theirs.At(frame).Bounds, mine.At(frame).Bounds);
+        }
+        // One after the other, the last letter first.
+        float[] Opacities(int frame) => [.. mine.At(frame).Nodes.Where(n => n.Strip.Paints && n.Strip.Id != "t/rest").Select(n => n.Values[6])];
+        var going = Opacities(98)[TypeContent.StaggerOf(grown.Layer("t").Content.Values)!.Ranks(words.Split(' ').Length).Length..];
+        Assert.Equal(going.Max(), going[0]);
+        Assert.True(going.Length == 1 || going[^1] < going[0]);
+        Assert.Equal(GraphicJson.Write(grown), GraphicJson.Write(GraphicJson.Read(GraphicJson.Write(grown))));
+    }
+
+    /// <summary>Type that came as one can go by letters, and the other way round; at another rate both keep their seconds.</summary>
+    [Fact]
+    public void ComingAndGoingHaveNothingToDoWithEachOther()
+    {
+        var came = new ApplyArrival(["t"], ArrivalKind.Fade, Length: 6).ApplyTo(Words("Bee"), Shaper);
+        var going = new ApplyArrival(["t"], ArrivalKind.Fade, Leaving: true, Length: 6, Pieces: new(PieceKind.Letter, 4)).ApplyTo(came, Shaper);
+        float[] Opacities(int frame) => [.. new Evaluator(going, Shaper).At(frame).Nodes.Where(n => n.Strip.Paints && n.Strip.Id != "t/rest").Select(n => n.Values[6])];
+        var coming = Opacities(3);
+        Assert.True(coming is [> 0, 0, 0, 0]);
+        Assert.True(Opacities(94) is [0, 0, var b, var c] && 0 < b && b < c);
+        var asOne = new SetValue("t", new("leaves"), JsonSerializer.SerializeToElement("whole"), 0).ApplyTo(new ApplyArrival(["t"], ArrivalKind.Fade, Pieces: new(PieceKind.Letter, 3)).ApplyTo(going, Shaper), Shaper);
+        Assert.Equal(["t/3"], new Evaluator(asOne, Shaper).At(96).Nodes.Where(n => n.Strip.Paints && n.Values[6] > 0).Select(n => n.Strip.Id));
+        var fast = new ChangeGraphic(Rate: new(50)).ApplyTo(going, Shaper);
+        Assert.Equal(8, TypeContent.LeavingOf(fast.Layer("t").Content.Values)!.Every);
+        Assert.False(Shows(fast, fast.Phases.Total - 1));
     }
 
     /// <summary>They stand whole as soon as the last of them has come, and until the first begins to go, though they are drawn as one meanwhile.</summary>

@@ -45,8 +45,7 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
         var spec = ArrivalSpec.Of(settings.Kind);
         if (layer.Content.Kind is TypeContent)
         {
-            var pieces = settings.Pieces ?? (settings.Kind == ArrivalKind.TypeOn ? TypeContent.StaggerOf(layer.Content.Values) ?? new(PieceKind.Letter, 2) : null);
-            layer = pieces is null ? layer : layer with { Content = layer.Content with { Values = TypeContent.WithStagger(layer.Content.Values, pieces) } };
+            layer = layer with { Content = layer.Content with { Values = InPieces(layer.Content.Values, settings) } };
         }
         else if (spec.TypeOnly || settings.Pieces is not null)
         {
@@ -58,11 +57,11 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
             layer = layer.WithEffect(Modules<EffectKind>.Of<Blur>(), null, Modules<EffectKind>.Of<Blur>().Blank.With(Blur.Radius, new Value(0)));
         }
         var (first, last) = (layer.In ?? 0, layer.Out ?? graphic.Phases.Total - 1);
-        var late = Spread(layer);
+        var late = Spread(layer, settings.Leaving);
         var room = Room(settings.Leaving);
         // Many pieces may take longer than the phase has; each still gets half of it, or nothing of the motion would be seen.
         var length = Math.Max(1, settings.Length ?? Math.Max((room + 1) / 2, room - late - spare));
-        var (away, rest) = settings.Leaving ? (last - offset - late, last - offset - late - length) : (first + offset, first + offset + length);
+        var (away, rest) = settings.Leaving ? (last - offset, last - offset - length) : (first + offset, first + offset + length);
         if (Math.Min(away, rest) < first || Math.Max(away, rest) > last)
         {
             throw new ProblemException($"There is no time for it: the layer shows from frame {first} to {last}.", "Make it shorter, with a smaller stagger, or lengthen a phase.", layer.Name, "length");
@@ -118,9 +117,23 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
         return phase > 0 ? phase : Math.Max(1, Math.Min(12, graphic.Phases.Total / 3));
     }
 
+    /// <summary>
+    /// Type as it comes on or goes off in pieces. Each has a stagger of its own; who goes off without one does so as he came, but with the last piece
+    /// where the motion is written, so that all are gone by then, however many the words become.
+    /// </summary>
+    private static ValueSet InPieces(ValueSet values, ArrivalSettings settings)
+    {
+        var (came, leaves) = (TypeContent.StaggerOf(values), TypeContent.LeavingOf(values));
+        PieceStagger? usual = settings.Kind == ArrivalKind.TypeOn ? new(PieceKind.Letter, 2) : null;
+        return settings.Leaving
+            ? (settings.Pieces ?? leaves ?? came ?? usual) is { } going ? TypeContent.WithLeaving(values, going) : values
+            : (settings.Pieces ?? (usual is null ? null : came ?? usual)) is { } coming ? TypeContent.WithStagger(values, coming) : values;
+    }
+
     /// <summary>Frames by which the last piece runs after the first.</summary>
-    private int Spread(Layer layer) => TypeContent.StaggerOf(layer.Content.Values, layer.Content.Kind) is null ? 0
-        : layer.Content.Kind.Draw(layer.Content.Values, DrawContext.Alone(shaper)).Pieces.Select(p => p.Delay).DefaultIfEmpty().Max();
+    private int Spread(Layer layer, bool leaving) => layer.Content.Kind is not TypeContent ? 0
+        : layer.Content.Kind.Draw(layer.Content.Values, DrawContext.Alone(shaper) with { Departing = leaving ? new(0, int.MaxValue) : null }).Pieces
+            .Where(p => !leaving || p.From == 0).Select(p => Math.Abs(p.Delay)).DefaultIfEmpty().Max();
 
     private IEnumerable<Track> Tracks(Layer layer, ArrivalSettings settings, Feel feel, int settled)
     {

@@ -73,6 +73,9 @@ public abstract class ContentKind : Module
     /// <summary>True when what it shows depends on when and in how large a picture it shows; it is drawn anew when that changes.</summary>
     public virtual bool NeedsShowing => false;
 
+    /// <summary>True when its pieces go off otherwise than they came; it is drawn anew when it goes off at another time.</summary>
+    public virtual bool LeavesApart(ValueSet values) => false;
+
     /// <summary>True for what comes and goes through the edges of the picture, so that it is outside of the safe area most of the time.</summary>
     public virtual bool RunsThrough(ValueSet values) => false;
 
@@ -140,8 +143,20 @@ public abstract class Drawing
 }
 
 /// <summary>A part of a drawing that moves by itself.</summary>
-/// <param name="Delay">Frames by which it runs late.</param>
-public sealed record Piece(Drawing Drawing, int Delay);
+/// <param name="Delay">Frames by which it runs late; less than 0: early.</param>
+public sealed record Piece(Drawing Drawing, int Delay)
+{
+    /// <summary>First frame in which it is there.</summary>
+    public int From { get; init; } = int.MinValue;
+
+    /// <summary>First frame in which it is there no more.</summary>
+    public int Until { get; init; } = int.MaxValue;
+
+    /// <summary>True where other pieces take its place for a time.</summary>
+    public bool IsBounded => From != int.MinValue || Until != int.MaxValue;
+
+    public bool IsThere(double time) => time >= From && time < Until;
+}
 
 /// <summary>A drawing of simple values: a box and one way to write it.</summary>
 /// <param name="isSteady">True when the box never changes.</param>

@@ -29,6 +29,14 @@ public sealed class TypeContent : ContentKind
 
     public static readonly ValueSpec Seed = new("seed", "Seed of the order", NumbersKind.Number, "", new(1), "Which of many shuffled orders.") { Keyable = false, Least = 0, Most = int.MaxValue };
 
+    public static readonly ValueSpec Leaves = new("leaves", "Type leaves", new ChoiceKind("asItCame", "whole", "letter", "word", "line"), "", new(0), "What goes off as one: as it came, each as late as it was; or in a way of its own, whose last piece is the layer's motion as written, the others before it.") { Keyable = false };
+
+    public static readonly ValueSpec LeavesEvery = new("leavesEvery", "Next leaves after", NumbersKind.Number, "frames", new(2), "Frames from one piece that goes off to the next; less where they would not end in time.") { Keyable = false, Least = 0, Most = 1000 };
+
+    public static readonly ValueSpec LeavesOrder = new("leavesOrder", "Order of leaving", new ChoiceKind("inOrder", "reversed", "fromMiddle", "shuffled"), "", new(0), "Which piece goes off first.") { Keyable = false };
+
+    public static readonly ValueSpec LeavesSeed = new("leavesSeed", "Seed of leaving", NumbersKind.Number, "", new(1), "Which of many shuffled orders.") { Keyable = false, Least = 0, Most = int.MaxValue };
+
     public static readonly ValueSpec TypeSize = new("typeSize", "Type size", NumbersKind.Number, "px", new(72), "Size of the type: the height of its em.") { Least = 0.1, Most = 10_000, Signs = ["↕"] };
 
     public static readonly ValueSpec Tracking = new("tracking", "Tracking", NumbersKind.Number, "1/1000 em", new(0), "Space added between letters.") { Least = -1000, Most = 10_000, Step = 5, Signs = ["↔"] };
@@ -71,7 +79,7 @@ public sealed class TypeContent : ContentKind
 
     internal static readonly Stroke Line = new();
 
-    private TypeContent() : base("type", "Type", "Words in a font.", [Text, Family, Weight, Align, Pieces, Every, Order, Seed, TypeSize, Tracking, Leading, Colour, Over, Case, Numerals, Features, Fit, FitWidth, Along, AlongStart, AlongGap, AlongSide, AlongBackwards, AlongUpright, Stripe, StripeRoom, StripeCorners, .. Line.Specs])
+    private TypeContent() : base("type", "Type", "Words in a font.", [Text, Family, Weight, Align, Pieces, Every, Order, Seed, Leaves, LeavesEvery, LeavesOrder, LeavesSeed, TypeSize, Tracking, Leading, Colour, Over, Case, Numerals, Features, Fit, FitWidth, Along, AlongStart, AlongGap, AlongSide, AlongBackwards, AlongUpright, Stripe, StripeRoom, StripeCorners, .. Line.Specs])
     {
     }
 
@@ -103,11 +111,23 @@ public sealed class TypeContent : ContentKind
     public static ValueSet WithStagger(ValueSet values, PieceStagger? stagger) => stagger is null ? values.With(Pieces, new Value(0))
         : values.With(Pieces, new Value((int)stagger.By + 1)).With(Every, new Value(stagger.Every)).With(Order, new Value((int)stagger.Order)).With(Seed, new Value(stagger.Seed));
 
-    public override int PiecesOf(ValueSet values)
+    /// <summary>How pieces go off that go in a way of their own; null: as one, or as they came.</summary>
+    public static PieceStagger? LeavingOf(ValueSet values) => values[Leaves].Constant.X is < 2 ? null
+        : new((PieceKind)((int)values[Leaves].Constant.X - 2), (int)values[LeavesEvery].Constant.X, (PieceOrder)(int)values[LeavesOrder].Constant.X, (int)values[LeavesSeed].Constant.X);
+
+    /// <summary>The values with a way of going off of its own.</summary>
+    public static ValueSet WithLeaving(ValueSet values, PieceStagger leaving) => values.With(Leaves, new Value((int)leaving.By + 2)).With(LeavesEvery, new Value(leaving.Every))
+        .With(LeavesOrder, new Value((int)leaving.Order)).With(LeavesSeed, new Value(leaving.Seed));
+
+    public override bool LeavesApart(ValueSet values) => values[Leaves].Constant.X > 0 && (LeavingOf(values) is not null || StaggerOf(values) is not null);
+
+    public override int PiecesOf(ValueSet values) => Count(values, StaggerOf(values)) + Count(values, LeavingOf(values));
+
+    private static int Count(ValueSet values, PieceStagger? stagger)
     {
         var text = values[Text];
         var wordings = text.IsKeyed ? text.Keys.Select(k => k.Value.Text) : [text.Constant.Text];
-        return StaggerOf(values)?.By switch
+        return stagger?.By switch
         {
             null => 0,
             PieceKind.Letter => wordings.Sum(w => w.Length),
@@ -124,15 +144,16 @@ public sealed class TypeContent : ContentKind
         var shaper = at.Shaper;
         if (at.Around is not { } around || LayersKind.IdsOf(values[Along].Constant) is not [var id, ..])
         {
-            return Draw(values, shaper, null, true);
+            return Draw(values, at, null, true);
         }
         var still = around.IsStill(id);
-        return Draw(values, shaper, new LastAsked<Course>(time => around.ShapeOf(id, time, true).Path.Course(), still).At, still);
+        return Draw(values, at, new LastAsked<Course>(time => around.ShapeOf(id, time, true).Path.Course(), still).At, still);
     }
 
     /// <param name="way">What the words run along; null: they stand in lines.</param>
-    private static Drawing Draw(ValueSet values, ITypeShaper shaper, Func<double, Course>? way, bool isStill)
+    private Drawing Draw(ValueSet values, DrawContext at, Func<double, Course>? way, bool isStill)
     {
+        var shaper = at.Shaper;
         var text = values[Text];
         // Words that change over time are set once for each wording; in every frame one of them shows.
         string[] wordings = text.IsKeyed ? [.. text.Keys.Select(k => k.Value.Text).Distinct()] : [text.Constant.Text];
@@ -141,17 +162,22 @@ public sealed class TypeContent : ContentKind
         // The height of a flat capital is that of its ink.
         var capitals = way is null ? 0 : -shaper.Shape("H", values[Family].Constant.Text, (int)values[Weight].Constant.X).Glyphs.Select(g => g.Outline.Bounds.Top).DefaultIfEmpty().Min();
         var stagger = StaggerOf(values);
-        if (stagger is null)
+        if (LeavesApart(values) && at.Departing is { } departing)
         {
-            return Of(set, [], 0, null);
+            var coming = Split(stagger, Late).Select(p => p with { Until = departing.From });
+            var going = Split(LeavingOf(values), (s, ranks) => [.. departing.Ahead(ranks, s.Every).Select(a => -a)]).Select(p => p with { From = departing.From });
+            return Of(set, [.. coming, .. going], 0, null);
         }
-        var pieces = wordings.SelectMany(wording =>
+        return Of(set, stagger is null ? [] : [.. Split(stagger, Late)], 0, null);
+
+        static int[] Late(PieceStagger stagger, int[] ranks) => [.. ranks.Select(r => r * stagger.Every)];
+
+        IEnumerable<Piece> Split(PieceStagger? by, Func<PieceStagger, int[], int[]> delays) => by is null ? [new Piece(Of(set, [], 0, null), 0)] : wordings.SelectMany(wording =>
         {
-            var split = set[wording].Split(Shown(wording), stagger.By, shaper);
-            var ranks = stagger.Ranks(split.Length);
-            return split.Select((piece, i) => new Piece(Of(set.Where(s => s.Key == wording).ToImmutableDictionary(s => s.Key, _ => piece, StringComparer.Ordinal), [], ranks[i] * stagger.Every, set[wording]), ranks[i] * stagger.Every));
+            var split = set[wording].Split(Shown(wording), by.By, shaper);
+            var late = delays(by, by.Ranks(split.Length));
+            return split.Select((piece, i) => new Piece(Of(set.Where(s => s.Key == wording).ToImmutableDictionary(s => s.Key, _ => piece, StringComparer.Ordinal), [], late[i], set[wording]), late[i]));
         });
-        return Of(set, [.. pieces], 0, null);
 
         Drawing Of(ImmutableDictionary<string, SetType> wordings, IReadOnlyList<Piece> parts, double delay, SetType? whole) => way is null
             ? new TypeDrawing(values, metrics, wordings, parts, delay, Shown, whole)

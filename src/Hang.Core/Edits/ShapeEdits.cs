@@ -60,7 +60,7 @@ public sealed record MakePath(ImmutableArray<string> Layers, int At = 0) : Edit
         {
             yield return "words that can be edited";
         }
-        if (TypeContent.StaggerOf(values, layer.Content.Kind) is not null)
+        if (TypeContent.StaggerOf(values, layer.Content.Kind) is not null || (layer.Content.Kind is TypeContent && TypeContent.LeavingOf(values) is not null))
         {
             yield return "letters that move one by one";
         }

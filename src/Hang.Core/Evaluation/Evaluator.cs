@@ -51,8 +51,11 @@ public sealed class Evaluator : IPlaces
             var names = isLit || LayerReferences.Of(layer).Any();
             // What was drawn with others in view holds on to them as they were.
             var showing = layer.Content.Kind.NeedsShowing ? ShowingOf.Layer(own ? graphic : scope!.Graphic, layer) : null;
-            Drawing? drawn = names ? null : old is not null && old.Named.Count == 0 && ReferenceEquals(old.Layer.Content, layer.Content) && old.Showing == showing ? old.Drawing : Draw(layer, shaper, null, showing);
-            byId.Add(layer.Id, new(pose, self => drawn ?? Draw(layer, shaper, new Surroundings(self, id => byId.GetValueOrDefault(id)))) { RestFrame = start + phases.HoldLast, Frames = graphic.Phases.Total, Showing = showing });
+            var departing = layer.Content.Kind.LeavesApart(layer.Content.Values) ? own ? DepartureOf.Layer(layer, graphic.Phases) : DepartureOf.Layer(layer, phases, start) : null;
+            var isKept = old is not null && old.Named.Count == 0 && ReferenceEquals(old.Layer.Content, layer.Content) && old.Showing == showing && old.Departing == departing;
+            Drawing Drawn(Surroundings? around) => Draw(layer, new(shaper, showing ?? Showing.Alone, around, departing));
+            Drawing? drawn = names ? null : isKept ? old!.Drawing : Drawn(null);
+            byId.Add(layer.Id, new(pose, self => drawn ?? Drawn(new Surroundings(self, id => byId.GetValueOrDefault(id)))) { RestFrame = start + phases.HoldLast, Frames = graphic.Phases.Total, Showing = showing, Departing = departing });
         }
         foreach (var layer in graphic.Layers)
         {
@@ -230,11 +233,11 @@ public sealed class Evaluator : IPlaces
     /// <summary>What the ids of all layers begin with that are in the same graphic.</summary>
     private static string WithinOf(string id) => id[..(id.LastIndexOf(Unfolding.Within) + 1)];
 
-    private static Drawing Draw(Layer layer, ITypeShaper shaper, Surroundings? around = null, Showing? showing = null)
+    private static Drawing Draw(Layer layer, DrawContext at)
     {
         try
         {
-            return layer.Content.Kind.Draw(layer.Content.Values, new(shaper, showing ?? Showing.Alone, around));
+            return layer.Content.Kind.Draw(layer.Content.Values, at);
         }
         catch (ProblemException e) when (e.Problem.Layer is null)
         {

@@ -140,7 +140,7 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before, b
             if (known.Frame != frame)
             {
                 var most = 0.0;
-                foreach (var delay in pieces.Select(p => p.Delay).Distinct())
+                foreach (var delay in pieces.Where(p => p.IsThere(frame)).Select(p => p.Delay).Distinct())
                 {
                     most = Math.Max(most, pose.Opacity(frame - delay));
                 }
@@ -172,9 +172,11 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before, b
         }
         for (var i = 0; i < pieces.Count; i++)
         {
-            var delay = pieces[i].Delay;
-            Whole(layer, string.Create(CultureInfo.InvariantCulture, $"{within}{id}/{i}"), pieces[i].Drawing, delay, "normal", onWhole ? new() : effects,
-                atRest is not null ? time => rests.At(time) ? 0 : Share(time, delay) : needs ? time => Share(time, delay) : null, true);
+            var piece = pieces[i];
+            var delay = piece.Delay;
+            Whole(layer, string.Create(CultureInfo.InvariantCulture, $"{within}{id}/{i}"), piece.Drawing, delay, "normal", onWhole ? new() : effects,
+                atRest is not null ? time => rests.At(time) || !piece.IsThere(time) ? 0 : Share(time, delay)
+                : needs || piece.IsBounded ? time => piece.IsThere(time) ? Share(time, delay) : 0 : null, true);
         }
         if (masked is not null)
         {

@@ -42,6 +42,9 @@ internal sealed class Prepared(LayerPose pose, Func<Prepared, Drawing> draw)
     /// <summary>When and in how large a picture it shows; null where that makes no difference.</summary>
     public Showing? Showing { get; set; }
 
+    /// <summary>When its pieces go off in their own way; null for what goes as it came.</summary>
+    public Departing? Departing { get; set; }
+
     public bool HasSteadyBox => Drawing.HasSteadyBox;
 
     public Box BoxAt(double time) => Layer.Content.Kind.IsGroup ? groupBox ??= Members.Aggregate(Box.Empty, (all, m) => all.Union(BoxOf(m))) : Drawing.BoxAt(time);

@@ -3,6 +3,7 @@ using Hang.Core.Documents;
 using Hang.Core.Layers;
 using Hang.Scene.Phases;
 using Hang.Scene.Time;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Lengths;
 
@@ -38,9 +39,15 @@ internal sealed record Retiming(Graphic Graphic, string? Report)
                 In = layer.In is { } first ? At(first) : null,
                 Out = layer.Out is { } last ? Math.Max(At(layer.In ?? 0), Math.Min(Near(last + 1) - 1, total - 1)) : null,
             };
-            return TypeContent.StaggerOf(timed.Content.Values, timed.Content.Kind) is { } stagger
-                ? timed with { Content = timed.Content with { Values = TypeContent.WithStagger(timed.Content.Values, stagger with { Every = stagger.Every == 0 ? 0 : Math.Max(1, Near(stagger.Every)) }) } }
-                : timed;
+            if (timed.Content.Kind is not TypeContent)
+            {
+                return timed;
+            }
+            PieceStagger Every(PieceStagger stagger) => stagger with { Every = stagger.Every == 0 ? 0 : Math.Max(1, Near(stagger.Every)) };
+            var words = timed.Content.Values;
+            words = TypeContent.StaggerOf(words) is { } coming ? TypeContent.WithStagger(words, Every(coming)) : words;
+            words = TypeContent.LeavingOf(words) is { } going ? TypeContent.WithLeaving(words, Every(going)) : words;
+            return timed with { Content = timed.Content with { Values = words } };
         }).ToArray();
         var retimed = graphic with { Rate = rate, Phases = new PhaseLengths(hold, leave - hold, total - leave), Layers = [.. layers] };
         return new(retimed, Words(moved, together, graphic.Layers.Sum(l => l.Mentioned().Sum(c => c.Channel.Keys.Length))));

@@ -12,7 +12,7 @@ import { orders } from './orders'
 import { NumberField } from '../shell/NumberField'
 import { Tick } from '../shell/Tick'
 import { TimeField } from '../time/TimeField'
-import { PieceControls } from './PieceDetails'
+import { leavingKinds, pieceKinds, PieceControls } from './PieceDetails'
 import { t } from '../words/words'
 
 /** Frames of rest that a rehearsal shows on either side. */
@@ -117,6 +117,8 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
               aria-pressed={l === leaving}
               onClick={() => {
                 setLeaving(l)
+                // Each has a stagger of its own.
+                setSettings((s) => ({ ...s, pieces: undefined }))
                 setLast(null)
               }}
             >
@@ -155,7 +157,15 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
           {t('Keep what is there')}
         </Tick>
       </Grid>
-      {allType && <PieceControls value={settings.pieces} onChange={(pieces) => change({ pieces })} />}
+      {allType && (
+        <PieceControls
+          leaving={leaving}
+          kinds={leaving ? leavingKinds.filter((k) => k.value !== 'whole') : pieceKinds}
+          as={leaving ? 'asItCame' : 'whole'}
+          value={settings.pieces}
+          onChange={(pieces) => change({ pieces })}
+        />
+      )}
       {many && (
         <Tick
           checked={settings.asOne}

@@ -1,4 +1,4 @@
-import { Flex, Grid } from '@chakra-ui/react'
+import { Flex, Grid, Text } from '@chakra-ui/react'
 import { useDocument } from '../stores/documentStore'
 import { several } from '../live/edits'
 import type { Edit, Layer, PieceStagger } from '../live/document'
@@ -21,12 +21,23 @@ const pieceOrders = [
   { value: 'shuffled', label: t('Shuffled') },
 ]
 
-/** Whether the letters, words or lines of a type layer move one after the other. */
+export const leavingKinds = [{ value: 'asItCame', label: t('As it came') }, ...pieceKinds]
+
+/** Whether the letters, words or lines of a type layer move one after the other, and whether they go off otherwise than they came. */
 export function PieceDetails({ layer }: { layer: Layer }) {
   const { edit } = useDocument.getState()
   return (
     <Section title={t('Type moves')}>
       <PieceControls value={staggerOf(layer)} onChange={(stagger) => void edit(piecesEdit(layer.id, stagger))} />
+      <Text fontSize="12px" color="soft" mb="1px">
+        {t('Goes off')}
+      </Text>
+      <PieceControls
+        leaving
+        as={leavesAsOne(layer) ? 'whole' : 'asItCame'}
+        value={leavingOf(layer)}
+        onChange={(stagger, as) => void edit(leavingEdit(layer.id, stagger, as))}
+      />
     </Section>
   )
 }
@@ -45,27 +56,54 @@ function piecesEdit(layer: string, stagger: PieceStagger | undefined): Edit {
   return several([set('pieces', by), set('every', every), set('order', order), set('seed', seed)])
 }
 
+/** The same of pieces that go off in a way of their own; undefined when they go as they came, or as one. */
+function leavingOf({ content }: Layer): PieceStagger | undefined {
+  if (content.kind !== 'type') return undefined
+  const { leaves = 'asItCame', leavesEvery: every = 2, leavesOrder: order = 'inOrder', leavesSeed: seed = 1 } = content
+  return leaves === 'asItCame' || leaves === 'whole' ? undefined : { by: leaves, every, order, seed }
+}
+
+const leavesAsOne = ({ content }: Layer) => content.kind === 'type' && content.leaves === 'whole'
+
+function leavingEdit(layer: string, stagger: PieceStagger | undefined, as: string): Edit {
+  const set = (address: string, value: string | number): Edit => ({ do: 'setValue', layer, address, value, at: 0 })
+  if (!stagger) return set('leaves', as)
+  const { by, every, order = 'inOrder', seed = 1 } = stagger
+  return several([set('leaves', by), set('leavesEvery', every), set('leavesOrder', order), set('leavesSeed', seed)])
+}
+
 export function PieceControls({
   value,
+  leaving = false,
+  kinds = leaving ? leavingKinds : pieceKinds,
+  as = 'whole',
   onChange,
 }: {
   value: PieceStagger | undefined
-  onChange: (value: PieceStagger | undefined) => void
+  /** Of pieces that go off: they may also go as they came. */
+  leaving?: boolean
+  kinds?: typeof pieceKinds
+  /** How they move without a stagger. */
+  as?: string
+  onChange: (value: PieceStagger | undefined, as: string) => void
 }) {
   const stagger = value ?? { by: 'letter', every: 2, order: 'inOrder', seed: 1 }
-  const change = (part: Partial<PieceStagger>) => onChange({ ...stagger, ...part })
+  const change = (part: Partial<PieceStagger>) => onChange({ ...stagger, ...part }, as)
+  const withoutStagger = (kind: string) => kind === 'whole' || kind === 'asItCame'
   return (
     <>
       <Grid templateColumns="1fr 1fr" gap="4px" mb="4px">
         <Choice
-          label={t('Type moves')}
-          value={value?.by ?? 'whole'}
-          options={pieceKinds}
-          onChange={(e) => (e.target.value === 'whole' ? onChange(undefined) : change({ by: e.target.value as PieceStagger['by'] }))}
+          label={leaving ? t('Type goes off') : t('Type moves')}
+          value={value?.by ?? as}
+          options={kinds}
+          onChange={(e) =>
+            withoutStagger(e.target.value) ? onChange(undefined, e.target.value) : change({ by: e.target.value as PieceStagger['by'] })
+          }
         />
         {value && (
           <Choice
-            label={t('Order of the pieces')}
+            label={leaving ? t('Order of leaving') : t('Order of the pieces')}
             value={stagger.order}
             options={pieceOrders}
             onChange={(e) => change({ order: e.target.value as PieceStagger['order'] })}
@@ -75,7 +113,7 @@ export function PieceControls({
       {value && (
         <Flex gap="4px" mb="4px">
           <NumberField
-            label={t('Frames from piece to piece')}
+            label={leaving ? t('Frames from piece to piece that goes off') : t('Frames from piece to piece')}
             prefix={t('next after')}
             value={stagger.every}
             digits={0}
@@ -85,7 +123,7 @@ export function PieceControls({
           />
           {stagger.order === 'shuffled' && (
             <NumberField
-              label={t('Seed of the order')}
+              label={leaving ? t('Seed of leaving') : t('Seed of the order')}
               prefix={t('seed')}
               value={stagger.seed ?? 1}
               digits={0}

@@ -21,7 +21,19 @@ const weightNames: Record<number, string> = {
 }
 
 /** What has a control of its own here or in Motion. */
-export const typeSettings = ['family', 'weight', 'align', 'pieces', 'every', 'order', 'seed']
+export const typeSettings = [
+  'family',
+  'weight',
+  'align',
+  'pieces',
+  'every',
+  'order',
+  'seed',
+  'leaves',
+  'leavesEvery',
+  'leavesOrder',
+  'leavesSeed',
+]
 
 /** The font of a type layer, and to which side its lines are set. */
 export function TypeDetails({ id, choices }: { id: string; choices: Schemas['Choices'] }) {

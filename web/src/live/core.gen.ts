@@ -527,6 +527,10 @@ export interface TypeContent {
   every?: number
   order?: 'inOrder' | 'reversed' | 'fromMiddle' | 'shuffled'
   seed?: number
+  leaves?: 'asItCame' | 'whole' | 'letter' | 'word' | 'line'
+  leavesEvery?: number
+  leavesOrder?: 'inOrder' | 'reversed' | 'fromMiddle' | 'shuffled'
+  leavesSeed?: number
   typeSize?: Keyed<number>
   tracking?: Keyed<number>
   leading?: Keyed<number>
