@@ -44,7 +44,7 @@ public static class GraphicChecks
         var found = new HashSet<string>(StringComparer.Ordinal);
         foreach (var node in scene.Nodes)
         {
-            if (node.Strip.IsMarked && node.Strip.Ops.Any(o => o.Kind == Ops.Glyphs) && Touched.By(node.Strip, node.Row) is { IsEmpty: false } box
+            if (node.Strip is { IsMarked: true, HasWords: true } && Touched.By(node.Strip, node.Row) is { IsEmpty: false } box
                 && (box.Left < safe.Left || box.Top < safe.Top || box.Right > safe.Right || box.Bottom > safe.Bottom))
             {
                 found.Add(node.Strip.Layer);

@@ -32,7 +32,7 @@ public sealed record ReadingTime(int Words, int Needs, int NeedsCalmly, int Stan
         int Frames(double pace) => (int)Math.Ceiling(words / pace * 60 * graphic.Rate.Numerator / graphic.Rate.Denominator - 1e-9);
         var ids = type.Where(l => Wordings(l).Any(t => !string.IsNullOrWhiteSpace(t))).Select(l => l.Id).ToHashSet(StringComparer.Ordinal);
         var nodes = Enumerable.Range(0, evaluator.Strips.Length)
-            .Where(i => evaluator.Strips[i] is { IsMarked: true } strip && ids.Contains(strip.Layer) && strip.Ops.Any(o => o.Kind == Ops.Glyphs)).ToImmutableArray();
+            .Where(i => evaluator.Strips[i] is { IsMarked: true, HasWords: true } strip && ids.Contains(strip.Layer)).ToImmutableArray();
         // Of a layer that is cut in parts, only the part that shows can stand.
         var parts = type.Where(l => type.Any(o => IsPart(l, o))).ToDictionary(l => l.Id, StringComparer.Ordinal);
         ImmutableArray<int> At(int frame) => parts.Count == 0 ? nodes : [.. nodes.Where(n => !parts.TryGetValue(evaluator.Strips[n].Layer, out var part) || part.ShowsAt(frame) || !type.Any(o => IsPart(part, o) && o.ShowsAt(frame)))];
@@ -70,7 +70,7 @@ public sealed record ReadingTime(int Words, int Needs, int NeedsCalmly, int Stan
             var (box, shown) = (strip.Ops[1].Offset(Ops.Mark.Box), strip.Ops[1].Offset(Ops.Mark.Shown));
             var whole = Enumerable.Range(0, 4).All(i => Math.Abs(v[box + i] - v[shown + i]) <= Slack);
             var seen = new Matrix(v[0], v[1], v[2], v[3], v[4], v[5]).Map(new Box(v[box], v[box + 1], v[box + 2], v[box + 3]));
-            var soft = strip.Ops.SelectMany(o => o.Steps).Any(s => s.Kind == Ops.Soften && v[s.Offset(StepKind.On)] != 0 && v[s.Offset(Ops.Soften.Sigma)] > Slack);
+            var soft = strip.Ops.SelectMany(o => o.Steps).Any(s => v[s.Offset(StepKind.On)] != 0 && ((StepKind)s.Kind).Softens(v.AsSpan(s.At)) > Slack);
             if (v[6] < Opaque || !whole || soft || seen.IsEmpty
                 || seen.Left < -Slack || seen.Top < -Slack || seen.Right > evaluator.Graphic.Width + Slack || seen.Bottom > evaluator.Graphic.Height + Slack)
             {

@@ -161,7 +161,7 @@ public static class WordChecks
         }
         return
         [
-            .. evaluator.At(frame).Nodes.Where(n => n.Strip.IsMarked && n.Row.Span[6] > Seen).Select(n => (n.Strip.Layer, Box: Touched.By(n.Strip, n.Row), n.Strip.Ops.Any(o => o.Kind == Ops.Glyphs)))
+            .. evaluator.At(frame).Nodes.Where(n => n.Strip.IsMarked && n.Row.Span[6] > Seen).Select(n => (n.Strip.Layer, Box: Touched.By(n.Strip, n.Row), n.Strip.HasWords))
                 .Where(b => !b.Box.IsEmpty && IsIn(b.Layer)),
         ];
     }

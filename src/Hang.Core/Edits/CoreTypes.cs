@@ -33,6 +33,8 @@ public static class CoreTypes
         }
         text.Append($"\n/** Levels that each operation opens, or closes (-1), by code. */\nexport const levels: readonly number[] = [{Listed(Ops.All, k => k.Levels)}]\n");
         text.Append($"\n/** 1 for each operation that paints, by code. */\nexport const paints: readonly number[] = [{Listed(Ops.All, k => k.Does.HasFlag(Does.Paints) ? 1 : 0)}]\n");
+        text.Append($"\n/** 1 for each operation whose level is one picture, by code. */\nexport const mixes: readonly number[] = [{Listed(Ops.All, k => k.Does.HasFlag(Does.Mixes) ? 1 : 0)}]\n");
+        text.Append($"\n/** 1 for each operation that covers the inside of a shape, by code. */\nexport const fills: readonly number[] = [{Listed(Ops.All, k => k.Does.HasFlag(Does.Fills) ? 1 : 0)}]\n");
         text.Append($"\n/** 1 for each step that is plain arithmetic on each pixel, by code. */\nexport const byPixel: readonly number[] = [{Listed(Ops.Steps, k => k.ByPixel ? 1 : 0)}]\n");
         return text.ToString();
     }

@@ -25,7 +25,7 @@ internal sealed class Node
         (Layer, this.written, this.boxed, Delay, this.opacity) = (layer, written, boxed, delay, opacity);
         changing = written.Changing;
         (pose, follows) = (layer.Pose, layer.Carrier is not null);
-        hasGroups = written.Strip.Ops.Any(o => o.Kind == Ops.Group);
+        hasGroups = written.Strip.HasGroups;
         SteadyBox = boxed is null || layer.Layer.Content.Kind.IsGroup || boxed.HasSteadyBox;
         hasSteadyMark = SteadyBox && layer.Pose.HasSteadyMask;
         Standing = written.Standing;

@@ -22,7 +22,7 @@ public sealed record NodeWindow(float[] Values, int[] Changing, float[] Columns,
         var strip = evaluator.Strips[node];
         var slots = strip.Size;
         // A group that is opened and closed within the strip gets its bounds here; of one that goes on into others the viewer's painter takes the whole frame.
-        var closed = strip.Opens == 0 && strip.Ops.Any(o => o.Kind == Ops.Group);
+        var closed = strip.Opens == 0 && strip.HasGroups;
         var all = new float[slots * window.Length];
         var blurred = new float[window.Length][][];
         var boxes = new float[4 * window.Length];

@@ -1,4 +1,5 @@
 using System.Runtime.Intrinsics;
+using Hang.Paint.Pixels;
 using Hang.Scene.PaintList;
 using SkiaSharp;
 
@@ -43,7 +44,7 @@ internal sealed unsafe class Smear : IDisposable
         {
             return null;
         }
-        place = SKRectI.Round(GroupLayer.Rect(PixelSteps.Map(device, touched)));
+        place = SKRectI.Round(WholePixels.Around(WholePixels.Map(device, touched)));
         var seen = canvas.DeviceClipBounds;
         taps = Taps(moments, Row, device, out var way);
         // Only what can come into sight needs to be painted.
@@ -96,7 +97,7 @@ internal sealed unsafe class Smear : IDisposable
     private void Align(Strip strip, SKMatrix device)
     {
         const int shown = PlaceNumbers + 4;
-        if (device.SkewX != 0 || device.SkewY != 0 || device.ScaleX == 0 || device.ScaleY == 0 || Row[1] != 0 || Row[2] != 0 || !strip.IsMarked || !strip.Ops.All(o => IsShape(o.Kind)))
+        if (device.SkewX != 0 || device.SkewY != 0 || device.ScaleX == 0 || device.ScaleY == 0 || Row[1] != 0 || Row[2] != 0 || !strip.OnlyFills)
         {
             return;
         }
@@ -104,8 +105,6 @@ internal sealed unsafe class Smear : IDisposable
         Row[4] -= (x - MathF.Round(x)) / device.ScaleX;
         Row[5] -= (y - MathF.Round(y)) / device.ScaleY;
     }
-
-    private static bool IsShape(OpKind kind) => kind == Ops.Place || kind == Ops.Mark || kind == Ops.Clip || kind == Ops.Fill || kind == Ops.End;
 
     private static (int X, int Y, float Weight)[] Taps(float[][] moments, float[] row, SKMatrix device, out SKRectI way)
     {

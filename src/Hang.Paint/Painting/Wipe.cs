@@ -1,4 +1,5 @@
 using System.Runtime.Intrinsics;
+using Hang.Paint.Pixels;
 using Hang.Scene.Geometry;
 using Hang.Scene.PaintList;
 using SkiaSharp;
@@ -28,11 +29,11 @@ internal sealed unsafe class Wipe : IDisposable
     public SKCanvas? Begin(SKCanvas canvas, DrawNode node, in Box box)
     {
         var (ops, moments) = (node.Strip.Ops, node.Moments);
-        if (ops.Length < 4 || !node.Strip.IsMarked || ops[2] is not { } clip || clip.Kind != Ops.Clip || !clip.Takes.IsEmpty || clip.Word("verbs") != Shape.Box || clip.Word("inverse") == "yes")
+        if (ops.Length < 4 || !node.Strip.IsMarked || ops[2] is not { } clip || !clip.Kind.Does.HasFlag(Does.Clips) || !clip.Takes.IsEmpty || clip.Shape is not { Verbs: Shape.Box, IsInverse: false })
         {
             return null;
         }
-        var edges = clip.Offset(Ops.Clip.More);
+        var edges = clip.Offset(clip.Kind.More);
         bool acrossMoves = false, downMoves = false;
         foreach (var row in moments)
         {
@@ -50,7 +51,7 @@ internal sealed unsafe class Wipe : IDisposable
         {
             return null;
         }
-        place = SKRectI.Round(GroupLayer.Rect(PixelSteps.Map(canvas.TotalMatrix, box)));
+        place = SKRectI.Round(WholePixels.Around(WholePixels.Map(canvas.TotalMatrix, box)));
         place.Intersect(canvas.DeviceClipBounds);
         if (place.Width <= 0 || place.Height <= 0)
         {

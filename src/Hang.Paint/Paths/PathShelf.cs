@@ -13,25 +13,48 @@ internal sealed class PathShelf : IDisposable
     private readonly ConditionalWeakTable<Op, Kept> kept = [];
     private readonly HashSet<Kept> all = [];
 
-    /// <summary>The shape of an operation, or all glyphs of a run as one path, so that fading type shows no seam where letters overlap.</summary>
-    public SKPath Of(Strip strip, Op op, ReadOnlySpan<float> v)
+    /// <summary>The shape of an operation.</summary>
+    /// <param name="v">From the operation's own start.</param>
+    public SKPath ShapeOf(Strip strip, Op op, ReadOnlySpan<float> v)
     {
-        if (!op.Takes.IsEmpty && op.Kind != Ops.Glyphs)
+        if (!op.Takes.IsEmpty)
         {
             return OutlineOf((Outline)strip.Resources[op.Takes[0]]);
         }
         var stops = op.StopNumbers;
-        var numbers = op.Kind == Ops.Glyphs ? v.Slice(op.Offset(Ops.Glyphs.Tracking), 2) : v.Slice(op.Offset(op.Kind.More) + stops, op.Each - stops);
-        var found = kept.GetOrCreateValue(op);
-        if (found.Path is null || !numbers.SequenceEqual(found.Numbers))
+        var numbers = v.Slice(op.Kind.More + stops, op.Each - stops);
+        if (IsKept(op, numbers, out var found))
         {
-            found.Path?.Dispose();
-            found.Path = op.Kind == Ops.Glyphs ? Glyphs((GlyphRun)strip.Resources[op.Takes[0]], numbers[0], numbers[1]) : Shaped(op.Word("verbs"), numbers);
-            found.Path.FillType = op.Kind != Ops.Glyphs && op.Kind != Ops.Stroke && op.Word("rule") == "evenodd" ? SKPathFillType.EvenOdd : SKPathFillType.Winding;
-            found.Numbers = numbers.ToArray();
-            all.Add(found);
+            return found.Path!;
         }
+        found.Path = Shaped(op.Shape!.Verbs, numbers);
+        found.Path.FillType = op.Shape.IsEvenOdd ? SKPathFillType.EvenOdd : SKPathFillType.Winding;
         return found.Path;
+    }
+
+    /// <summary>All glyphs of a run as one path, so that fading type shows no seam where letters overlap.</summary>
+    public SKPath RunOf(Strip strip, Op op, float tracking, float leading)
+    {
+        if (!IsKept(op, [tracking, leading], out var found))
+        {
+            found.Path = Glyphs((GlyphRun)strip.Resources[op.Takes[0]], tracking, leading);
+        }
+        return found.Path!;
+    }
+
+    /// <summary>True when the path of these numbers is there; else the one that was is gone, and its place is ready for the new one.</summary>
+    private bool IsKept(Op op, ReadOnlySpan<float> numbers, out Kept found)
+    {
+        found = kept.GetOrCreateValue(op);
+        if (found.Path is not null && numbers.SequenceEqual(found.Numbers))
+        {
+            return true;
+        }
+        found.Path?.Dispose();
+        found.Path = null;
+        found.Numbers = numbers.ToArray();
+        all.Add(found);
+        return false;
     }
 
     public void Dispose()

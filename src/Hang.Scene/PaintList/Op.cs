@@ -10,14 +10,30 @@ namespace Hang.Scene.PaintList;
 /// <param name="Steps">Effect steps of a group, in order, each with numbers of its own.</param>
 public sealed record Op(OpKind Kind, ImmutableArray<string> Takes, ImmutableArray<string> Words, int At, int Each, ImmutableArray<Op> Steps)
 {
-    /// <summary>How many of its repeated numbers are stops of a gradient, five a stop; its coordinates follow them.</summary>
-    public int StopNumbers { get; } = Kind.Words.IndexOf("stops") is >= 0 and var stops ? 5 * int.Parse(Words[stops], CultureInfo.InvariantCulture) : 0;
+    /// <summary>Of one that has a shape; null for others, as are those that follow. All are read once, so that no painter looks for words.</summary>
+    public ShapeWords? Shape { get; } = Kind.Has("verbs") ? new(Said(Kind, Words, "verbs"), Said(Kind, Words, "rule") == "evenodd", Said(Kind, Words, "inverse") == "yes") : null;
 
-    /// <summary>A word by its name.</summary>
-    public string Word(string name) => Words[Kind.Word(name)];
+    public InkWords? Ink { get; } = Kind.Has("paint") ? new(Said<PaintType>(Kind, Words, "paint"), Number(Kind, Words, "stops")) : null;
+
+    public LineWords? Line { get; } = !Kind.Has("cap") ? null
+        : new(Said<LineCap>(Kind, Words, "cap"), Said<LineJoin>(Kind, Words, "join"), [.. Said(Kind, Words, "dashes").Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(d => float.Parse(d, CultureInfo.InvariantCulture))]);
+
+    public NetWords? Net { get; } = Kind.Has("columns") ? new(Number(Kind, Words, "columns"), Number(Kind, Words, "rows")) : null;
+
+    /// <summary>How a group is mixed in.</summary>
+    public Mixing Mixing { get; } = Kind.Has("blend") ? Said<Mixing>(Kind, Words, "blend") : Mixing.Normal;
+
+    /// <summary>How many of its repeated numbers are stops of a gradient, five a stop; its coordinates follow them.</summary>
+    public int StopNumbers => 5 * (Ink?.Stops ?? 0);
 
     /// <summary>Where some of its numbers begin in the row.</summary>
     public int Offset(Slot slot) => At + slot.At;
+
+    private static string Said(OpKind kind, ImmutableArray<string> words, string name) => kind.Has(name) ? words[kind.Words.IndexOf(name)] : "";
+
+    private static T Said<T>(OpKind kind, ImmutableArray<string> words, string name) where T : struct, Enum => Enum.Parse<T>(Said(kind, words, name), ignoreCase: true);
+
+    private static int Number(OpKind kind, ImmutableArray<string> words, string name) => int.Parse(Said(kind, words, name), CultureInfo.InvariantCulture);
 
     /// <summary>True when both do the same with the same numbers.</summary>
     public bool SameAs(Op other) => Kind == other.Kind && At == other.At && Each == other.Each && Takes.SequenceEqual(other.Takes) && Words.SequenceEqual(other.Words)
@@ -39,6 +55,16 @@ public sealed record Strip(string Id, string Layer, ImmutableArray<Op> Ops, int 
 
     /// <summary>True when it paints something itself.</summary>
     public bool Paints { get; } = Ops.Any(o => o.Kind.Does.HasFlag(Does.Paints));
+
+    /// <summary>True when it has a group, even one that it only opens.</summary>
+    public bool HasGroups { get; } = Ops.Any(o => o.Kind.Does.HasFlag(Does.Mixes));
+
+    /// <summary>True when it shows letters.</summary>
+    public bool HasWords { get; } = Ops.Any(o => o.Kind.Takes.Contains(Resource.Run));
+
+    /// <summary>True when it tells where its layer is, and fills shapes and nothing else.</summary>
+    public bool OnlyFills { get; } = Ops.Length > 1 && Ops[1].Kind.Does.HasFlag(Does.Marks)
+        && Ops.All(o => !o.Kind.Does.HasFlag(Does.Mixes) && (!o.Kind.Does.HasFlag(Does.Paints) || o.Kind.Does.HasFlag(Does.Fills)));
 
     public bool Equals(Strip? other) => ReferenceEquals(this, other);
 

@@ -29,6 +29,15 @@ public enum Does
 
     /// <summary>It only tells where something is.</summary>
     Marks = 16,
+
+    /// <summary>All within its level lies elsewhere.</summary>
+    Moves = 32,
+
+    /// <summary>All within its level is one picture, which is mixed in.</summary>
+    Mixes = 64,
+
+    /// <summary>It covers the inside of a shape.</summary>
+    Fills = 128,
 }
 
 /// <summary>A kind of operation or of effect step: what it takes by content hash, which words are fixed, which numbers may change by the frame.</summary>
@@ -68,13 +77,13 @@ public abstract class OpKind
     /// <summary>Numbers of an operation whose repeated numbers come so many times.</summary>
     public int RowSize(int each) => once + each * repeated;
 
-    /// <summary>The place of a word.</summary>
-    public int Word(string name) => Words.IndexOf(name);
+    /// <summary>True when it has a word of that name.</summary>
+    internal bool Has(string word) => Words.Contains(word);
 
     /// <summary>What an operation that paints or clips can touch, in its own coordinates; of a shape, its box.</summary>
     /// <param name="v">From the operation's own start.</param>
     public virtual Box Touches(Strip strip, Op op, ReadOnlySpan<float> v) => !IsShape ? Box.Empty
-        : op.Takes.IsEmpty ? Shape.Bounds(op.Word("verbs"), v.Slice(More + op.StopNumbers, op.Each - op.StopNumbers))
+        : op.Takes.IsEmpty ? Shape.Bounds(op.Shape!.Verbs, v.Slice(More + op.StopNumbers, op.Each - op.StopNumbers))
         : ((Outline)strip.Resources[op.Takes[0]]).Bounds;
 
     public override string ToString() => Name;

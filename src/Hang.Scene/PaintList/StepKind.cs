@@ -21,6 +21,10 @@ public abstract class StepKind : OpKind
     /// <summary>True for plain arithmetic on each pixel, in both painters.</summary>
     public bool ByPixel { get; }
 
+    /// <summary>Standard deviation across, in pixels of its coordinates, by which it makes all that it is done to soft; 0 for what leaves edges as they are.</summary>
+    /// <param name="v">From the step's own start.</param>
+    public virtual double Softens(ReadOnlySpan<float> v) => 0;
+
     /// <summary>How far it carries what it is done to.</summary>
     /// <param name="v">From the step's own start.</param>
     public virtual Reach Reach(ReadOnlySpan<float> v) => default;

@@ -129,11 +129,11 @@ public static class Touched
                 {
                     skipping += op.Kind.Levels;
                 }
-                else if (op.Kind == Ops.Place)
+                else if (op.Kind.Does.HasFlag(Does.Moves))
                 {
                     Place(row.Slice(op.At, Ops.Place.RowSize(0)));
                 }
-                else if (op.Kind == Ops.Group)
+                else if (op.Kind.Does.HasFlag(Does.Mixes))
                 {
                     Group(op, memory);
                 }
@@ -215,7 +215,7 @@ public static class Touched
             }
             var reach = ReachOf(group, row);
             Put(row, group.Offset(Ops.Group.Reach), new(reach.Left, reach.Top, reach.Right, reach.Bottom));
-            if (group.Word("blend") is "cutTo" or "cutOut" or "onto")
+            if (group.Mixing is Mixing.CutTo or Mixing.CutOut or Mixing.Onto)
             {
                 // It takes away, or lies on what is there.
                 return;
@@ -226,7 +226,7 @@ public static class Touched
 
         private void Clip(Strip strip, Op op, ReadOnlySpan<float> row)
         {
-            if (row[op.Offset(Ops.Clip.On)] != 0 && op.Word("inverse") != "yes")
+            if (row[op.Offset(Ops.Clip.On)] != 0 && !op.Shape!.IsInverse)
             {
                 var box = op.Kind.Touches(strip, op, row[op.At..]);
                 own = own is { } c ? c.Intersect(box) : box.IsEmpty ? Box.Empty : box;

@@ -90,5 +90,11 @@ export const levels: readonly number[] = [1, 0, 0, 1, -1, 0, 0, 0, 0, 0]
 /** 1 for each operation that paints, by code. */
 export const paints: readonly number[] = [0, 0, 0, 0, 0, 1, 1, 1, 1, 1]
 
+/** 1 for each operation whose level is one picture, by code. */
+export const mixes: readonly number[] = [0, 0, 0, 1, 0, 0, 0, 0, 0, 0]
+
+/** 1 for each operation that covers the inside of a shape, by code. */
+export const fills: readonly number[] = [0, 0, 0, 0, 0, 1, 0, 0, 0, 0]
+
 /** 1 for each step that is plain arithmetic on each pixel, by code. */
 export const byPixel: readonly number[] = [0, 0, 0, 0, 0, 0, 0, 0, 1, 1, 1]

@@ -12,6 +12,6 @@ public sealed class GroupOp : OpKind
 
     public Slot Opacity { get; }
 
-    internal GroupOp() : base("group", Does.Opens, [], ["blend"]) =>
+    internal GroupOp() : base("group", Does.Opens | Does.Mixes, [], ["blend"]) =>
         (On, Bounds, Reach, Opacity) = (Number("on"), Numbers("bounds", 4), Numbers("reach", 4), Number("opacity"));
 }

@@ -7,5 +7,5 @@ public sealed class PlaceOp : OpKind
 
     public Slot Opacity { get; }
 
-    internal PlaceOp() : base("place", Does.Opens, [], []) => (Matrix, Opacity) = (Numbers("matrix", 6), Number("opacity"));
+    internal PlaceOp() : base("place", Does.Opens | Does.Moves, [], []) => (Matrix, Opacity) = (Numbers("matrix", 6), Number("opacity"));
 }

@@ -7,5 +7,7 @@ public sealed class SoftenStep : StepKind
 
     internal SoftenStep() : base("soften") => Sigma = Numbers("sigma", 2);
 
+    public override double Softens(ReadOnlySpan<float> v) => v[Sigma];
+
     public override Reach Reach(ReadOnlySpan<float> v) => PaintList.Reach.Even(Far * v[Sigma] + 1, Far * v[Sigma + 1] + 1);
 }

@@ -22,7 +22,7 @@ public sealed class StrokeOp : InkOp
     public override Box Touches(Strip strip, Op op, ReadOnlySpan<float> v)
     {
         var shape = base.Touches(strip, op, v);
-        var reach = v[Width] / 2 * (op.Word("join") == "miter" ? Math.Clamp(v[Miter], 1, MostMiter) : 1) * (op.Word("cap") == "square" ? 1.5 : 1) + 1;
+        var reach = v[Width] / 2 * (op.Line!.Join == LineJoin.Miter ? Math.Clamp(v[Miter], 1, MostMiter) : 1) * (op.Line.Cap == LineCap.Square ? 1.5 : 1) + 1;
         return new(shape.Left - reach, shape.Top - reach, shape.Right + reach, shape.Bottom + reach);
     }
 }

@@ -1,7 +1,7 @@
 using System.Runtime.Intrinsics;
 using SkiaSharp;
 
-namespace Hang.Paint.Painting;
+namespace Hang.Paint.Filters;
 
 /// <summary>A true Gaussian of small standard deviation over premultiplied pixels, one axis after the other (W3C Filter Effects, feGaussianBlur).</summary>
 internal static unsafe class SmallBlur

@@ -2,7 +2,7 @@ using Hang.Scene.Geometry;
 using Hang.Scene.PaintList;
 using SkiaSharp;
 
-namespace Hang.Paint.Painting;
+namespace Hang.Paint.Operations;
 
 /// <summary>
 /// Shapes that are rectangles: Skia covers the pixels of a rectangle exactly where it is told that it is one, and paths by quarters of a pixel down. The
@@ -11,18 +11,19 @@ namespace Hang.Paint.Painting;
 internal static class UprightBox
 {
     /// <summary>The rectangle that an operation fills or clips to; null for any other shape.</summary>
+    /// <param name="v">From the operation's own start.</param>
     public static SKRect? Of(Op op, ReadOnlySpan<float> v)
     {
         if (!op.Takes.IsEmpty)
         {
             return null;
         }
-        var verbs = op.Word("verbs");
+        var verbs = op.Shape!.Verbs;
         if (verbs != Shape.Box && verbs != Shape.RoundedBox)
         {
             return null;
         }
-        var n = v[(op.Offset(op.Kind.More) + op.StopNumbers)..];
+        var n = v[(op.Kind.More + op.StopNumbers)..];
         return verbs == Shape.Box ? Of(n) : OfRounded(n);
     }
 

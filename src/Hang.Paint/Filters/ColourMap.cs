@@ -1,6 +1,6 @@
 using SkiaSharp;
 
-namespace Hang.Paint.Painting;
+namespace Hang.Paint.Filters;
 
 /// <summary>
 /// Colours by luminance: the first stop's colour all over, and over it each further one with an alpha that rises from 0 at its predecessor's luminance to 1 at

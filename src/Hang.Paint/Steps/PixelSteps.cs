@@ -1,7 +1,16 @@
+using Hang.Paint.Filters;
+using Hang.Paint.Pixels;
 using Hang.Scene.Geometry;
 using SkiaSharp;
 
-namespace Hang.Paint.Painting;
+namespace Hang.Paint.Steps;
+
+/// <summary>Works on the pixels of a picture.</summary>
+/// <param name="pixels">Red, green, blue and alpha of each pixel, premultiplied, row by row.</param>
+/// <param name="needed">The pixels that can come into sight; others may become anything.</param>
+/// <param name="left">Where its first column lies on the target.</param>
+/// <param name="top">Where its first row lies on the target.</param>
+internal delegate void PixelWork(Span<byte> pixels, int width, int height, SKRectI needed, int left, int top);
 
 /// <summary>A group painted into pixels of its own, on which its steps are done one by one.</summary>
 internal sealed class PixelSteps : IDisposable
@@ -21,7 +30,7 @@ internal sealed class PixelSteps : IDisposable
         paint = new() { BlendMode = blend, ColorF = new SKColorF(0, 0, 0, opacity) };
         this.seen = seen;
         var reach = (int)Math.Ceiling(steps.Sum(s => s.Reach));
-        var whole = SKRectI.Round(GroupLayer.Rect(Map(device, bounds)));
+        var whole = SKRectI.Round(WholePixels.Around(WholePixels.Map(device, bounds)));
         whole.Inflate(reach, reach);
         seen.Inflate(reach, reach);
         whole.Intersect(seen);
@@ -30,10 +39,10 @@ internal sealed class PixelSteps : IDisposable
         Canvas.SetMatrix(device.PostConcat(SKMatrix.CreateTranslation(-place.Left, -place.Top)));
     }
 
-    public SKCanvas Canvas => surface!.Canvas;
+    /// <summary>What is there now.</summary>
+    public SKSurface Picture => surface!;
 
-    /// <summary>The box around a mapped box.</summary>
-    public static Box Map(SKMatrix m, Box b) => new Matrix(m.ScaleX, m.SkewY, m.SkewX, m.ScaleY, m.TransX, m.TransY).Map(b);
+    public SKCanvas Canvas => surface!.Canvas;
 
     /// <summary>Does the steps and draws the result.</summary>
     public void Finish(SKCanvas onto)
@@ -45,7 +54,7 @@ internal sealed class PixelSteps : IDisposable
             needed = seen;
             needed.Inflate(later, later);
             needed.Offset(-place.Left, -place.Top);
-            Do(steps[i]);
+            steps[i].Work(this);
         }
         onto.Save();
         onto.ResetMatrix();
@@ -71,83 +80,30 @@ internal sealed class PixelSteps : IDisposable
         paint.Dispose();
     }
 
-    private void Do(DeviceStep step)
+    /// <summary>Puts the picture through one of Skia's filters.</summary>
+    public void Through(SKImageFilter? filter)
     {
-        if (step.Kind == Scene.PaintList.Ops.Cast || step.Kind == Scene.PaintList.Ops.Inner)
-        {
-            using var tint = step.Tint();
-            using var tinted = new SKPaint { ColorFilter = tint };
-            using var grown = Grown(surface!, step.Grow);
-            using var cast = Redrawn(grown ?? surface!, tinted, default);
-            Soften(cast, step.Sigma);
-            var result = Surface();
-            using var turn = step.Kind == Scene.PaintList.Ops.Inner ? step.Turn() : null;
-            using var over = new SKPaint();
-            if (turn is not null)
-            {
-                result.Canvas.DrawSurface(surface!, default, over);
-                // Outside of the shadow's picture it is dark too, so the whole is turned round at once.
-                using var turned = new SKPaint { ColorFilter = turn, BlendMode = SKBlendMode.SrcATop };
-                result.Canvas.SaveLayer(turned);
-                Draw(result.Canvas, cast, step.Offset, over);
-                result.Canvas.Restore();
-            }
-            else
-            {
-                Draw(result.Canvas, cast, step.Offset, over);
-                if (!step.Only)
-                {
-                    result.Canvas.DrawSurface(surface!, default, over);
-                }
-            }
-            Replace(result);
-        }
-        else if (PixelWork.Does(step.Kind))
-        {
-            Work(step);
-        }
-        else if (step.Kind == Scene.PaintList.Ops.Soften)
-        {
-            Soften(surface!, step.Sigma);
-        }
-        else
-        {
-            using var filter = step.Over(null);
-            using var through = new SKPaint { ImageFilter = filter };
-            Replace(Redrawn(surface!, through, default));
-        }
+        using var through = new SKPaint { ImageFilter = filter };
+        Replace(Redrawn(Picture, through));
     }
 
-    private unsafe void Work(DeviceStep step)
+    /// <summary>Works on the pixels of the picture.</summary>
+    public unsafe void Work(PixelWork work)
     {
         Canvas.Flush();
-        using var pixmap = surface!.PeekPixels();
-        var pixels = new Span<byte>((void*)pixmap.GetPixels(), pixmap.RowBytes * pixmap.Height);
-        var m = step.Device;
-        PixelWork.Do(step.Kind, pixels, place.Width, place.Height, needed, step.Numbers, new(m.ScaleX, m.SkewY, m.SkewX, m.ScaleY, m.TransX - place.Left, m.TransY - place.Top));
-    }
-
-    /// <summary>A picture grown; null when it stays as it is.</summary>
-    private SKSurface? Grown(SKSurface picture, float by)
-    {
-        using var filter = DeviceStep.Grown(by, null);
-        if (filter is null)
-        {
-            return null;
-        }
-        using var through = new SKPaint { ImageFilter = filter };
-        return Redrawn(picture, through, default);
+        using var pixmap = Picture.PeekPixels();
+        work(new((void*)pixmap.GetPixels(), pixmap.RowBytes * pixmap.Height), place.Width, place.Height, needed, place.Left, place.Top);
     }
 
     /// <summary>Blurs a picture in place; each axis by the way that is right for it.</summary>
-    private void Soften(SKSurface picture, SKSize sigma)
+    public void Soften(SKSurface picture, SKSize sigma)
     {
         var (x, y) = (sigma.Width < DeviceStep.Small ? 0 : sigma.Width, sigma.Height < DeviceStep.Small ? 0 : sigma.Height);
         if (x > 0 || y > 0)
         {
             using var filter = EvenBlur.Of(x, y, null);
             using var through = new SKPaint { ImageFilter = filter };
-            using var blurred = Redrawn(picture, through, default);
+            using var blurred = Redrawn(picture, through);
             using var replace = new SKPaint { BlendMode = SKBlendMode.Src };
             picture.Canvas.ResetMatrix();
             picture.Canvas.DrawSurface(blurred, default, replace);
@@ -155,25 +111,28 @@ internal sealed class PixelSteps : IDisposable
         SmallBlur.Do(picture, place.Width, place.Height, x > 0 ? 0 : sigma.Width, y > 0 ? 0 : sigma.Height);
     }
 
-    private SKSurface Redrawn(SKSurface picture, SKPaint by, SKPoint at)
+    /// <summary>A picture drawn anew.</summary>
+    public SKSurface Redrawn(SKSurface picture, SKPaint by)
     {
         var next = Surface();
-        Draw(next.Canvas, picture, at, by);
+        Draw(next.Canvas, picture, default, by);
         return next;
     }
 
-    private static void Draw(SKCanvas canvas, SKSurface picture, SKPoint at, SKPaint by)
+    public static void Draw(SKCanvas canvas, SKSurface picture, SKPoint at, SKPaint by)
     {
         using var image = picture.Snapshot();
         canvas.DrawImage(image, at.X, at.Y, new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.None), by);
     }
 
-    private void Replace(SKSurface next)
+    /// <summary>From now on the picture is another.</summary>
+    public void Replace(SKSurface next)
     {
         surface!.Dispose();
         surface = next;
     }
 
-    private SKSurface Surface() => SKSurface.Create(new SKImageInfo(place.Width, place.Height, SKColorType.Rgba8888, SKAlphaType.Premul))
+    /// <summary>An empty picture of the same size.</summary>
+    public SKSurface Surface() => SKSurface.Create(new SKImageInfo(place.Width, place.Height, SKColorType.Rgba8888, SKAlphaType.Premul))
         ?? throw new InvalidOperationException($"There is no memory for a picture of {place.Width} x {place.Height}.");
 }

@@ -1,8 +1,10 @@
+using Hang.Paint.Pixels;
+using Hang.Paint.Steps;
 using Hang.Scene.Geometry;
 using Hang.Scene.PaintList;
 using SkiaSharp;
 
-namespace Hang.Paint.Painting;
+namespace Hang.Paint.Operations;
 
 /// <summary>
 /// A group that is being painted: a layer of Skia's, or, where Skia's blur would be wrong (below a standard deviation of 2 pixels), a picture of its own
@@ -19,13 +21,14 @@ internal sealed class GroupLayer
     /// <summary>What the group's content is painted on.</summary>
     public SKCanvas Canvas { get; }
 
+    /// <param name="v">From the operation's own start.</param>
     /// <param name="opacity">Of the whole.</param>
     /// <param name="mode">How the whole is mixed in when the group says "normal".</param>
     public static GroupLayer Open(SKCanvas canvas, Op op, ReadOnlySpan<float> v, float opacity, SKBlendMode mode)
     {
-        var at = op.Offset(Ops.Group.Bounds);
-        var bounds = new Box(v[at], v[at + 1], v[at + 2], v[at + 3]);
-        var blend = op.Word("blend") == "normal" ? mode : ModeOf(op.Word("blend"));
+        var box = Ops.Group.Bounds.Of(v);
+        var bounds = new Box(box[0], box[1], box[2], box[3]);
+        var blend = op.Mixing == Mixing.Normal ? mode : Modes[(int)op.Mixing];
         var device = canvas.TotalMatrix;
         var steps = DeviceStep.Of(op, v, device);
         if (steps.Count > 0 && steps.Any(s => s.NeedsPixels) && !bounds.IsEmpty)
@@ -43,7 +46,7 @@ internal sealed class GroupLayer
             }
             else
             {
-                canvas.SaveLayer(Rect(bounds), paint);
+                canvas.SaveLayer(WholePixels.Around(bounds), paint);
             }
             return new(canvas, null, paint, 1);
         }
@@ -57,7 +60,7 @@ internal sealed class GroupLayer
         }
         else
         {
-            canvas.SaveLayer(Rect(PixelSteps.Map(device, bounds)), paint);
+            canvas.SaveLayer(WholePixels.Around(WholePixels.Map(device, bounds)), paint);
         }
         canvas.SetMatrix(device);
         return new(canvas, null, paint, 2);
@@ -86,32 +89,13 @@ internal sealed class GroupLayer
     }
 
     /// <summary>How a strip as a whole is mixed in: as its first group says.</summary>
-    public static SKBlendMode BlendOf(Strip strip) => strip.Ops.FirstOrDefault(o => o.Kind == Ops.Group) is { } group ? ModeOf(group.Word("blend")) : SKBlendMode.SrcOver;
+    public static SKBlendMode BlendOf(Strip strip) => strip.HasGroups ? Modes[(int)strip.Ops.First(o => o.Kind.Does.HasFlag(Does.Mixes)).Mixing] : SKBlendMode.SrcOver;
 
-    /// <summary>Whole pixels around a box, and one more for smooth edges.</summary>
-    public static SKRect Rect(Box b) => new((float)Math.Floor(b.Left) - 1, (float)Math.Floor(b.Top) - 1, (float)Math.Ceiling(b.Right) + 1, (float)Math.Ceiling(b.Bottom) + 1);
-
-    private static SKBlendMode ModeOf(string blend) => blend switch
-    {
-        "cutTo" => SKBlendMode.DstIn,
-        "cutOut" => SKBlendMode.DstOut,
-        "onto" => SKBlendMode.SrcATop,
-        "multiply" => SKBlendMode.Multiply,
-        "screen" => SKBlendMode.Screen,
-        "overlay" => SKBlendMode.Overlay,
-        "darken" => SKBlendMode.Darken,
-        "lighten" => SKBlendMode.Lighten,
-        "colorDodge" => SKBlendMode.ColorDodge,
-        "colorBurn" => SKBlendMode.ColorBurn,
-        "hardLight" => SKBlendMode.HardLight,
-        "softLight" => SKBlendMode.SoftLight,
-        "difference" => SKBlendMode.Difference,
-        "exclusion" => SKBlendMode.Exclusion,
-        "hue" => SKBlendMode.Hue,
-        "saturation" => SKBlendMode.Saturation,
-        "color" => SKBlendMode.Color,
-        "luminosity" => SKBlendMode.Luminosity,
-        "plusLighter" => SKBlendMode.Plus,
-        _ => SKBlendMode.SrcOver,
-    };
+    /// <summary>Skia's modes, in the order of <see cref="Mixing"/>.</summary>
+    private static readonly SKBlendMode[] Modes =
+    [
+        SKBlendMode.SrcOver, SKBlendMode.DstIn, SKBlendMode.DstOut, SKBlendMode.SrcATop, SKBlendMode.Multiply, SKBlendMode.Screen, SKBlendMode.Overlay,
+        SKBlendMode.Darken, SKBlendMode.Lighten, SKBlendMode.ColorDodge, SKBlendMode.ColorBurn, SKBlendMode.HardLight, SKBlendMode.SoftLight,
+        SKBlendMode.Difference, SKBlendMode.Exclusion, SKBlendMode.Hue, SKBlendMode.Saturation, SKBlendMode.Color, SKBlendMode.Luminosity, SKBlendMode.Plus,
+    ];
 }

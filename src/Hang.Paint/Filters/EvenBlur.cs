@@ -1,6 +1,6 @@
 using SkiaSharp;
 
-namespace Hang.Paint.Painting;
+namespace Hang.Paint.Filters;
 
 /// <summary>
 /// A blur that grows evenly with its standard deviation. Skia's own is three box blurs of whole widths, so it jumps from one width to the

@@ -1,6 +1,6 @@
 using SkiaSharp;
 
-namespace Hang.Paint.Painting;
+namespace Hang.Paint.Filters;
 
 /// <summary>
 /// Copies of a picture along a vector, each time twice as many: as many as there are pixels along it after as many steps as its length has bits.
