@@ -31,8 +31,12 @@ public static class CoreTypes
         {
             text.Append($"\n/** Where the words of \"{kind.Name}\" stand. */\nexport const {kind.Name}Words = {{ {string.Join(", ", kind.Words.Select((w, i) => $"{w}: {i}"))} }} as const\n");
         }
+        text.Append($"\nexport type OpName = keyof typeof Code\n\nexport type StepName = keyof typeof Step\n");
+        text.Append($"\n/** Names of the words of each operation in their order, by code. */\nexport const wordNames: readonly (readonly string[])[] = [{string.Join(", ", Ops.All.Select(k => $"[{string.Join(", ", k.Words.Select(w => $"'{w}'"))}]"))}]\n");
+        text.Append($"\n/** Where the repeated numbers of each operation begin, from its own start, by code; -1 where there are none. */\nexport const repeats: readonly number[] = [{Listed(Ops.All, k => k.Fields.Any(f => f.Each) ? k.More.At : -1)}]\n");
         text.Append($"\n/** Levels that each operation opens, or closes (-1), by code. */\nexport const levels: readonly number[] = [{Listed(Ops.All, k => k.Levels)}]\n");
         text.Append($"\n/** 1 for each operation that paints, by code. */\nexport const paints: readonly number[] = [{Listed(Ops.All, k => k.Does.HasFlag(Does.Paints) ? 1 : 0)}]\n");
+        text.Append($"\n/** 1 for each operation that only tells where something is, by code. */\nexport const marks: readonly number[] = [{Listed(Ops.All, k => k.Does.HasFlag(Does.Marks) ? 1 : 0)}]\n");
         text.Append($"\n/** 1 for each operation whose level is one picture, by code. */\nexport const mixes: readonly number[] = [{Listed(Ops.All, k => k.Does.HasFlag(Does.Mixes) ? 1 : 0)}]\n");
         text.Append($"\n/** 1 for each operation that covers the inside of a shape, by code. */\nexport const fills: readonly number[] = [{Listed(Ops.All, k => k.Does.HasFlag(Does.Fills) ? 1 : 0)}]\n");
         text.Append($"\n/** 1 for each step that is plain arithmetic on each pixel, by code. */\nexport const byPixel: readonly number[] = [{Listed(Ops.Steps, k => k.ByPixel ? 1 : 0)}]\n");

@@ -90,7 +90,7 @@ function callsOf(ck: CanvasKit, program: Program, frame: number, paint: Paint, i
 const shelves = new WeakMap<Program, Map<string, Path>>()
 
 /** Paths with the same numbers are one. */
-function pathOf(ck: CanvasKit, program: Program, op: Parameters<PathShelf['of']>[1], v: Float32Array): Path {
+function pathOf(ck: CanvasKit, program: Program, op: Parameters<PathShelf['shapeOf']>[1], v: Float32Array): Path {
   let known = shelves.get(program)
   if (!known) shelves.set(program, (known = new Map<string, Path>()))
   const numbers =
@@ -101,7 +101,8 @@ function pathOf(ck: CanvasKit, program: Program, op: Parameters<PathShelf['of']>
   const found = known.get(key)
   if (found) return found
   // A shelf that is never cleared: the path stays.
-  const path = new PathShelf(ck).of(program, op, v)
+  const shelf = new PathShelf(ck)
+  const path = op.code === Code.glyphs ? shelf.runOf(program, op, v, op.at + glyphs.tracking) : shelf.shapeOf(program, op, v)
   known.set(key, path)
   return path
 }

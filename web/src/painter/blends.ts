@@ -1,17 +1,18 @@
 import type { BlendMode, CanvasKit } from 'canvaskit-wasm'
 import type { OpHead } from '../program/messages.gen'
-import { Code, groupWords } from '../program/ops.gen'
+import { wordsOf } from '../program/opWords'
+import { mixes } from '../program/ops.gen'
 
 /** How a group is mixed in. @param mode for one that says "normal". */
 export function blendOfGroup(ck: CanvasKit, op: OpHead, mode: BlendMode): BlendMode {
-  const word = op.words[groupWords.blend]!
-  return word === 'normal' ? mode : modeOf(ck, word)
+  const { blend } = wordsOf(op)
+  return blend === 'normal' ? mode : modeOf(ck, blend)
 }
 
 /** How a strip as a whole is mixed in: as its first group says. */
 export function blendOf(ck: CanvasKit, ops: OpHead[]): BlendMode {
-  const first = ops.find((op) => op.code === Code.group)
-  return first ? modeOf(ck, first.words[groupWords.blend]!) : ck.BlendMode.SrcOver
+  const first = ops.find((op) => mixes[op.code] === 1)
+  return first ? modeOf(ck, wordsOf(first).blend) : ck.BlendMode.SrcOver
 }
 
 function modeOf(ck: CanvasKit, blend: string): BlendMode {

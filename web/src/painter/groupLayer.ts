@@ -2,7 +2,7 @@ import type { BlendMode, Canvas, CanvasKit, Paint } from 'canvaskit-wasm'
 import type { OpHead } from '../program/messages.gen'
 import { blendOfGroup } from './blends'
 import { around, mapped, type Edges } from '../geometry/boxes'
-import { filterOf } from './deviceSteps'
+import { filterOf } from './steps'
 import { Made } from './made'
 import { group } from '../program/ops.gen'
 

@@ -2,7 +2,7 @@ import type { BlendMode, Canvas, CanvasKit } from 'canvaskit-wasm'
 import type { OpHead } from '../program/messages.gen'
 import { GroupLayer } from './groupLayer'
 import { PixelGroup } from './pixelGroup'
-import { isPixelWork } from './pixelWork'
+import { byPixel } from '../program/ops.gen'
 
 /** A group that is being painted. */
 export interface OpenGroup {
@@ -14,6 +14,6 @@ export interface OpenGroup {
 
 /** Begins a group. @param opacity of the whole. @param mode how the whole is mixed in when the group says "normal". */
 export const openGroup = (ck: CanvasKit, canvas: Canvas, op: OpHead, v: Float32Array, opacity: number, mode: BlendMode): OpenGroup =>
-  op.steps.some((step) => v[step.at] !== 0 && isPixelWork(step))
+  op.steps.some((step) => v[step.at] !== 0 && byPixel[step.code] === 1)
     ? PixelGroup.open(ck, canvas, op, v, opacity, mode)
     : GroupLayer.open(ck, canvas, op, v, opacity, mode)

@@ -1,11 +1,11 @@
 import type { BlendMode, Canvas, CanvasKit, Image, Surface } from 'canvaskit-wasm'
 import type { OpHead } from '../program/messages.gen'
-import { filterOf, type Rows } from './deviceSteps'
+import { filterOf, workOn } from './steps'
+import type { Rows } from './steps/stepPainter'
 import { blendOfGroup } from './blends'
 import { around, mapped } from '../geometry/boxes'
 import { Made } from './made'
-import { group } from '../program/ops.gen'
-import { isPixelWork, reachOf, workOn } from './pixelWork'
+import { byPixel, group } from '../program/ops.gen'
 
 /** A group painted into pixels of its own, on which its steps are done one by one. The core's PixelSteps.cs does the same. */
 export class PixelGroup {
@@ -26,9 +26,7 @@ export class PixelGroup {
     const at = op.at + group.bounds
     const to = op.at + group.reach
     const scale = Math.max(Math.hypot(device[0]!, device[3]!), Math.hypot(device[1]!, device[4]!))
-    const reach = Math.ceil(
-      Math.max(v[to]!, v[to + 1]!, v[to + 2]!, v[to + 3]!) * scale + op.steps.reduce((sum, step) => sum + reachOf(step, v, device), 0) + 3,
-    )
+    const reach = Math.ceil(Math.hypot(Math.max(v[to]!, v[to + 2]!), Math.max(v[to + 1]!, v[to + 3]!)) * scale + 3)
     const whole = around(mapped(device, v.subarray(at, at + 4)))
     const seen = canvas.getDeviceClipBounds()
     const left = Math.max(whole[0], seen[0]!) - reach
@@ -53,7 +51,7 @@ export class PixelGroup {
     let image = this.surface.makeImageSnapshot()
     for (const step of this.op.steps) {
       if (this.v[step.at] === 0) continue
-      const next = isPixelWork(step) ? this.worked(image, step) : this.filtered(image, step)
+      const next = byPixel[step.code] === 1 ? this.worked(image, step) : this.filtered(image, step)
       image.delete()
       image = next
     }

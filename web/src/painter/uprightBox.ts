@@ -1,6 +1,6 @@
 import type { OpHead } from '../program/messages.gen'
-import { clip, clipWords, Code, fill, fillWords } from '../program/ops.gen'
-import { stopNumbers } from './paints'
+import { wordsOf } from '../program/opWords'
+import { repeats } from '../program/ops.gen'
 
 const BOX = 'MLLLZ'
 const ROUNDED = 'MLKLKLKLKZ'
@@ -12,10 +12,9 @@ const ROUNDED = 'MLKLKLKLKZ'
  */
 export function uprightBox(op: OpHead, v: Float32Array): [number, number, number, number] | undefined {
   if (op.takes.length > 0) return undefined
-  const isClip = op.code === Code.clip
-  const verbs = op.words[isClip ? clipWords.verbs : fillWords.verbs]
+  const { verbs, stops } = wordsOf(op)
   if (verbs !== BOX && verbs !== ROUNDED) return undefined
-  const from = op.at + (isClip ? clip.more : fill.more) + stopNumbers(op)
+  const from = op.at + repeats[op.code]! + 5 * stops
   const n = (i: number) => v[from + i]!
   if (verbs === BOX) return n(2) === n(4) && n(0) === n(6) && n(1) === n(3) && n(5) === n(7) ? [n(0), n(1), n(2), n(5)] : undefined
   // A rounded one whose corners have no size: the ends of each curve are where its handle is.

@@ -84,11 +84,24 @@ export const glyphsWords = { paint: 0, stops: 1 } as const
 /** Where the words of "warp" stand. */
 export const warpWords = { columns: 0, rows: 1 } as const
 
+export type OpName = keyof typeof Code
+
+export type StepName = keyof typeof Step
+
+/** Names of the words of each operation in their order, by code. */
+export const wordNames: readonly (readonly string[])[] = [[], [], ['verbs', 'rule', 'inverse'], ['blend'], [], ['verbs', 'rule', 'paint', 'stops'], ['verbs', 'cap', 'join', 'paint', 'stops', 'dashes'], ['paint', 'stops'], [], ['columns', 'rows']]
+
+/** Where the repeated numbers of each operation begin, from its own start, by code; -1 where there are none. */
+export const repeats: readonly number[] = [-1, -1, 1, -1, -1, 16, 21, 19, -1, 0]
+
 /** Levels that each operation opens, or closes (-1), by code. */
 export const levels: readonly number[] = [1, 0, 0, 1, -1, 0, 0, 0, 0, 0]
 
 /** 1 for each operation that paints, by code. */
 export const paints: readonly number[] = [0, 0, 0, 0, 0, 1, 1, 1, 1, 1]
+
+/** 1 for each operation that only tells where something is, by code. */
+export const marks: readonly number[] = [0, 1, 0, 0, 0, 0, 0, 0, 0, 0]
 
 /** 1 for each operation whose level is one picture, by code. */
 export const mixes: readonly number[] = [0, 0, 0, 1, 0, 0, 0, 0, 0, 0]

@@ -1,0 +1,3 @@
+import type { OpPainter } from './opPainter'
+
+export const endPainter: OpPainter = (c) => c.close()

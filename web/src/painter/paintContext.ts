@@ -1,0 +1,114 @@
+import type { BlendMode, Canvas, CanvasKit, Paint } from 'canvaskit-wasm'
+import type { Program } from '../program/program'
+import { Made } from './made'
+import type { OpenGroup } from './openGroup'
+import { PathShelf } from './pathShelf'
+import { Pictures } from './pictures'
+
+/** A level of the paint list that is open. */
+interface Level {
+  /** The group that it is; undefined for a place. */
+  layer: OpenGroup | undefined
+  /** What holds outside of it. */
+  alpha: number
+  canvas: Canvas
+}
+
+/** What is being painted on and how: the state that operations change, and draw with. The core's PaintContext.cs is the same. */
+export class PaintContext {
+  readonly paths: PathShelf
+  readonly pictures: Pictures
+  /** What is made for one drawing. */
+  readonly made = new Made()
+  program!: Program
+  canvas!: Canvas
+  /** What the alpha of everything painted in this level is multiplied by. */
+  alpha = 1
+  /** Levels that are passed over because nothing of them shows. */
+  skipping = 0
+  private readonly ink: Paint
+  private readonly levels: Level[] = []
+  private mixed!: BlendMode
+  /** Pictures of their own that the strip has opened. Within one, nothing is mixed with what lies behind the strip. */
+  private within = 0
+
+  constructor(
+    readonly ck: CanvasKit,
+    onPicture: () => void,
+  ) {
+    this.ink = new ck.Paint()
+    this.ink.setAntiAlias(true)
+    this.paths = new PathShelf(ck)
+    this.pictures = new Pictures(ck, onPicture)
+  }
+
+  /** Begins a picture. */
+  begin(program: Program, canvas: Canvas) {
+    this.program = program
+    this.canvas = canvas
+    this.alpha = 1
+    this.skipping = 0
+  }
+
+  /** Begins a strip. @param mode how what it paints is mixed in, where it does not say otherwise. */
+  beginStrip(mode: BlendMode) {
+    this.mixed = mode
+    this.within = 0
+  }
+
+  /** How what is painted now is mixed in, where nothing says otherwise. */
+  get mode(): BlendMode {
+    return this.within > 0 ? this.ck.BlendMode.SrcOver : this.mixed
+  }
+
+  /** The paint for a drawing in the mode of now; its colour is the drawing's to set. */
+  paint(): Paint {
+    this.ink.setBlendMode(this.mode)
+    return this.ink
+  }
+
+  /** Lets go of what was made for one drawing. */
+  finish() {
+    this.ink.setShader(null)
+    this.made.delete()
+  }
+
+  /** Opens a level whose matrix and alpha change. @param alpha what holds within it. */
+  open(alpha: number) {
+    this.levels.push({ layer: undefined, alpha: this.alpha, canvas: this.canvas })
+    this.canvas.save()
+    this.alpha = alpha
+  }
+
+  /** Opens a level that is a picture of its own. */
+  openPicture(layer: OpenGroup) {
+    this.levels.push({ layer, alpha: this.alpha, canvas: this.canvas })
+    this.canvas = layer.canvas
+    this.alpha = 1
+    this.within++
+  }
+
+  /** Closes the innermost level. */
+  close() {
+    const level = this.levels.pop()!
+    this.alpha = level.alpha
+    this.canvas = level.canvas
+    if (level.layer) {
+      level.layer.close(this.canvas)
+      this.within--
+    } else this.canvas.restore()
+  }
+
+  /** Ends a picture: levels that nobody closed are closed, and what it did not use is let go of. */
+  end() {
+    while (this.levels.length > 0) this.close()
+    this.paths.next()
+    this.pictures.next()
+  }
+
+  dispose() {
+    this.ink.delete()
+    this.paths.clear()
+    this.pictures.clear()
+  }
+}
