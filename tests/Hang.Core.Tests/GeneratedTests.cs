@@ -14,5 +14,8 @@ public class GeneratedTests
     public void TheFrontEndHasTheCoresDocumentsAndEdits() => Generated.Check("web/src/live/core.gen.ts", CoreTypes.TypeScript());
 
     [Fact]
+    public void TheFrontEndHasTheFactsOfKinds() => Generated.Check("web/src/live/kinds.gen.ts", CoreTypes.Kinds());
+
+    [Fact]
     public void TheFrontEndHasTheCoresOperations() => Generated.Check("web/src/program/ops.gen.ts", CoreTypes.Operations());
 }

@@ -39,3 +39,19 @@ test('each folder imports only from those before it', () => {
   const upward = arrows.filter((a) => a.from && order.indexOf(a.to) > order.indexOf(a.from))
   expect(upward.map((a) => a.at)).toEqual([])
 })
+
+/** Who makes a layer of a kind must name it; nobody asks for one: what may be asked stands in live/kinds.gen.ts. */
+const NAMED = 5
+
+test('kinds of content are named by those that make them only', () => {
+  const asked = /content\??\.kind (===|!==) '/
+  const made = /kind: '(type|placed|sound|path|lamp|hook|group|picture|plate)'/
+  const sources = files(root).filter((file) => !/\.(test|gen|d)\.ts$/.test(file))
+  const lines = sources.flatMap((file) =>
+    readFileSync(file, 'utf8')
+      .split('\n')
+      .map((line) => `${relative(root, file)}: ${line.trim()}`),
+  )
+  expect(lines.filter((line) => asked.test(line))).toEqual([])
+  expect(lines.filter((line) => made.test(line)).length).toBeLessThanOrEqual(NAMED)
+})

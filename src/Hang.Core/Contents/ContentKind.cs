@@ -76,6 +76,28 @@ public abstract class ContentKind : Module
     /// <summary>True when its pieces go off otherwise than they came; it is drawn anew when it goes off at another time.</summary>
     public virtual bool LeavesApart(ValueSet values) => false;
 
+    /// <summary>What it is set in; null for what is no type.</summary>
+    public virtual WordValues? Worded => null;
+
+    /// <summary>How it is heard; null for what is not.</summary>
+    public virtual HeardValues? Heard => null;
+
+    /// <summary>Which other graphic it shows; null for what shows none.</summary>
+    public virtual PlacedValues? Places => null;
+
+    /// <summary>The value whose points are dragged on the stage; null for none.</summary>
+    public virtual ValueSpec? Dotted => null;
+
+    /// <summary>True for what shadows fall away from.</summary>
+    public virtual bool IsLight => false;
+
+    /// <summary>What the rest of the program may ask.</summary>
+    public ContentFacts Facts => new(
+        Worded, Heard, Places, Dotted, IsGroup, IsLight,
+        !IsOnStage ? Stands.Nowhere : IsInvisible ? Stands.Point : Stands.Box,
+        Heard is not null ? StripLook.Wave : Places is not null ? StripLook.Phases : StripLook.Plain,
+        IsGroup ? Gathers.Members : IsInvisible && IsOnStage && !IsLight ? Gathers.Hung : Gathers.Nobody);
+
     /// <summary>True for what comes and goes through the edges of the picture, so that it is outside of the safe area most of the time.</summary>
     public virtual bool RunsThrough(ValueSet values) => false;
 

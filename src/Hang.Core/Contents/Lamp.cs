@@ -21,5 +21,7 @@ public sealed class Lamp : ContentKind
 
     public override bool IsInvisible => true;
 
+    public override bool IsLight => true;
+
     public override Drawing Draw(ValueSet values, DrawContext at) => new SimpleDrawing(true, _ => new(-Hook.Reach, -Hook.Reach, Hook.Reach, Hook.Reach), null);
 }

@@ -25,6 +25,8 @@ public sealed class PathContent : ContentKind
 
     public override bool HasEdge => true;
 
+    public override ValueSpec Dotted => Points;
+
     public override Drawing Draw(ValueSet values, DrawContext at)
     {
         var (points, closed) = (values[Points], values[Closed].Constant.X != 0);

@@ -51,6 +51,8 @@ public sealed class PlacedGraphic : ContentKind
     }
 
     /// <summary>Pictures that its fields are filled with, by hash or by file name.</summary>
+    public override PlacedValues Places { get; } = new(Of, Filled, Colourway);
+
     public override IEnumerable<string> PicturesOf(ValueSet values, IDocument document)
     {
         var texts = FilledKind.Of(values[Filled].Constant).Values.ToHashSet(StringComparer.OrdinalIgnoreCase);

@@ -34,6 +34,8 @@ public sealed class SoundContent : ContentKind
 
     public override bool IsOnStage => false;
 
+    public override HeardValues Heard { get; } = new(Sound, Gain, Slip, FadeIn, FadeOut);
+
     /// <summary>Content hash of a sound layer's sound.</summary>
     public static string HashOf(Content content) => content.Values[Sound].Constant.Text;
 

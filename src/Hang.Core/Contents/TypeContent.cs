@@ -98,6 +98,8 @@ public sealed class TypeContent : ContentKind
 
     public override bool HasEdge => true;
 
+    public override WordValues Worded { get; } = new(Text, Family, Weight, TypeSize, Features);
+
     public override ValueSpec Sized => TypeSize;
 
     /// <summary>How letters, words or lines follow each other; null when the type moves as one.</summary>

@@ -1,7 +1,9 @@
 using System.Text;
+using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Scene.Json;
 using Hang.Scene.PaintList;
+using Hang.Scene.Registry;
 
 namespace Hang.Core.Edits;
 
@@ -15,6 +17,45 @@ public static class CoreTypes
         Codecs.Of(typeof(Graphic)).TypeScript(book);
         Codecs.Of(typeof(Edit)).TypeScript(book);
         return "// Printed from the core's documents and edits by ./hang generate. Do not edit.\n\n" + string.Join("\n\n", book.Declarations) + "\n";
+    }
+
+    /// <summary>The file web/src/live/kinds.gen.ts: what may be asked of each kind of content.</summary>
+    public static string Kinds()
+    {
+        static string Names<T>() where T : struct, Enum => string.Join(" | ", Enum.GetValues<T>().Select(v => $"'{JsonName.Of(v)}'"));
+        static string Fact(ContentFacts f) =>
+            $"{{ words: {Said(f.Words is not null)}, heard: {Said(f.Heard is not null)}, places: {Said(f.Places is not null)}, dotted: {(f.Dotted is { } d ? $"'{d.Name}'" : "null")}, isGroup: {Said(f.IsGroup)}, "
+            + $"isLight: {Said(f.IsLight)}, stands: '{JsonName.Of(f.Stands)}', strip: '{JsonName.Of(f.Strip)}', gathers: '{JsonName.Of(f.Gathers)}' }}";
+        static string Said(bool fact) => fact ? "true" : "false";
+        return $$"""
+            // Printed from the core's kinds of content by ./hang generate. Do not edit.
+
+            import type { Content } from './core.gen'
+
+            /** What may be asked of a kind of content, so that nobody names one. */
+            export interface KindFacts {
+              /** It is set in type. */
+              words: boolean
+              heard: boolean
+              /** It shows another graphic. */
+              places: boolean
+              /** The value whose points are dragged on the stage. */
+              dotted: string | null
+              isGroup: boolean
+              isLight: boolean
+              /** Where it stands on the stage. */
+              stands: {{Names<Stands>()}}
+              /** What is drawn in its strip of the timeline. */
+              strip: {{Names<StripLook>()}}
+              /** What becomes of that which is added while it is selected. */
+              gathers: {{Names<Gathers>()}}
+            }
+
+            export const kinds: Record<Content['kind'], KindFacts> = {
+            {{string.Join("\n", Modules<ContentKind>.All.Select(k => $"  {k.Name}: {Fact(k.Facts)},"))}}
+            }
+
+            """;
     }
 
     /// <summary>The file web/src/program/ops.gen.ts: the operations of the paint list.</summary>

@@ -6,6 +6,7 @@ import { usePlayback } from '../stores/playbackStore'
 import { useSelection } from '../stores/selectionStore'
 import { useView } from '../stores/viewStore'
 import { t } from '../words/words'
+import { factsOf } from '../live/kinds'
 
 export type NewLayer = Omit<Layer, 'id'>
 
@@ -74,8 +75,9 @@ export function tieToSelected(): ((id: string) => Edit) | null {
   const { graphic } = useDocument.getState()
   const chosen = selection.length === 1 ? graphic?.layers.find((l) => l.id === selection[0]) : undefined
   const at = usePlayback.getState().frame
-  if (chosen?.content.kind === 'hook') return (id) => ({ do: 'changeLayer', layer: id, hangsFrom: chosen.id, at })
-  if (chosen?.content.kind === 'group') return (id) => ({ do: 'moveIntoGroup', layers: [id], group: chosen.id, at })
+  const gathers = chosen ? factsOf(chosen).gathers : 'nobody'
+  if (chosen && gathers === 'hung') return (id) => ({ do: 'changeLayer', layer: id, hangsFrom: chosen.id, at })
+  if (chosen && gathers === 'members') return (id) => ({ do: 'moveIntoGroup', layers: [id], group: chosen.id, at })
   return null
 }
 

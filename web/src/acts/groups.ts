@@ -3,6 +3,7 @@ import { useDocument } from '../stores/documentStore'
 import { usePlayback } from '../stores/playbackStore'
 import { useSelection } from '../stores/selectionStore'
 import { lineOf } from './picking'
+import { isGroup } from '../live/kinds'
 
 /** Puts the selected layers into a new group, which is then selected. */
 export async function group() {
@@ -17,7 +18,7 @@ export async function dissolve(groups: string[]) {
   const { graphic, edit } = useDocument.getState()
   const { frame } = usePlayback.getState()
   const { select } = useSelection.getState()
-  const chosen = graphic!.layers.filter((l) => groups.includes(l.id) && l.content.kind === 'group').map((l) => l.id)
+  const chosen = graphic!.layers.filter((l) => groups.includes(l.id) && isGroup(l)).map((l) => l.id)
   if (chosen.length === 0) return
   const members = graphic!.layers.filter((l) => l.group && chosen.includes(l.group)).map((l) => l.id)
   if (await edit({ do: 'dissolveGroups', layers: chosen, at: frame })) select(members)

@@ -1,6 +1,7 @@
 import { invert, map, type Affine, type Point } from '../geometry/affine'
 import type { Graphic, Layer } from '../live/document'
 import type { Program } from '../program/program'
+import { isGroup } from '../live/kinds'
 
 /** Where a layer is on the stage: its matrix, and its box in its own coordinates. */
 export interface Place {
@@ -28,7 +29,7 @@ export function layerAt(
 ): string | undefined {
   const layers = new Map(graphic.layers.map((l) => [l.id, l]))
   for (const layer of [...graphic.layers].reverse()) {
-    if (isOut(layers, layer) || layer.content.kind === 'group') continue
+    if (isOut(layers, layer) || isGroup(layer)) continue
     const placed = program.placed(layer.id, frame)
     if (!placed || placed.opacity === 0) continue
     const p = map(invert(placed.matrix), point)

@@ -24,6 +24,7 @@ import { LayerPoints } from './PointsOverlay'
 import type { Gap, SnapLine, SnapTargets } from './snapping'
 import { targetsOf } from './targets'
 import { t } from '../words/words'
+import { isGroup, isPlaced, isWords } from '../live/kinds'
 
 type Grip = 'move' | 'turn' | [number, number]
 
@@ -83,12 +84,12 @@ export function Handles({ scale }: { scale: number }) {
     }
     // The second of two quick presses on a group goes into it.
     const second = isSecond(hit, e.timeStamp)
-    if (second && graphic!.layers.some((l) => l.id === hit && l.content.kind === 'group')) {
+    if (second && graphic!.layers.some((l) => l.id === hit && isGroup(l))) {
       useSelection.getState().enter(hit)
       hit = layerAt(graphic!, program!, frame, point, hit)!
     } else follow(hit)
     const placed = second && graphic!.layers.find((l) => l.id === hit)?.content
-    if (placed && placed.kind === 'placed') {
+    if (placed && isPlaced(placed)) {
       void navigate(`/bench/${placed.of}?from=${host}&layer=${hit}`)
       return null
     }
@@ -100,7 +101,7 @@ export function Handles({ scale }: { scale: number }) {
         ? selection
         : [hit]
     if (chosen !== selection) select(chosen)
-    const writes = second && graphic!.layers.some((l) => l.id === hit && l.content.kind === 'type')
+    const writes = second && graphic!.layers.some((l) => l.id === hit && isWords(l.content))
     const drag: Drag = { grip: 'move', starts: startsOf(chosen, point), edits: [], moved: false, writes: writes ? hit : undefined }
     // A layer that was not selected has no values here yet; they are read before it moves.
     if (chosen.some((id) => !readings[id]))

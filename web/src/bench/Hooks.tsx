@@ -3,6 +3,7 @@ import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
 import { placeOf } from '../acts/picking'
+import { factsOf } from '../live/kinds'
 
 const ARM_PX = 9
 
@@ -17,13 +18,13 @@ export function Hooks({ scale }: { scale: number }) {
   return (
     <g pointerEvents="none">
       {graphic!.layers
-        .filter((l) => (l.content.kind === 'hook' || l.content.kind === 'lamp') && !l.hidden)
+        .filter((l) => factsOf(l).stands === 'point' && !l.hidden)
         .map((l) => {
           const place = placeOf(program!, l.id, frame)
           if (!place) return null
           const p = map(place.matrix, { x: 0, y: 0 })
           const [x, y] = [p.x * scale, p.y * scale]
-          const lamp = l.content.kind === 'lamp'
+          const lamp = factsOf(l).isLight
           const beams = rays.map((r) => `M${x + Math.cos(r) * 6} ${y + Math.sin(r) * 6} L${x + Math.cos(r) * 11} ${y + Math.sin(r) * 11}`)
           const cross = `M${x - ARM_PX} ${y} H${x + ARM_PX} M${x} ${y - ARM_PX} V${y + ARM_PX} ${lamp ? beams.join(' ') : ''}`
           return (

@@ -10,6 +10,7 @@ import { usePlayback } from '../stores/playbackStore'
 import { placeOf } from '../acts/picking'
 import { stagePoint, useStageDrag } from './useStageDrag'
 import { t } from '../words/words'
+import { factsOf } from '../live/kinds'
 
 type Part = 'at' | 'in' | 'out'
 
@@ -184,11 +185,10 @@ export function LayerPoints({ id, scale }: { id: string; scale: number }) {
   const graphic = useDocument((s) => s.graphic)
   const layer = graphic?.layers.find((l) => l.id === id)
   if (!layer) return null
+  const { dotted } = factsOf(layer)
   return (
     <>
-      {layer.content.kind === 'path' && (
-        <PointsOverlay id={id} address="points" closed={valueAt(layer, 'closed') !== false} scale={scale} />
-      )}
+      {dotted && <PointsOverlay id={id} address={dotted} closed={valueAt(layer, 'closed') !== false} scale={scale} />}
       {(layer.masks ?? [])
         .filter((m) => m.kind === 'path')
         .map((m) => (

@@ -14,6 +14,7 @@ import { Tick } from '../shell/Tick'
 import { TimeField } from '../time/TimeField'
 import { leavingKinds, pieceKinds, PieceControls } from './PieceDetails'
 import { t } from '../words/words'
+import { isWords } from '../live/kinds'
 
 /** Frames of rest that a rehearsal shows on either side. */
 const REST = 14
@@ -44,7 +45,7 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
   const [keep, setKeep] = useState(false)
   const [last, setLast] = useState<{ kind: string; layers: string } | null>(null)
   const rehearsed = useRef(false)
-  const allType = layers.every((l) => l.content.kind === 'type')
+  const allType = layers.every((l) => isWords(l.content))
   const many = layers.length > 1
 
   const edited = (kind: string, { length, distance, feel, pieces, every, order, asOne } = settings): ApplyArrival => ({

@@ -5,6 +5,7 @@ import { useDocument } from '../stores/documentStore'
 import { useOfLayer } from '../stores/ofLayer'
 import { Tick } from '../shell/Tick'
 import { t } from '../words/words'
+import { isWords } from '../live/kinds'
 
 /** What the registered tags do; sets and variants have no words of their own (OpenType 1.9, registered features). */
 const names: Record<string, string> = {
@@ -40,9 +41,7 @@ const elsewhere = ['tnum', 'pnum', 'onum', 'lnum']
 export function FeatureTicks({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
   const { edit } = useDocument.getState()
   const families = useFamilies(choices)
-  const content = useOfLayer(id, ({ content: c }) =>
-    c.kind === 'type' ? { family: c.family ?? 'Inter', features: c.features ?? '' } : null,
-  )
+  const content = useOfLayer(id, ({ content: c }) => (isWords(c) ? { family: c.family ?? 'Inter', features: c.features ?? '' } : null))
   const tags = families.find((f) => f.name === content?.family)?.features.filter((t) => !elsewhere.includes(t)) ?? []
   if (!content || tags.length === 0) return null
   const set = new Map(

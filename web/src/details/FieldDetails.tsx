@@ -14,6 +14,7 @@ import { usePick } from '../stores/pick'
 import { fieldsOf, toggleField } from './fields'
 import { Section } from './Section'
 import { t } from '../words/words'
+import { isWords } from '../live/kinds'
 
 const longWays: { value: WhenLong; label: string }[] = [
   { value: 'asSet', label: t('As the layer says') },
@@ -63,8 +64,8 @@ function FieldCard({ field, place, count, open: begun }: { field: Field; place: 
   const { edit } = useDocument.getState()
   const layers = useDocument((s) => s.graphic?.layers)
   const set = (part: Partial<Field>) => void edit({ do: 'setField', field: { ...field, ...part }, was: field.name })
-  const isWords = field.fills.some((t) => t.address === 'text' && layers?.find((l) => l.id === t.layer)?.content.kind === 'type')
-  const isNumber = !isWords && !field.fills.some((t) => ['asset', 'shown', 'fill', 'sound'].includes(t.address))
+  const inWords = field.fills.some((t) => t.address === 'text' && layers?.some((l) => l.id === t.layer && isWords(l.content)))
+  const isNumber = !inWords && !field.fills.some((t) => ['asset', 'shown', 'fill', 'sound'].includes(t.address))
   return (
     <Box
       border="1px solid"
@@ -130,7 +131,7 @@ function FieldCard({ field, place, count, open: begun }: { field: Field; place: 
           <Labelled label={t('Under the heading')}>
             <CommittedInput value={field.group ?? ''} placeholder={t('none')} onCommit={(group) => set({ group: group || undefined })} />
           </Labelled>
-          {isWords && <WordLimits field={field} set={set} />}
+          {inWords && <WordLimits field={field} set={set} />}
           {isNumber && (
             <Grid templateColumns="1fr 1fr" gap="6px" mb="4px">
               <Limit label={t('Least')} value={field.least} onChange={(least) => set({ least })} />
@@ -142,7 +143,7 @@ function FieldCard({ field, place, count, open: begun }: { field: Field; place: 
               value: field.fills.map((t) => `${layers?.find((l) => l.id === t.layer)?.name ?? '?'}: ${t.address}`).join(', '),
             })}
           </Text>
-          {isWords && <Trial field={field} />}
+          {inWords && <Trial field={field} />}
         </Box>
       )}
     </Box>

@@ -26,12 +26,14 @@ import { TypeDetails, typeSettings } from './TypeDetails'
 import { ownValues, type Placed } from '../values/valueInfo'
 import { ValueRow } from './ValueRow'
 import { said, t } from '../words/words'
+import { kinds } from '../live/kinds.gen'
 
 /** One layer: what it is, then its values at the playhead, then what is done to its picture. Each part is drawn again only when its own has changed. */
 export const LayerDetails = memo(function LayerDetails({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
   const kind = useOfLayer(id, (l) => l.content.kind)
   const content = choices.contents.find((c) => c.name === kind)
   if (kind === null) return null
+  const facts = kinds[kind]
   return (
     <>
       <Findings id={id} />
@@ -39,7 +41,7 @@ export const LayerDetails = memo(function LayerDetails({ id, choices }: { id: st
         title={content?.title ?? kind}
         tools={
           content?.hasEdge &&
-          kind !== 'path' && (
+          !facts.dotted && (
             // What is lost by it is said first.
             <Tool label={t('Make a path')} minW="24px" h="24px" onClick={() => void makePaths()}>
               <Spline size={14} />
@@ -51,9 +53,9 @@ export const LayerDetails = memo(function LayerDetails({ id, choices }: { id: st
         {content?.isGroup && <GroupTools id={id} />}
       </Section>
       {content?.runs && <RunLength id={id} />}
-      {kind === 'placed' && <PlacedDetails id={id} />}
-      {kind === 'type' && <ReadingNote />}
-      {kind === 'sound' && <SoundLoudness />}
+      {facts.places && <PlacedDetails id={id} />}
+      {facts.words && <ReadingNote />}
+      {facts.heard && <SoundLoudness />}
       <Values id={id} choices={choices} />
       <FieldDetails layerId={id} />
       {!content?.isInvisible && <AlignDetails count={1} />}
@@ -129,8 +131,8 @@ function useParts(id: string, choices: Schemas['Choices']) {
   if (!layer) return { layer: null, parts: new Map<string, Placed[]>() }
   const parts = new Map<string, Placed[]>()
   for (const v of ownValues(layer, choices)) {
-    if (layer.content.kind === 'type' && typeSettings.includes(v.address)) continue
-    if (layer.content.kind === 'placed' && placedSettings.includes(v.address)) continue
+    if (kinds[layer.content.kind].words && typeSettings.includes(v.address)) continue
+    if (kinds[layer.content.kind].places && placedSettings.includes(v.address)) continue
     parts.set(v.info.part, [...(parts.get(v.info.part) ?? []), v])
   }
   return { layer, parts }

@@ -18,7 +18,7 @@ export function MixDetails({ id, choices }: { id: string; choices: Schemas['Choi
   const layers = useLayerNames()
   const others = useStageLayers(choices.contents, true).filter((l) => l.id !== id)
   if (!layer) return null
-  const groups = layers.filter((l) => l.kind === 'group' && l.id !== id)
+  const groups = layers.filter((l) => l.isGroup && l.id !== id)
   const frame = () => usePlayback.getState().frame
   return (
     <Section title={t('With the others')}>

@@ -11,6 +11,7 @@ import { Act } from './Act'
 import { PressDetails } from './PressDetails'
 import { PieceDetails } from './PieceDetails'
 import { t } from '../words/words'
+import { factsOf, isWords } from '../live/kinds'
 
 /** How the selected layers move: ready-made ways of coming on and going off, pieces, idle motion, path and blur. */
 export function MotionDetails({ layers, choices }: { layers: Layer[]; choices: Schemas['Choices'] }) {
@@ -18,7 +19,7 @@ export function MotionDetails({ layers, choices }: { layers: Layer[]; choices: S
   return (
     <>
       <ArrivalDetails layers={layers} choices={choices} />
-      {one?.content.kind === 'type' && <PieceDetails key={one.id} layer={one} />}
+      {one && isWords(one.content) && <PieceDetails key={one.id} layer={one} />}
       {one && <IdleDetails key={one.id} layer={one} />}
       {one && <Pressable layer={one} />}
       {one && <PathDetails layer={one} />}
@@ -30,7 +31,7 @@ export function MotionDetails({ layers, choices }: { layers: Layer[]; choices: S
 /** Only a button is pressed. */
 function Pressable({ layer }: { layer: Layer }) {
   const kind = useDocument((s) => s.graphic?.kind)
-  return kind === 'button' && layer.content.kind !== 'sound' ? <PressDetails key={layer.id} layer={layer} /> : null
+  return kind === 'button' && factsOf(layer).stands !== 'nowhere' ? <PressDetails key={layer.id} layer={layer} /> : null
 }
 
 function PathDetails({ layer }: { layer: Layer }) {

@@ -6,6 +6,7 @@ import { Choice } from '../shell/controls'
 import { Section } from './Section'
 import { NumberField } from '../shell/NumberField'
 import { t } from '../words/words'
+import { isWords } from '../live/kinds'
 
 export const pieceKinds = [
   { value: 'whole', label: t('As one') },
@@ -44,7 +45,7 @@ export function PieceDetails({ layer }: { layer: Layer }) {
 
 /** How the pieces of a type layer follow each other; undefined when it moves as one. */
 function staggerOf(layer: Layer): PieceStagger | undefined {
-  if (layer.content.kind !== 'type') return undefined
+  if (!isWords(layer.content)) return undefined
   const { pieces = 'whole', every = 2, order = 'inOrder', seed = 1 } = layer.content
   return pieces === 'whole' ? undefined : { by: pieces, every, order, seed }
 }
@@ -58,12 +59,12 @@ function piecesEdit(layer: string, stagger: PieceStagger | undefined): Edit {
 
 /** The same of pieces that go off in a way of their own; undefined when they go as they came, or as one. */
 function leavingOf({ content }: Layer): PieceStagger | undefined {
-  if (content.kind !== 'type') return undefined
+  if (!isWords(content)) return undefined
   const { leaves = 'asItCame', leavesEvery: every = 2, leavesOrder: order = 'inOrder', leavesSeed: seed = 1 } = content
   return leaves === 'asItCame' || leaves === 'whole' ? undefined : { by: leaves, every, order, seed }
 }
 
-const leavesAsOne = ({ content }: Layer) => content.kind === 'type' && content.leaves === 'whole'
+const leavesAsOne = ({ content }: Layer) => isWords(content) && content.leaves === 'whole'
 
 function leavingEdit(layer: string, stagger: PieceStagger | undefined, as: string): Edit {
   const set = (address: string, value: string | number): Edit => ({ do: 'setValue', layer, address, value, at: 0 })

@@ -16,6 +16,7 @@ import { Act } from './Act'
 import { FieldMark } from './FieldMark'
 import { Section } from './Section'
 import { t } from '../words/words'
+import { isPlaced } from '../live/kinds'
 
 /** Values of a placed graphic that are shown here and not among the others. */
 export const placedSettings = ['of', 'filled', 'colourway']
@@ -23,7 +24,7 @@ export const placedSettings = ['of', 'filled', 'colourway']
 /** A placed graphic: where it is made, what its fields are filled with, and the colourway that it shows. */
 export function PlacedDetails({ id }: { id: string }) {
   const { graphic: host } = useParams()
-  const content = useOfLayer(id, (l) => (l.content.kind === 'placed' ? l.content : null))
+  const content = useOfLayer(id, (l) => (isPlaced(l.content) ? l.content : null))
   const key = content?.of ?? ''
   const carried = useDocument((s) => s.graphic?.placed?.[key])
   const palette = useDocument((s) => s.graphic?.palette)

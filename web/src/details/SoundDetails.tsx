@@ -11,6 +11,7 @@ import { Act } from './Act'
 import type { EditorProps } from './editorProps'
 import { FileButton } from '../shell/FileButton'
 import { t } from '../words/words'
+import { isHeard } from '../live/kinds'
 
 /** The sound of a layer, and another in its place. */
 export function SoundField({ layerId, value }: EditorProps) {
@@ -65,7 +66,7 @@ export function SoundLoudness() {
 /** All sounds louder by some decibels, keyed or not. */
 function louder(by: number): Edit {
   const { frame } = usePlayback.getState()
-  const layers = useDocument.getState().graphic!.layers.filter((l) => l.content.kind === 'sound' && !l.hidden)
+  const layers = useDocument.getState().graphic!.layers.filter((l) => isHeard(l.content) && !l.hidden)
   return several(
     layers.map((l) => {
       const keys = keysOf(l, 'gain')

@@ -8,6 +8,7 @@ import { useDocument } from '../stores/documentStore'
 import { useOfLayer } from '../stores/ofLayer'
 import { Choice, Labelled, Tool } from '../shell/controls'
 import { t } from '../words/words'
+import { isWords } from '../live/kinds'
 
 const weightNames: Record<number, string> = {
   100: t('Thin'),
@@ -39,7 +40,7 @@ export const typeSettings = [
 export function TypeDetails({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
   const { edit } = useDocument.getState()
   const families = useFamilies(choices)
-  const content = useOfLayer(id, ({ content: c }) => (c.kind === 'type' ? { family: c.family, weight: c.weight, align: c.align } : null))
+  const content = useOfLayer(id, ({ content: c }) => (isWords(c) ? { family: c.family, weight: c.weight, align: c.align } : null))
   if (!content) return null
   const { family: chosen = 'Inter', weight = 400, align = 'left' } = content
   const family = families.find((f) => f.name === chosen)

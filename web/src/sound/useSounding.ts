@@ -4,13 +4,14 @@ import { usePick } from '../stores/pick'
 import { usePlayback } from '../stores/playbackStore'
 import { player } from './player'
 import { useSounds } from '../stores/soundStore'
+import { isHeard } from '../live/kinds'
 
 const WAIT_MS = 150
 
 /** Keeps what is heard up to date, and lets each frame be heard that the playhead comes to while nothing plays. */
 export function useSounding() {
   const { connection, painted, line } = usePick(useDocument, 'connection', 'painted', 'line')
-  const hasSound = useDocument((s) => s.graphic?.layers.some((l) => l.content.kind === 'sound') ?? false)
+  const hasSound = useDocument((s) => s.graphic?.layers.some((l) => isHeard(l.content)) ?? false)
   useEffect(() => {
     if (!hasSound) {
       useSounds.getState().take(null)

@@ -13,6 +13,7 @@ import { dissolve, group } from '../acts/groups'
 import { takeApart, useAsked } from '../acts/placing'
 import { combine, combinings, hasEdge, makePaths } from '../acts/shapes'
 import { t } from '../words/words'
+import { isDotted, isGroup, isPlaced } from '../live/kinds'
 
 /** What the right button of the pointer offers for the selected layers. */
 export function LayerMenu({ children }: { children: ReactNode }) {
@@ -51,8 +52,8 @@ function Items() {
   )
   if (chosen.length === 0) return item(t('Select all'), selectAll, 'Ctrl Shift A')
   const edged = chosen.filter((l) => hasEdge(l, contents))
-  const placed = chosen.filter((l) => l.content.kind === 'placed')
-  const groups = chosen.filter((l) => l.content.kind === 'group')
+  const placed = chosen.filter((l) => isPlaced(l.content))
+  const groups = chosen.filter(isGroup)
   return (
     <>
       {chosen.length === 1 && item(t('Rename'), () => useRows.getState().rename(chosen[0]!.id), 'F2')}
@@ -66,7 +67,7 @@ function Items() {
       <Menu.Separator />
       {item(t('Group'), () => void group(), 'Ctrl G')}
       {edged.length > 1 && edged.length === chosen.length && combinings.map(({ how, name }) => item(name, () => void combine(how)))}
-      {edged.length === chosen.length && !chosen.every((l) => l.content.kind === 'path') && item(t('Make a path'), () => void makePaths())}
+      {edged.length === chosen.length && !chosen.every((l) => isDotted(l.content)) && item(t('Make a path'), () => void makePaths())}
       {item(t('Make a graphic of it…'), () => useAsked.getState().ask('wrap'))}
       {placed.length > 0 && item(t('Take apart'), () => void takeApart(placed.map((l) => l.id)))}
       {groups.length > 0 && item(t('Dissolve'), () => void dissolve(groups.map((g) => g.id)), 'Ctrl Shift G')}

@@ -16,6 +16,7 @@ import { ShapeEditor } from './ShapeEditor'
 import { Strip } from './Strip'
 import { NAMES_WIDTH, type TimeScale } from './timeScale'
 import { t } from '../words/words'
+import { factsOf } from '../live/kinds'
 
 const INDENT_PX = 14
 
@@ -39,7 +40,7 @@ export const LayerRow = memo(function LayerRow({ layer, depth, carrier, scale, c
   const { opened, all, shaped, collapsed } = useRow(layer.id)
   const show = (part: Parameters<ReturnType<typeof useRows.getState>['change']>[1]) => useRows.getState().change(layer.id, part)
   const [dropHere, setDropHere] = useState<'before' | 'into' | null>(null)
-  const isGroup = layer.content.kind === 'group'
+  const { isGroup, heard, strip } = factsOf(layer)
   const isOpen = opened ?? alone
   const values = keyableValues(layer, choices)
   const keyed = values.filter((v) => keysOf(layer, v.address).length > 0)
@@ -52,7 +53,7 @@ export const LayerRow = memo(function LayerRow({ layer, depth, carrier, scale, c
       locked={layer.locked ?? false}
       guide={layer.guide ?? false}
       isGroup={isGroup}
-      isSound={layer.content.kind === 'sound'}
+      isSound={heard}
       isOpen={isOpen}
       collapsed={collapsed}
       depth={depth}
@@ -63,7 +64,7 @@ export const LayerRow = memo(function LayerRow({ layer, depth, carrier, scale, c
 
   return (
     <>
-      <Row chosen={chosen} drop={dropHere} names={names} tall={layer.content.kind === 'sound'}>
+      <Row chosen={chosen} drop={dropHere} names={names} tall={strip === 'wave'}>
         <Strip layer={layer} addresses={keyed.map((v) => v.address)} scale={scale} />
       </Row>
       {isOpen &&

@@ -9,6 +9,7 @@ import { PlacedPhases } from './PlacedPhases'
 import { snapFrame, snapTargets } from './snapFrames'
 import { SNAP_PX, type TimeScale } from './timeScale'
 import { t } from '../words/words'
+import { factsOf } from '../live/kinds'
 
 type Part = 'in' | 'out' | 'whole'
 
@@ -28,7 +29,7 @@ export function LayerSpan({ layer, scale }: { layer: Layer; scale: TimeScale }) 
   const first = layer.in ?? 0
   const { edit, preview } = useDocument.getState()
   // Under the outline of a sound, not across it.
-  const top = layer.content.kind === 'sound' ? 31 : 18
+  const top = factsOf(layer).strip === 'wave' ? 31 : 18
 
   const bind = usePointerDrag<Drag, Part>({
     press: (e, part) => {
@@ -103,7 +104,7 @@ export function LayerSpan({ layer, scale }: { layer: Layer; scale: TimeScale }) 
         style={{ top, left: scale.x(first), width: Math.max(3, scale.x(last + 1) - scale.x(first)) }}
         {...bind('whole')}
       />
-      {layer.content.kind === 'placed' && <PlacedPhases layer={layer} scale={scale} first={first} last={last} top={top} />}
+      {factsOf(layer).strip === 'phases' && <PlacedPhases layer={layer} scale={scale} first={first} last={last} top={top} />}
       <Box pointerEvents="auto">
         {grip('in', scale.x(first))}
         {grip('out', scale.x(last + 1) - 7)}

@@ -14,6 +14,7 @@ import { SoundWave } from './SoundWave'
 import { snapFrame, snapTargets } from './snapFrames'
 import { SNAP_PX, type TimeScale } from './timeScale'
 import { t } from '../words/words'
+import { factsOf } from '../live/kinds'
 
 interface Props {
   layer: Layer
@@ -99,7 +100,7 @@ function DrawnStrip({ layer, addresses, own, scale }: Props) {
         void edit({ do: 'addKey', layer: layer.id, address: addresses[0]!, at: usePlayback.getState().frame })
       }}
     >
-      {!own && layer.content.kind === 'sound' && <SoundWave id={layer.id} scale={scale} />}
+      {!own && factsOf(layer).strip === 'wave' && <SoundWave id={layer.id} scale={scale} />}
       {!own && <LayerSpan layer={layer} scale={scale} />}
       {at.length > 1 && (
         <Box

@@ -1,4 +1,5 @@
 import type { Layer } from '../live/document'
+import { isGroup } from '../live/kinds'
 
 export interface TreeRow {
   layer: Layer
@@ -18,7 +19,7 @@ export function treeRows(layers: Layer[], isCollapsed: (id: string) => boolean):
   const add = (group: string, depth: number) => {
     for (const layer of [...(members.get(group) ?? [])].reverse()) {
       rows.push({ layer, depth })
-      if (layer.content.kind === 'group' && !isCollapsed(layer.id)) add(layer.id, depth + 1)
+      if (isGroup(layer) && !isCollapsed(layer.id)) add(layer.id, depth + 1)
     }
   }
   add('', 0)

@@ -1,5 +1,6 @@
 import type { Graphic, Layer } from '../live/core.gen'
 import { rateOf } from '../time/timecode'
+import { isPlaced } from '../live/kinds'
 
 /** When a placed graphic runs, in frames of the graphic that it is in. */
 export interface PlacedTime {
@@ -13,7 +14,7 @@ export interface PlacedTime {
 /** As the core reckons it: phases keep their seconds, and Hold is as long as the layer leaves room for, or the graphic's own. */
 export function placedTime(graphic: Graphic, layer: Layer, total: number): PlacedTime | null {
   const content = layer.content
-  if (content.kind !== 'placed') return null
+  if (!isPlaced(content)) return null
   const placed = graphic.placed?.[content.of]
   if (!placed) return null
   const here = rateOf(graphic.rate)

@@ -1,5 +1,6 @@
 import type { Graphic } from '../live/document'
 import { t } from '../words/words'
+import { isWords } from '../live/kinds'
 
 /** What the walk can see of where somebody is. */
 export interface Place {
@@ -19,8 +20,7 @@ export interface Step {
   done: (place: Place) => boolean
 }
 
-const words = (graphic: Graphic | null) =>
-  JSON.stringify(graphic?.layers.map((l) => (l.content.kind === 'type' ? l.content.text : '')) ?? [])
+const words = (graphic: Graphic | null) => JSON.stringify(graphic?.layers.map((l) => (isWords(l.content) ? l.content.text : '')) ?? [])
 const motion = (graphic: Graphic | null) =>
   JSON.stringify(graphic?.layers.map((l) => [l.position, l.opacity, l.scale, l.mask, l.turn, l.idles]) ?? [])
 
