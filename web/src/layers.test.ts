@@ -41,7 +41,7 @@ test('each folder imports only from those before it', () => {
 })
 
 /** Who makes a layer of a kind must name it; nobody asks for one: what may be asked stands in live/kinds.gen.ts. */
-const NAMED = 5
+const NAMED = 6
 
 test('kinds of content are named by those that make them only', () => {
   const asked = /content\??\.kind (===|!==) '/
