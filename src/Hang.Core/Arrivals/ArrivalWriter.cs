@@ -43,9 +43,9 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
     public Layer Write(Layer layer, ArrivalSettings settings, int offset, int spare)
     {
         var spec = ArrivalSpec.Of(settings.Kind);
-        if (layer.Content.Kind is TypeContent)
+        if (layer.Content.Kind.InPieces is { } moving)
         {
-            layer = layer with { Content = layer.Content with { Values = InPieces(layer.Content.Values, settings) } };
+            layer = layer with { Content = layer.Content with { Values = InPieces(moving, layer.Content.Values, settings) } };
         }
         else if (spec.TypeOnly || settings.Pieces is not null)
         {
@@ -121,17 +121,17 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
     /// Type as it comes on or goes off in pieces. Each has a stagger of its own; who goes off without one does so as he came, but with the last piece
     /// where the motion is written, so that all are gone by then, however many the words become.
     /// </summary>
-    private static ValueSet InPieces(ValueSet values, ArrivalSettings settings)
+    private static ValueSet InPieces(IPieces pieces, ValueSet values, ArrivalSettings settings)
     {
-        var (came, leaves) = (TypeContent.StaggerOf(values), TypeContent.LeavingOf(values));
+        var (came, leaves) = (pieces.Coming(values), pieces.Going(values));
         PieceStagger? usual = settings.Kind == ArrivalKind.TypeOn ? new(PieceKind.Letter, 2) : null;
         return settings.Leaving
-            ? (settings.Pieces ?? leaves ?? came ?? usual) is { } going ? TypeContent.WithLeaving(values, going) : values
-            : (settings.Pieces ?? (usual is null ? null : came ?? usual)) is { } coming ? TypeContent.WithStagger(values, coming) : values;
+            ? (settings.Pieces ?? leaves ?? came ?? usual) is { } going ? pieces.WithGoing(values, going) : values
+            : (settings.Pieces ?? (usual is null ? null : came ?? usual)) is { } coming ? pieces.WithComing(values, coming) : values;
     }
 
     /// <summary>Frames by which the last piece runs after the first.</summary>
-    private int Spread(Layer layer, bool leaving) => layer.Content.Kind is not TypeContent ? 0
+    private int Spread(Layer layer, bool leaving) => layer.Content.Kind.InPieces is null ? 0
         : layer.Content.Kind.Draw(layer.Content.Values, DrawContext.Alone(shaper) with { Departing = leaving ? new(0, int.MaxValue) : null }).Pieces
             .Where(p => !leaving || p.From == 0).Select(p => Math.Abs(p.Delay)).DefaultIfEmpty().Max();
 

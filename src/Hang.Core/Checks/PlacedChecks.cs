@@ -1,5 +1,4 @@
 using System.Globalization;
-using Hang.Core.Contents;
 using Hang.Core.Evaluation;
 using Hang.Core.Placing;
 using Hang.Scene;
@@ -17,17 +16,17 @@ public static class PlacedChecks
         {
             yield return new("placedField", Weight.Error, problem);
         }
-        foreach (var layer in graphic.Layers.Where(l => l is { Hidden: false, Guide: false, Content.Kind: PlacedGraphic }))
+        foreach (var layer in graphic.Layers.Where(l => l is { Hidden: false, Guide: false, Content.Kind.Places: not null }))
         {
             var values = layer.Content.Values;
-            var way = values[PlacedGraphic.Colourway].Constant.Text;
+            var way = values[layer.Content.Kind.Places!.Colourway].Constant.Text;
             if (way.Length > 0 && graphic.Palette?.Colourways.Any(c => c.Name == way) != true)
             {
                 yield return new("placedColourway", Weight.Warning, new($"It should show the colourway {Quoted.Short(way)}, which is not there.", "Choose another one.", layer.Name, "colourway"));
             }
             var time = PlacedTime.Of(graphic, layer);
             // Where it was cut on purpose, its other part goes on.
-            if (time.Lacks > 0 && values[PlacedGraphic.Length].Constant.X == PlacedGraphic.Lengths.Of("asTheLayer").X)
+            if (time.Lacks > 0 && layer.Content.Kind.Places!.IsAsLongAsTheLayer(values))
             {
                 var last = layer.Out ?? graphic.Phases.Total - 1;
                 yield return new(

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Hang.Core.Contents;
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
 using Hang.Scene.Geometry;
@@ -27,7 +26,7 @@ public sealed record ReadingTime(int Words, int Needs, int NeedsCalmly, int Stan
     public static ReadingTime Of(Evaluator evaluator, ITypeShaper shaper)
     {
         var graphic = evaluator.Unfolded.Whole;
-        var type = graphic.Layers.Where(l => l.Content.Kind is TypeContent && !l.Hidden).ToArray();
+        var type = graphic.Layers.Where(l => l.Content.Kind.Worded is not null && !l.Hidden).ToArray();
         var words = Once(type).Sum(l => Wordings(l).Sum(text => TextPieces.Lines(text).Sum(line => shaper.Words(line).Length)));
         int Frames(double pace) => (int)Math.Ceiling(words / pace * 60 * graphic.Rate.Numerator / graphic.Rate.Denominator - 1e-9);
         var ids = type.Where(l => Wordings(l).Any(t => !string.IsNullOrWhiteSpace(t))).Select(l => l.Id).ToHashSet(StringComparer.Ordinal);
@@ -48,11 +47,7 @@ public sealed record ReadingTime(int Words, int Needs, int NeedsCalmly, int Stan
     /// <summary>True for two layers that say the same, one after the other: parts of one that was split.</summary>
     private static bool IsPart(Layer a, Layer b) => a.Id != b.Id && ((a.Out is { } end && b.In is { } next && end < next) || (b.Out is { } last && a.In is { } first && last < first)) && Wordings(a).SequenceEqual(Wordings(b));
 
-    private static IEnumerable<string> Wordings(Layer layer)
-    {
-        var text = layer.Content.Values[TypeContent.Text];
-        return text.IsKeyed ? text.Keys.Select(k => k.Value.Text).Distinct() : [text.Constant.Text];
-    }
+    private static IEnumerable<string> Wordings(Layer layer) => layer.Content.Kind.Worded!.Wordings(layer.Content.Values);
 
     private static bool AllStand(Evaluator evaluator, ImmutableArray<int> nodes, int frame)
     {

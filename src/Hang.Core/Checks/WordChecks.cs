@@ -89,7 +89,7 @@ public static class WordChecks
         var graphic = evaluator.Unfolded.Whole;
         var boxes = Boxes(evaluator, frame).GroupBy(b => b.Layer).ToDictionary(g => g.Key, g => g.Select(b => b.Box).Aggregate((a, b) => a.Union(b)), StringComparer.Ordinal);
         // Words along an edge go round things: their box says nothing.
-        var type = graphic.Layers.Where(l => l.Content.Kind is TypeContent && boxes.ContainsKey(l.Id) && string.IsNullOrEmpty(l.Content.Values[TypeContent.Along].Constant.Text)).ToArray();
+        var type = graphic.Layers.Where(l => l.Content.Kind.Worded is { } words && boxes.ContainsKey(l.Id) && string.IsNullOrEmpty(l.Content.Values[words.Along].Constant.Text)).ToArray();
         foreach (var (i, layer) in type.Index())
         {
             var words = boxes[layer.Id];

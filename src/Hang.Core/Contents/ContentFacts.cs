@@ -1,3 +1,4 @@
+using Hang.Scene.Registry;
 using Hang.Scene.Values;
 
 namespace Hang.Core.Contents;
@@ -40,13 +41,34 @@ public enum Gathers
 }
 
 /// <summary>Values of a content that is set in type.</summary>
-public sealed record WordValues(ValueSpec Text, ValueSpec Family, ValueSpec Weight, ValueSpec Size, ValueSpec Features);
+public sealed record WordValues(ValueSpec Text, ValueSpec Family, ValueSpec Weight, ValueSpec Size, ValueSpec Features, ValueSpec Along, ValueSpec Fit, ValueSpec FitWidth)
+{
+    /// <summary>All wordings that a content shows over time, each once.</summary>
+    public IEnumerable<string> Wordings(ValueSet values) =>
+        values[Text] is { IsKeyed: true } text ? text.Keys.Select(k => k.Value.Text).Distinct() : [values[Text].Constant.Text];
+}
 
 /// <summary>Values of a content that is heard.</summary>
-public sealed record HeardValues(ValueSpec Sound, ValueSpec Gain, ValueSpec Slip, ValueSpec FadeIn, ValueSpec FadeOut);
+public sealed record HeardValues(ValueSpec Sound, ValueSpec Gain, ValueSpec Slip, ValueSpec FadeIn, ValueSpec FadeOut)
+{
+    /// <summary>Gains in decibels: at the lowest nothing is heard, above the highest it is no louder.</summary>
+    public const double Silence = SoundContent.Silence, Loudest = SoundContent.Loudest;
+
+    /// <summary>Content hash of what is heard.</summary>
+    public string HashOf(ValueSet values) => values[Sound].Constant.Text;
+}
 
 /// <summary>Values of a content that shows another graphic.</summary>
-public sealed record PlacedValues(ValueSpec Of, ValueSpec Filled, ValueSpec Colourway);
+public sealed record PlacedValues(ValueSpec Of, ValueSpec Filled, ValueSpec Colourway, ValueSpec Length, ValueSpec Hold, ValueSpec Skip, ValueSpec Cut, ValueSpec Shape)
+{
+    /// <summary>The key of the graphic among those that the document has placed.</summary>
+    public string KeyOf(ValueSet values) => values[Of].Constant.Text;
+
+    /// <summary>True where its Hold is as long as the layer leaves room for.</summary>
+    public bool IsAsLongAsTheLayer(ValueSet values) => values[Length].Constant.X == PlacedGraphic.Lengths.Of("asTheLayer").X;
+
+    public bool IsRefitted(ValueSet values) => values[Shape].Constant.X == PlacedGraphic.Shapes.Of("refitted").X;
+}
 
 /// <summary>What the rest of the program may ask of a kind of content, so that nobody names one; printed for the front end.</summary>
 /// <param name="Words">Null for what is not set in type.</param>

@@ -79,6 +79,9 @@ public abstract class ContentKind : Module
     /// <summary>What it is set in; null for what is no type.</summary>
     public virtual WordValues? Worded => null;
 
+    /// <summary>How its pieces move one after the other; null for what has none.</summary>
+    public virtual IPieces? InPieces => null;
+
     /// <summary>How it is heard; null for what is not.</summary>
     public virtual HeardValues? Heard => null;
 

@@ -39,9 +39,6 @@ public sealed class PlacedGraphic : ContentKind
     {
     }
 
-    /// <summary>Key of the graphic that a content places; null for one of another kind.</summary>
-    public static string? KeyOf(Content content) => content.Kind is PlacedGraphic ? content.Values[Of].Constant.Text : null;
-
     public override void Demand(ValueSet values, IDocument document, string layer, string at)
     {
         if (!document.Places(values[Of].Constant.Text))
@@ -51,7 +48,7 @@ public sealed class PlacedGraphic : ContentKind
     }
 
     /// <summary>Pictures that its fields are filled with, by hash or by file name.</summary>
-    public override PlacedValues Places { get; } = new(Of, Filled, Colourway);
+    public override PlacedValues Places { get; } = new(Of, Filled, Colourway, Length, Hold, Skip, Cut, Shape);
 
     public override IEnumerable<string> PicturesOf(ValueSet values, IDocument document)
     {

@@ -9,7 +9,7 @@ using Hang.Scene.Values;
 namespace Hang.Core.Contents;
 
 /// <summary>Words, set in one of the fonts that ship with Hang. A line feed starts a new line. The origin is the alignment point on the first baseline.</summary>
-public sealed class TypeContent : ContentKind
+public sealed class TypeContent : ContentKind, IPieces
 {
     public const int MostCharacters = 4000;
 
@@ -98,16 +98,23 @@ public sealed class TypeContent : ContentKind
 
     public override bool HasEdge => true;
 
-    public override WordValues Worded { get; } = new(Text, Family, Weight, TypeSize, Features);
+    public override WordValues Worded { get; } = new(Text, Family, Weight, TypeSize, Features, Along, Fit, FitWidth);
 
     public override ValueSpec Sized => TypeSize;
+
+    public override IPieces InPieces => this;
+
+    public PieceStagger? Coming(ValueSet values) => StaggerOf(values);
+
+    public ValueSet WithComing(ValueSet values, PieceStagger? stagger) => WithStagger(values, stagger);
+
+    public PieceStagger? Going(ValueSet values) => LeavingOf(values);
+
+    public ValueSet WithGoing(ValueSet values, PieceStagger stagger) => WithLeaving(values, stagger);
 
     /// <summary>How letters, words or lines follow each other; null when the type moves as one.</summary>
     public static PieceStagger? StaggerOf(ValueSet values) => values[Pieces].Constant.X is 0 ? null
         : new((PieceKind)((int)values[Pieces].Constant.X - 1), (int)values[Every].Constant.X, (PieceOrder)(int)values[Order].Constant.X, (int)values[Seed].Constant.X);
-
-    /// <summary>The same for a content that may be no type.</summary>
-    public static PieceStagger? StaggerOf(ValueSet values, ContentKind kind) => kind is TypeContent ? StaggerOf(values) : null;
 
     /// <summary>The values with another stagger; null: the type moves as one.</summary>
     public static ValueSet WithStagger(ValueSet values, PieceStagger? stagger) => stagger is null ? values.With(Pieces, new Value(0))

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Runtime.CompilerServices;
-using Hang.Core.Contents;
 using Hang.Scene;
 using Hang.Scene.Values;
 
@@ -28,7 +27,7 @@ public static class PlacedRules
         {
             return graphic.Placed is null ? graphic : graphic with { Placed = null };
         }
-        var used = graphic.Layers.Select(l => PlacedGraphic.KeyOf(l.Content)).OfType<string>().ToHashSet(StringComparer.Ordinal);
+        var used = graphic.Layers.Select(l => l.Content.Placed).OfType<string>().ToHashSet(StringComparer.Ordinal);
         if (placed.Keys.All(used.Contains))
         {
             return graphic;
@@ -93,7 +92,7 @@ public static class PlacedRules
     {
         // Each one once, however often it is placed.
         var sizes = graphic.Placed?.ToDictionary(p => p.Key, p => LayersOf(p.Value), StringComparer.Ordinal);
-        return graphic.Layers.Sum(l => 1 + (PlacedGraphic.KeyOf(l.Content) is { } key ? sizes?.GetValueOrDefault(key) ?? 0 : 0));
+        return graphic.Layers.Sum(l => 1 + (l.Content.Placed is { } key ? sizes?.GetValueOrDefault(key) ?? 0 : 0));
     }
 
     /// <summary>True when a graphic with that key is placed in this one, at whatever depth.</summary>
@@ -116,7 +115,7 @@ public static class PlacedRules
         return graphic with
         {
             Placed = placed.ToImmutableSortedDictionary(p => keys[p.Key], p => Rekeyed(p.Value, next), StringComparer.Ordinal),
-            Layers = [.. graphic.Layers.Select(l => PlacedGraphic.KeyOf(l.Content) is { } key && keys[key] != key ? l with { Content = l.Content.With(PlacedGraphic.Of, Scene.Values.Value.Of(keys[key])) } : l)],
+            Layers = [.. graphic.Layers.Select(l => l.Content.Placed is { } key && keys[key] != key ? l with { Content = l.Content.With(l.Content.Kind.Places!.Of, Scene.Values.Value.Of(keys[key])) } : l)],
         };
     }
 

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
@@ -151,13 +150,13 @@ internal static class Arranging
 
     public static double LineOf(Evaluator evaluator, ITypeShaper shaper, Layer layer, AlignBy by, int frame)
     {
-        if (layer.Content.Kind is TypeContent && by is (AlignBy.Baseline or AlignBy.CapHeight))
+        if (layer.Content.Kind.Worded is { } words && by is (AlignBy.Baseline or AlignBy.CapHeight))
         {
             var world = evaluator.Place(layer, frame).World;
             var values = layer.Content.Values;
             // The height of a flat capital is that of its ink.
-            var capital = by == AlignBy.Baseline ? 0 : shaper.Shape("H", values[TypeContent.Family].Constant.Text, (int)values[TypeContent.Weight].Constant.X).Glyphs
-                .Select(g => g.Outline.Bounds.Top).DefaultIfEmpty().Min() * values[TypeContent.TypeSize].NumberAt(frame) / 1000;
+            var capital = by == AlignBy.Baseline ? 0 : shaper.Shape("H", values[words.Family].Constant.Text, (int)values[words.Weight].Constant.X).Glyphs
+                .Select(g => g.Outline.Bounds.Top).DefaultIfEmpty().Min() * values[words.Size].NumberAt(frame) / 1000;
             return world.Map(new Point(0, capital)).Y;
         }
         return LineOf(OpticalBox.Of(evaluator, layer.Id, frame), by);

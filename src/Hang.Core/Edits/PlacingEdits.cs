@@ -60,7 +60,7 @@ public sealed record TakeApart(ImmutableArray<string> Layers) : Edit
 {
     public override string Describe(Graphic graphic) => Layers.Length == 1 ? $"Take {NameOf(graphic, Layers[0])} apart" : $"Take {Layers.Length} graphics apart";
 
-    public override string? Note(Graphic before) => before.Layers.Where(l => Layers.Contains(l.Id) && PlacedGraphic.KeyOf(l.Content) is { } key && before.Placed![key].Layers.Any(m => m.Idles is not null)).Select(l => l.Name).ToArray() is { Length: > 0 } names
+    public override string? Note(Graphic before) => before.Layers.Where(l => Layers.Contains(l.Id) && l.Content.Placed is { } key && before.Placed![key].Layers.Any(m => m.Idles is not null)).Select(l => l.Name).ToArray() is { Length: > 0 } names
         ? $"Idle motions of {string.Join(", ", names)} now run in the phases of this graphic." : null;
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
@@ -68,7 +68,7 @@ public sealed record TakeApart(ImmutableArray<string> Layers) : Edit
         foreach (var id in Layers.Distinct())
         {
             var layer = graphic.Layer(id);
-            if (layer.Content.Kind is not PlacedGraphic)
+            if (layer.Content.Kind.Places is null)
             {
                 throw new ProblemException("It is no placed graphic.", "Select one.", layer.Name);
             }

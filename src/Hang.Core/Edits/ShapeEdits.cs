@@ -28,7 +28,7 @@ public sealed record MakePath(ImmutableArray<string> Layers, int At = 0) : Edit
         foreach (var id in Layers.Distinct())
         {
             var layer = graphic.Layer(id);
-            if (layer.Content.Kind is PathContent)
+            if (layer.Content.Kind.Dotted is not null)
             {
                 continue;
             }
@@ -56,11 +56,11 @@ public sealed record MakePath(ImmutableArray<string> Layers, int At = 0) : Edit
         var values = layer.Content.Values;
         var kept = layer.Content.Kind.LookAs(values, Content.Of<PathContent>().Values).Mentioned.Select(m => m.Channel).ToHashSet(ReferenceEqualityComparer.Instance);
         var gone = values.Mentioned.Where(m => !kept.Contains(m.Channel)).ToArray();
-        if (layer.Content.Kind is TypeContent)
+        if (layer.Content.Kind.Worded is not null)
         {
             yield return "words that can be edited";
         }
-        if (TypeContent.StaggerOf(values, layer.Content.Kind) is not null || (layer.Content.Kind is TypeContent && TypeContent.LeavingOf(values) is not null))
+        if (layer.Content.Kind.InPieces is { } pieces && (pieces.Coming(values) ?? pieces.Going(values)) is not null)
         {
             yield return "letters that move one by one";
         }

@@ -1,4 +1,3 @@
-using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Layers;
 using Hang.Core.Placing;
@@ -26,10 +25,10 @@ public sealed class Around
     /// <exception cref="ProblemException">No layer of that id places a graphic.</exception>
     public Around(Graphic whole, string layer, ITypeShaper shaper)
     {
-        this.layer = whole.Layers.FirstOrDefault(l => l.Id == layer && l.Content.Kind is PlacedGraphic)
+        this.layer = whole.Layers.FirstOrDefault(l => l.Id == layer && l.Content.Kind.Places is not null)
             ?? throw new ProblemException($"In {whole.Name} no layer “{layer}” places a graphic.", "It may have been removed: open the graphic from its layer again.", field: "layer");
         (this.whole, this.shaper) = (whole, shaper);
-        (own, time) = (whole.Placed![PlacedGraphic.KeyOf(this.layer.Content)!].Phases, PlacedTime.Of(whole, this.layer));
+        (own, time) = (whole.Placed![this.layer.Content.Placed!].Phases, PlacedTime.Of(whole, this.layer));
     }
 
     /// <summary>The graphic without the placed one and without all that is painted after it.</summary>

@@ -37,7 +37,7 @@ public sealed class Evaluator : IPlaces
         var samePhases = previous?.Graphic.Phases == graphic.Phases;
         byId = new(graphic.Layers.Length, StringComparer.Ordinal);
         // A lamp lights what is in the same graphic.
-        var lamps = graphic.Layers.Where(l => l.Content.Kind is Lamp && !l.Hidden).GroupBy(l => WithinOf(l.Id), StringComparer.Ordinal).ToDictionary(g => g.Key, g => g.First(), StringComparer.Ordinal);
+        var lamps = graphic.Layers.Where(l => l.Content.Kind.IsLight && !l.Hidden).GroupBy(l => WithinOf(l.Id), StringComparer.Ordinal).ToDictionary(g => g.Key, g => g.First(), StringComparer.Ordinal);
         Layer? LampOf(Layer layer) => lamps.Count == 0 ? null : lamps.GetValueOrDefault(WithinOf(layer.Id));
         foreach (var layer in graphic.Layers)
         {

@@ -102,32 +102,31 @@ public static class Filling
     private static Layer Words(Graphic graphic, Field field, FieldPlace place, Value words, ITypeShaper shaper)
     {
         var layer = place.With(graphic, words);
-        if (layer.Content.Kind is not TypeContent || place.Spec != TypeContent.Text)
+        if (layer.Content.Kind.Worded is not { } worded || place.Spec != worded.Text)
         {
             return layer;
         }
         var values = layer.Content.Values;
         if (field.Width is { } width)
         {
-            values = values.With(TypeContent.FitWidth, new Value(width));
+            values = values.With(worded.FitWidth, new Value(width));
         }
         values = field.WhenLong switch
         {
-            WhenLong.Fit => values.With(TypeContent.Fit, new Value((int)LineFit.Shrink)),
-            WhenLong.Wrap => values.With(TypeContent.Fit, new Value((int)LineFit.Wrap)),
+            WhenLong.Fit => values.With(worded.Fit, new Value((int)LineFit.Shrink)),
+            WhenLong.Wrap => values.With(worded.Fit, new Value((int)LineFit.Wrap)),
             _ => values,
         };
         if (field.WhenLong == WhenLong.Refuse || field.MostLines is not null)
         {
-            DemandRoom(field, values, words.Text, shaper);
+            DemandRoom(field, values, words.Text, values[worded.FitWidth].Constant.X, shaper);
         }
         return ReferenceEquals(values, layer.Content.Values) ? layer : layer with { Content = layer.Content with { Values = values } };
     }
 
-    private static void DemandRoom(Field field, ValueSet values, string words, ITypeShaper shaper)
+    private static void DemandRoom(Field field, ValueSet values, string words, double most, ITypeShaper shaper)
     {
         var set = TypeSetting.Measure(values, words, shaper);
-        var most = values[TypeContent.FitWidth].Constant.X;
         if (field.WhenLong == WhenLong.Refuse && set.Width > most + Slack)
         {
             throw new ProblemException(string.Create(CultureInfo.InvariantCulture, $"The words are {set.Width - most:0} px too wide."), string.Create(CultureInfo.InvariantCulture, $"Shorten them: {most:0} px is the room for them."));

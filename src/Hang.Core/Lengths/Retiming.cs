@@ -1,4 +1,3 @@
-using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Layers;
 using Hang.Scene.Phases;
@@ -39,14 +38,14 @@ internal sealed record Retiming(Graphic Graphic, string? Report)
                 In = layer.In is { } first ? At(first) : null,
                 Out = layer.Out is { } last ? Math.Max(At(layer.In ?? 0), Math.Min(Near(last + 1) - 1, total - 1)) : null,
             };
-            if (timed.Content.Kind is not TypeContent)
+            if (timed.Content.Kind.InPieces is not { } pieces)
             {
                 return timed;
             }
             PieceStagger Every(PieceStagger stagger) => stagger with { Every = stagger.Every == 0 ? 0 : Math.Max(1, Near(stagger.Every)) };
             var words = timed.Content.Values;
-            words = TypeContent.StaggerOf(words) is { } coming ? TypeContent.WithStagger(words, Every(coming)) : words;
-            words = TypeContent.LeavingOf(words) is { } going ? TypeContent.WithLeaving(words, Every(going)) : words;
+            words = pieces.Coming(words) is { } coming ? pieces.WithComing(words, Every(coming)) : words;
+            words = pieces.Going(words) is { } going ? pieces.WithGoing(words, Every(going)) : words;
             return timed with { Content = timed.Content with { Values = words } };
         }).ToArray();
         var retimed = graphic with { Rate = rate, Phases = new PhaseLengths(hold, leave - hold, total - leave), Layers = [.. layers] };

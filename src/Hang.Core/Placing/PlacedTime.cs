@@ -1,4 +1,3 @@
-using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Layers;
 using Hang.Core.Lengths;
@@ -15,7 +14,7 @@ public sealed record PlacedTime(int Start, PhaseLengths Phases, int Lacks)
     /// <summary>Of a layer that places a graphic, as that graphic is without being filled.</summary>
     public static PlacedTime Of(Graphic graphic, Layer layer)
     {
-        var placed = graphic.Placed![PlacedGraphic.KeyOf(layer.Content)!];
+        var placed = graphic.Placed![layer.Content.Placed!];
         return Of(graphic, layer, placed.Rate == graphic.Rate ? placed : Retiming.To(placed, graphic.Rate).Graphic);
     }
 
@@ -24,10 +23,10 @@ public sealed record PlacedTime(int Start, PhaseLengths Phases, int Lacks)
     {
         var (values, phases) = (layer.Content.Values, placed.Phases);
         int Frames(double seconds) => (int)Math.Round(seconds * graphic.Rate.PerSecond, MidpointRounding.AwayFromZero);
-        var (first, skip) = (layer.In ?? 0, Frames(values[PlacedGraphic.Skip].Constant.X));
+        var (first, skip) = (layer.In ?? 0, Frames(values[layer.Content.Kind.Places!.Skip].Constant.X));
         var room = (layer.Out ?? graphic.Phases.Total - 1) - first + 1 + skip;
-        var wanted = values[PlacedGraphic.Length].Constant.X == PlacedGraphic.Lengths.Of("asTheLayer").X ? room - phases.Arrive - phases.Leave
-            : values[PlacedGraphic.Hold].Constant.X is > 0 and var own ? Frames(own) : phases.Hold;
+        var wanted = layer.Content.Kind.Places!.IsAsLongAsTheLayer(values) ? room - phases.Arrive - phases.Leave
+            : values[layer.Content.Kind.Places!.Hold].Constant.X is > 0 and var own ? Frames(own) : phases.Hold;
         var hold = Math.Clamp(wanted, PhasesSet.LeastHold(placed), Math.Max(0, PhaseLengths.MostFrames - phases.Arrive - phases.Leave));
         var held = phases with { Hold = hold };
         return new(first - skip, held, Math.Max(0, held.Total - room));

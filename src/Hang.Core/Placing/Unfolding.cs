@@ -53,14 +53,14 @@ public sealed class Unfolding
     public static Unfolding Of(Graphic graphic, ITypeShaper? shaper, Func<Graphic, IPlaces>? placesOf)
     {
         var unfolding = new Unfolding(graphic);
-        if (graphic.Placed is null || !graphic.Layers.Any(l => l.Content.Kind is PlacedGraphic))
+        if (graphic.Placed is null || !graphic.Layers.Any(l => l.Content.Kind.Places is not null))
         {
             return unfolding;
         }
         var layers = ImmutableArray.CreateBuilder<Layer>();
         foreach (var layer in graphic.Layers)
         {
-            if (layer.Content.Kind is not PlacedGraphic)
+            if (layer.Content.Kind.Places is null)
             {
                 layers.Add(layer);
                 continue;
@@ -83,12 +83,12 @@ public sealed class Unfolding
     internal static (Graphic Graphic, PlacedTime Time, ImmutableArray<Problem> Problems) Taken(Graphic graphic, Layer layer, ITypeShaper? shaper, Func<Graphic, IPlaces>? placesOf)
     {
         var values = layer.Content.Values;
-        var placed = graphic.Placed![PlacedGraphic.KeyOf(layer.Content)!] with { Assets = graphic.Assets, Sounds = graphic.Sounds };
-        var way = values[PlacedGraphic.Colourway].Constant.Text;
+        var placed = graphic.Placed![layer.Content.Placed!] with { Assets = graphic.Assets, Sounds = graphic.Sounds };
+        var way = values[layer.Content.Kind.Places!.Colourway].Constant.Text;
         var palette = graphic.Palette is { } all && all.Colourways.Any(c => c.Name == way) ? all with { Current = way } : graphic.Palette;
         placed = Roles.Resolve(placed with { Palette = palette ?? placed.Palette });
         var problems = ImmutableArray.CreateBuilder<Problem>();
-        foreach (var (name, text) in FilledKind.Of(values[PlacedGraphic.Filled].Constant))
+        foreach (var (name, text) in FilledKind.Of(values[layer.Content.Kind.Places!.Filled].Constant))
         {
             try
             {
@@ -99,7 +99,7 @@ public sealed class Unfolding
                 problems.Add(e.Problem with { Layer = layer.Name });
             }
         }
-        if (values[PlacedGraphic.Shape].Constant.X == PlacedGraphic.Shapes.Of("refitted").X && placesOf is not null)
+        if (layer.Content.Kind.Places!.IsRefitted(values) && placesOf is not null)
         {
             placed = Refitted.To(placed, graphic.Width, graphic.Height, placesOf);
         }
@@ -114,7 +114,7 @@ public sealed class Unfolding
     private static Placed PlacedAs(Graphic graphic, Layer layer, ITypeShaper? shaper, Func<Graphic, IPlaces>? placesOf)
     {
         var known = Known.GetOrCreateValue(layer.Content.Values);
-        var original = graphic.Placed![PlacedGraphic.KeyOf(layer.Content)!];
+        var original = graphic.Placed![layer.Content.Placed!];
         var (first, last) = (layer.In ?? 0, layer.Out ?? graphic.Phases.Total - 1);
         var under = shaper is null ? $"{layer.Id} heard" : layer.Id;
         if (known.TryGetValue(under, out var before) && before.Is(original, graphic, layer, first, last, shaper))
@@ -188,7 +188,7 @@ public sealed class Unfolding
     /// <summary>True where its edges can be seen at all: not where its picture lies on that of the graphic, whose edges cut anyway.</summary>
     internal static bool CutOf(Graphic graphic, Layer layer, Graphic placed)
     {
-        if (layer.Content.Values[PlacedGraphic.Cut].Constant.X == 0)
+        if (layer.Content.Values[layer.Content.Kind.Places!.Cut].Constant.X == 0)
         {
             return false;
         }

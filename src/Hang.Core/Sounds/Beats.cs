@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Placing;
 using Hang.Scene.Time;
@@ -18,7 +17,7 @@ public static class Beats
         foreach (var layer in SoundMix.Heard(graphic, guides: true))
         {
             var (from, to, offset) = SoundPart.Heard(graphic, layer);
-            foreach (var onset in onsets(SoundContent.HashOf(layer.Content)))
+            foreach (var onset in onsets(layer.Content.Kind.Heard!.HashOf(layer.Content.Values)))
             {
                 var at = onset - offset;
                 var frame = (int)Math.Round(SampleClock.FrameOf(graphic.Rate, at), MidpointRounding.AwayFromZero);

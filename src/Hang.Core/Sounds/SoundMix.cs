@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Layers;
 using Hang.Core.Placing;
@@ -20,7 +19,7 @@ public sealed class SoundMix : ISamples
     {
         graphic = Unfolding.Heard(graphic);
         Count = SampleClock.StartOf(graphic.Rate, graphic.Phases.Total);
-        parts = [.. Heard(graphic, guides).Where(l => only is null || l.Id == only).Select(l => new SoundPart(graphic, l, sounds(SoundContent.HashOf(l.Content))))];
+        parts = [.. Heard(graphic, guides).Where(l => only is null || l.Id == only).Select(l => new SoundPart(graphic, l, sounds(l.Content.Kind.Heard!.HashOf(l.Content.Values))))];
     }
 
     internal IEnumerable<SoundPart> Parts => parts;
@@ -35,7 +34,7 @@ public sealed class SoundMix : ISamples
     public static IEnumerable<Layer> Heard(Graphic graphic, bool guides = false)
     {
         var whole = Unfolding.Heard(graphic);
-        return whole.Layers.Where(l => l.Content.Kind is SoundContent && Holders(whole, l).All(h => !h.Hidden && (guides || !h.Guide)));
+        return whole.Layers.Where(l => l.Content.Kind.Heard is not null && Holders(whole, l).All(h => !h.Hidden && (guides || !h.Guide)));
     }
 
     /// <summary>Writes samples of the mix, not yet limited to full scale. Before the graphic's first and after its last there is silence.</summary>

@@ -19,18 +19,19 @@ internal sealed class SoundPart
 
     public SoundPart(Graphic graphic, Layer layer, ISamples sound)
     {
-        (Layer, this.sound, rate, gain) = (layer, sound, graphic.Rate, layer.Content.Values[SoundContent.Gain]);
+        var (heard, values) = (layer.Content.Kind.Heard!, layer.Content.Values);
+        (Layer, this.sound, rate, gain) = (layer, sound, graphic.Rate, values[heard.Gain]);
         (From, To, offset) = Heard(graphic, layer);
         IsCut = sound.Count - offset > To;
         To = Math.Max(From, Math.Min(To, sound.Count - offset));
-        fadeIn = SampleClock.Of(layer.Content.Values[SoundContent.FadeIn].Constant.X);
-        fadeOut = SampleClock.Of(layer.Content.Values[SoundContent.FadeOut].Constant.X);
+        fadeIn = SampleClock.Of(values[heard.FadeIn].Constant.X);
+        fadeOut = SampleClock.Of(values[heard.FadeOut].Constant.X);
     }
 
     /// <summary>The samples of the graphic in which a layer would be heard if its sound never ended, and how much further on in the sound each of them is.</summary>
     public static (long From, long To, long Offset) Heard(Graphic graphic, Layer layer)
     {
-        var offset = SampleClock.Of(layer.Content.Values[SoundContent.Slip].Constant.X) - SampleClock.StartOf(graphic.Rate, layer.In ?? 0);
+        var offset = SampleClock.Of(layer.Content.Values[layer.Content.Kind.Heard!.Slip].Constant.X) - SampleClock.StartOf(graphic.Rate, layer.In ?? 0);
         // A group is heard in its own time only, as it is seen in it only.
         var (first, last) = (0, graphic.Phases.Total - 1);
         foreach (var holder in SoundMix.Holders(graphic, layer))
@@ -104,5 +105,5 @@ internal sealed class SoundPart
     private double FactorAt(long sample) => Factor(gain.NumberAt(SampleClock.FrameOf(rate, sample)));
 
     /// <summary>What samples are multiplied by at a gain: 10^(dB/20), and nothing at the lowest.</summary>
-    private static double Factor(double decibels) => decibels <= SoundContent.Silence ? 0 : Math.Pow(10, Math.Min(decibels, SoundContent.Loudest) / 20);
+    private static double Factor(double decibels) => decibels <= HeardValues.Silence ? 0 : Math.Pow(10, Math.Min(decibels, HeardValues.Loudest) / 20);
 }

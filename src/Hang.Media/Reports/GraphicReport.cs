@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using System.Globalization;
 using Hang.Core.Checks;
 using Hang.Core.Checks.Frames;
-using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
@@ -134,7 +133,7 @@ public sealed record GraphicReport(
         var graphic = evaluator.Unfolded.Whole;
         var shown = WordChecks.Shown(evaluator, graphic.Phases.HoldLast);
         var rest = graphic.Phases.HoldLast;
-        foreach (var layer in graphic.Layers.Where(l => l.Content.Kind is TypeContent && !l.Hidden && !l.Guide && shown.Contains(l.Id)))
+        foreach (var layer in graphic.Layers.Where(l => l.Content.Kind.Worded is not null && !l.Hidden && !l.Guide && shown.Contains(l.Id)))
         {
             if (ContrastBehind.Of(graphic, layer.Id, rest, TypeShaper.Shipped, pictures) is not { } contrast)
             {

@@ -1,6 +1,5 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
-using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Sounds;
 using Hang.Scene;
@@ -21,7 +20,7 @@ public sealed class SoundShelf(Func<string, CancellationToken, Task<string?>> fi
     /// <exception cref="ProblemException">A sound is not there, or cannot be decoded any more.</exception>
     public async Task<SoundMix> MixAsync(Graphic graphic, bool guides = false, string? only = null, CancellationToken cancel = default)
     {
-        foreach (var hash in SoundMix.Heard(graphic, guides).Select(l => SoundContent.HashOf(l.Content)).Distinct(StringComparer.Ordinal))
+        foreach (var hash in SoundMix.Heard(graphic, guides).Select(l => l.Content.Kind.Heard!.HashOf(l.Content.Values)).Distinct(StringComparer.Ordinal))
         {
             await OpenAsync(hash, graphic.Sounds![hash], cancel);
         }

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Media.Processes;
 using Hang.Paint.Fonts;
@@ -61,7 +60,7 @@ public sealed class PackageFonts(FontStore store, FontTrials trials, ILogger<Pac
         return graphic with { Fonts = null };
     }
 
-    private static IEnumerable<string> Families(Graphic graphic) => PlacedRules.AllOf(graphic).SelectMany(g => g.Layers).Where(l => l.Content.Kind is TypeContent).Select(l => l.Content.Values[TypeContent.Family].Constant.Text).Distinct();
+    private static IEnumerable<string> Families(Graphic graphic) => PlacedRules.AllOf(graphic).SelectMany(g => g.Layers).Where(l => l.Content.Kind.Worded is not null).Select(l => l.Content.Values[l.Content.Kind.Worded!.Family].Constant.Text).Distinct();
 
     private List<FontFile> Find(string family)
     {

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Media.Sounds;
 using Hang.Scene;
@@ -47,7 +46,7 @@ public sealed class DocumentSounds(SoundStore store)
     /// <exception cref="ProblemException">One is missing.</exception>
     public async Task<Graphic> WithSoundsAsync(Graphic graphic, CancellationToken cancel)
     {
-        var used = PlacedRules.AllOf(graphic).SelectMany(g => g.Layers).Where(l => l.Content.Kind is SoundContent).Select(l => SoundContent.HashOf(l.Content)).Distinct(StringComparer.Ordinal).ToArray();
+        var used = PlacedRules.AllOf(graphic).SelectMany(g => g.Layers).Select(l => l.Content.Kind.Heard?.HashOf(l.Content.Values)).OfType<string>().Distinct(StringComparer.Ordinal).ToArray();
         var sounds = ImmutableSortedDictionary.CreateBuilder<string, SoundAsset>(StringComparer.Ordinal);
         foreach (var hash in used)
         {

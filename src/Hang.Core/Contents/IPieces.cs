@@ -1,0 +1,18 @@
+using Hang.Scene.Typesetting;
+using Hang.Scene.Registry;
+
+namespace Hang.Core.Contents;
+
+/// <summary>A content whose letters, words or lines can move one after the other.</summary>
+public interface IPieces
+{
+    /// <summary>How they follow each other; null when all moves as one.</summary>
+    PieceStagger? Coming(ValueSet values);
+
+    ValueSet WithComing(ValueSet values, PieceStagger? stagger);
+
+    /// <summary>How they go off where they go in a way of their own; null: as one, or as they came.</summary>
+    PieceStagger? Going(ValueSet values);
+
+    ValueSet WithGoing(ValueSet values, PieceStagger stagger);
+}
