@@ -1,3 +1,4 @@
+import { parse } from 'papaparse'
 import type { Schemas } from '../api/client'
 
 export type Roster = Schemas['Roster']
@@ -24,29 +25,9 @@ export const withRow = (roster: Roster): Roster => ({
 
 /** What a sheet puts on the clipboard: rows of cells with tabs between; cells with tabs, quotation marks or line feeds in them stand in quotation marks. */
 export function cellsOf(text: string): string[][] {
-  const rows: string[][] = [[]]
-  let cell = ''
-  let quoted = false
-  const end = () => {
-    rows.at(-1)!.push(cell)
-    cell = ''
-  }
-  for (let i = 0; i < text.length; i++) {
-    const c = text[i]!
-    if (quoted) {
-      if (c !== '"') cell += c
-      else if (text[i + 1] === '"') cell += text[++i]!
-      else quoted = false
-    } else if (c === '"' && cell === '') quoted = true
-    else if (c === '\t') end()
-    else if (c === '\n') {
-      end()
-      rows.push([])
-    } else if (c !== '\r') cell += c
-  }
-  end()
-  if (rows.at(-1)!.length === 1 && rows.at(-1)![0] === '') rows.pop()
-  return rows
+  const rows = parse<string[]>(text.replaceAll('\r\n', '\n').replaceAll('\r', '\n'), { delimiter: '\t', newline: '\n' }).data
+  // The line feed at the end of what a sheet gives begins no row.
+  return rows.at(-1)?.join('') === '' && rows.at(-1)!.length === 1 ? rows.slice(0, -1) : rows
 }
 
 /** The roster with cells put in from one on, to the right and down; rows are added where they do not suffice, columns are not. */

@@ -1,4 +1,5 @@
 import { Box } from '@chakra-ui/react'
+import equal from 'fast-deep-equal'
 import { memo } from 'react'
 import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
@@ -140,7 +141,13 @@ function DrawnStrip({ layer, addresses, own, scale }: Props) {
 
 /** A strip shows keyframes and span, and nothing else of its layer. */
 function sameStrip(a: Props, b: Props): boolean {
-  const shown = ({ layer, addresses }: Props) =>
-    JSON.stringify([layer.id, layer.name, layer.in, layer.out, addresses, addresses.map((at) => keysOf(layer, at))])
-  return a.own === b.own && a.scale === b.scale && (a.layer === b.layer || shown(a) === shown(b))
+  const shown = ({ layer, addresses }: Props) => [
+    layer.id,
+    layer.name,
+    layer.in,
+    layer.out,
+    addresses,
+    addresses.map((at) => keysOf(layer, at)),
+  ]
+  return a.own === b.own && a.scale === b.scale && (a.layer === b.layer || equal(shown(a), shown(b)))
 }
