@@ -95,6 +95,10 @@ public sealed class KeyTimingTests
         Assert.False(still.IsKeyed);
         Assert.Equal(12, still.Constant.X);
         Assert.Equal([20], After(graphic, new RemoveKeys(Places([10]))));
+        // When the last of them go, the value is the one that is seen at the playhead.
+        var (all, some) = (new RemoveKeys(Places([10, 20]), 17).ApplyTo(graphic, Shaper).Layer("a").Channel("turn"), new RemoveKeys(Places([10]), 17).ApplyTo(graphic, Shaper).Layer("a").Channel("turn"));
+        Assert.Equal((false, 17.0), (all.IsKeyed, all.Constant.X));
+        Assert.Equal((true, 20.0), (some.IsKeyed, some.At(17).X));
         Assert.Contains("cannot be keyed", Refused(graphic, new AddKey("a", At("cornerCut"), 3)), StringComparison.Ordinal);
     }
 }

@@ -71,6 +71,8 @@ public sealed class SoundCheckTests
         var cut = Assert.Single(Of(Tone(0.3), 25), f => f.Check == "soundCut");
         Assert.Equal(("Hum", 25, 25), (cut.Problem.Layer, cut.From, cut.To));
         Assert.DoesNotContain(Of(Tone(0.3), 25, (SoundContent.FadeOut, 0.5)), f => f.Check == "soundCut");
+        // However short the fade is: it reaches silence at the cut.
+        Assert.DoesNotContain(Of(Tone(0.3), 25, (SoundContent.FadeOut, 0.01)), f => f.Check == "soundCut");
         Assert.DoesNotContain(Of(Tone(0.3)), f => f.Check == "soundCut");
         Assert.DoesNotContain(Of(Tone(0.005), 25), f => f.Check == "soundCut");
     }

@@ -24,6 +24,19 @@ public class TypeTests
         Assert.Throws<ProblemException>(() => Shaper.Shape("x", "Nosuch", 400));
     }
 
+    /// <summary>What no font has is a refusal with the layer's name, unless nobody sees the layer.</summary>
+    [Theory]
+    [InlineData("Bea \u16A0", false, true)]
+    [InlineData("Bea \u16A0", true, false)]
+    [InlineData("Bea", false, false)]
+    public void AMissingGlyphIsRefusedByTheLayersName(string words, bool hidden, bool refused)
+    {
+        var layer = Hang.Tests.Shared.Making.TypeOf("t", words) with { Name = "Name", Hidden = hidden };
+        var found = Record.Exception(() => MissingGlyphs.Demand(new(Graphic(640, 360, layer), Shaper)));
+        Assert.Equal(refused, found is ProblemException { Problem: { Layer: "Name", Field: MissingGlyphs.Field } });
+        Assert.Equal(refused, found?.Message.Contains("U+16A0", StringComparison.Ordinal) == true);
+    }
+
     /// <summary>HarfBuzz's own hb-shape, of Debian's package, gives the advances: kerning, ligatures and joining included.</summary>
     [Theory]
     [InlineData("AVAToWa.", "Inter", 400, "inter/Inter-Regular.otf", "ltr", "latn")]
