@@ -158,6 +158,11 @@ public class ArrivalTests
         Assert.True(Opacities(94) is [0, 0, var b, var c] && 0 < b && b < c);
         var asOne = new SetValue("t", new("leaves"), JsonSerializer.SerializeToElement("whole"), 0).ApplyTo(new ApplyArrival(["t"], ArrivalKind.Fade, Pieces: new(PieceKind.Letter, 3)).ApplyTo(going, Shaper), Shaper);
         Assert.Equal(["t/3"], new Evaluator(asOne, Shaper).At(96).Nodes.Where(n => n.Strip.Paints && n.Values[6] > 0).Select(n => n.Strip.Id));
+        // A departure that is there already stays as it is when letters come one by one.
+        var gone = new ApplyArrival(["t"], ArrivalKind.Fade, Leaving: true, Length: 6).ApplyTo(came, Shaper);
+        var later = new ApplyArrival(["t"], ArrivalKind.Rise, Length: 6, Pieces: new(PieceKind.Letter, 5)).ApplyTo(gone, Shaper);
+        Assert.Equal(gone.Layer("t").Channel("opacity").Keys[^1].At, later.Layer("t").Channel("opacity").Keys[^1].At);
+        Assert.False(Shows(later, later.Phases.Total - 1));
         var fast = new ChangeGraphic(Rate: new(50)).ApplyTo(going, Shaper);
         Assert.Equal(8, TypeContent.LeavingOf(fast.Layer("t").Content.Values)!.Every);
         Assert.False(Shows(fast, fast.Phases.Total - 1));

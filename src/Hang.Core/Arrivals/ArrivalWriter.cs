@@ -45,7 +45,7 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
         var spec = ArrivalSpec.Of(settings.Kind);
         if (layer.Content.Kind.InPieces is { } moving)
         {
-            layer = layer with { Content = layer.Content with { Values = InPieces(moving, layer.Content.Values, settings) } };
+            layer = layer with { Content = layer.Content with { Values = InPieces(moving, layer, settings) } };
         }
         else if (spec.TypeOnly || settings.Pieces is not null)
         {
@@ -121,13 +121,17 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
     /// Type as it comes on or goes off in pieces. Each has a stagger of its own; who goes off without one does so as he came, but with the last piece
     /// where the motion is written, so that all are gone by then, however many the words become.
     /// </summary>
-    private static ValueSet InPieces(IPieces pieces, ValueSet values, ArrivalSettings settings)
+    private ValueSet InPieces(IPieces pieces, Layer layer, ArrivalSettings settings)
     {
+        var values = layer.Content.Values;
         var (came, leaves) = (pieces.Coming(values), pieces.Going(values));
         PieceStagger? usual = settings.Kind == ArrivalKind.TypeOn ? new(PieceKind.Letter, 2) : null;
         return settings.Leaving
             ? (settings.Pieces ?? leaves ?? came ?? usual) is { } going ? pieces.WithGoing(values, going) : values
-            : (settings.Pieces ?? (usual is null ? null : came ?? usual)) is { } coming ? pieces.WithComing(values, coming) : values;
+            // What went off as one goes on doing so, however it comes.
+            : (settings.Pieces ?? (usual is null ? null : came ?? usual)) is { } coming ? pieces.WithComing(GoesAsOne() ? pieces.WithGoingAsOne(values) : values, coming) : values;
+
+        bool GoesAsOne() => pieces.GoesAsOne(values) && DepartureOf.Layer(layer, graphic.Phases) is not null;
     }
 
     /// <summary>Frames by which the last piece runs after the first.</summary>

@@ -15,4 +15,9 @@ public interface IPieces
     PieceStagger? Going(ValueSet values);
 
     ValueSet WithGoing(ValueSet values, PieceStagger stagger);
+
+    /// <summary>True when all goes off as one though it may come in pieces.</summary>
+    bool GoesAsOne(ValueSet values);
+
+    ValueSet WithGoingAsOne(ValueSet values);
 }

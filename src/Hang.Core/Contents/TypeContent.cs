@@ -112,6 +112,10 @@ public sealed class TypeContent : ContentKind, IPieces
 
     public ValueSet WithGoing(ValueSet values, PieceStagger stagger) => WithLeaving(values, stagger);
 
+    public bool GoesAsOne(ValueSet values) => LeavingOf(values) is null && (values[Leaves].Constant.X == 1 || StaggerOf(values) is null);
+
+    public ValueSet WithGoingAsOne(ValueSet values) => values.With(Leaves, new Value(1));
+
     /// <summary>How letters, words or lines follow each other; null when the type moves as one.</summary>
     public static PieceStagger? StaggerOf(ValueSet values) => values[Pieces].Constant.X is 0 ? null
         : new((PieceKind)((int)values[Pieces].Constant.X - 1), (int)values[Every].Constant.X, (PieceOrder)(int)values[Order].Constant.X, (int)values[Seed].Constant.X);

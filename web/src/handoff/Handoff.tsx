@@ -81,6 +81,8 @@ function Desk({ graphic, shelf, kinds, start }: DeskProps) {
             alt={t('The end of Hold of {name}', { name: graphic.name })}
             w="100%"
             maxH="130px"
+            // Its room is there before it is, so that nothing below moves from under a press.
+            aspectRatio={graphic.width / graphic.height}
             objectFit="contain"
           />
         </Box>
