@@ -1,6 +1,5 @@
 using System.Text.Json;
 using Hang.Core.Arrivals;
-using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Edits;
 using Hang.Core.Evaluation;
@@ -19,6 +18,8 @@ public class ArrivalTests
     public static TheoryData<ArrivalKind> Kinds => [.. Enum.GetValues<ArrivalKind>()];
 
     private static Graphic Words(string text = "Honey bees") => Samples.Graphic(Type("t", text).With("position", new Value(200, 180)).With("typeSize", new Value(40)).With("turn", new Value(3)));
+
+    private static PieceStagger? Coming(Graphic graphic) => graphic.Layer("t").Content.Kind.InPieces!.Coming(graphic.Layer("t").Content.Values);
 
     private static bool Shows(Graphic graphic, int frame) => !new Evaluator(graphic, Shaper).At(frame).Bounds.IsEmpty;
 
@@ -126,7 +127,7 @@ public class ArrivalTests
     {
         var arrived = new ApplyArrival(["t"], ArrivalKind.Rise, Length: 6, Pieces: new(PieceKind.Word, 3)).ApplyTo(Words("Bea"), Shaper);
         var graphic = new ApplyArrival(["t"], ArrivalKind.Fade, Leaving: true, Length: length, Pieces: new(by, every, PieceOrder.Reversed)).ApplyTo(arrived, Shaper);
-        Assert.Equal(new PieceStagger(PieceKind.Word, 3), TypeContent.StaggerOf(graphic.Layer("t").Content.Values));
+        Assert.Equal(new PieceStagger(PieceKind.Word, 3), Coming(graphic));
         var grown = new SetValue("t", new("text"), JsonSerializer.SerializeToElement(words), 0).ApplyTo(graphic, Shaper);
         var alone = new SetValue("t", new("text"), JsonSerializer.SerializeToElement(words), 0).ApplyTo(arrived, Shaper);
         Assert.False(Shows(grown, 99));
@@ -140,7 +141,7 @@ public class ArrivalTests
         }
         // One after the other, the last letter first.
         float[] Opacities(int frame) => [.. mine.At(frame).Nodes.Where(n => n.Strip.Paints && n.Strip.Id != "t/rest").Select(n => n.Values[6])];
-        var going = Opacities(98)[TypeContent.StaggerOf(grown.Layer("t").Content.Values)!.Ranks(words.Split(' ').Length).Length..];
+        var going = Opacities(98)[Coming(grown)!.Ranks(words.Split(' ').Length).Length..];
         Assert.Equal(going.Max(), going[0]);
         Assert.True(going.Length == 1 || going[^1] < going[0]);
         Assert.Equal(GraphicJson.Write(grown), GraphicJson.Write(GraphicJson.Read(GraphicJson.Write(grown))));
@@ -164,7 +165,7 @@ public class ArrivalTests
         Assert.Equal(gone.Layer("t").Channel("opacity").Keys[^1].At, later.Layer("t").Channel("opacity").Keys[^1].At);
         Assert.False(Shows(later, later.Phases.Total - 1));
         var fast = new ChangeGraphic(Rate: new(50)).ApplyTo(going, Shaper);
-        Assert.Equal(8, TypeContent.LeavingOf(fast.Layer("t").Content.Values)!.Every);
+        Assert.Equal(8, fast.Layer("t").Content.Kind.InPieces!.Going(fast.Layer("t").Content.Values)!.Every);
         Assert.False(Shows(fast, fast.Phases.Total - 1));
     }
 

@@ -1,4 +1,3 @@
-using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
@@ -323,7 +322,7 @@ public class BlurTests
         using var whole = Painted.Paint(Graphic(400, 160, type));
         foreach (var by in Enum.GetValues<PieceKind>())
         {
-            using var pieces = Painted.Paint(Graphic(400, 160, type with { Content = type.Content with { Values = TypeContent.WithStagger(type.Content.Values, new(by, 2)) } }));
+            using var pieces = Painted.Paint(Graphic(400, 160, type with { Content = type.Content with { Values = type.Content.Kind.InPieces!.WithComing(type.Content.Values, new(by, 2)) } }));
             // Skia samples the edges of one long path and of short ones a little differently, and where two letters share a pixel their coverage is added.
             var worst = 0;
             for (var i = 3; i < whole.Pixels.Length; i += 4)

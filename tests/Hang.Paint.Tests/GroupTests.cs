@@ -70,7 +70,7 @@ public class GroupTests
     public void LettersThatFadeTogetherShowNoJoins()
     {
         var type = Type("WAVAW", "Inter", 800, 80) with { Id = "t" };
-        type = (type with { Content = type.Content with { Values = TypeContent.WithStagger(type.Content.Values, new(PieceKind.Letter, 2)) } })
+        type = (type with { Content = type.Content with { Values = type.Content.Kind.InPieces!.WithComing(type.Content.Values, new(PieceKind.Letter, 2)) } })
             .With("tracking", new Value(-120)).With("position", new Value(20, 90));
         using var full = Painted.Paint(Graphic(400, 120, type));
         using var half = Painted.Paint(Graphic(400, 120, type.With("opacity", Scene.Motion.Channel.Of(NumbersKind.Number, [new(0, new(0.5), Feel.Linear), new(29, new(0.5), Feel.Linear)]))));

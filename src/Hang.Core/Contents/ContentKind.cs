@@ -94,12 +94,14 @@ public abstract class ContentKind : Module
     /// <summary>True for what shadows fall away from.</summary>
     public virtual bool IsLight => false;
 
-    /// <summary>What the rest of the program may ask.</summary>
-    public ContentFacts Facts => new(
-        Worded, Heard, Places, Dotted, IsGroup, IsLight,
-        !IsOnStage ? Stands.Nowhere : IsInvisible ? Stands.Point : Stands.Box,
-        Heard is not null ? StripLook.Wave : Places is not null ? StripLook.Phases : StripLook.Plain,
-        IsGroup ? Gathers.Members : IsInvisible && IsOnStage && !IsLight ? Gathers.Hung : Gathers.Nobody);
+    /// <summary>Where a layer of the kind stands on the stage.</summary>
+    public Stands Stands => !IsOnStage ? Stands.Nowhere : IsInvisible ? Stands.Point : Stands.Box;
+
+    /// <summary>What is drawn in its strip on the timeline.</summary>
+    public StripLook Strip => Heard is not null ? StripLook.Wave : Places is not null ? StripLook.Phases : StripLook.Plain;
+
+    /// <summary>What becomes of that which is added while such a layer is selected.</summary>
+    public Gathers Gathers => IsGroup ? Gathers.Members : Stands == Stands.Point && !IsLight ? Gathers.Hung : Gathers.Nobody;
 
     /// <summary>True for what comes and goes through the edges of the picture, so that it is outside of the safe area most of the time.</summary>
     public virtual bool RunsThrough(ValueSet values) => false;

@@ -36,9 +36,6 @@ public sealed class SoundContent : ContentKind
 
     public override HeardValues Heard { get; } = new(Sound, Gain, Slip, FadeIn, FadeOut);
 
-    /// <summary>Content hash of a sound layer's sound.</summary>
-    public static string HashOf(Content content) => content.Values[Sound].Constant.Text;
-
     public override void Demand(ValueSet values, IDocument document, string layer, string at)
     {
         if (document.Sounds?.ContainsKey(values[Sound].Constant.Text) != true)

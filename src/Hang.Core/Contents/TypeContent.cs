@@ -57,6 +57,8 @@ public sealed class TypeContent : ContentKind, IPieces
 
     public static readonly ValueSpec FitWidth = new("fitWidth", "Fit width", NumbersKind.Number, "px", new(600), "The width that the words are fitted into.") { Part = Setting, Keyable = false, Least = 1, Most = 20_000, Signs = ["W"] };
 
+    private static readonly PieceValues Came = new(Pieces, Every, Order, Seed, 1), Left = new(Leaves, LeavesEvery, LeavesOrder, LeavesSeed, 2);
+
     private const string Setting = "Setting", Ground = "Stripe", OnPath = "On a path";
 
     public static readonly ValueSpec Along = new("along", "Runs along", LayersKind.Edge, "", Value.Of(""), "A shape whose edge the words run along; it may be hidden. None: they stand in lines.") { Part = OnPath, Keyable = false };
@@ -104,37 +106,21 @@ public sealed class TypeContent : ContentKind, IPieces
 
     public override IPieces InPieces => this;
 
-    public PieceStagger? Coming(ValueSet values) => StaggerOf(values);
+    public PieceStagger? Coming(ValueSet values) => Came.Of(values);
 
-    public ValueSet WithComing(ValueSet values, PieceStagger? stagger) => WithStagger(values, stagger);
+    public ValueSet WithComing(ValueSet values, PieceStagger? stagger) => stagger is null ? values.With(Pieces, new Value(0)) : Came.With(values, stagger);
 
-    public PieceStagger? Going(ValueSet values) => LeavingOf(values);
+    public PieceStagger? Going(ValueSet values) => Left.Of(values);
 
-    public ValueSet WithGoing(ValueSet values, PieceStagger stagger) => WithLeaving(values, stagger);
+    public ValueSet WithGoing(ValueSet values, PieceStagger stagger) => Left.With(values, stagger);
 
-    public bool GoesAsOne(ValueSet values) => LeavingOf(values) is null && (values[Leaves].Constant.X == 1 || StaggerOf(values) is null);
+    public bool GoesAsOne(ValueSet values) => Going(values) is null && (values[Leaves].Constant.X == 1 || Coming(values) is null);
 
     public ValueSet WithGoingAsOne(ValueSet values) => values.With(Leaves, new Value(1));
 
-    /// <summary>How letters, words or lines follow each other; null when the type moves as one.</summary>
-    public static PieceStagger? StaggerOf(ValueSet values) => values[Pieces].Constant.X is 0 ? null
-        : new((PieceKind)((int)values[Pieces].Constant.X - 1), (int)values[Every].Constant.X, (PieceOrder)(int)values[Order].Constant.X, (int)values[Seed].Constant.X);
+    public override bool LeavesApart(ValueSet values) => values[Leaves].Constant.X > 0 && (Going(values) is not null || Coming(values) is not null);
 
-    /// <summary>The values with another stagger; null: the type moves as one.</summary>
-    public static ValueSet WithStagger(ValueSet values, PieceStagger? stagger) => stagger is null ? values.With(Pieces, new Value(0))
-        : values.With(Pieces, new Value((int)stagger.By + 1)).With(Every, new Value(stagger.Every)).With(Order, new Value((int)stagger.Order)).With(Seed, new Value(stagger.Seed));
-
-    /// <summary>How pieces go off that go in a way of their own; null: as one, or as they came.</summary>
-    public static PieceStagger? LeavingOf(ValueSet values) => values[Leaves].Constant.X is < 2 ? null
-        : new((PieceKind)((int)values[Leaves].Constant.X - 2), (int)values[LeavesEvery].Constant.X, (PieceOrder)(int)values[LeavesOrder].Constant.X, (int)values[LeavesSeed].Constant.X);
-
-    /// <summary>The values with a way of going off of its own.</summary>
-    public static ValueSet WithLeaving(ValueSet values, PieceStagger leaving) => values.With(Leaves, new Value((int)leaving.By + 2)).With(LeavesEvery, new Value(leaving.Every))
-        .With(LeavesOrder, new Value((int)leaving.Order)).With(LeavesSeed, new Value(leaving.Seed));
-
-    public override bool LeavesApart(ValueSet values) => values[Leaves].Constant.X > 0 && (LeavingOf(values) is not null || StaggerOf(values) is not null);
-
-    public override int PiecesOf(ValueSet values) => Count(values, StaggerOf(values)) + Count(values, LeavingOf(values));
+    public override int PiecesOf(ValueSet values) => Count(values, Coming(values)) + Count(values, Going(values));
 
     private static int Count(ValueSet values, PieceStagger? stagger)
     {
@@ -167,18 +153,17 @@ public sealed class TypeContent : ContentKind, IPieces
     private Drawing Draw(ValueSet values, DrawContext at, Func<double, Course>? way, bool isStill)
     {
         var shaper = at.Shaper;
-        var text = values[Text];
         // Words that change over time are set once for each wording; in every frame one of them shows.
-        string[] wordings = text.IsKeyed ? [.. text.Keys.Select(k => k.Value.Text).Distinct()] : [text.Constant.Text];
+        string[] wordings = [.. Worded.Wordings(values)];
         var set = wordings.ToImmutableDictionary(w => w, w => TypeSetting.Set(values, Shown(w), shaper), StringComparer.Ordinal);
         var metrics = new TypeMetrics(values);
         // The height of a flat capital is that of its ink.
         var capitals = way is null ? 0 : -shaper.Shape("H", values[Family].Constant.Text, (int)values[Weight].Constant.X).Glyphs.Select(g => g.Outline.Bounds.Top).DefaultIfEmpty().Min();
-        var stagger = StaggerOf(values);
+        var stagger = Coming(values);
         if (LeavesApart(values) && at.Departing is { } departing)
         {
             var coming = Split(stagger, Late).Select(p => p with { Until = departing.From });
-            var going = Split(LeavingOf(values), (s, ranks) => [.. departing.Ahead(ranks, s.Every).Select(a => -a)]).Select(p => p with { From = departing.From });
+            var going = Split(Going(values), (s, ranks) => [.. departing.Ahead(ranks, s.Every).Select(a => -a)]).Select(p => p with { From = departing.From });
             return Of(set, [.. coming, .. going], 0, null);
         }
         return Of(set, stagger is null ? [] : [.. Split(stagger, Late)], 0, null);

@@ -23,9 +23,9 @@ public static class CoreTypes
     public static string Kinds()
     {
         static string Names<T>() where T : struct, Enum => string.Join(" | ", Enum.GetValues<T>().Select(v => $"'{JsonName.Of(v)}'"));
-        static string Fact(ContentFacts f) =>
-            $"{{ words: {Said(f.Words is not null)}, heard: {Said(f.Heard is not null)}, places: {Said(f.Places is not null)}, dotted: {(f.Dotted is { } d ? $"'{d.Name}'" : "null")}, isGroup: {Said(f.IsGroup)}, "
-            + $"isLight: {Said(f.IsLight)}, stands: '{JsonName.Of(f.Stands)}', strip: '{JsonName.Of(f.Strip)}', gathers: '{JsonName.Of(f.Gathers)}' }}";
+        static string Fact(ContentKind k) =>
+            $"{{ words: {Said(k.Worded is not null)}, heard: {Said(k.Heard is not null)}, places: {Said(k.Places is not null)}, dotted: {(k.Dotted is { } d ? $"'{d.Name}'" : "null")}, isGroup: {Said(k.IsGroup)}, "
+            + $"isLight: {Said(k.IsLight)}, stands: '{JsonName.Of(k.Stands)}', strip: '{JsonName.Of(k.Strip)}', gathers: '{JsonName.Of(k.Gathers)}' }}";
         static string Said(bool fact) => fact ? "true" : "false";
         return $$"""
             // Printed from the core's kinds of content by ./hang generate. Do not edit.
@@ -52,7 +52,7 @@ public static class CoreTypes
             }
 
             export const kinds: Record<Content['kind'], KindFacts> = {
-            {{string.Join("\n", Modules<ContentKind>.All.Select(k => $"  {k.Name}: {Fact(k.Facts)},"))}}
+            {{string.Join("\n", Modules<ContentKind>.All.Select(k => $"  {k.Name}: {Fact(k)},"))}}
             }
 
             """;
@@ -67,10 +67,6 @@ public static class CoreTypes
         foreach (var kind in Ops.All.Concat(Ops.Steps).Where(k => k.Fields.Count > 0))
         {
             text.Append($"\n/** Where the numbers of \"{kind.Name}\" lie, from the operation's own start. */\nexport const {kind.Name} = {{ {string.Join(", ", kind.Fields.Select(f => $"{f.Name}: {f.At}"))} }} as const\n");
-        }
-        foreach (var kind in Ops.All.Where(k => k.Words.Length > 0))
-        {
-            text.Append($"\n/** Where the words of \"{kind.Name}\" stand. */\nexport const {kind.Name}Words = {{ {string.Join(", ", kind.Words.Select((w, i) => $"{w}: {i}"))} }} as const\n");
         }
         text.Append($"\nexport type OpName = keyof typeof Code\n\nexport type StepName = keyof typeof Step\n");
         text.Append($"\n/** Names of the words of each operation in their order, by code. */\nexport const wordNames: readonly (readonly string[])[] = [{string.Join(", ", Ops.All.Select(k => $"[{string.Join(", ", k.Words.Select(w => $"'{w}'"))}]"))}]\n");

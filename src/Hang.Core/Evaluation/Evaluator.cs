@@ -46,12 +46,13 @@ public sealed class Evaluator : IPlaces
             // A layer that places a graphic lives in this one's time; only what it holds lives in the other's.
             var own = scope is null or { Prefix: "" };
             var old = previous?.byId.GetValueOrDefault(layer.Id);
-            var pose = old is not null && samePhases && ReferenceEquals(old.Layer, layer) ? old.Pose : own ? new LayerPose(layer, graphic.Phases) : new LayerPose(layer, phases, start);
+            var (lived, since) = own ? (graphic.Phases, 0) : (phases, start);
+            var pose = old is not null && samePhases && ReferenceEquals(old.Layer, layer) ? old.Pose : new LayerPose(layer, lived, since);
             var isLit = lamp is not null && layer.Content.Kind.IsLit(layer.Content.Values);
             var names = isLit || LayerReferences.Of(layer).Any();
             // What was drawn with others in view holds on to them as they were.
             var showing = layer.Content.Kind.NeedsShowing ? ShowingOf.Layer(own ? graphic : scope!.Graphic, layer) : null;
-            var departing = layer.Content.Kind.LeavesApart(layer.Content.Values) ? own ? DepartureOf.Layer(layer, graphic.Phases) : DepartureOf.Layer(layer, phases, start) : null;
+            var departing = layer.Content.Kind.LeavesApart(layer.Content.Values) ? DepartureOf.Layer(layer, lived, since) : null;
             var isKept = old is not null && old.Named.Count == 0 && ReferenceEquals(old.Layer.Content, layer.Content) && old.Showing == showing && old.Departing == departing;
             Drawing Drawn(Surroundings? around) => Draw(layer, new(shaper, showing ?? Showing.Alone, around, departing));
             Drawing? drawn = names ? null : isKept ? old!.Drawing : Drawn(null);

@@ -26,14 +26,7 @@ internal sealed class PieceRest
         IEnumerable<Channel> channels = layer.Own.Mentioned.Concat(layer.Content.Values.Mentioned).Select(m => m.Channel);
         foreach (var channel in steadyEffects ? channels : channels.Concat(layer.Effects.SelectMany(e => e.Values.Mentioned).Select(m => m.Channel)))
         {
-            for (var i = 1; i < channel.Keys.Length; i++)
-            {
-                var (a, b) = (channel.Keys[i - 1], channel.Keys[i]);
-                if (!a.Value.Equals(b.Value) || a.Bend is not null || b.Bend is not null)
-                {
-                    moving.Add((a.At + first, b.At + last));
-                }
-            }
+            moving.AddRange(channel.Changes.Select(c => (c.From.At + (double)first, c.To.At + (double)last)));
         }
     }
 

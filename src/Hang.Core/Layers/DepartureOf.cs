@@ -16,33 +16,14 @@ public static class DepartureOf
     public static Departing? Layer(Layer layer, PhaseLengths phases, int start = 0)
     {
         var leave = start + phases.LeaveStart;
-        int? begins = null, runsFrom = null;
-        var ends = 0;
-        foreach (var keys in layer.Mentioned().Select(m => m.Channel.Keys))
-        {
-            for (var i = 1; i < keys.Length; i++)
-            {
-                var (a, b) = (keys[i - 1], keys[i]);
-                if (b.At <= leave || (a.Value.Equals(b.Value) && a.Bend is null && b.Bend is null))
-                {
-                    continue;
-                }
-                ends = Math.Max(ends, b.At);
-                if (a.At >= leave)
-                {
-                    begins = Math.Min(begins ?? int.MaxValue, a.At);
-                }
-                else
-                {
-                    runsFrom = Math.Max(runsFrom ?? int.MinValue, a.At);
-                }
-            }
-        }
-        if ((begins ?? runsFrom) is not { } first)
+        var changes = layer.Mentioned().SelectMany(m => m.Channel.Changes).Where(c => c.To.At > leave).ToArray();
+        if (changes.Length == 0)
         {
             return null;
         }
-        var room = Math.Max(first - leave, (ends - first) / 2);
+        var begun = changes.Where(c => c.From.At >= leave).ToArray();
+        var first = begun.Length > 0 ? begun.Min(c => c.From.At) : changes.Max(c => c.From.At);
+        var room = Math.Max(first - leave, (changes.Max(c => c.To.At) - first) / 2);
         var from = Math.Max(first - room, Math.Min(first, start + phases.HoldStart));
         return new(from, first - from);
     }

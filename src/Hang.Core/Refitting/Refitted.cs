@@ -107,7 +107,7 @@ public static class Refitted
         Box Of(Layer l)
         {
             var (box, world) = places.Place(l, rest);
-            var mapped = l.Content.Kind.Facts.Stands == Stands.Point ? new Box(world.E, world.F, world.E + 1, world.F + 1) : box.IsEmpty ? Box.Empty : world.Map(box);
+            var mapped = l.Content.Kind.Stands == Stands.Point ? new Box(world.E, world.F, world.E + 1, world.F + 1) : box.IsEmpty ? Box.Empty : world.Map(box);
             return graphic.Layers.Where(f => f.Carrier == l.Id && f.Content.Kind.IsOnStage).Aggregate(mapped, (all, f) => all.Union(Of(f)));
         }
         return Of(layer);

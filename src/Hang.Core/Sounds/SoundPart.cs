@@ -1,4 +1,3 @@
-using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Layers;
 using Hang.Scene.Motion;
@@ -15,12 +14,14 @@ internal sealed class SoundPart
     private readonly ISamples sound;
     private readonly FrameRate rate;
     private readonly Channel gain;
+    private readonly double least, most;
     private readonly long offset, fadeIn, fadeOut;
 
     public SoundPart(Graphic graphic, Layer layer, ISamples sound)
     {
         var (heard, values) = (layer.Content.Kind.Heard!, layer.Content.Values);
         (Layer, this.sound, rate, gain) = (layer, sound, graphic.Rate, values[heard.Gain]);
+        (least, most) = (heard.Gain.Least, heard.Gain.Most);
         (From, To, offset) = Heard(graphic, layer);
         IsCut = sound.Count - offset > To;
         To = Math.Max(From, Math.Min(To, sound.Count - offset));
@@ -105,5 +106,5 @@ internal sealed class SoundPart
     private double FactorAt(long sample) => Factor(gain.NumberAt(SampleClock.FrameOf(rate, sample)));
 
     /// <summary>What samples are multiplied by at a gain: 10^(dB/20), and nothing at the lowest.</summary>
-    private static double Factor(double decibels) => decibels <= HeardValues.Silence ? 0 : Math.Pow(10, Math.Min(decibels, HeardValues.Loudest) / 20);
+    private double Factor(double decibels) => decibels <= least ? 0 : Math.Pow(10, Math.Min(decibels, most) / 20);
 }

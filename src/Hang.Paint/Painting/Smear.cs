@@ -97,7 +97,7 @@ internal sealed unsafe class Smear : IDisposable
     private void Align(Strip strip, SKMatrix device)
     {
         const int shown = PlaceNumbers + 4;
-        if (device.SkewX != 0 || device.SkewY != 0 || device.ScaleX == 0 || device.ScaleY == 0 || Row[1] != 0 || Row[2] != 0 || !strip.OnlyFills)
+        if (device.SkewX != 0 || device.SkewY != 0 || device.ScaleX == 0 || device.ScaleY == 0 || Row[1] != 0 || Row[2] != 0 || !strip.IsMarked || !strip.OnlyFills)
         {
             return;
         }

@@ -31,7 +31,7 @@ internal sealed class Grained(float[] numbers, SKMatrix device) : ByPixel(number
     }
 
     /// <summary>From -1 to 1 by a cell and a seed: 32 bits mixed by multiplications with large odd numbers, halves of which are added.</summary>
-    internal static double Noise(int x, int y, uint seed)
+    private static double Noise(int x, int y, uint seed)
     {
         var h = unchecked((uint)x * 374761393u + (uint)y * 668265263u + seed * 2246822519u);
         h = unchecked((h ^ (h >> 13)) * 1274126177u);

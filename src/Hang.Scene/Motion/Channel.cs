@@ -225,6 +225,9 @@ public sealed class Channel : IEquatable<Channel>
         return Off(to) > nothing ? null : Enumerable.Range(from + 1, Math.Max(0, to - from - 1)).Where(f => Off(f) > nothing).OrderByDescending(Off).Select(f => (int?)f).FirstOrDefault();
     }
 
+    /// <summary>Neighbouring keyframes between which the value changes, or bends on its way.</summary>
+    public IEnumerable<(Keyframe From, Keyframe To)> Changes => Keys.Zip(Keys.Skip(1)).Where(p => !p.First.Value.Equals(p.Second.Value) || p.First.Bend is not null || p.Second.Bend is not null);
+
     /// <summary>This channel without a keyframe; without its last one it stays at that value.</summary>
     public Channel WithoutKeys(Predicate<int> frames)
     {

@@ -1,6 +1,7 @@
 namespace Hang.Scene.PaintList;
 
-/// <summary>How a group is mixed with what is painted already: the modes of W3C Compositing and Blending, and three ways of cutting (its operators).</summary>
+/// <summary>How a group is mixed with what is painted already: the modes of W3C Compositing and Blending, and three ways of cutting (its operators).
+/// A layer of a document can say the modes only, each by the same name.</summary>
 public enum Mixing
 {
     Normal,

@@ -62,9 +62,8 @@ public sealed record Strip(string Id, string Layer, ImmutableArray<Op> Ops, int 
     /// <summary>True when it shows letters.</summary>
     public bool HasWords { get; } = Ops.Any(o => o.Kind.Takes.Contains(Resource.Run));
 
-    /// <summary>True when it tells where its layer is, and fills shapes and nothing else.</summary>
-    public bool OnlyFills { get; } = Ops.Length > 1 && Ops[1].Kind.Does.HasFlag(Does.Marks)
-        && Ops.All(o => !o.Kind.Does.HasFlag(Does.Mixes) && (!o.Kind.Does.HasFlag(Does.Paints) || o.Kind.Does.HasFlag(Does.Fills)));
+    /// <summary>True when it fills shapes and paints nothing else.</summary>
+    public bool OnlyFills { get; } = Ops.All(o => !o.Kind.Does.HasFlag(Does.Mixes) && (!o.Kind.Does.HasFlag(Does.Paints) || o.Kind.Does.HasFlag(Does.Fills)));
 
     public bool Equals(Strip? other) => ReferenceEquals(this, other);
 

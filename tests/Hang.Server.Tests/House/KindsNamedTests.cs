@@ -6,7 +6,7 @@ using Hang.Scene.Registry;
 namespace Hang.Server.Tests.House;
 
 /// <summary>
-/// Who makes a kind, or is about one, may name it; everybody else asks for what a kind says of itself (<see cref="ContentKind.Facts"/>, <see cref="OpKind.Does"/>), so
+/// Who makes a kind, or is about one, may name it; everybody else asks for what a kind says of itself (<see cref="ContentKind.Worded"/> and what follows, <see cref="OpKind.Does"/>), so
 /// that a new kind is one module.
 /// </summary>
 public class KindsNamedTests

@@ -22,7 +22,7 @@ const BIG_STEP = 10
 export function HoldBar({ phases, least, rate, onHold }: Props) {
   const bar = useRef<HTMLDivElement>(null)
   const { frame, playing } = usePick(usePlayback, 'frame', 'playing')
-  const { seek, stop, toggle } = usePlayback.getState()
+  const { goTo, seek, toggle } = usePlayback.getState()
   const total = phases.arrive + phases.hold + phases.leave
   const share = (frames: number) => `${(frames / total) * 100}%`
   const frameAt = (x: number) => {
@@ -55,8 +55,7 @@ export function HoldBar({ phases, least, rate, onHold }: Props) {
           touchAction="none"
           onPointerDown={(e) => {
             e.currentTarget.setPointerCapture(e.pointerId)
-            stop()
-            seek(frameAt(e.clientX))
+            goTo(frameAt(e.clientX))
           }}
           onPointerMove={(e) => e.buttons === 1 && e.currentTarget.hasPointerCapture(e.pointerId) && seek(frameAt(e.clientX))}
           onKeyDown={(e) => {

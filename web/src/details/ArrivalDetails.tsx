@@ -12,7 +12,7 @@ import { orders } from './orders'
 import { NumberField } from '../shell/NumberField'
 import { Tick } from '../shell/Tick'
 import { TimeField } from '../time/TimeField'
-import { leavingKinds, pieceKinds, PieceControls } from './PieceDetails'
+import { coming, departing, PieceControls } from './PieceDetails'
 import { t } from '../words/words'
 import { isWords } from '../live/kinds'
 
@@ -158,15 +158,7 @@ export function ArrivalDetails({ layers, choices }: { layers: Layer[]; choices: 
           {t('Keep what is there')}
         </Tick>
       </Grid>
-      {allType && (
-        <PieceControls
-          leaving={leaving}
-          kinds={leaving ? leavingKinds.filter((k) => k.value !== 'whole') : pieceKinds}
-          as={leaving ? 'asItCame' : 'whole'}
-          value={settings.pieces}
-          onChange={(pieces) => change({ pieces })}
-        />
-      )}
+      {allType && <PieceControls way={leaving ? departing : coming} value={settings.pieces} onChange={(pieces) => change({ pieces })} />}
       {many && (
         <Tick
           checked={settings.asOne}

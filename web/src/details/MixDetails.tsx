@@ -10,6 +10,7 @@ import { Tick } from '../shell/Tick'
 import { inWords } from '../values/inWords'
 import { TieDetails } from './TieDetails'
 import { t } from '../words/words'
+import { kinds } from '../live/kinds.gen'
 
 /** How a layer is mixed with what lies behind it, what cuts it, and the group it is in. */
 export function MixDetails({ id, choices }: { id: string; choices: Schemas['Choices'] }) {
@@ -18,7 +19,7 @@ export function MixDetails({ id, choices }: { id: string; choices: Schemas['Choi
   const layers = useLayerNames()
   const others = useStageLayers(choices.contents, true).filter((l) => l.id !== id)
   if (!layer) return null
-  const groups = layers.filter((l) => l.isGroup && l.id !== id)
+  const groups = layers.filter((l) => kinds[l.kind].isGroup && l.id !== id)
   const frame = () => usePlayback.getState().frame
   return (
     <Section title={t('With the others')}>

@@ -8,8 +8,10 @@ import { NumberField } from '../shell/NumberField'
 import { t } from '../words/words'
 import { isWords } from '../live/kinds'
 
-export const pieceKinds = [
-  { value: 'whole', label: t('As one') },
+const AS_ONE = 'whole'
+const AS_IT_CAME = 'asItCame'
+
+const pieceKinds = [
   { value: 'letter', label: t('By letter') },
   { value: 'word', label: t('By word') },
   { value: 'line', label: t('By line') },
@@ -22,89 +24,114 @@ const pieceOrders = [
   { value: 'shuffled', label: t('Shuffled') },
 ]
 
-export const leavingKinds = [{ value: 'asItCame', label: t('As it came') }, ...pieceKinds]
+/** How pieces come, or how they go off: where the values stand, and how they are called. */
+interface Way {
+  values: { by: 'pieces' | 'leaves'; every: 'every' | 'leavesEvery'; order: 'order' | 'leavesOrder'; seed: 'seed' | 'leavesSeed' }
+  /** What moves while nothing is said. */
+  usual: string
+  kinds: { value: string; label: string }[]
+  says: { by: string; every: string; order: string; seed: string }
+}
+
+export const coming: Way = {
+  values: { by: 'pieces', every: 'every', order: 'order', seed: 'seed' },
+  usual: AS_ONE,
+  kinds: [{ value: AS_ONE, label: t('As one') }, ...pieceKinds],
+  says: {
+    by: t('Type moves'),
+    every: t('Frames from piece to piece'),
+    order: t('Order of the pieces'),
+    seed: t('Seed of the order'),
+  },
+}
+
+/** Going off by a departure that is written now: as one is what the layer says then, and not the departure. */
+export const departing: Way = {
+  values: { by: 'leaves', every: 'leavesEvery', order: 'leavesOrder', seed: 'leavesSeed' },
+  usual: AS_IT_CAME,
+  kinds: [{ value: AS_IT_CAME, label: t('As it came') }, ...pieceKinds],
+  says: {
+    by: t('Type goes off'),
+    every: t('Frames from piece to piece that goes off'),
+    order: t('Order of leaving'),
+    seed: t('Seed of leaving'),
+  },
+}
+
+const going: Way = { ...departing, kinds: [departing.kinds[0]!, ...coming.kinds] }
 
 /** Whether the letters, words or lines of a type layer move one after the other, and whether they go off otherwise than they came. */
 export function PieceDetails({ layer }: { layer: Layer }) {
-  const { edit } = useDocument.getState()
   return (
     <Section title={t('Type moves')}>
-      <PieceControls value={staggerOf(layer)} onChange={(stagger) => void edit(piecesEdit(layer.id, stagger))} />
+      <LayerPieces layer={layer} way={coming} />
       <Text fontSize="12px" color="soft" mb="1px">
         {t('Goes off')}
       </Text>
-      <PieceControls
-        leaving
-        as={leavesAsOne(layer) ? 'whole' : 'asItCame'}
-        value={leavingOf(layer)}
-        onChange={(stagger, as) => void edit(leavingEdit(layer.id, stagger, as))}
-      />
+      <LayerPieces layer={layer} way={going} />
     </Section>
   )
 }
 
-/** How the pieces of a type layer follow each other; undefined when it moves as one. */
-function staggerOf(layer: Layer): PieceStagger | undefined {
-  if (!isWords(layer.content)) return undefined
-  const { pieces = 'whole', every = 2, order = 'inOrder', seed = 1 } = layer.content
-  return pieces === 'whole' ? undefined : { by: pieces, every, order, seed }
+function LayerPieces({ layer: { id, content }, way }: { layer: Layer; way: Way }) {
+  const { edit } = useDocument.getState()
+  if (!isWords(content)) return null
+  const { values } = way
+  const by = content[values.by] ?? way.usual
+  const stagger = { every: content[values.every] ?? 2, order: content[values.order] ?? 'inOrder', seed: content[values.seed] ?? 1 }
+  const set = (address: string, value: string | number): Edit => ({ do: 'setValue', layer: id, address, value, at: 0 })
+  return (
+    <PieceControls
+      way={way}
+      by={by}
+      value={isPieces(by) ? { by, ...stagger } : undefined}
+      onChange={(value, by) =>
+        void edit(
+          value
+            ? several([
+                set(values.by, value.by),
+                set(values.every, value.every),
+                set(values.order, value.order ?? 'inOrder'),
+                set(values.seed, value.seed ?? 1),
+              ])
+            : set(values.by, by),
+        )
+      }
+    />
+  )
 }
 
-function piecesEdit(layer: string, stagger: PieceStagger | undefined): Edit {
-  const set = (address: string, value: string | number): Edit => ({ do: 'setValue', layer, address, value, at: 0 })
-  if (!stagger) return set('pieces', 'whole')
-  const { by, every, order = 'inOrder', seed = 1 } = stagger
-  return several([set('pieces', by), set('every', every), set('order', order), set('seed', seed)])
-}
-
-/** The same of pieces that go off in a way of their own; undefined when they go as they came, or as one. */
-function leavingOf({ content }: Layer): PieceStagger | undefined {
-  if (!isWords(content)) return undefined
-  const { leaves = 'asItCame', leavesEvery: every = 2, leavesOrder: order = 'inOrder', leavesSeed: seed = 1 } = content
-  return leaves === 'asItCame' || leaves === 'whole' ? undefined : { by: leaves, every, order, seed }
-}
-
-const leavesAsOne = ({ content }: Layer) => isWords(content) && content.leaves === 'whole'
-
-function leavingEdit(layer: string, stagger: PieceStagger | undefined, as: string): Edit {
-  const set = (address: string, value: string | number): Edit => ({ do: 'setValue', layer, address, value, at: 0 })
-  if (!stagger) return set('leaves', as)
-  const { by, every, order = 'inOrder', seed = 1 } = stagger
-  return several([set('leaves', by), set('leavesEvery', every), set('leavesOrder', order), set('leavesSeed', seed)])
-}
+const isPieces = (by: string): by is PieceStagger['by'] => by !== AS_ONE && by !== AS_IT_CAME
 
 export function PieceControls({
+  way,
+  by,
   value,
-  leaving = false,
-  kinds = leaving ? leavingKinds : pieceKinds,
-  as = 'whole',
   onChange,
 }: {
+  way: Way
+  /** What moves as one, where that is no piece. */
+  by?: string
   value: PieceStagger | undefined
-  /** Of pieces that go off: they may also go as they came. */
-  leaving?: boolean
-  kinds?: typeof pieceKinds
-  /** How they move without a stagger. */
-  as?: string
-  onChange: (value: PieceStagger | undefined, as: string) => void
+  onChange: (value: PieceStagger | undefined, by: string) => void
 }) {
   const stagger = value ?? { by: 'letter', every: 2, order: 'inOrder', seed: 1 }
-  const change = (part: Partial<PieceStagger>) => onChange({ ...stagger, ...part }, as)
-  const withoutStagger = (kind: string) => kind === 'whole' || kind === 'asItCame'
+  const change = (part: Partial<PieceStagger>) => {
+    const next = { ...stagger, ...part }
+    onChange(next, next.by)
+  }
   return (
     <>
       <Grid templateColumns="1fr 1fr" gap="4px" mb="4px">
         <Choice
-          label={leaving ? t('Type goes off') : t('Type moves')}
-          value={value?.by ?? as}
-          options={kinds}
-          onChange={(e) =>
-            withoutStagger(e.target.value) ? onChange(undefined, e.target.value) : change({ by: e.target.value as PieceStagger['by'] })
-          }
+          label={way.says.by}
+          value={value?.by ?? by ?? way.usual}
+          options={way.kinds}
+          onChange={({ target: { value: by } }) => (isPieces(by) ? change({ by }) : onChange(undefined, by))}
         />
         {value && (
           <Choice
-            label={leaving ? t('Order of leaving') : t('Order of the pieces')}
+            label={way.says.order}
             value={stagger.order}
             options={pieceOrders}
             onChange={(e) => change({ order: e.target.value as PieceStagger['order'] })}
@@ -114,7 +141,7 @@ export function PieceControls({
       {value && (
         <Flex gap="4px" mb="4px">
           <NumberField
-            label={leaving ? t('Frames from piece to piece that goes off') : t('Frames from piece to piece')}
+            label={way.says.every}
             prefix={t('next after')}
             value={stagger.every}
             digits={0}
@@ -124,7 +151,7 @@ export function PieceControls({
           />
           {stagger.order === 'shuffled' && (
             <NumberField
-              label={leaving ? t('Seed of leaving') : t('Seed of the order')}
+              label={way.says.seed}
               prefix={t('seed')}
               value={stagger.seed ?? 1}
               digits={0}

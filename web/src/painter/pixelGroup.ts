@@ -25,8 +25,9 @@ export class PixelGroup {
     const device = canvas.getTotalMatrix()
     const at = op.at + group.bounds
     const to = op.at + group.reach
-    const scale = Math.max(Math.hypot(device[0]!, device[3]!), Math.hypot(device[1]!, device[4]!))
-    const reach = Math.ceil(Math.hypot(Math.max(v[to]!, v[to + 2]!), Math.max(v[to + 1]!, v[to + 3]!)) * scale + 3)
+    const [x, y] = [Math.max(v[to]!, v[to + 2]!), Math.max(v[to + 1]!, v[to + 3]!)]
+    const [across, down] = [Math.abs(device[0]!) * x + Math.abs(device[1]!) * y, Math.abs(device[3]!) * x + Math.abs(device[4]!) * y]
+    const reach = Math.ceil(Math.max(across, down) + 3)
     const whole = around(mapped(device, v.subarray(at, at + 4)))
     const seen = canvas.getDeviceClipBounds()
     const left = Math.max(whole[0], seen[0]!) - reach

@@ -66,24 +66,6 @@ export const bend = { on: 0, at: 1, along: 3, length: 5, height: 6, phase: 7, fa
 /** Where the numbers of "blocks" lie, from the operation's own start. */
 export const blocks = { on: 0, size: 1, at: 3 } as const
 
-/** Where the words of "clip" stand. */
-export const clipWords = { verbs: 0, rule: 1, inverse: 2 } as const
-
-/** Where the words of "group" stand. */
-export const groupWords = { blend: 0 } as const
-
-/** Where the words of "fill" stand. */
-export const fillWords = { verbs: 0, rule: 1, paint: 2, stops: 3 } as const
-
-/** Where the words of "stroke" stand. */
-export const strokeWords = { verbs: 0, cap: 1, join: 2, paint: 3, stops: 4, dashes: 5 } as const
-
-/** Where the words of "glyphs" stand. */
-export const glyphsWords = { paint: 0, stops: 1 } as const
-
-/** Where the words of "warp" stand. */
-export const warpWords = { columns: 0, rows: 1 } as const
-
 export type OpName = keyof typeof Code
 
 export type StepName = keyof typeof Step

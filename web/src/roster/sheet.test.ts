@@ -20,6 +20,10 @@ test('cells of a sheet come with tabs, and in quotation marks where they need th
     ['5"', ''],
   ])
   expect(cellsOf('one')).toEqual([['one']])
+  expect(cellsOf('"Bea" Thornwood\tKeeper\r\nAda\t"')).toEqual([
+    ['"Bea" Thornwood', 'Keeper'],
+    ['Ada', '"'],
+  ])
 })
 
 test('what is pasted goes to the right and down, and makes rows', () => {

@@ -25,7 +25,11 @@ export const withRow = (roster: Roster): Roster => ({
 
 /** What a sheet puts on the clipboard: rows of cells with tabs between; cells with tabs, quotation marks or line feeds in them stand in quotation marks. */
 export function cellsOf(text: string): string[][] {
-  const rows = parse<string[]>(text.replaceAll('\r\n', '\n').replaceAll('\r', '\n'), { delimiter: '\t', newline: '\n' }).data
+  const sheet = text.replaceAll('\r', '')
+  const way = { delimiter: '\t', newline: '\n' } as const
+  const read = parse<string[]>(sheet, way)
+  // No sheet writes quotation marks so: they are the words' own, and nothing is swallowed to the next one.
+  const rows = read.errors.some((e) => e.type === 'Quotes') ? parse<string[]>(sheet, { ...way, quoteChar: '\0' }).data : read.data
   // The line feed at the end of what a sheet gives begins no row.
   return rows.at(-1)?.join('') === '' && rows.at(-1)!.length === 1 ? rows.slice(0, -1) : rows
 }

@@ -2,7 +2,6 @@ import type { Schemas } from '../api/client'
 import { useMemo } from 'react'
 import type { Layer } from '../live/document'
 import { useDocument } from './documentStore'
-import { isGroup } from '../live/kinds'
 
 /** Something of a layer; the component is drawn again only when that very thing has changed. Null: there is no such layer. */
 export function useOfLayer<T>(id: string, pick: (layer: Layer) => T): T | null {
@@ -17,8 +16,7 @@ export function useOfLayer<T>(id: string, pick: (layer: Layer) => T): T | null {
 export interface NamedLayer {
   id: string
   name: string
-  kind: string
-  isGroup: boolean
+  kind: Layer['content']['kind']
   group?: string
 }
 
@@ -29,9 +27,7 @@ const written = new WeakMap<Layer[], string>()
 function namesOf(layers: Layer[]): string {
   let json = written.get(layers)
   if (json === undefined) {
-    json = JSON.stringify(
-      layers.map((l): NamedLayer => ({ id: l.id, name: l.name, kind: l.content.kind, isGroup: isGroup(l), group: l.group })),
-    )
+    json = JSON.stringify(layers.map(({ id, name, content, group }): NamedLayer => ({ id, name, kind: content.kind, group })))
     written.set(layers, json)
   }
   return json

@@ -31,6 +31,9 @@ export type PixelWork = (pixels: Uint8Array, width: number, height: number, v: F
 export const coloured = ({ ck, made }: StepContext, filter: ColorFilter, input: ImageFilter | null): ImageFilter =>
   made.keep(ck.ImageFilter.MakeColorFilter(made.keep(filter), input))
 
+/** Red, green, blue and alpha. */
+export const colourOf = (v: Float32Array, at: number): [number, number, number, number] => [v[at]!, v[at + 1]!, v[at + 2]!, v[at + 3]!]
+
 /** A vector in pixels of the target. */
 export const mappedVector = ({ device: m }: StepContext, v: Float32Array, at: number): [number, number] => [
   m[0]! * v[at]! + m[1]! * v[at + 1]!,
