@@ -3,7 +3,7 @@ using Hang.Tests.Shared;
 
 namespace Hang.Server.Tests;
 
-/// <summary>The words of the shell, run in this process with the console caught: never beside servers, which write their log there.</summary>
+/// <summary>The words of the shell, run in this process with what each writes caught.</summary>
 [Collection(OneServer.Name)]
 public sealed class ShellTests : IDisposable
 {
@@ -12,23 +12,7 @@ public sealed class ShellTests : IDisposable
 
     public void Dispose() => Directory.Delete(folder, true);
 
-    private static async Task<(int Code, string Out, string Error)> Hang(params string[] words)
-    {
-        var (output, error) = (Console.Out, Console.Error);
-        using var caughtOut = new StringWriter();
-        using var caughtError = new StringWriter();
-        Console.SetOut(caughtOut);
-        Console.SetError(caughtError);
-        try
-        {
-            return (await Cli.Program.Main(words), caughtOut.ToString(), caughtError.ToString());
-        }
-        finally
-        {
-            Console.SetOut(output);
-            Console.SetError(error);
-        }
-    }
+    private static Task<(int Code, string Out, string Error)> Hang(params string[] words) => CaughtConsole.Of(() => Cli.Program.Main(words));
 
     [Fact]
     public async Task FieldsAreFilledAndAFrameIsPainted()
