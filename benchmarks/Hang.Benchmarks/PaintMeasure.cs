@@ -1,6 +1,7 @@
 using Hang.Core.Handoff;
 using Hang.Media.Rendering;
 using Hang.Paint.Painting;
+using Hang.Scene.Sources;
 using SkiaSharp;
 
 namespace Hang.Benchmarks;
@@ -22,7 +23,7 @@ internal static class PaintMeasure
             frame += times;
         }
         using var ours = new FrameCanvas(1920, 1080, null, graphic.Pictures);
-        using var bare = new HandWritten(graphic.Pictures.Get(graphic.Graphic.Assets.Keys.Single()));
+        using var bare = new HandWritten(graphic.Pictures.Get(graphic.Graphic.Sources[PictureSources.Kind].Keys.Single()));
         var (a, b) = Measure.Alternate(
             Rounds,
             () =>

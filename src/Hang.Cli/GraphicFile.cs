@@ -4,37 +4,37 @@ using Hang.Core.Checks;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Fields;
+using Hang.Media.Judging;
 using Hang.Media.Processes;
 using Hang.Media.Sounds;
 using Hang.Paint.Fonts;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
 using Hang.Scene;
-using Hang.Scene.Json;
 using Hang.Scene.Sources;
 using Hang.Scene.Values;
 
 namespace Hang.Cli;
 
-/// <summary>A document opened from disk, with its pictures and sounds.</summary>
+/// <summary>A document opened from disk, with its sources.</summary>
 public sealed class GraphicFile : IDisposable
 {
-    private readonly Dictionary<string, byte[]> bytes;
+    private readonly Dictionary<(SourceKind Kind, string Hash), byte[]> bytes;
+    private readonly MadeFolder made;
 
-    private readonly string heard = Path.Combine(Path.GetTempPath(), $"hang-heard-{Guid.NewGuid():N}");
-
-    private GraphicFile(Graphic graphic, Dictionary<string, byte[]> bytes, Dictionary<string, byte[]> sounds)
+    private GraphicFile(Graphic graphic, Dictionary<(SourceKind Kind, string Hash), byte[]> bytes, MadeFolder made)
     {
-        this.bytes = bytes;
+        (this.bytes, this.made) = (bytes, made);
         Sounds = new(
             async (hash, cancel) =>
             {
-                var path = DecodedPath(hash) + ".sound";
-                await File.WriteAllBytesAsync(path, sounds[hash], cancel);
+                var path = made.MadePath(SoundSources.Kind, hash, "sound");
+                await File.WriteAllBytesAsync(path, bytes[(SoundSources.Kind, hash)], cancel);
                 return path;
-            }, DecodedPath);
+            },
+            hash => made.MadePath(SoundSources.Kind, hash, SoundJudge.Decoded));
         Evaluator = new(graphic, TypeShaper.Shipped);
-        Pictures = new(bytes.GetValueOrDefault);
+        Pictures = new(hash => bytes.GetValueOrDefault((PictureSources.Kind, hash)));
     }
 
     public Evaluator Evaluator { get; }
@@ -48,28 +48,32 @@ public sealed class GraphicFile : IDisposable
     /// <exception cref="ProblemException">A layer that shows has characters for which there is no glyph.</exception>
     internal static void DemandGlyphs(Evaluator evaluator) => MissingGlyphs.Demand(evaluator, "Change these characters, or say --as-it-is: they show as empty boxes.");
 
-    private string DecodedPath(string hash) => Path.Combine(Directory.CreateDirectory(heard).FullName, hash);
-
-    /// <summary>Opens a document, checks its pictures and sounds against their hashes, and fills fields.</summary>
+    /// <summary>Opens a document, checks its sources against their hashes, and fills fields.</summary>
     /// <param name="fields">NAME=VALUE; for a picture field, the value is a file.</param>
     /// <param name="colourway">Name of the colourway to show; null: the one that the document shows.</param>
-    /// <exception cref="ProblemException">The document, a picture or a field is not as it should be.</exception>
+    /// <exception cref="ProblemException">The document, a source or a field is not as it should be.</exception>
     /// <param name="hold">Frames of Hold; null: as many as it has.</param>
-    public static GraphicFile Open(string path, IEnumerable<string> fields, string? colourway = null, int? hold = null)
+    public static async Task<GraphicFile> OpenAsync(string path, IEnumerable<string> fields, string? colourway = null, int? hold = null, CancellationToken cancel = default)
     {
         var graphic = GraphicJson.Read(ReadFile(path));
-        TakeFonts(graphic);
-        var bytes = graphic.Assets.ToDictionary(a => a.Key, a => Picture(path, a.Key, a.Value), StringComparer.Ordinal);
-        var values = ImmutableSortedDictionary.Create<string, string>(StringComparer.OrdinalIgnoreCase);
-        foreach (var field in fields)
+        var made = new MadeFolder();
+        try
         {
-            var (name, value) = Given(field);
-            (graphic, var taken) = WithPicture(graphic, name, value, bytes);
-            values = values.SetItem(name, taken);
+            var bytes = await SourcesAsync(path, graphic, made, cancel);
+            var values = ImmutableSortedDictionary.Create<string, string>(StringComparer.OrdinalIgnoreCase);
+            foreach (var field in fields)
+            {
+                var (name, value) = Given(field);
+                (graphic, var taken) = WithPicture(graphic, name, value, bytes);
+                values = values.SetItem(name, taken);
+            }
+            return new(new Take(values, colourway, hold).Of(graphic, TypeShaper.Shipped), bytes, made);
         }
-        graphic = new Take(values, colourway, hold).Of(graphic, TypeShaper.Shipped);
-        var sounds = (graphic.Sounds ?? ImmutableSortedDictionary<string, SoundAsset>.Empty).ToDictionary(s => s.Key, s => Sound(path, s.Key, s.Value), StringComparer.Ordinal);
-        return new(graphic, bytes, sounds);
+        catch
+        {
+            made.Dispose();
+            throw;
+        }
     }
 
     /// <summary>The graphic as a take has it, ready to be painted.</summary>
@@ -77,16 +81,13 @@ public sealed class GraphicFile : IDisposable
     public Evaluator Of(Take take) => new(take.Of(Graphic, TypeShaper.Shipped), TypeShaper.Shipped);
 
     /// <summary>Makes a picture known that takes may be filled with.</summary>
-    public void Add(PictureFile picture) => bytes[picture.Hash] = picture.Bytes;
+    public void Add(PictureFile picture) => bytes[(PictureSources.Kind, picture.Hash)] = picture.Bytes;
 
     public void Dispose()
     {
         Pictures.Dispose();
         Sounds.Dispose();
-        if (Directory.Exists(heard))
-        {
-            Directory.Delete(heard, true);
-        }
+        made.Dispose();
     }
 
     /// <summary>NAME=VALUE in two; in the value \n is a new line and \\ a backslash, as <c>hang fields</c> prints them.</summary>
@@ -98,10 +99,10 @@ public sealed class GraphicFile : IDisposable
     }
 
     /// <summary>Where a field of pictures is filled from a file: the graphic with that picture, and its hash as the value.</summary>
-    private static (Graphic Graphic, string Value) WithPicture(Graphic graphic, string name, string value, Dictionary<string, byte[]> bytes)
+    private static (Graphic Graphic, string Value) WithPicture(Graphic graphic, string name, string value, Dictionary<(SourceKind Kind, string Hash), byte[]> bytes)
     {
         var place = FieldPlace.Find(graphic, Filling.Named(graphic, name).Fills[0]);
-        if (place?.Kind is not PictureKind || FieldText.Files(graphic, PictureKind.Picture).Any(f => f.Hash == value || string.Equals(f.Name, value, StringComparison.OrdinalIgnoreCase)))
+        if (place?.Kind != PictureSources.Kind.Value || FieldText.Files(graphic, PictureSources.Kind.Value).Any(f => f.Hash == value || string.Equals(f.Name, value, StringComparison.OrdinalIgnoreCase)))
         {
             return (graphic, value);
         }
@@ -110,48 +111,45 @@ public sealed class GraphicFile : IDisposable
             throw new ProblemException($"{name} names no picture.", $"Write --set \"{name}=FILE\", with a PNG, JPEG or WebP file.", field: name);
         }
         var picture = PictureFile.Read(Path.GetFileName(value), ReadFile(value));
-        bytes[picture.Hash] = picture.Bytes;
-        return (graphic with { Assets = graphic.Assets.SetItem(picture.Hash, picture.Asset) }, picture.Hash);
+        bytes[(PictureSources.Kind, picture.Hash)] = picture.Bytes;
+        return (graphic with { Sources = graphic.Sources.With(PictureSources.Kind, picture.Hash, picture.Asset) }, picture.Hash);
     }
 
-    /// <summary>Puts the fonts that a document carries on the shelf.</summary>
-    private static void TakeFonts(Graphic graphic)
+    /// <summary>The bytes of all that a document carries, each looked at unless that can wait until it is used. Fonts go on the shelf.</summary>
+    private static async Task<Dictionary<(SourceKind Kind, string Hash), byte[]>> SourcesAsync(string path, Graphic graphic, MadeFolder made, CancellationToken cancel)
     {
         using var trials = new FontTrials(typeof(Program).Assembly.Location);
-        foreach (var (hash, font) in graphic.Fonts ?? ImmutableSortedDictionary<string, FontAsset>.Empty)
+        var judges = new Judges(trials);
+        var all = new Dictionary<(SourceKind Kind, string Hash), byte[]>();
+        // What its maker does not let be carried is found here, or is not.
+        foreach (var source in graphic.Sources.All.Where(s => s.Kind.Reach == SourceReach.Document || s.Facts.Data is not null))
         {
-            if (font.Data is { } data)
+            var bytes = Bytes(path, source);
+            if (!judges[source.Kind].CanWait || HashKind.HashOf(bytes) != source.Hash)
             {
-                FontShelf.Shipped.Add(trials.Read(hash, font, data));
+                bytes = (await judges.JudgeAsync(source, bytes, made, cancel)).Bytes;
+            }
+            all[(source.Kind, source.Hash)] = bytes;
+            if (source.Kind == FontSources.Kind)
+            {
+                FontShelf.Shipped.Add(FontFile.Read(source.Facts.Name, bytes));
             }
         }
+        return all;
     }
-
-    private static byte[] Picture(string document, string hash, Asset asset)
-    {
-        var file = Bytes("picture", document, asset.Name, asset.Data, asset.File, $"/assets/{hash}", PictureFile.MostBytes);
-        return PictureFile.Read(asset.Name, file).Hash == hash ? file : throw Another("picture", asset.Name, $"/assets/{hash}");
-    }
-
-    private static byte[] Sound(string document, string hash, SoundAsset sound)
-    {
-        var file = Bytes("sound", document, sound.Name, sound.Data, sound.File, $"/sounds/{hash}", SoundFile.MostBytes);
-        return SoundFile.HashOf(file) == hash ? file : throw Another("sound", sound.Name, $"/sounds/{hash}");
-    }
-
-    private static ProblemException Another(string what, string name, string at) =>
-        new($"The {what} {Quoted.Short(name)} is not the one that the document was made with.", "Put the original beside the document.", field: at);
 
     /// <summary>The bytes of what a document names: embedded, or beside it in its own folder and nowhere else.</summary>
-    private static byte[] Bytes(string what, string document, string name, string? data, string? beside, string at, int most)
+    private static byte[] Bytes(string document, SourceEntry source)
     {
-        if (data is not null)
+        var (kind, hash, facts) = source;
+        if (facts.Data is not null)
         {
-            return Base64.Read(name, data, $"{at}/data");
+            return Judges.Inside(source);
         }
-        var file = beside is { } f && Path.GetFileName(f) == f ? f
-            : throw new ProblemException($"The {what} {Quoted.Short(name)} has no data and no plain file name.", "Put it beside the document.", field: $"{at}/file");
-        return ReadBeside(what, Path.Combine(Path.GetDirectoryName(Path.GetFullPath(document))!, file), name, $"{at}/file", most);
+        var at = $"{kind.At(hash)}/file";
+        var file = facts.File is { } f && Path.GetFileName(f) == f ? f
+            : throw new ProblemException($"The {kind.Name} {Quoted.Short(facts.Name)} has no data and no plain file name.", "Put it beside the document.", field: at);
+        return ReadBeside(kind.Name, Path.Combine(Path.GetDirectoryName(Path.GetFullPath(document))!, file), facts.Name, at, kind.MostBytes);
     }
 
     /// <summary>Reads what a document names: a regular file, not a link, no larger than such may be. Pipes and devices have no length, so they are never opened.</summary>
@@ -188,6 +186,22 @@ public sealed class GraphicFile : IDisposable
         catch (Exception e) when (e is IOException or UnauthorizedAccessException)
         {
             throw new ProblemException($"{Quoted.Short(path)} cannot be read.", "Check the name and the folder.", field: "file");
+        }
+    }
+
+    /// <summary>A folder for what is made of sources, which goes with the document.</summary>
+    private sealed class MadeFolder : ISourceRoom, IDisposable
+    {
+        private readonly string folder = Path.Combine(Path.GetTempPath(), $"hang-made-{Guid.NewGuid():N}");
+
+        public string MadePath(SourceKind kind, string hash, string what) => Path.Combine(Directory.CreateDirectory(folder).FullName, $"{hash}.{what}");
+
+        public void Dispose()
+        {
+            if (Directory.Exists(folder))
+            {
+                Directory.Delete(folder, true);
+            }
         }
     }
 }

@@ -1,10 +1,12 @@
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
+using Hang.Media.Judging;
 using Hang.Media.Processes;
 using Hang.Media.Sounds;
 using Hang.Paint.Fonts;
 using Hang.Paint.Pictures;
 using Hang.Scene.Json;
+using Hang.Scene.Sources;
 using Hang.Server.Demo;
 using Hang.Server.Desk;
 using Hang.Server.Fonts;
@@ -18,16 +20,15 @@ using Hang.Server.Rosters;
 using Hang.Server.Safety;
 using Hang.Server.SignIn;
 using Hang.Server.Sounds;
+using Hang.Server.Sources;
 using Hang.Store;
 using Hang.Store.Feels;
 using Hang.Store.Files;
-using Hang.Store.Fonts;
 using Hang.Store.Handoffs;
 using Hang.Store.Packages;
-using Hang.Store.Pictures;
 using Hang.Store.Revisions;
 using Hang.Store.Rosters;
-using Hang.Store.Sounds;
+using Hang.Store.Sources;
 using Microsoft.AspNetCore.SignalR;
 using Serilog;
 using Serilog.Formatting.Compact;
@@ -67,10 +68,13 @@ builder.Services.AddSingleton<IFileStore>(_ =>
     var folder = options.Files.Length > 0 ? options.Files : Path.Combine(Path.GetTempPath(), "hang-files");
     return options.S3Address.Length > 0 ? S3FileStore.Open(options.S3Address, options.S3Bucket, options.S3Key, options.S3Secret, folder) : new FolderFileStore(folder);
 });
-builder.Services.AddSingleton<PackageStore>().AddSingleton<FeelStore>().AddSingleton(s => new RevisionStore(s.GetRequiredService<Npgsql.NpgsqlDataSource>(), options.KeepRevisions)).AddSingleton<PictureStore>().AddSingleton<FontStore>().AddSingleton<PackageFonts>().AddSingleton(_ => new FontTrials(typeof(Program).Assembly.Location)).AddSingleton<HandoffStore>().AddSingleton<ChunkStore>();
-builder.Services.AddSingleton(s => new PictureShelf(s.GetRequiredService<PictureStore>().Bytes));
-builder.Services.AddSingleton<SoundStore>().AddSingleton<DocumentSounds>().AddSingleton<HeardMixes>();
-builder.Services.AddSingleton(s => new SoundShelf(s.GetRequiredService<SoundStore>().FileAsync, s.GetRequiredService<SoundStore>().DecodedPath));
+builder.Services.AddSingleton<PackageStore>().AddSingleton<FeelStore>().AddSingleton(s => new RevisionStore(s.GetRequiredService<Npgsql.NpgsqlDataSource>(), options.KeepRevisions)).AddSingleton(_ => new FontTrials(typeof(Program).Assembly.Location)).AddSingleton<HandoffStore>().AddSingleton<ChunkStore>();
+builder.Services.AddSingleton<SourceStore>().AddSingleton<Judges>().AddSingleton<DocumentSources>().AddSingleton<HeardMixes>();
+builder.Services.AddSingleton<PackageFonts>().AddSingleton<ISourceShelf>(s => s.GetRequiredService<PackageFonts>()).AddSingleton<ISourceShelf, PictureCuts>();
+builder.Services.AddSingleton(s => new PictureShelf(hash => s.GetRequiredService<SourceStore>().Bytes(PictureSources.Kind, hash)));
+builder.Services.AddSingleton(s => new SoundShelf(
+    (hash, cancel) => s.GetRequiredService<SourceStore>().FileAsync(SoundSources.Kind, hash, cancel),
+    hash => s.GetRequiredService<SourceStore>().MadePath(SoundSources.Kind, hash, SoundJudge.Decoded)));
 builder.Services.AddSingleton<LiveGraphics>().AddSingleton<Questions>().AddSingleton<WholeCalls>().AddSingleton<DemoLoader>().AddSingleton<HandoffJob>().AddSingleton<TakeDocuments>().AddSingleton<RosterStore>().AddSingleton<GraphicRosters>().AddSingleton<SeenFirst>().AddSingleton<Order>().AddSingleton<OutsideFolder>().AddSingleton<ChunkJob>().AddSingleton<LookAtFile>();
 builder.Services.AddHealthChecks().AddNpgSql(tags: ["ready"]).AddCheck<DiskHealth>("disk", tags: ["ready"]).AddCheck<EncoderHealth>("ffmpeg", tags: ["ready"]).AddCheck<QueueHealth>("queue", tags: ["ready"]);
 Telemetry.Add(builder.Services);
@@ -141,7 +145,7 @@ if (!options.WorkerOnly)
     SampleEndpoints.Map(app);
     StartEndpoints.Map(app);
     MotionEndpoints.Map(app);
-    PictureEndpoints.Map(app);
+    SourceEndpoints.Map(app);
     SoundEndpoints.Map(app);
     FontEndpoints.Map(app);
     DeskEndpoints.Map(app);

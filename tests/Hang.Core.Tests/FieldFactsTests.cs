@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Fields;
@@ -16,7 +15,7 @@ public sealed class FieldFactsTests
 
     private static FieldFacts Of(Field field, params Layers.Layer[] layers) => Assert.Single(FieldFacts.Of(GraphicRules.Demand(Graphic(layers) with
     {
-        Assets = ImmutableSortedDictionary<string, Asset>.Empty.Add(Mark, new() { Name = "mark.png", Type = "image/png", Width = 10, Height = 10 }).Add(Other, new() { Name = "other.png", Type = "image/png", Width = 10, Height = 10 }),
+        Sources = SourceSet.Empty.With(PictureSources.Kind, Mark, new Asset() { Name = "mark.png", Type = "image/png", Width = 10, Height = 10 }).With(PictureSources.Kind, Other, new Asset() { Name = "other.png", Type = "image/png", Width = 10, Height = 10 }),
         Fields = [field],
     })));
 
@@ -70,7 +69,7 @@ public sealed class FieldFactsTests
     [Fact]
     public void PicturesAreThoseThatMayBeChosen()
     {
-        var picture = Layer<PictureContent>("a").With("asset", Scene.Motion.Channel.Of(PictureKind.Picture, Value.Of(Mark)));
+        var picture = Layer<PictureContent>("a").With("asset", Scene.Motion.Channel.Of(PictureSources.Kind.Value, Value.Of(Mark)));
         var any = Of(Field("asset"), picture);
         Assert.Equal(("picture", "mark.png", false), (any.Kind, any.Default, any.OnlyThese));
         Assert.Equal(["mark.png", "other.png"], any.Files.Select(f => f.Name));

@@ -14,6 +14,9 @@ public class GeneratedTests
     public void TheFrontEndHasTheCoresDocumentsAndEdits() => Generated.Check("web/src/live/core.gen.ts", CoreTypes.TypeScript());
 
     [Fact]
+    public void TheFrontEndHasTheKindsOfSources() => Generated.Check("web/src/live/sources.gen.ts", CoreTypes.Sources());
+
+    [Fact]
     public void TheFrontEndHasTheFactsOfKinds() => Generated.Check("web/src/live/kinds.gen.ts", CoreTypes.Kinds());
 
     [Fact]

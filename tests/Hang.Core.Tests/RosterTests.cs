@@ -89,7 +89,7 @@ public class RosterTests
     [Fact]
     public void PicturesAreFoundByTheirFileNamesInWhateverFolder()
     {
-        var graphic = Named() with { Fields = [new("Face", [new("x", new("asset"))])], Layers = [Hang.Tests.Shared.Making.Layer<Contents.PictureContent>("x", "X").With("asset", Scene.Motion.Channel.Of(Scene.Values.PictureKind.Picture, Scene.Values.Value.Of(Hash)))], Assets = Named().Assets.Add(Hash, Face) };
+        var graphic = Named() with { Fields = [new("Face", [new("x", new("asset"))])], Layers = [Hang.Tests.Shared.Making.Layer<Contents.PictureContent>("x", "X").With("asset", Scene.Motion.Channel.Of(PictureSources.Kind.Value, Scene.Values.Value.Of(Hash)))], Sources = Named().Sources.With(PictureSources.Kind, Hash, Face) };
         var other = "sha256-" + new string('b', 64);
         var roster = Binding.Of(new(["Face"], [["people\\Ida.PNG"], ["gone.png"]]), graphic) with { Pictures = ImmutableSortedDictionary<string, RosterPicture>.Empty.Add("ida.png", new(other, Face with { Name = "ida.png" })) };
         var takes = new RosterTakes(graphic, roster);

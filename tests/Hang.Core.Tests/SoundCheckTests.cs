@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Hang.Core.Checks;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
@@ -27,7 +26,7 @@ public sealed class SoundCheckTests
         var graphic = GraphicRules.Demand(Samples.Graphic(new Layer { Id = "s", Name = "Hum", Out = last, Content = content }) with
         {
             Phases = new PhaseLengths(25, 75, 25),
-            Sounds = ImmutableSortedDictionary<string, SoundAsset>.Empty.Add(Hash, new() { Name = "hum.wav", Type = "audio/wav", Samples = (int)sound.Count, Channels = 2 }),
+            Sources = SourceSet.Empty.With(SoundSources.Kind, Hash, new SoundAsset() { Name = "hum.wav", Type = "audio/wav", Samples = (int)sound.Count, Channels = 2 }),
         });
         var mix = new SoundMix(graphic, _ => sound);
         return [.. SoundChecks.Of(graphic, mix, Loudness.Of(mix, 0, mix.Count))];

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using CsCheck;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
@@ -34,7 +33,7 @@ public class SoundTests
     {
         Rate = new(30000, 1001),
         Phases = new PhaseLengths(20, 50, 20),
-        Sounds = ImmutableSortedDictionary<string, SoundAsset>.Empty.Add(Hash, new() { Name = "counted.wav", Type = "audio/wav", Samples = 96_000, Channels = 2 }),
+        Sources = SourceSet.Empty.With(SoundSources.Kind, Hash, new SoundAsset() { Name = "counted.wav", Type = "audio/wav", Samples = 96_000, Channels = 2 }),
     });
 
     private static float[] Heard(Graphic graphic, ISamples? sound = null, bool guides = false)
@@ -175,9 +174,9 @@ public class SoundTests
     {
         var graphic = Graphic(Sound(values: (SoundContent.Gain, -3)));
         var read = GraphicJson.Read(GraphicJson.Write(graphic));
-        Assert.Equal(96_000, read.Sounds![Hash].Samples);
+        Assert.Equal(96_000, read.Sources.Find(SoundSources.Kind, Hash)!.Samples);
         Assert.Equal(-3, read.Layers[0].Content.Values[SoundContent.Gain].Constant.X);
-        var missing = Assert.Throws<ProblemException>(() => GraphicJson.Read(GraphicJson.Write(graphic with { Sounds = null })));
+        var missing = Assert.Throws<ProblemException>(() => GraphicJson.Read(GraphicJson.Write(graphic with { Sources = SourceSet.Empty })));
         Assert.Equal("/layers/0/content/sound", missing.Problem.Field);
     }
 

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using System.Globalization;
 using System.IO.Compression;
 using System.Runtime.InteropServices;
@@ -48,7 +47,7 @@ public sealed class HeardTests : IDisposable
         var sound = await AddAsync(wave);
         var layer = new Layer { Id = "sound", Name = "Sound", In = 2, Content = Content.Of<SoundContent>().With(SoundContent.Sound, Value.Of(sound.Hash)).With(SoundContent.Gain, new Value(gain)).With(SoundContent.FadeOut, new Value(0.1)) };
         var graphic = Film.Of().Graphic;
-        return new(GraphicRules.Demand(graphic with { Rate = rate, Layers = graphic.Layers.Add(layer), Sounds = ImmutableSortedDictionary<string, SoundAsset>.Empty.Add(sound.Hash, sound.Asset) }), TypeShaper.Shipped);
+        return new(GraphicRules.Demand(graphic with { Rate = rate, Layers = graphic.Layers.Add(layer), Sources = SourceSet.Empty.With(SoundSources.Kind, sound.Hash, sound.Facts) }), TypeShaper.Shipped);
     }
 
     private async Task<string> MadeAsync(string name, string source, params string[] coding)
@@ -58,10 +57,10 @@ public sealed class HeardTests : IDisposable
         return path;
     }
 
-    private async Task<SoundFile> AddAsync(string path)
+    private async Task<Judged> AddAsync(string path)
     {
         var bytes = await File.ReadAllBytesAsync(path);
-        var sound = await SoundFile.ReadAsync(Path.GetFileName(path), bytes, hash => Path.Combine(folder, hash + ".decoded"), default);
+        var sound = await new SoundJudge().JudgeAsync(Path.GetFileName(path), bytes, new Room(folder));
         await File.WriteAllBytesAsync(Path.Combine(folder, sound.Hash), bytes);
         return sound;
     }
@@ -199,8 +198,8 @@ public sealed class HeardTests : IDisposable
         var renamed = Path.Combine(folder, "sound.bin");
         File.Copy(path, renamed);
         var sound = await AddAsync(renamed);
-        Assert.Equal((type, 1), (sound.Asset.Type, sound.Asset.Channels));
-        Assert.InRange(sound.Asset.Samples, 96_000 - slack, 96_000 + slack);
+        Assert.Equal((type, 1), (sound.Facts.Type, ((SoundAsset)sound.Facts).Channels));
+        Assert.InRange(((SoundAsset)sound.Facts).Samples, 96_000 - slack, 96_000 + slack);
         using var samples = new FileSamples(Path.Combine(folder, sound.Hash + ".decoded"));
         var some = new float[2 * 48_000];
         samples.Read(20_000, some);
@@ -211,12 +210,12 @@ public sealed class HeardTests : IDisposable
     [Fact]
     public async Task WhatIsNoSoundIsRefused()
     {
-        async Task<Problem> Refused(string name, byte[] bytes) => (await Assert.ThrowsAsync<ProblemException>(() => SoundFile.ReadAsync(name, bytes, h => Path.Combine(folder, h), default))).Problem;
+        async Task<Problem> Refused(string name, byte[] bytes) => (await Assert.ThrowsAsync<ProblemException>(() => new SoundJudge().JudgeAsync(name, bytes, new Room(folder)))).Problem;
         Assert.Contains("WAV, FLAC, MP3, OGG or M4A", (await Refused("words.wav", "These are words."u8.ToArray())).Remedy, StringComparison.Ordinal);
         Assert.Contains("cannot be read", (await Refused("broken.wav", [.. "RIFF"u8, 0, 0, 0, 0, .. "WAVE"u8, .. new byte[200]])).Message, StringComparison.Ordinal);
         var movie = await MadeAsync("mute.mp4", "color=c=red:s=64x64:d=1");
         Assert.Contains("cannot be read", (await Refused("mute.m4a", await File.ReadAllBytesAsync(movie))).Message, StringComparison.Ordinal);
-        Assert.Contains("too large", (await Refused("huge.wav", new byte[SoundFile.MostBytes + 1])).Message, StringComparison.Ordinal);
+        Assert.Contains("too large", (await Refused("huge.wav", new byte[SoundSources.Kind.MostBytes + 1])).Message, StringComparison.Ordinal);
         // 21 minutes of next to nothing.
         var isLong = await MadeAsync("long.flac", "anullsrc=r=8000:cl=mono:d=1260");
         Assert.Contains("20 minutes", (await Refused("long.flac", await File.ReadAllBytesAsync(isLong))).Message, StringComparison.Ordinal);
@@ -239,5 +238,10 @@ public sealed class HeardTests : IDisposable
             Assert.Equal(await File.ReadAllBytesAsync(whole), await File.ReadAllBytesAsync(joined));
             File.Delete(joined + ".wav");
         }
+    }
+
+    private sealed class Room(string folder) : ISourceRoom
+    {
+        public string MadePath(SourceKind kind, string hash, string what) => Path.Combine(folder, $"{hash}.{what}");
     }
 }

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using System.IO.Compression;
 using Hang.Core.Documents;
 using Hang.Media.Packs;
@@ -17,8 +16,7 @@ public class PackTests
         string Data(string? file) => Convert.ToBase64String(File.ReadAllBytes(Path.Combine(folder, file!)));
         return graphic with
         {
-            Assets = graphic.Assets.ToImmutableSortedDictionary(a => a.Key, a => a.Value with { Data = Data(a.Value.File), File = null }, StringComparer.Ordinal),
-            Sounds = graphic.Sounds?.ToImmutableSortedDictionary(s => s.Key, s => s.Value with { Data = Data(s.Value.File), File = null }, StringComparer.Ordinal),
+            Sources = graphic.Sources.Select(s => s.Facts with { Data = Data(s.Facts.File), File = null }),
         };
     }
 

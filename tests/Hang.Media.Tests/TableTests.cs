@@ -135,7 +135,7 @@ public class TableTests
             }
         }
         stream.Position = 0;
-        Assert.Equal("bea.png", Assert.Single(PicturePack.Read("p.zip", stream.ToArray())).Asset.Name);
+        Assert.Equal("bea.png", Assert.Single(PicturePack.Read("p.zip", stream.ToArray())).Name);
         Assert.Contains("no zip", Assert.Throws<ProblemException>(() => PicturePack.Read("p.zip", [1, 2, 3]).ToArray()).Message, StringComparison.Ordinal);
     }
 

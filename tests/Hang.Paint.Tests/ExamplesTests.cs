@@ -40,7 +40,7 @@ public class ExamplesTests
     {
         var graphic = GraphicJson.Read(File.ReadAllBytes(Path.Combine(Folder, name + ".hang")));
         Assert.Equal(Graphic.FormatVersion, graphic.Version);
-        using var pictures = new PictureShelf(hash => graphic.Assets.TryGetValue(hash, out var asset) ? Bytes(asset, name) : null);
+        using var pictures = new PictureShelf(hash => graphic.Sources.Find(PictureSources.Kind, hash) is { } asset ? Bytes(asset, name) : null);
         using var canvas = new FrameCanvas(graphic.Width, graphic.Height, null, pictures);
         canvas.Paint(new Evaluator(graphic, TypeShaper.Shipped).At(frame));
         using var kept = SKBitmap.Decode(Path.Combine(Folder, $"{name}-{frame}.png"), new SKImageInfo(graphic.Width, graphic.Height, SKColorType.Rgba8888, SKAlphaType.Premul));

@@ -52,6 +52,10 @@ public class FontTests(RunningServer server)
         Assert.Equal(HttpStatusCode.OK, opened.StatusCode);
         var document = await http.GetStringAsync($"/api/graphics/{await opened.Content.ReadFromJsonAsync<Guid>()}/document");
         Assert.Contains("\"Meadowand\"", document, StringComparison.Ordinal);
+        // What makes its words itself carries its font as well.
+        var counting = Document("Meadowand").Replace("\"kind\":\"type\",\"text\":\"Hive\"", "\"kind\":\"counter\"", StringComparison.Ordinal);
+        var counts = await (await Open(package, counting)).Content.ReadFromJsonAsync<Guid>();
+        Assert.Single(JsonDocument.Parse(await http.GetStringAsync($"/api/graphics/{counts}/document")).RootElement.GetProperty("fonts").EnumerateObject());
         // Another package takes the font over with the document.
         var elsewhere = await NewPackage("Elsewhere");
         var there = await (await Open(elsewhere, document)).Content.ReadFromJsonAsync<Guid>();

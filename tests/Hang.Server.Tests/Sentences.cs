@@ -73,7 +73,8 @@ internal static class Sentences
         {
             var name = node switch
             {
-                InvocationExpressionSyntax call => call.Expression.ToString(),
+                // What a chain of calls ends with says nothing of what is given to the calls before.
+                InvocationExpressionSyntax call when call.ArgumentList.Span.Contains(expression.Span) => call.Expression is MemberAccessExpressionSyntax member ? member.Name.ToString() : call.Expression.ToString(),
                 ObjectCreationExpressionSyntax made => made.Type.ToString(),
                 _ => "",
             };

@@ -78,7 +78,7 @@ public class ServerTests(RunningServer server)
         var back = GraphicJson.Read(await http.GetByteArrayAsync($"/api/graphics/{await answer.Content.ReadFromJsonAsync<Guid>()}/document"));
         var original = GraphicJson.Read(document);
         Assert.Equal(GraphicJson.Write(original), GraphicJson.Write(back with { Name = original.Name }));
-        Assert.NotNull(back.Assets.Single().Value.Data);
+        Assert.NotNull(back.Sources.All.Single().Facts.Data);
     }
 
     [Fact]

@@ -1,7 +1,8 @@
+using Hang.Scene.Sources;
 using Hang.Store.Files;
 using Hang.Store.Packages;
-using Hang.Store.Pictures;
 using Hang.Store.Revisions;
+using Hang.Store.Sources;
 using Hang.Tests.Shared;
 using Npgsql;
 
@@ -98,13 +99,14 @@ public sealed class StoreTests : IClassFixture<FreshDatabase>, IAsyncDisposable
     {
         var folder = Directory.CreateTempSubdirectory("hang-files-").FullName;
         var files = new FolderFileStore(folder);
-        var pictures = new PictureStore(database, files);
+        var (sources, kind) = (new SourceStore(database, files), PictureSources.Kind);
         var hash = "sha256-" + new string('a', 64);
-        await pictures.AddAsync(hash, new() { Name = "a.png", Type = "image/png", Width = 3, Height = 4 }, [1, 2]);
-        await pictures.AddAsync(hash, new() { Name = "b.png", Type = "image/png", Width = 3, Height = 4 }, [3]);
-        Assert.Equal([1, 2], pictures.Bytes(hash));
-        Assert.Equal("a.png", (await pictures.FindAsync(hash))!.Name);
-        Assert.Null(pictures.Bytes("sha256-../../../../etc/passwd"));
+        await sources.AddAsync(kind, new(hash, new Asset { Name = "a.png", Type = "image/png", Width = 3, Height = 4 }, [1, 2]));
+        await sources.AddAsync(kind, new(hash, new Asset { Name = "b.png", Type = "image/png", Width = 3, Height = 4 }, [3]));
+        Assert.Equal([1, 2], sources.Bytes(kind, hash));
+        Assert.Equal(new Asset { Name = "a.png", Type = "image/png", Width = 3, Height = 4 }, await sources.FindAsync(kind, hash));
+        Assert.Null(await sources.FindAsync(SoundSources.Kind, hash));
+        Assert.Null(sources.Bytes(kind, "sha256-../../../../etc/passwd"));
         Assert.Throws<ArgumentException>(() => files.PathOf("../x"));
         Directory.Delete(folder, true);
     }
@@ -151,6 +153,50 @@ public sealed class StoreTests : IClassFixture<FreshDatabase>, IAsyncDisposable
             steps++;
         }
         Assert.Equal(130 - head.First, steps);
+    }
+
+    /// <summary>What was kept in a table for each kind is found among the sources; a version before can be gone back to, and forth from again.</summary>
+    [Fact]
+    public async Task SourcesOfTheOldTablesAreCarriedOverBothWays()
+    {
+        var fresh = new FreshDatabase();
+        Schema.Migrate(fresh.ConnectionString, upTo: 17);
+        await using var old = NpgsqlDataSource.Create(fresh.ConnectionString);
+        async Task Run(string sql)
+        {
+            await using var command = old.CreateCommand(sql);
+            await command.ExecuteNonQueryAsync();
+        }
+        static string Hash(char digit) => "sha256-" + new string(digit, 64);
+        var (one, two) = (Guid.NewGuid(), Guid.NewGuid());
+        await Run($"""
+            insert into packages (id, name) values ('{one}', 'P'), ('{two}', 'Q');
+            insert into graphics (id, package_id, head) values ('{one}', '{one}', 0), ('{two}', '{two}', 0);
+            insert into pictures (hash, name, type, width, height) values ('{Hash('a')}', 'a.png', 'image/png', 3, 4);
+            insert into sounds (hash, name, type, samples, channels) values ('{Hash('b')}', 'b.wav', 'audio/wav', 480, 1);
+            insert into fonts (package_id, hash, name, family, weight, embedding) values
+                ('{one}', '{Hash('c')}', 'c.ttf', 'Meadowand', 400, 'preview'), ('{two}', '{Hash('c')}', 'c.ttf', 'Meadowand', 400, 'preview'), ('{two}', '{Hash('d')}', 'd.ttf', 'Meadowand', 700, 'editable');
+            """);
+        Schema.Migrate(fresh.ConnectionString);
+        var store = new SourceStore(old, new FolderFileStore(Path.Combine(Path.GetTempPath(), "hang-no-files")));
+        Assert.Equal(new Asset { Name = "a.png", Type = "image/png", Width = 3, Height = 4 }, await store.FindAsync(PictureSources.Kind, Hash('a')));
+        Assert.Equal(new SoundAsset { Name = "b.wav", Type = "audio/wav", Samples = 480, Channels = 1 }, await store.FindAsync(SoundSources.Kind, Hash('b')));
+        var bold = new FontAsset { Name = "d.ttf", Family = "Meadowand", Weight = 700 };
+        Assert.Equal([new(Hash('c'), bold with { Name = "c.ttf", Weight = 400 }, false), new(Hash('d'), bold, true)], (await store.OfPackageAsync(FontSources.Kind, two)).OrderBy(f => f.Hash, StringComparer.Ordinal));
+        Assert.Single(await store.OfPackageAsync(FontSources.Kind, one));
+        Assert.Equal(2, store.Where(FontSources.Kind, "family", "Meadowand").Count);
+        // The version before finds what this one keeps, and this one what that one keeps.
+        await Run($"insert into sources (kind, hash, facts) values ('sound', '{Hash('e')}', '{SoundSources.Kind.Write(new SoundAsset { Name = "e.wav", Type = "audio/wav", Samples = 9, Channels = 2 })}')");
+        await store.CopyAsync(two, one);
+        await using (var back = old.CreateCommand($"select (select samples from sounds where hash = '{Hash('e')}'), (select count(*) from fonts where package_id = '{one}' and embedding = 'installable')"))
+        await using (var row = await back.ExecuteReaderAsync())
+        {
+            Assert.True(await row.ReadAsync());
+            Assert.Equal((9, 1L), (row.GetInt32(0), row.GetInt64(1)));
+        }
+        await Run($"insert into pictures (hash, name, type, width, height) values ('{Hash('f')}', 'f.png', 'image/png', 5, 6); insert into fonts (package_id, hash, name, family, weight, embedding) values ('{one}', '{Hash('0')}', 'g.ttf', 'Hives', 400, 'preview')");
+        Assert.Equal("f.png", (await store.FindAsync(PictureSources.Kind, Hash('f')))!.Name);
+        Assert.False(store.Where(FontSources.Kind, "family", "Hives").Single().IsCarried);
     }
 
     /// <summary>Rows from before differences are whole, and go on from there.</summary>

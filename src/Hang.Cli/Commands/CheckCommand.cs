@@ -26,7 +26,7 @@ internal static class CheckCommand
         command.SetAction(async (words, cancel) =>
         {
             NewFile.Demand(words.GetValue(hole), "--hole");
-            using var graphic = GraphicFile.Open(words.GetRequiredValue(file), words.GetRequiredValue(set), words.GetValue(colourway), words.GetValue(hold));
+            using var graphic = await GraphicFile.OpenAsync(words.GetRequiredValue(file), words.GetRequiredValue(set), words.GetValue(colourway), words.GetValue(hold), cancel: cancel);
             var backing = words.GetValue(key) is { } colour ? new Backing(BackingKind.Key, colour) : null;
             var report = (await GraphicReport.OfAsync(graphic.Evaluator, graphic.Pictures, backing, cancel)).With(graphic.Graphic, await graphic.Sounds.MixAsync(graphic.Graphic, cancel: cancel));
             if (words.GetValue(hole) is { } path && report.Hole is { } open && graphic.Graphic.Kind == GraphicKind.Stinger)

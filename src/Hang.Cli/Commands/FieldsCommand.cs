@@ -23,7 +23,7 @@ internal static class FieldsCommand
         var command = new Command("fields", "Lists the fields of a graphic.") { file, tries, json };
         command.SetAction(async (words, cancel) =>
         {
-            using var graphic = GraphicFile.Open(words.GetRequiredValue(file), []);
+            using var graphic = await GraphicFile.OpenAsync(words.GetRequiredValue(file), [], cancel: cancel);
             var facts = FieldFacts.Of(graphic.Graphic);
             if (words.GetValue(tries) is { } folder)
             {

@@ -23,7 +23,7 @@ internal static class FrameCommand
         var command = new Command("frame", "Paints one frame as PNG, or several.") { file, at, outputOption, set, colourway, hold, backing };
         command.SetAction(async (words, cancel) =>
         {
-            using var graphic = GraphicFile.Open(words.GetRequiredValue(file), words.GetRequiredValue(set), words.GetValue(colourway), words.GetValue(hold));
+            using var graphic = await GraphicFile.OpenAsync(words.GetRequiredValue(file), words.GetRequiredValue(set), words.GetValue(colourway), words.GetValue(hold), cancel: cancel);
             var frames = words.GetRequiredValue(at).Select(f => InTime(graphic.Graphic, f)).Distinct().ToArray();
             var output = words.GetRequiredValue(outputOption);
             foreach (var frame in frames)

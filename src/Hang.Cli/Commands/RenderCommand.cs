@@ -61,7 +61,7 @@ internal static class RenderCommand
             {
                 throw new ProblemException("There is no such kind of file.", $"Use one of {string.Join(", ", FileKinds.All.Select(k => JsonName.Of(k.Kind)))}.", field: "--kind");
             }
-            using var graphic = GraphicFile.Open(words.GetRequiredValue(file), words.GetRequiredValue(set), words.GetValue(colourway), words.GetValue(hold));
+            using var graphic = await GraphicFile.OpenAsync(words.GetRequiredValue(file), words.GetRequiredValue(set), words.GetValue(colourway), words.GetValue(hold), cancel: cancel);
             var asked = words.GetResult(kind) is null ? (FileKind?)null : words.GetRequiredValue(kind);
             var table = words.GetValue(roster);
             var chosen = table is null ? KindOf(path, asked) : asked ?? FileKind.Prores;

@@ -163,8 +163,12 @@ internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string fo
     private Dictionary<string, RosterPicture> Pictures(string path)
     {
         var found = new Dictionary<string, RosterPicture>(StringComparer.OrdinalIgnoreCase);
-        foreach (var picture in Directory.Exists(path) ? Directory.EnumerateFiles(path).Where(f => PicturePack.IsPicture(Path.GetFileName(f))).Select(f => PictureFile.Read(Path.GetFileName(f), GraphicFile.ReadFile(f))) : PicturePack.Read(Path.GetFileName(path), GraphicFile.ReadFile(path), default))
+        var given = Directory.Exists(path)
+            ? Directory.EnumerateFiles(path).Where(f => PicturePack.IsPicture(Path.GetFileName(f))).Select(f => (Path.GetFileName(f), GraphicFile.ReadFile(f)))
+            : PicturePack.Read(Path.GetFileName(path), GraphicFile.ReadFile(path), default);
+        foreach (var (name, bytes) in given)
         {
+            var picture = PictureFile.Read(name, bytes);
             file.Add(picture);
             found[picture.Asset.Name] = new(picture.Hash, picture.Asset);
         }

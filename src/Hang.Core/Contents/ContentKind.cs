@@ -2,6 +2,7 @@ using Hang.Scene;
 using Hang.Scene.Geometry;
 using Hang.Scene.PaintList;
 using Hang.Scene.Registry;
+using Hang.Scene.Sources;
 using Hang.Scene.Typesetting;
 using Hang.Scene.Values;
 
@@ -64,8 +65,8 @@ public abstract class ContentKind : Module
         return other;
     }
 
-    /// <summary>Content hashes of the pictures that it shows besides those that its values name.</summary>
-    public virtual IEnumerable<string> PicturesOf(ValueSet values, IDocument document) => [];
+    /// <summary>What it uses of the document's sources besides those that its values name: their content hashes, of those that belong to packages their names.</summary>
+    public virtual IEnumerable<(SourceKind Kind, string Key)> SourcesNamed(ValueSet values, IDocument document) => [];
 
     /// <summary>Frames that the layer has to show for what runs in it to end just then; null: any number will do.</summary>
     public virtual int? FramesWanted(ValueSet values, ITypeShaper shaper, Showing showing) => null;

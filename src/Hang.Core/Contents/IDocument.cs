@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Hang.Scene.Sources;
 using Hang.Scene.Time;
 
@@ -15,11 +14,8 @@ public interface IDocument
     /// <summary>Pixels down.</summary>
     int Height { get; }
 
-    /// <summary>Pictures by content hash.</summary>
-    ImmutableSortedDictionary<string, Asset> Assets { get; }
-
-    /// <summary>Sounds by content hash; null: none.</summary>
-    ImmutableSortedDictionary<string, SoundAsset>? Sounds { get; }
+    /// <summary>What it carries by content hash.</summary>
+    SourceSet Sources { get; }
 
     /// <summary>Whether a graphic is placed under a key.</summary>
     bool Places(string key);

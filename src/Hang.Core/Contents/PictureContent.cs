@@ -1,6 +1,7 @@
 using Hang.Scene;
 using Hang.Scene.PaintList;
 using Hang.Scene.Registry;
+using Hang.Scene.Sources;
 using Hang.Scene.Values;
 
 namespace Hang.Core.Contents;
@@ -8,7 +9,7 @@ namespace Hang.Core.Contents;
 /// <summary>A picture, stretched to a size. Its origin is its top left corner.</summary>
 public sealed class PictureContent : ContentKind
 {
-    public static readonly ValueSpec Asset = new("asset", "Picture", PictureKind.Picture, "", Value.Of(""), "Content hash of the picture; a key of the document's assets.") { Keyable = false, Required = true };
+    public static readonly ValueSpec Asset = new("asset", "Picture", PictureSources.Kind.Value, "", Value.Of(""), "Content hash of the picture; a key of the document's assets.") { Keyable = false, Required = true };
 
     public static readonly ValueSpec Size = new("size", "Size", NumbersKind.Size, "px", new(200, 100), "Width and height.") { Least = 0, Signs = ["W", "H"] };
 
@@ -32,7 +33,7 @@ public sealed class PictureContent : ContentKind
 
     public override void Demand(ValueSet values, IDocument document, string layer, string at)
     {
-        if (!document.Assets.ContainsKey(values[Asset].Constant.Text))
+        if (!document.Sources.Has(PictureSources.Kind, values[Asset].Constant.Text))
         {
             throw new ProblemException("The layer's picture is not among the document's assets.", "Add the picture, or choose another.", layer, $"{at}/asset");
         }

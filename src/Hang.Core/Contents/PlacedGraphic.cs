@@ -1,6 +1,7 @@
 using Hang.Scene;
 using Hang.Scene.Geometry;
 using Hang.Scene.Registry;
+using Hang.Scene.Sources;
 using Hang.Scene.Values;
 
 namespace Hang.Core.Contents;
@@ -47,13 +48,13 @@ public sealed class PlacedGraphic : ContentKind
         }
     }
 
-    /// <summary>Pictures that its fields are filled with, by hash or by file name.</summary>
     public override PlacedValues Places { get; } = new(Of, Filled, Colourway, Length, Hold, Skip, Cut, Shape);
 
-    public override IEnumerable<string> PicturesOf(ValueSet values, IDocument document)
+    /// <summary>What its fields are filled with, by hash or by file name.</summary>
+    public override IEnumerable<(SourceKind Kind, string Key)> SourcesNamed(ValueSet values, IDocument document)
     {
         var texts = FilledKind.Of(values[Filled].Constant).Values.ToHashSet(StringComparer.OrdinalIgnoreCase);
-        return document.Assets.Where(a => texts.Contains(a.Key) || texts.Contains(a.Value.Name)).Select(a => a.Key);
+        return document.Sources.All.Where(s => texts.Contains(s.Hash) || texts.Contains(s.Facts.Name)).Select(s => (s.Kind, s.Hash));
     }
 
     /// <summary>What lies before its first frame is left out, so that it goes on running as it did.</summary>

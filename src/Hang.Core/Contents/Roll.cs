@@ -1,6 +1,7 @@
 using Hang.Core.Credits;
 using Hang.Scene;
 using Hang.Scene.Registry;
+using Hang.Scene.Sources;
 using Hang.Scene.Typesetting;
 using Hang.Scene.Values;
 
@@ -57,10 +58,10 @@ public sealed class Roll : ContentKind
 
     public override bool RunsThrough(ValueSet values) => values[Moves].Constant.X != 1;
 
-    public override IEnumerable<string> PicturesOf(ValueSet values, IDocument document)
+    public override IEnumerable<(SourceKind Kind, string Key)> SourcesNamed(ValueSet values, IDocument document)
     {
         var files = CreditLine.Read(values[Lines].Constant.Text).SelectMany(l => l.Files).ToHashSet(StringComparer.OrdinalIgnoreCase);
-        return document.Assets.Where(a => files.Contains(a.Value.Name)).Select(a => a.Key);
+        return document.Sources[PictureSources.Kind].Where(a => files.Contains(a.Value.Name)).Select(a => ((SourceKind)PictureSources.Kind, a.Key));
     }
 
     public override void Demand(ValueSet values, IDocument document, string layer, string at)

@@ -39,7 +39,7 @@ internal abstract class RollDrawing(Showing showing) : Drawing, IWording
             var lines = CreditLine.Read(values[Roll.Lines].Constant.Text).Where(l => l.Kind is not (CreditKind.Gap or CreditKind.Logos)).Select(l => l.Kind == CreditKind.Pair ? $"{l.Left} {l.Right}".Trim() : l.Left);
             return new Crawling(Roll.Look.Draw(values, string.Join("     ·     ", lines), shaper), showing, speed);
         }
-        var sheet = RollSheet.Of(values, shaper, showing.Assets);
+        var sheet = RollSheet.Of(values, shaper, showing.Sources);
         return values[Roll.Moves].Constant.X == 1 ? new Paged(sheet, showing, values[Roll.PageTime].Constant.X) : new Rolling(sheet, showing, speed);
     }
 

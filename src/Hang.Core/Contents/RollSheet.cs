@@ -30,7 +30,7 @@ internal sealed class RollSheet
 
     public IEnumerable<Drawing> Words => Rows.SelectMany(r => r.Parts).Select(p => p.Words).OfType<Drawing>();
 
-    public static RollSheet Of(ValueSet values, ITypeShaper shaper, ImmutableSortedDictionary<string, Asset> assets)
+    public static RollSheet Of(ValueSet values, ITypeShaper shaper, SourceSet sources)
     {
         var size = values[Roll.Look.Size].Constant.X;
         double Fixed(ValueSpec spec) => values[spec].Constant.X;
@@ -71,7 +71,7 @@ internal sealed class RollSheet
                     break;
                 case CreditKind.Logos:
                     var high = Math.Round(Fixed(Roll.LogoHeight));
-                    Add(high + line / 2, false, Logos(credit.Files, assets, high, y, line));
+                    Add(high + line / 2, false, Logos(credit.Files, sources, high, y, line));
                     break;
                 default:
                     Add(line, false, Set(credit.Left, 1, null, null, 1, 0, line));
@@ -82,9 +82,9 @@ internal sealed class RollSheet
     }
 
     /// <summary>Pictures side by side about the middle, as far from each other as a line is high. Those that the document does not have are left out.</summary>
-    private static SheetPart[] Logos(ImmutableArray<string> files, ImmutableSortedDictionary<string, Asset> assets, double high, double y, double line)
+    private static SheetPart[] Logos(ImmutableArray<string> files, SourceSet sources, double high, double y, double line)
     {
-        var found = files.Select(f => assets.FirstOrDefault(a => string.Equals(a.Value.Name, f, StringComparison.OrdinalIgnoreCase))).Where(a => a.Key is not null).Select(a => (a.Key, Width: Math.Round(high * a.Value.Width / a.Value.Height))).ToArray();
+        var found = files.Select(f => sources.Of(PictureSources.Kind).FirstOrDefault(a => string.Equals(a.Value.Name, f, StringComparison.OrdinalIgnoreCase))).Where(a => a.Key is not null).Select(a => (a.Key, Width: Math.Round(high * a.Value.Width / a.Value.Height))).ToArray();
         var x = -(found.Sum(f => f.Width) + line * Math.Max(0, found.Length - 1)) / 2;
         var parts = new List<SheetPart>();
         foreach (var (hash, width) in found)

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Hang.Scene.Sources;
 using Hang.Scene.Time;
 
@@ -12,7 +11,7 @@ namespace Hang.Core.Contents;
 public sealed record Showing(FrameRate Rate, int Width, int Height, int First, int Last)
 {
     /// <summary>Pictures of the document by content hash.</summary>
-    public ImmutableSortedDictionary<string, Asset> Assets { get; init; } = ImmutableSortedDictionary<string, Asset>.Empty;
+    public SourceSet Sources { get; init; } = SourceSet.Empty;
 
     /// <summary>Of what stands alone: the first frame at 25 a second, 1920 by 1080 pixels.</summary>
     public static Showing Alone { get; } = new(new(25), 1920, 1080, 0, 0);

@@ -1,5 +1,6 @@
 using Hang.Scene;
 using Hang.Scene.Registry;
+using Hang.Scene.Sources;
 using Hang.Scene.Time;
 using Hang.Scene.Values;
 
@@ -16,7 +17,7 @@ public sealed class SoundContent : ContentKind
 
     private const double LongestFade = 600, FarthestSlip = 7200;
 
-    public static readonly ValueSpec Sound = new("sound", "Sound", SoundKind.Sound, "", Value.Of(""), "Content hash of the sound; a key of the document's sounds.") { Keyable = false, Required = true };
+    public static readonly ValueSpec Sound = new("sound", "Sound", SoundSources.Kind.Value, "", Value.Of(""), "Content hash of the sound; a key of the document's sounds.") { Keyable = false, Required = true };
 
     public static readonly ValueSpec Gain = new("gain", "Gain", NumbersKind.Number, "dB", new(0), "How much louder or softer it is than it came; -96 is silence.") { Least = Silence, Most = Loudest, Signs = ["±"] };
 
@@ -38,7 +39,7 @@ public sealed class SoundContent : ContentKind
 
     public override void Demand(ValueSet values, IDocument document, string layer, string at)
     {
-        if (document.Sounds?.ContainsKey(values[Sound].Constant.Text) != true)
+        if (!document.Sources.Has(SoundSources.Kind, values[Sound].Constant.Text))
         {
             throw new ProblemException("The layer's sound is not among the document's sounds.", "Add the sound, or choose another.", layer, $"{at}/sound");
         }

@@ -3,6 +3,7 @@ using Hang.Scene;
 using Hang.Scene.Geometry;
 using Hang.Scene.PaintList;
 using Hang.Scene.Registry;
+using Hang.Scene.Sources;
 using Hang.Scene.Typesetting;
 using Hang.Scene.Values;
 
@@ -15,7 +16,7 @@ public sealed class TypeContent : ContentKind, IPieces
 
     public static readonly ValueSpec Text = new("text", "Words", new TextKind(MostCharacters), "", Value.Of(""), "The words; a line feed starts a new line.") { Required = true };
 
-    public static readonly ValueSpec Family = new("family", "Font", new TextKind(100), "", Value.Of("Inter"), "Name of a font family that ships with Hang.") { Keyable = false };
+    public static readonly ValueSpec Family = new("family", "Font", FontSources.Family, "", Value.Of("Inter"), "Name of a font family that ships with Hang.") { Keyable = false };
 
     public static readonly ValueSpec Weight = new("weight", "Weight", NumbersKind.Number, "", new(400), "CSS font weight; the nearest weight that the family has is used.") { Keyable = false, Least = 1, Most = 1000 };
 

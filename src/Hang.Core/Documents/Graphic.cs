@@ -107,20 +107,12 @@ public sealed record Graphic : IDocument
     [Most(MostLayers)]
     public required ImmutableArray<Layer> Layers { get; init; }
 
-    /// <summary>Pictures by content hash: "sha256-" and 64 hexadecimal digits.</summary>
-    public ImmutableSortedDictionary<string, Asset> Assets { get; init; } = ImmutableSortedDictionary.Create<string, Asset>(StringComparer.Ordinal);
+    /// <summary>Pictures, sounds and whatever else it carries by content hash: "sha256-" and 64 hexadecimal digits. Fonts only in a document that is on its way elsewhere.</summary>
+    public SourceSet Sources { get; init; } = SourceSet.Empty;
 
-    /// <summary>Sounds by content hash. Absent: none.</summary>
-    public ImmutableSortedDictionary<string, SoundAsset>? Sounds { get; init; }
-
-    /// <summary>
-    /// Graphics that layers place, by the id that each has on the rack, so that it is found again when it is changed there. Their pictures and sounds stand among this one's.
-    /// Absent: none.
-    /// </summary>
+    /// <summary>Graphics that layers place, by the id that each has on the rack, so that it is found again when it is changed there. Their sources stand among this one's. Absent: none.</summary>
+    [After("sounds")]
     public ImmutableSortedDictionary<string, Graphic>? Placed { get; init; }
-
-    /// <summary>Fonts that type uses and that do not ship with Hang, by content hash, in a document that is carried elsewhere. Absent: none.</summary>
-    public ImmutableSortedDictionary<string, FontAsset>? Fonts { get; init; }
 
     /// <summary>The frame that shows best what it is: the last of Hold, where it is seen as it is meant; of credits the midst of Hold, since their last shows nothing; of a countdown its beginning.</summary>
     public int Poster => Kind switch

@@ -4,7 +4,6 @@ using Hang.Core.Layers;
 using Hang.Scene;
 using Hang.Scene.Motion;
 using Hang.Scene.Phases;
-using Hang.Scene.Sources;
 using Hang.Scene.Values;
 
 namespace Hang.Core.Documents;
@@ -59,21 +58,14 @@ public static class GraphicRules
         }
         graphic.Palette?.Demand();
         graphic.Guides?.Demand();
-        foreach (var hash in graphic.Fonts?.Keys.Where(h => !GraphicJson.IsHash(h)) ?? [])
+        foreach (var (kind, hash, facts) in graphic.Sources.All)
         {
-            throw new ProblemException($"\"{Quoted.Short(hash)}\" is no content hash.", "Fonts go under \"sha256-\" and 64 hexadecimal digits.", field: "fonts");
-        }
-        foreach (var (hash, asset) in graphic.Assets)
-        {
-            Asset(hash, asset.Name, $"/assets/{Quoted.Short(hash)}");
-        }
-        foreach (var (hash, sound) in graphic.Sounds ?? ImmutableSortedDictionary<string, SoundAsset>.Empty)
-        {
-            Asset(hash, sound.Name, $"/sounds/{Quoted.Short(hash)}");
-            if (sound.Samples is < 1 or > SoundAsset.MostSamples)
+            if (!HashKind.IsHash(hash))
             {
-                throw new ProblemException($"The sound {Quoted.Short(sound.Name)} has no length that a sound can have.", $"Use one of {SoundAsset.MostSamples / Scene.Time.SampleClock.Rate / 60} minutes or less.", field: $"/sounds/{hash}/samples");
+                throw new ProblemException($"\"{Quoted.Short(hash)}\" is no content hash.", "Write \"sha256-\" and 64 hexadecimal digits.", field: kind.At(hash));
             }
+            Name(facts.Name, $"{kind.At(hash)}/name", null);
+            kind.Demand(hash, facts);
         }
         var ids = new Dictionary<string, int>(StringComparer.Ordinal);
         long keys = 0;
@@ -125,15 +117,6 @@ public static class GraphicRules
                 throw new ProblemException($"It lies in {depth - 1} groups, with {effects} effects over each other.", $"Keep it to {MostNested - 1} groups and {MostOverEachOther} effects.", layer.Name, $"/layers/{ids[layer.Id]}/group");
             }
         }
-    }
-
-    private static void Asset(string hash, string name, string at)
-    {
-        if (!HashKind.IsHash(hash))
-        {
-            throw new ProblemException($"\"{Quoted.Short(hash)}\" is no content hash.", "Write \"sha256-\" and 64 hexadecimal digits.", field: at);
-        }
-        Name(name, $"{at}/name", null);
     }
 
     private static void Name(string name, string at, string? layer)

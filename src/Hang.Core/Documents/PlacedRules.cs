@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Runtime.CompilerServices;
 using Hang.Scene;
+using Hang.Scene.Sources;
 using Hang.Scene.Values;
 
 namespace Hang.Core.Documents;
@@ -17,8 +18,8 @@ public static class PlacedRules
     /// <summary>Most layers of a graphic with all that is placed in it.</summary>
     public const int MostLayers = 4000;
 
-    /// <summary>A graphic as another carries it: without what the other has for all, its pictures, sounds, roles, guides and fonts.</summary>
-    public static Graphic Carried(Graphic graphic) => graphic with { Assets = graphic.Assets.Clear(), Sounds = null, Palette = null, Guides = null, Fonts = null, Placed = graphic.Placed };
+    /// <summary>A graphic as another carries it: without what the other has for all, its sources, roles and guides.</summary>
+    public static Graphic Carried(Graphic graphic) => graphic with { Sources = SourceSet.Empty, Palette = null, Guides = null };
 
     /// <summary>The graphic without placed ones that no layer shows any more; the very same when there are none.</summary>
     public static Graphic Settle(Graphic graphic)
@@ -39,12 +40,10 @@ public static class PlacedRules
     /// <exception cref="ProblemException">A placed graphic is not as it should be, or they are too many or too deep.</exception>
     public static void Demand(Graphic graphic) => Demand(graphic, graphic, 1);
 
-    private static readonly ConditionalWeakTable<Graphic, SoundWith> Sound = [];
+    /// <summary>The sources with which a placed graphic was found as it should be.</summary>
+    private static readonly ConditionalWeakTable<Graphic, SourceSet> GoodWith = [];
 
-    /// <summary>The pictures and sounds with which a placed graphic was found sound.</summary>
-    private sealed record SoundWith(object Assets, object? Sounds);
-
-    /// <param name="shared">The outermost, whose pictures and sounds all of them show.</param>
+    /// <param name="shared">The outermost, whose sources all of them show.</param>
     private static void Demand(Graphic graphic, Graphic shared, int depth)
     {
         if (graphic.Placed is not { Count: > 0 } placed)
@@ -66,15 +65,15 @@ public static class PlacedRules
                 throw new ProblemException($"\"{Quoted.Short(key)}\" is no key of a placed graphic.", "Use 1 to 64 letters, digits and hyphens.", field: "/placed");
             }
             Demand(inner, shared, depth + 1);
-            // Most edits change nothing of what is placed: what was sound with the same pictures and sounds still is.
-            if (Sound.TryGetValue(inner, out var with) && ReferenceEquals(with.Assets, shared.Assets) && ReferenceEquals(with.Sounds, shared.Sounds))
+            // Most edits change nothing of what is placed: what was good with the same sources still is.
+            if (GoodWith.TryGetValue(inner, out var with) && ReferenceEquals(with, shared.Sources))
             {
                 continue;
             }
             try
             {
-                GraphicRules.DemandAlone(inner with { Assets = shared.Assets, Sounds = shared.Sounds });
-                Sound.AddOrUpdate(inner, new(shared.Assets, shared.Sounds));
+                GraphicRules.DemandAlone(inner with { Sources = shared.Sources });
+                GoodWith.AddOrUpdate(inner, shared.Sources);
             }
             catch (ProblemException e)
             {

@@ -7,5 +7,5 @@ namespace Hang.Core.Documents;
 public static class ShowingOf
 {
     public static Showing Layer(Graphic graphic, Layer layer) =>
-        new(graphic.Rate, graphic.Width, graphic.Height, layer.In ?? 0, layer.Out ?? graphic.Phases.Total - 1) { Assets = graphic.Assets };
+        new(graphic.Rate, graphic.Width, graphic.Height, layer.In ?? 0, layer.Out ?? graphic.Phases.Total - 1) { Sources = graphic.Sources };
 }

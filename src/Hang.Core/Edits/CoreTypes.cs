@@ -4,6 +4,7 @@ using Hang.Core.Documents;
 using Hang.Scene.Json;
 using Hang.Scene.PaintList;
 using Hang.Scene.Registry;
+using Hang.Scene.Sources;
 
 namespace Hang.Core.Edits;
 
@@ -81,4 +82,35 @@ public static class CoreTypes
     }
 
     private static string Listed<T>(IEnumerable<T> kinds, Func<T, int> fact) => string.Join(", ", kinds.Select(fact));
+
+    /// <summary>The file web/src/live/sources.gen.ts: the kinds of files that documents carry.</summary>
+    public static string Sources() => $$"""
+        // Printed from the core's kinds of sources by ./hang generate. Do not edit.
+
+        import type { {{string.Join(", ", SourceKinds.All.Select(k => k.Facts.Name).Order(StringComparer.Ordinal))}} } from './core.gen'
+
+        /** What a document says of a file of each kind. */
+        export interface SourceFacts {
+        {{string.Join("\n", SourceKinds.All.Select(k => $"  {k.Name}: {k.Facts.Name}"))}}
+        }
+
+        export type SourceName = keyof SourceFacts
+
+        interface SourceKind {
+          /** The member of a document that holds them. */
+          member: string
+          /** Where they are kept, among the addresses of the server. */
+          folder: string
+          /** What names of such files end with. */
+          endings: string[]
+          types: string[]
+        }
+
+        export const sources: Record<SourceName, SourceKind> = {
+        {{string.Join("\n", SourceKinds.All.Select(k => $"  {k.Name}: {{ member: '{k.Member}', folder: '{k.Folder}', endings: [{Listed(k.Types.SelectMany(t => t.Endings))}], types: [{Listed(k.Types.Select(t => t.Type))}] }},"))}}
+        }
+
+        """;
+
+    private static string Listed(IEnumerable<string> words) => string.Join(", ", words.Select(w => $"'{w}'"));
 }

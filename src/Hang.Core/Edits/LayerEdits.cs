@@ -174,19 +174,29 @@ public sealed record ChangeLayer(
     }
 }
 
-/// <summary>Makes a picture known to the document.</summary>
+/// <summary>Makes sources known to the document.</summary>
+public sealed record AddSources : Edit
+{
+    public SourceSet Sources { get; init; } = SourceSet.Empty;
+
+    public override string Describe(Graphic graphic) => $"Add {string.Join(", ", Sources.All.Select(s => s.Facts.Name))}";
+
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => graphic with { Sources = Sources.All.Aggregate(graphic.Sources, (all, s) => all.With(s.Kind, s.Hash, s.Facts.Bare())) };
+}
+
+/// <summary>Makes a picture known to the document, as revisions have it that were made before other sources could be added so.</summary>
 public sealed record AddAsset(string Hash, Asset Asset) : Edit
 {
     public override string Describe(Graphic graphic) => $"Add {Asset.Name}";
 
-    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => graphic with { Assets = graphic.Assets.SetItem(Hash, Asset) };
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => graphic with { Sources = graphic.Sources.With(PictureSources.Kind, Hash, Asset) };
 }
 
-/// <summary>Makes a sound known to the document.</summary>
+/// <summary>Makes a sound known to the document, as <see cref="AddAsset"/> does a picture.</summary>
 public sealed record AddSound(string Hash, SoundAsset Sound) : Edit
 {
     public override string Describe(Graphic graphic) => $"Add {Sound.Name}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
-        graphic with { Sounds = (graphic.Sounds ?? ImmutableSortedDictionary.Create<string, SoundAsset>(StringComparer.Ordinal)).SetItem(Hash, Sound) };
+        graphic with { Sources = graphic.Sources.With(SoundSources.Kind, Hash, Sound) };
 }

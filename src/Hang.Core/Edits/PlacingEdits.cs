@@ -6,7 +6,6 @@ using Hang.Core.Evaluation;
 using Hang.Core.Layers;
 using Hang.Core.Placing;
 using Hang.Scene;
-using Hang.Scene.Sources;
 using Hang.Scene.Typesetting;
 using Hang.Scene.Values;
 
@@ -167,10 +166,5 @@ internal static class Bringing
 
     private static ImmutableSortedDictionary<string, Graphic> Empty => ImmutableSortedDictionary.Create<string, Graphic>(StringComparer.Ordinal);
 
-    private static Graphic Shared(Graphic graphic, Graphic placed) => graphic with
-    {
-        Assets = placed.Assets.All(a => graphic.Assets.ContainsKey(a.Key)) ? graphic.Assets : graphic.Assets.SetItems(placed.Assets),
-        Sounds = placed.Sounds is null || placed.Sounds.All(s => graphic.Sounds?.ContainsKey(s.Key) == true) ? graphic.Sounds
-            : (graphic.Sounds ?? ImmutableSortedDictionary.Create<string, SoundAsset>(StringComparer.Ordinal)).SetItems(placed.Sounds),
-    };
+    private static Graphic Shared(Graphic graphic, Graphic placed) => graphic with { Sources = graphic.Sources.With(placed.Sources) };
 }

@@ -4,6 +4,7 @@ using Hang.Core.Documents;
 using Hang.Scene;
 using Hang.Scene.Colour;
 using Hang.Scene.Numbers;
+using Hang.Scene.Sources;
 using Hang.Scene.Values;
 
 namespace Hang.Core.Fields;
@@ -57,9 +58,8 @@ public static class FieldText
     }
 
     /// <summary>File names and hashes of the pictures, or the sounds, that a document has.</summary>
-    public static IEnumerable<(string Hash, string Name)> Files(Graphic graphic, HashKind kind) => kind is SoundKind
-        ? (graphic.Sounds?.Select(s => (s.Key, s.Value.Name)) ?? [])
-        : graphic.Assets.Select(a => (a.Key, a.Value.Name));
+    public static IEnumerable<(string Hash, string Name)> Files(Graphic graphic, HashKind kind) =>
+        SourceKinds.Of(kind) is { } source ? graphic.Sources[source].Select(s => (s.Key, s.Value.Name)) : [];
 
     /// <summary>The file name under which a hash is found, where it is the only one of that name.</summary>
     private static string? NameOf(Graphic graphic, HashKind kind, string hash)

@@ -30,7 +30,7 @@ public sealed record Take(ImmutableSortedDictionary<string, string>? Values = nu
         {
             throw new ProblemException("The name of a take is too long or has control characters.", $"Use at most {MostName} ordinary characters.", field: "name");
         }
-        graphic = (Pictures ?? ImmutableSortedDictionary<string, Asset>.Empty).Aggregate(graphic, (g, p) => g with { Assets = g.Assets.SetItem(p.Key, p.Value with { Data = null, File = null }) });
+        graphic = (Pictures ?? ImmutableSortedDictionary<string, Asset>.Empty).Aggregate(graphic, (g, p) => g with { Sources = g.Sources.With(PictureSources.Kind, p.Key, p.Value.Bare()) });
         if (Colourway is { } way && graphic.Palette?.Current != way)
         {
             graphic = GraphicRules.Settled(Roles.Showing(graphic, way));

@@ -83,7 +83,7 @@ public sealed class Unfolding
     internal static (Graphic Graphic, PlacedTime Time, ImmutableArray<Problem> Problems) Taken(Graphic graphic, Layer layer, ITypeShaper? shaper, Func<Graphic, IPlaces>? placesOf)
     {
         var values = layer.Content.Values;
-        var placed = graphic.Placed![layer.Content.Placed!] with { Assets = graphic.Assets, Sounds = graphic.Sounds };
+        var placed = graphic.Placed![layer.Content.Placed!] with { Sources = graphic.Sources };
         var way = values[layer.Content.Kind.Places!.Colourway].Constant.Text;
         var palette = graphic.Palette is { } all && all.Colourways.Any(c => c.Name == way) ? all with { Current = way } : graphic.Palette;
         placed = Roles.Resolve(placed with { Palette = palette ?? placed.Palette });
@@ -205,7 +205,7 @@ public sealed class Unfolding
         Graphic original, Graphic graphic, Layer layer, int first, int last, ITypeShaper? shaper,
         ImmutableArray<Layer> layers, Dictionary<string, PlacedScope> scopes, PlacedScope own, ImmutableArray<Problem> problems)
     {
-        private readonly (Palette? Palette, object Assets, object? Sounds, Scene.Time.FrameRate Rate, int Width, int Height, string Name, bool? Blur) of = (graphic.Palette, graphic.Assets, graphic.Sounds, graphic.Rate, graphic.Width, graphic.Height, layer.Name, layer.MotionBlur);
+        private readonly (Palette? Palette, object Sources, Scene.Time.FrameRate Rate, int Width, int Height, string Name, bool? Blur) of = (graphic.Palette, graphic.Sources, graphic.Rate, graphic.Width, graphic.Height, layer.Name, layer.MotionBlur);
 
         public ImmutableArray<Layer> Layers => layers;
 
@@ -216,7 +216,7 @@ public sealed class Unfolding
         public ImmutableArray<Problem> Problems => problems;
 
         public bool Is(Graphic now, Graphic within, Layer at, int from, int to, ITypeShaper? with) => ReferenceEquals(now, original) && from == first && to == last && ReferenceEquals(with, shaper)
-            && (ReferenceEquals(within.Palette, of.Palette) || within.Palette == of.Palette) && ReferenceEquals(within.Assets, of.Assets) && ReferenceEquals(within.Sounds, of.Sounds)
+            && (ReferenceEquals(within.Palette, of.Palette) || within.Palette == of.Palette) && ReferenceEquals(within.Sources, of.Sources)
             && within.Rate == of.Rate && within.Width == of.Width && within.Height == of.Height && at.Name == of.Name && at.MotionBlur == of.Blur;
     }
 }

@@ -79,7 +79,7 @@ public sealed class RosterTakes
             }
             else if (!string.IsNullOrWhiteSpace(cell))
             {
-                values[field.Name] = kind is PictureKind && PictureOf(cell) is { } picture ? Along(picture) : cell.Trim();
+                values[field.Name] = kind == PictureSources.Kind.Value && PictureOf(cell) is { } picture ? Along(picture) : cell.Trim();
             }
         }
         string Along(RosterPicture picture)

@@ -6,12 +6,13 @@ using Hang.Core.Handoff;
 using Hang.Media.Unpacking;
 using Hang.Scene;
 using Hang.Scene.Json;
+using Hang.Scene.Sources;
 
 namespace Hang.Media.Packs;
 
 /// <summary>
 /// Packages as files, .hangpack: a zip that holds, as a folder would, package.json (its name, its graphics in order, its feels), a document for each graphic, and beside them the
-/// pictures and sounds that those name, each once. Unpacked, its documents are rendered from the shell as they are.
+/// sources that those name, each once. Unpacked, its documents are rendered from the shell as they are.
 /// </summary>
 public static class PackFile
 {
@@ -46,8 +47,8 @@ public static class PackFile
         {
             var whole = graphic with
             {
-                Assets = graphic.Assets.ToImmutableSortedDictionary(a => a.Key, a => a.Value with { File = Beside(a.Key, a.Value.Name, a.Value.Data), Data = null }, StringComparer.Ordinal),
-                Sounds = graphic.Sounds?.ToImmutableSortedDictionary(s => s.Key, s => s.Value with { File = Beside(s.Key, s.Value.Name, s.Value.Data), Data = null }, StringComparer.Ordinal),
+                // What belongs to packages stays inside: some of it may not be carried at all.
+                Sources = graphic.Sources.Select(s => s.Kind.Reach == SourceReach.Package ? s.Facts : s.Facts with { File = Beside(s.Hash, s.Facts.Name, s.Facts.Data), Data = null }),
             };
             var name = Free(names, graphic.Name, ".hang");
             graphics.Add(name[..^5]);
@@ -121,8 +122,7 @@ public static class PackFile
     /// <summary>A document with what lies beside it inside it.</summary>
     private static Graphic Whole(Graphic graphic, Func<string, string> beside) => graphic with
     {
-        Assets = graphic.Assets.ToImmutableSortedDictionary(a => a.Key, a => a.Value.File is { } f ? a.Value with { Data = beside(f), File = null } : a.Value, StringComparer.Ordinal),
-        Sounds = graphic.Sounds?.ToImmutableSortedDictionary(s => s.Key, s => s.Value.File is { } f ? s.Value with { Data = beside(f), File = null } : s.Value, StringComparer.Ordinal),
+        Sources = graphic.Sources.Select(s => s.Facts.File is { } file ? s.Facts with { Data = beside(file), File = null } : s.Facts),
     };
 
     /// <summary>A file name of plain letters that is not taken.</summary>

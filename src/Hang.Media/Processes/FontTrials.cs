@@ -2,8 +2,6 @@ using System.Buffers.Binary;
 using System.Diagnostics;
 using Hang.Paint.Fonts;
 using Hang.Scene;
-using Hang.Scene.Json;
-using Hang.Scene.Sources;
 
 namespace Hang.Media.Processes;
 
@@ -30,11 +28,6 @@ public sealed class FontTrials(string program) : IDisposable
         }
         return FontFile.Read(name, bytes);
     }
-
-    /// <summary>Takes in a font that a document carries.</summary>
-    /// <param name="data">Its file, base64.</param>
-    /// <exception cref="ProblemException">It cannot be used, or is not what it says it is.</exception>
-    public FontFile Read(string hash, FontAsset font, string data) => Read(font.Name, Base64.Read(font.Name, data, $"/fonts/{hash}/data")).DemandIs(hash, font);
 
     public void Dispose()
     {

@@ -22,7 +22,7 @@ public sealed class SoundShelf(Func<string, CancellationToken, Task<string?>> fi
     {
         foreach (var hash in SoundMix.Heard(graphic, guides).Select(l => l.Content.Kind.Heard!.HashOf(l.Content.Values)).Distinct(StringComparer.Ordinal))
         {
-            await OpenAsync(hash, graphic.Sounds![hash], cancel);
+            await OpenAsync(hash, graphic.Sources.Find(SoundSources.Kind, hash)!, cancel);
         }
         return new(graphic, hash => open[hash], guides, only);
     }

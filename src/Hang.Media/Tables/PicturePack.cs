@@ -1,6 +1,6 @@
 using Hang.Media.Unpacking;
-using Hang.Paint.Pictures;
 using Hang.Scene;
+using Hang.Scene.Sources;
 
 namespace Hang.Media.Tables;
 
@@ -12,9 +12,9 @@ public static class PicturePack
 
     private const int MostFiles = 2000;
 
-    /// <summary>Every picture of the zip, one after the other.</summary>
-    /// <exception cref="ProblemException">It is no zip, too large, or holds a picture that is none.</exception>
-    public static IEnumerable<PictureFile> Read(string name, byte[] zip, CancellationToken cancel = default)
+    /// <summary>Every file of the zip that calls itself a picture, one after the other.</summary>
+    /// <exception cref="ProblemException">It is no zip, or too large.</exception>
+    public static IEnumerable<(string Name, byte[] Bytes)> Read(string name, byte[] zip, CancellationToken cancel = default)
     {
         var budget = new Budget(name, MostBytes, cancel);
         using var archive = new ZipWithin(zip, budget);
@@ -25,10 +25,10 @@ public static class PicturePack
         }
         foreach (var picture in pictures)
         {
-            yield return PictureFile.Read(Path.GetFileName(picture), archive.Read(picture, PictureFile.MostBytes));
+            yield return (Path.GetFileName(picture), archive.Read(picture, PictureSources.Kind.MostBytes));
         }
     }
 
     /// <summary>True for names of files that can be pictures; what an operating system puts beside them is none.</summary>
-    public static bool IsPicture(string file) => !file.StartsWith('.') && Path.GetExtension(file).ToLowerInvariant() is ".png" or ".jpg" or ".jpeg" or ".webp";
+    public static bool IsPicture(string file) => !file.StartsWith('.') && PictureSources.Kind.Types.Any(t => t.Endings.Contains(Path.GetExtension(file), StringComparer.OrdinalIgnoreCase));
 }

@@ -1,7 +1,7 @@
 using System.Buffers.Binary;
-using System.Security.Cryptography;
 using Hang.Scene;
 using Hang.Scene.Sources;
+using Hang.Scene.Values;
 using SkiaSharp;
 
 namespace Hang.Paint.Fonts;
@@ -26,9 +26,6 @@ public enum Embedding
 /// <param name="Bytes">An OpenType file, unpacked.</param>
 public sealed record FontFile(string Hash, string Name, string Family, int Weight, Embedding Embedding, byte[] Bytes)
 {
-    /// <summary>Largest file, in bytes.</summary>
-    public const int MostBytes = 20_000_000;
-
     private const int Restricted = 2, PreviewAndPrint = 4, Editing = 8, Bitmaps = 0x200;
 
     /// <summary>Checks a font by its content: TrueType, OpenType or WOFF2.</summary>
@@ -49,13 +46,11 @@ public sealed record FontFile(string Hash, string Name, string Family, int Weigh
         {
             throw new ProblemException($"{shown} has a name of {family.Length} characters.", "Use a font with a shorter name.", field: "font");
         }
-        return new("sha256-" + Convert.ToHexStringLower(SHA256.HashData(bytes)), name, family, Math.Clamp(typeface.FontWeight, 1, 1000), EmbeddingOf(shown, typeface), bytes);
+        return new(HashKind.HashOf(bytes), name, family, Math.Clamp(typeface.FontWeight, 1, 1000), EmbeddingOf(shown, typeface), bytes);
     }
 
-    /// <summary>The font, where it is the one that a document says it carries.</summary>
-    /// <exception cref="ProblemException">It is another.</exception>
-    public FontFile DemandIs(string hash, FontAsset font) => Hash == hash && Family == font.Family ? this
-        : throw new ProblemException($"The font {Quoted.Short(font.Name)} is not the one that the document was made with.", "Save the document again.", field: $"/fonts/{hash}");
+    /// <summary>What documents and packages know of it.</summary>
+    public FontAsset Facts => new() { Name = Name, Family = Family, Weight = Weight };
 
     /// <summary>A font as it is kept, judged by its first bytes alone: nothing of it has been opened yet.</summary>
     /// <param name="name">File name it came with, for messages.</param>
@@ -63,9 +58,9 @@ public sealed record FontFile(string Hash, string Name, string Family, int Weigh
     public static byte[] Unpacked(string name, byte[] file)
     {
         var shown = Quoted.Short(name);
-        if (file.Length > MostBytes)
+        if (file.Length > FontSources.Kind.MostBytes)
         {
-            throw new ProblemException($"{shown} is too large.", $"Use a font of {MostBytes / 1_000_000} MB or less.", field: "font");
+            throw new ProblemException($"{shown} is too large.", $"Use a font of {FontSources.Kind.MostBytes / 1_000_000} MB or less.", field: "font");
         }
         if (file.Length < 12)
         {

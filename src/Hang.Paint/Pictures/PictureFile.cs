@@ -1,6 +1,6 @@
-using System.Security.Cryptography;
 using Hang.Scene;
 using Hang.Scene.Sources;
+using Hang.Scene.Values;
 using SkiaSharp;
 
 namespace Hang.Paint.Pictures;
@@ -9,18 +9,15 @@ namespace Hang.Paint.Pictures;
 /// <param name="Hash">"sha256-" and 64 hexadecimal digits.</param>
 public sealed record PictureFile(string Hash, Asset Asset, byte[] Bytes)
 {
-    /// <summary>The largest file, in bytes.</summary>
-    public const int MostBytes = 64 * 1024 * 1024;
-
     /// <summary>Checks a file by decoding all of it.</summary>
     /// <param name="name">The name it came with; nothing is concluded from it.</param>
     /// <exception cref="ProblemException">It is no PNG, JPEG or WebP, is damaged, or too large.</exception>
     public static PictureFile Read(string name, byte[] bytes)
     {
         var shown = Path.GetFileName(name) is { Length: > 0 } file ? file : "The picture";
-        if (bytes.Length > MostBytes)
+        if (bytes.Length > PictureSources.Kind.MostBytes)
         {
-            throw new ProblemException($"{shown} is {bytes.Length / 1_000_000} MB large.", $"Use a file of {MostBytes / 1_000_000} MB or less.", field: "picture");
+            throw new ProblemException($"{shown} is {bytes.Length / 1_000_000} MB large.", $"Use a file of {PictureSources.Kind.MostBytes / 1_000_000} MB or less.", field: "picture");
         }
         using var data = SKData.CreateCopy(bytes);
         using var codec = SKCodec.Create(data);
@@ -45,7 +42,7 @@ public sealed record PictureFile(string Hash, Asset Asset, byte[] Bytes)
         {
             throw new ProblemException($"{shown} is damaged or cut short.", "Save it again and try once more.", field: "picture");
         }
-        return new("sha256-" + Convert.ToHexStringLower(SHA256.HashData(bytes)), new() { Name = shown, Type = type, Width = width, Height = height }, bytes);
+        return new(HashKind.HashOf(bytes), new() { Name = shown, Type = type, Width = width, Height = height }, bytes);
     }
 
     /// <summary>How pictures are held for painting: premultiplied sRGB, 8 bits.</summary>

@@ -22,12 +22,15 @@ public static class Codecs
     public static T Read<T>(string text) => JsonPlace.Read(text, place => (T)Of(typeof(T)).Read(place));
 
     /// <summary>One value as JSON, indented or on one line.</summary>
-    public static string Write<T>(T value, bool indented = false) where T : notnull
+    public static string Write<T>(T value, bool indented = false) where T : notnull => Write(typeof(T), value, indented);
+
+    /// <summary>The same of a type that is only known when it runs.</summary>
+    public static string Write(System.Type type, object value, bool indented = false)
     {
         using var stream = new MemoryStream();
         using (var writer = new Utf8JsonWriter(stream, indented ? Indented : Compact))
         {
-            Of(typeof(T)).Write(writer, value);
+            Of(type).Write(writer, value);
         }
         return Encoding.UTF8.GetString(stream.ToArray());
     }

@@ -31,8 +31,14 @@ internal sealed class RecordCodec : Codec
                 i, !p.HasDefaultValue, p.HasDefaultValue ? Given(p.DefaultValue, p.ParameterType) : null, Codecs.Of(p.ParameterType, p), (p.GetCustomAttribute<AlwaysAttribute>()) is not null)),
             .. type.GetProperties(BindingFlags.Instance | BindingFlags.Public)
                 .Where(p => p.CanWrite && p.GetCustomAttribute<JsonIgnoreAttribute>() is null && !parameters.Any(q => string.Equals(q.Name, p.Name, StringComparison.OrdinalIgnoreCase)))
-                .Select(p => new Member(NameOf(p), p, -1, p.GetCustomAttribute<RequiredMemberAttribute>() is not null, null, Codecs.Of(p.PropertyType, p), p.GetCustomAttribute<AlwaysAttribute>() is not null)),
+                .SelectMany(MembersOf),
         ];
+        foreach (var late in members.Where(m => m.Part is null && m.Property.GetCustomAttribute<AfterAttribute>() is not null))
+        {
+            var after = late.Property.GetCustomAttribute<AfterAttribute>()!.Member;
+            var others = members.Remove(late);
+            members = others.Insert(others.IndexOf(others.First(m => m.Name == after)) + 1, late);
+        }
         byName = members.ToDictionary(m => m.Name, StringComparer.Ordinal);
         if (members.Any(m => m.Parameter < 0))
         {
@@ -45,7 +51,7 @@ internal sealed class RecordCodec : Codec
             {
                 // Only its defaults are of interest.
             }
-            members = [.. members.Select(m => m.Parameter >= 0 ? m : m with { Default = m.Required ? null : m.Property.GetValue(blank) })];
+            members = [.. members.Select(m => m.Parameter >= 0 || m.Part is not null ? m : m with { Default = m.Required ? null : m.Property.GetValue(blank) })];
             byName = members.ToDictionary(m => m.Name, StringComparer.Ordinal);
         }
     }
@@ -84,7 +90,7 @@ internal sealed class RecordCodec : Codec
         {
             if (given.TryGetValue(member.Name, out var value))
             {
-                member.Property.SetValue(made, value);
+                member.Property.SetValue(made, member.Part is { } part ? part.With(member.Property.GetValue(made)!, value) : value);
             }
         }
         return made;
@@ -100,6 +106,7 @@ internal sealed class RecordCodec : Codec
         foreach (var member in members)
         {
             var one = member.Property.GetValue(value);
+            one = one is not null && member.Part is { } part ? part.Get(one) : one;
             if (one is not null && (member.Required || member.Always || !one.Equals(member.Default)))
             {
                 writer.WritePropertyName(member.Name);
@@ -141,6 +148,10 @@ internal sealed class RecordCodec : Codec
         return $"export interface {type.Name} {{\n{string.Join("\n", mark.Concat(lines))}\n}}";
     });
 
+    private static IEnumerable<Member> MembersOf(PropertyInfo p) => p.PropertyType.GetCustomAttribute<SpreadByAttribute>() is { } spread
+        ? spread.Made().Members.Select(m => new Member(m.Name, p, -1, false, null, m.Codec, false, m))
+        : [new(NameOf(p), p, -1, p.GetCustomAttribute<RequiredMemberAttribute>() is not null, null, Codecs.Of(p.PropertyType, p), p.GetCustomAttribute<AlwaysAttribute>() is not null)];
+
     private static string NameOf(PropertyInfo property) => property.GetCustomAttribute<JsonPropertyNameAttribute>()?.Name ?? JsonNamingPolicy.CamelCase.ConvertName(property.Name);
 
     /// <summary>A default as reflection tells it; those of structs come as null, those of enums as numbers.</summary>
@@ -149,7 +160,8 @@ internal sealed class RecordCodec : Codec
 
     /// <param name="Parameter">Index among the constructor's parameters, or -1.</param>
     /// <param name="Always">Written also when it has its default.</param>
-    private sealed record Member(string Name, PropertyInfo Property, int Parameter, bool Required, object? Default, Codec Codec, bool Always);
+    /// <param name="Part">What it is of a property that is spread; null: the property is the member.</param>
+    private sealed record Member(string Name, PropertyInfo Property, int Parameter, bool Required, object? Default, Codec Codec, bool Always, SpreadMember? Part = null);
 }
 
 /// <summary>Marks a property that is written also when it has its default.</summary>

@@ -1,6 +1,7 @@
 using System.Buffers;
 using System.Collections.Immutable;
 using System.Globalization;
+using System.Security.Cryptography;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Hang.Scene.Json;
@@ -85,8 +86,13 @@ public sealed class FlagKind : ValueKind
 }
 
 /// <summary>A file by its content hash, a key of what the document has of that kind; it stands until the next keyframe.</summary>
-public abstract class HashKind : ValueKind
+public sealed class HashKind : ValueKind
 {
+    /// <param name="name">The kind of file, in a word.</param>
+    internal HashKind(string name) => Name = name;
+
+    public override string Name { get; }
+
     public override bool Mixes => false;
 
     public override Value Mix(in Value a, in Value b, double t) => t < 1 ? a : b;
@@ -105,26 +111,13 @@ public abstract class HashKind : ValueKind
 
     public override string TypeScript => "string";
 
+    /// <summary>Content hash of a file's bytes: "sha256-" and 64 hexadecimal digits.</summary>
+    public static string HashOf(ReadOnlySpan<byte> bytes) => "sha256-" + Convert.ToHexStringLower(SHA256.HashData(bytes));
+
     private static readonly SearchValues<char> Hexadecimal = SearchValues.Create("0123456789abcdef");
 
     /// <summary>"sha256-" and 64 hexadecimal digits in lower case.</summary>
     public static bool IsHash(string hash) => hash.Length == 71 && hash.StartsWith("sha256-", StringComparison.Ordinal) && !hash.AsSpan(7).ContainsAnyExcept(Hexadecimal);
-}
-
-/// <summary>A picture, a key of the document's assets.</summary>
-public sealed class PictureKind : HashKind
-{
-    public static PictureKind Picture { get; } = new();
-
-    public override string Name => "picture";
-}
-
-/// <summary>A sound, a key of the document's sounds.</summary>
-public sealed class SoundKind : HashKind
-{
-    public static SoundKind Sound { get; } = new();
-
-    public override string Name => "sound";
 }
 
 /// <summary>Some layers of the graphic, by their ids.</summary>

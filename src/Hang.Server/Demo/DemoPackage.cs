@@ -34,14 +34,11 @@ public sealed class DemoPackage
     public Graphic Graphic(string id) => Graphics.Where(g => g.Id == id).Select(g => g.Graphic).FirstOrDefault()
         ?? throw new ProblemException("There is no such starting point.", "Choose another, or begin with nothing.", field: "start");
 
-    /// <summary>The bytes of a graphic's asset.</summary>
-    public byte[] Bytes(Asset asset) => File.ReadAllBytes(Path.Combine(folder, asset.File!));
+    /// <summary>The bytes of a graphic's source.</summary>
+    public byte[] Bytes(Source source) => File.ReadAllBytes(Path.Combine(folder, source.File!));
 
-    /// <summary>A graphic whose sounds are inside it.</summary>
-    public Graphic WithSounds(Graphic graphic) => graphic with
-    {
-        Sounds = graphic.Sounds?.ToImmutableSortedDictionary(s => s.Key, s => s.Value with { Data = Convert.ToBase64String(File.ReadAllBytes(Path.Combine(folder, s.Value.File!))) }, StringComparer.Ordinal),
-    };
+    /// <summary>A graphic with all that lies beside it inside it.</summary>
+    public Graphic Whole(Graphic graphic) => graphic with { Sources = graphic.Sources.Select(s => s.Facts with { Data = Convert.ToBase64String(Bytes(s.Facts)), File = null }) };
 
     private sealed record Listed(string Name, ImmutableArray<string> Graphics);
 }

@@ -3,6 +3,7 @@ using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using Hang.Scene.Sources;
 using Hang.Server.Hosting;
 using Hang.Server.Pictures;
 using Hang.Server.Safety;
@@ -42,7 +43,7 @@ public static class StartEndpoints
     {
         var demo = DemoPackage.In(options.Demo);
         var graphic = demo.Graphic(start);
-        using var pictures = new PictureShelf(hash => demo.Bytes(graphic.Assets[hash]));
+        using var pictures = new PictureShelf(hash => demo.Bytes(graphic.Sources.Find(PictureSources.Kind, hash)!));
         // They change only with Hang itself.
         response.Headers.CacheControl = "private, max-age=3600";
         return TypedResults.File(paint(new(graphic, TypeShaper.Shipped), pictures), "image/png");

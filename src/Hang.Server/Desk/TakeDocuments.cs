@@ -6,13 +6,13 @@ using Hang.Paint.Shaping;
 using Hang.Scene;
 using Hang.Scene.Sources;
 using Hang.Server.Safety;
-using Hang.Store.Pictures;
 using Hang.Store.Revisions;
+using Hang.Store.Sources;
 
 namespace Hang.Server.Desk;
 
 /// <summary>Graphics with their fields filled, none of which is kept.</summary>
-public sealed class TakeDocuments(RevisionStore revisions, PictureStore pictures)
+public sealed class TakeDocuments(RevisionStore revisions, SourceStore sources)
 {
     /// <summary>The graphic as it is.</summary>
     public async Task<Graphic> GraphicAsync(Guid id, CancellationToken cancel) => GraphicJson.Read((await revisions.DemandHeadAsync(id, cancel)).Document);
@@ -30,7 +30,7 @@ public sealed class TakeDocuments(RevisionStore revisions, PictureStore pictures
     {
         foreach (var (hash, asset) in take.Pictures ?? ImmutableSortedDictionary<string, Asset>.Empty)
         {
-            if (await pictures.FindAsync(hash, cancel) is null)
+            if (await sources.FindAsync(PictureSources.Kind, hash, cancel) is null)
             {
                 throw new ProblemException($"The picture {Scene.Quoted.Short(asset.Name)} is not here.", "Add it first.", field: "pictures");
             }

@@ -3,21 +3,20 @@ using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Core.Layers;
+using Hang.Media.Judging;
 using Hang.Media.Packs;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
-using Hang.Scene.Json;
 using Hang.Scene.Motion;
-using Hang.Server.Fonts;
+using Hang.Scene.Sources;
 using Hang.Server.Live;
 using Hang.Server.Pictures;
 using Hang.Server.Safety;
 using Hang.Server.SignIn;
-using Hang.Server.Sounds;
+using Hang.Server.Sources;
 using Hang.Store.Accounts;
 using Hang.Store.Feels;
 using Hang.Store.Packages;
-using Hang.Store.Pictures;
 using Hang.Store.Revisions;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -59,7 +58,7 @@ public static class PackEndpoints
     {
         _ = await RackEndpoints.DemandPackage(id, packages, cancel);
         var pack = PackFile.Read(name, await Uploads.ReadAsync(request, name, PackFile.MostBytes, "package", cancel), cancel);
-        var carried = pack.Graphics.SelectMany(g => g.Assets).Where(a => a.Value.Data is not null).DistinctBy(a => a.Key).ToDictionary(a => a.Key, a => Base64.Read(a.Value.Name, a.Value.Data!, $"/assets/{a.Key}/data"), StringComparer.Ordinal);
+        var carried = pack.Graphics.SelectMany(g => g.Sources.All).Where(s => s.Kind == PictureSources.Kind && s.Facts.Data is not null).DistinctBy(s => s.Hash).ToDictionary(s => s.Hash, Judges.Inside, StringComparer.Ordinal);
         using var theirs = new PictureShelf(hash => carried.GetValueOrDefault(hash));
         var there = pack.Graphics.GroupBy(g => g.Name, StringComparer.OrdinalIgnoreCase).ToDictionary(g => g.Key, g => g.First(), StringComparer.OrdinalIgnoreCase);
         var all = ImmutableArray.CreateBuilder<Compared>();
@@ -84,13 +83,13 @@ public static class PackEndpoints
 
     private static string Url(byte[] png) => $"data:image/png;base64,{Convert.ToBase64String(png)}";
 
-    private static async Task<FileContentHttpResult> SaveAsync(Guid id, PackageStore packages, RevisionStore revisions, FeelStore feels, PictureStore pictures, DocumentSounds sounds, PackageFonts fonts, CancellationToken cancel)
+    private static async Task<FileContentHttpResult> SaveAsync(Guid id, PackageStore packages, RevisionStore revisions, FeelStore feels, DocumentSources sources, CancellationToken cancel)
     {
         var package = await RackEndpoints.DemandPackage(id, packages, cancel);
         var graphics = ImmutableArray.CreateBuilder<Core.Documents.Graphic>();
         foreach (var row in (await packages.GraphicsAsync(cancel)).Where(g => g.PackageId == id && g.RemovedAt is null))
         {
-            graphics.Add(await RackEndpoints.WholeAsync(row.Id, revisions, pictures, sounds, fonts, cancel));
+            graphics.Add(sources.Whole(GraphicJson.Read((await revisions.DemandHeadAsync(row.Id, cancel)).Document)));
         }
         using var file = new MemoryStream();
         PackFile.Write(new(package.Name, graphics.ToImmutable(), [.. (await feels.OfPackageAsync(id, cancel)).Select(f => new PackFeel(f.Name, f.Css))]), file);
@@ -98,7 +97,7 @@ public static class PackEndpoints
     }
 
     private static async Task<Guid> OpenAsync(
-        string name, HttpRequest request, PackageStore packages, RevisionStore revisions, FeelStore feels, PictureStore pictures, DocumentSounds sounds, PackageFonts fonts, LiveGraphics live, CancellationToken cancel)
+        string name, HttpRequest request, PackageStore packages, RevisionStore revisions, FeelStore feels, DocumentSources sources, LiveGraphics live, CancellationToken cancel)
     {
         var pack = PackFile.Read(name, await Uploads.ReadAsync(request, name, PackFile.MostBytes, "package", cancel), cancel);
         // All of it is looked at before any of it is kept.
@@ -112,7 +111,7 @@ public static class PackEndpoints
             var named = new HashSet<string>(StringComparer.OrdinalIgnoreCase);
             foreach (var graphic in pack.Graphics)
             {
-                var kept = await RackEndpoints.TakeInAsync(id, PlacedRules.Rekeyed(graphic, (key, placed) => ids.TryGetValue(placed.Name, out var other) ? other.ToString() : key), pictures, sounds, fonts, cancel, known);
+                var kept = await sources.TakeInAsync(id, PlacedRules.Rekeyed(graphic, (key, placed) => ids.TryGetValue(placed.Name, out var other) ? other.ToString() : key), cancel, known);
                 await RackEndpoints.AddToPackageAsync(named.Add(graphic.Name) ? ids[graphic.Name] : Guid.NewGuid(), await RackEndpoints.DemandPackage(id, packages, cancel), kept, "Opened a package", packages, revisions, live, cancel);
             }
             foreach (var feel in own)

@@ -21,18 +21,16 @@ using Hang.Scene.Registry;
 using Hang.Scene.Time;
 using Hang.Scene.Values;
 using Hang.Server.Demo;
-using Hang.Server.Fonts;
 using Hang.Server.Hosting;
 using Hang.Server.Live;
 using Hang.Server.Motion;
 using Hang.Server.Pictures;
 using Hang.Server.Safety;
-using Hang.Server.Sounds;
+using Hang.Server.Sources;
 using Hang.Store.Feels;
-using Hang.Store.Fonts;
 using Hang.Store.Packages;
-using Hang.Store.Pictures;
 using Hang.Store.Revisions;
+using Hang.Store.Sources;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Hang.Server.Rack;
@@ -197,13 +195,13 @@ public static class RackEndpoints
         $"/api/graphics/{row.Id}/stills/{row.ChangedAt.Ticks}", row.ChangedAt, row.RemovedAt is not null, facts.Problem, [.. row.Tags.Split('\n', StringSplitOptions.RemoveEmptyEntries)]);
 
     private static async Task<Guid> AddGraphicAsync(
-        Guid id, NewGraphic wish, PackageStore packages, RevisionStore revisions, PictureStore pictures, DocumentSounds sounds, LiveGraphics live, ServerOptions options, CancellationToken cancel)
+        Guid id, NewGraphic wish, PackageStore packages, RevisionStore revisions, DocumentSources sources, LiveGraphics live, ServerOptions options, CancellationToken cancel)
     {
         var package = await DemandPackage(id, packages, cancel);
         GraphicRules.Lengths(new(wish.Arrive, wish.Hold, wish.Leave));
         if (wish.Start is { } start)
         {
-            var begun = await BegunAsync(start, revisions, pictures, sounds, options, cancel);
+            var begun = await BegunAsync(start, revisions, sources, options, cancel);
             var rated = new Core.Edits.Several([new Core.Edits.ChangeGraphic(Kind: wish.Kind, Rate: FrameRate.Parse(wish.Rate)), new Core.Edits.SetPhases(new(wish.Arrive, wish.Hold, wish.Leave))]).ApplyTo(begun with { Name = wish.Name }, TypeShaper.Shipped);
             return await AddToPackageAsync(package, rated, "New graphic", packages, revisions, live, cancel);
         }
@@ -223,14 +221,14 @@ public static class RackEndpoints
     }
 
     /// <summary>What a new graphic begins as: one on the rack by its id, or one of the demo.</summary>
-    private static async Task<Graphic> BegunAsync(string start, RevisionStore revisions, PictureStore pictures, DocumentSounds sounds, ServerOptions options, CancellationToken cancel)
+    private static async Task<Graphic> BegunAsync(string start, RevisionStore revisions, DocumentSources sources, ServerOptions options, CancellationToken cancel)
     {
         if (Guid.TryParse(start, out var own))
         {
             return GraphicJson.Read((await revisions.DemandHeadAsync(own, cancel)).Document);
         }
         var demo = DemoPackage.In(options.Demo);
-        return await DemoLoader.KeepAsync(demo, demo.Graphic(start), pictures, sounds, cancel);
+        return await sources.KeepAsync(demo.Whole(demo.Graphic(start)), cancel);
     }
 
     private static Palette? PaletteOf(PackageRow package) => package.Palette is { } json ? Codecs.Read<Palette>(json) : null;
@@ -242,22 +240,13 @@ public static class RackEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<Guid> ImportAsync(Guid id, HttpRequest request, PackageStore packages, RevisionStore revisions, PictureStore pictures, DocumentSounds sounds, PackageFonts fonts, LiveGraphics live, CancellationToken cancel)
+    private static async Task<Guid> ImportAsync(Guid id, HttpRequest request, PackageStore packages, RevisionStore revisions, DocumentSources sources, LiveGraphics live, CancellationToken cancel)
     {
         var package = await DemandPackage(id, packages, cancel);
         using var body = new MemoryStream();
         await request.Body.CopyToAsync(body, cancel);
-        var graphic = await TakeInAsync(id, GraphicJson.Read(body.ToArray()), pictures, sounds, fonts, cancel);
+        var graphic = await sources.TakeInAsync(id, GraphicJson.Read(body.ToArray()), cancel);
         return await AddToPackageAsync(package, graphic, "Opened a document", packages, revisions, live, cancel);
-    }
-
-    /// <summary>Moves what a document carries into the stores, its fonts into a package.</summary>
-    internal static async Task<Graphic> TakeInAsync(Guid package, Graphic graphic, PictureStore pictures, DocumentSounds sounds, PackageFonts fonts, CancellationToken cancel, Dictionary<string, string>? known = null)
-    {
-        graphic = await fonts.KeepAsync(package, await sounds.KeepAsync(await KeepPicturesAsync(graphic, pictures, cancel, known), cancel), cancel);
-        // A font that does not ship would break every later still and edit.
-        _ = new Evaluator(graphic, TypeShaper.Shipped);
-        return graphic;
     }
 
     /// <summary>Adds a graphic that was made elsewhere. Roles that the package has are as it has them; those that it has not are new to it.</summary>
@@ -278,35 +267,6 @@ public static class RackEndpoints
         return made;
     }
 
-    /// <summary>Moves embedded pictures out of a document into the store.</summary>
-    /// <param name="known">What documents of the same file have brought already, by hash, which is not looked at again; null: nothing.</param>
-    internal static async Task<Graphic> KeepPicturesAsync(Graphic graphic, PictureStore pictures, CancellationToken cancel, Dictionary<string, string>? known = null)
-    {
-        foreach (var (hash, asset) in graphic.Assets)
-        {
-            if (asset.Data is { } data && known?.GetValueOrDefault(hash) is { } before && ReferenceEquals(before, data))
-            {
-                // It is the very text that was looked at for another document.
-            }
-            else if (asset.Data is { } given)
-            {
-                var picture = PictureFile.Read(asset.Name, Base64.Read(asset.Name, given, $"/assets/{hash}/data"));
-                if (picture.Hash != hash)
-                {
-                    throw new ProblemException($"The picture {asset.Name} is not the one that the document was made with.", "Save the document again.", field: $"/assets/{hash}");
-                }
-                await pictures.AddAsync(hash, picture.Asset, picture.Bytes, cancel);
-                known?.TryAdd(hash, given);
-            }
-            else if (await pictures.FindAsync(hash, cancel) is null)
-            {
-                throw new ProblemException($"The picture {asset.Name} is not inside the document.", "Save the document with its pictures embedded.", field: $"/assets/{hash}");
-            }
-            graphic = graphic with { Assets = graphic.Assets.SetItem(hash, asset with { Data = null, File = null }) };
-        }
-        return graphic;
-    }
-
     private static async Task<Results<NoContent, NotFound>> RenameAsync(Guid id, Naming naming, LiveGraphics live, ClaimsPrincipal user)
     {
         await live.EditAsync(id, new Core.Edits.ChangeGraphic(Name: Named(naming.Name)), user.Identity?.Name);
@@ -319,7 +279,7 @@ public static class RackEndpoints
         return await CopyAsync(row.PackageId, GraphicJson.Read(row.Document), packages, revisions, cancel);
     }
 
-    private static async Task<Guid> DuplicatePackageAsync(Guid id, PackageStore packages, RevisionStore revisions, FeelStore feels, FontStore fonts, CancellationToken cancel)
+    private static async Task<Guid> DuplicatePackageAsync(Guid id, PackageStore packages, RevisionStore revisions, FeelStore feels, SourceStore sources, CancellationToken cancel)
     {
         var package = await DemandPackage(id, packages, cancel);
         var copy = await packages.AddAsync(LayerNames.Free(package.Name, (await packages.ListAsync(cancel)).Select(p => p.Name)), cancel);
@@ -333,7 +293,7 @@ public static class RackEndpoints
         }
         await packages.SetPaletteAsync(copy, package.Palette, cancel);
         await feels.CopyAsync(id, copy, cancel);
-        await fonts.CopyAsync(id, copy, cancel);
+        await sources.CopyAsync(id, copy, cancel);
         return copy;
     }
 
@@ -355,23 +315,10 @@ public static class RackEndpoints
         return TypedResults.File(SmallPicture.Whole(new(graphic, TypeShaper.Shipped), StillWidth, pictures), "image/png");
     }
 
-    private static async Task<FileContentHttpResult> DocumentAsync(Guid id, RevisionStore revisions, PictureStore pictures, DocumentSounds sounds, PackageFonts fonts, CancellationToken cancel)
+    private static async Task<FileContentHttpResult> DocumentAsync(Guid id, RevisionStore revisions, DocumentSources sources, CancellationToken cancel)
     {
-        var graphic = await WholeAsync(id, revisions, pictures, sounds, fonts, cancel);
+        var graphic = sources.Whole(GraphicJson.Read((await revisions.DemandHeadAsync(id, cancel)).Document));
         return TypedResults.File(Encoding.UTF8.GetBytes(GraphicJson.Write(graphic)), "application/json", FileNames.Plain(graphic.Name) + ".hang");
-    }
-
-    /// <summary>A graphic with the pictures, sounds and fonts that it uses inside it.</summary>
-    internal static async Task<Graphic> WholeAsync(Guid id, RevisionStore revisions, PictureStore pictures, DocumentSounds sounds, PackageFonts fonts, CancellationToken cancel)
-    {
-        var graphic = await sounds.WithSoundsAsync(fonts.WithFonts(GraphicJson.Read((await revisions.DemandHeadAsync(id, cancel)).Document)), cancel);
-        var all = PlacedRules.AllOf(graphic).SelectMany(g => g.Layers).ToArray();
-        var used = all.SelectMany(l => l.Mentioned()).Where(v => v.Spec.Kind is PictureKind).Select(v => v.Channel.Constant.Text).Concat(all.SelectMany(l => l.Content.Kind.PicturesOf(l.Content.Values, graphic))).ToHashSet(StringComparer.Ordinal);
-        return graphic with
-        {
-            Assets = graphic.Assets.Where(a => used.Contains(a.Key)).ToImmutableSortedDictionary(
-                a => a.Key, a => a.Value with { Data = Convert.ToBase64String(pictures.Bytes(a.Key) ?? throw new ProblemException($"The picture {a.Value.Name} is missing.", "Add it again.")) }, StringComparer.Ordinal),
-        };
     }
 
     private static async Task<ContentHttpResult> InspectAsync(Guid id, int frame, RevisionStore revisions, CancellationToken cancel)

@@ -9,13 +9,14 @@ using Hang.Media.Tables;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
 using Hang.Scene;
+using Hang.Scene.Sources;
 using Hang.Server.Desk;
 using Hang.Server.Handoffs;
 using Hang.Server.Pictures;
 using Hang.Server.Safety;
 using Hang.Server.SignIn;
+using Hang.Server.Sources;
 using Hang.Store.Accounts;
-using Hang.Store.Pictures;
 using Hang.Store.Rosters;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -99,14 +100,14 @@ public static class RosterEndpoints
         return Binding.Of(TableFile.Read(name, bytes, first => first.Count > 1 || Binding.Names(first, graphic), cancel), graphic);
     }
 
-    private static async Task<ImmutableSortedDictionary<string, RosterPicture>> PicturesAsync(string name, HttpRequest request, PictureStore pictures, CancellationToken cancel)
+    private static async Task<ImmutableSortedDictionary<string, RosterPicture>> PicturesAsync(string name, HttpRequest request, DocumentSources sources, CancellationToken cancel)
     {
         var bytes = await Uploads.ReadAsync(request, name, PicturePack.MostBytes, "file", cancel);
         var found = ImmutableSortedDictionary.CreateBuilder<string, RosterPicture>(StringComparer.Ordinal);
-        foreach (var picture in PicturePack.IsPicture(name) ? [PictureFile.Read(name, bytes)] : PicturePack.Read(name, bytes, cancel))
+        foreach (var (file, picture) in PicturePack.IsPicture(name) ? [(name, bytes)] : PicturePack.Read(name, bytes, cancel))
         {
-            await pictures.AddAsync(picture.Hash, picture.Asset, picture.Bytes, cancel);
-            found[picture.Asset.Name] = new(picture.Hash, picture.Asset);
+            var judged = await sources.AddAsync(PictureSources.Kind, file, picture, cancel);
+            found[judged.Facts.Name] = new(judged.Hash, (Asset)judged.Facts);
         }
         return found.Count > 0 ? found.ToImmutable() : throw new ProblemException($"{name} holds no pictures.", "Use PNG, JPEG or WebP.", field: "file");
     }

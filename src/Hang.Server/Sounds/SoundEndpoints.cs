@@ -1,19 +1,13 @@
 using System.Runtime.InteropServices;
 using Hang.Core.Sounds;
-using Hang.Media.Sounds;
 using Hang.Scene;
 using Hang.Scene.Time;
 using Hang.Server.Safety;
-using Hang.Store.Sounds;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Hang.Server.Sounds;
 
-/// <summary>A sound that was taken in.</summary>
-/// <param name="Samples">Its length, 48000 a second.</param>
-public sealed record AddedSound(string Hash, string Name, string Type, int Samples, int Channels);
-
-/// <summary>Sounds come in as the body of a request; what is heard of a graphic goes out as samples and as an outline, by its key.</summary>
+/// <summary>What is heard of a graphic goes out as samples and as an outline, by its key.</summary>
 public static class SoundEndpoints
 {
     private const int MostSamples = 30 * SampleClock.Rate;
@@ -21,29 +15,9 @@ public static class SoundEndpoints
 
     public static void Map(IEndpointRouteBuilder app)
     {
-        var api = app.MapGroup("/api/sounds").WithTags("Sounds").Refuses();
-        api.MapPost("/", AddAsync).Takes(SoundFile.MostBytes + 1).WithName("addSound").WithSummary("Takes a sound in; it is judged by its content.").Accepts<byte[]>("application/octet-stream", "audio/wav", "audio/flac", "audio/mpeg", "audio/ogg", "audio/mp4");
-        api.MapGet("/{hash}", FileAsync).WithName("sound").WithSummary("A sound as it came, by its content hash.");
         var heard = app.MapGroup("/api/heard/{key}").WithTags("Sounds").Refuses();
         heard.MapGet("/samples", Samples).WithName("heardSamples").WithSummary("Samples of a mix: 32-bit floats, little-endian, left and right in turn.").Produces(200, contentType: "application/octet-stream");
         heard.MapGet("/waveform", Outline).WithName("waveform").WithSummary("The outline of a mix: of every so many samples the lowest and the highest, as signed bytes.").Produces(200, contentType: "application/octet-stream");
-    }
-
-    private static async Task<AddedSound> AddAsync(string name, HttpRequest request, DocumentSounds sounds, CancellationToken cancel)
-    {
-        var bytes = await Uploads.ReadAsync(request, name, SoundFile.MostBytes, "sound", cancel);
-        var sound = await sounds.AddAsync(name, bytes, cancel);
-        return new(sound.Hash, sound.Asset.Name, sound.Asset.Type, sound.Asset.Samples, sound.Asset.Channels);
-    }
-
-    private static async Task<Results<PhysicalFileHttpResult, NotFound>> FileAsync(string hash, SoundStore store, HttpResponse response, CancellationToken cancel)
-    {
-        if (await store.FileAsync(hash, cancel) is not { } path || await store.FindAsync(hash, cancel) is not { } sound)
-        {
-            return TypedResults.NotFound();
-        }
-        response.Headers.CacheControl = Forever;
-        return TypedResults.PhysicalFile(Path.GetFullPath(path), sound.Type);
     }
 
     /// <param name="from">First sample.</param>

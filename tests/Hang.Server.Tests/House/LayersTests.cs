@@ -10,9 +10,9 @@ public class LayersTests
     [InlineData("Hang.Scene", "Time Phases Numbers Colour Geometry Json Typesetting Values Motion Registry Sources PaintList")]
     [InlineData("Hang.Core", "Idles Credits Charts Palettes Contents Effects Masks Layers Documents Lengths Fields Refitting Placing Sounds Evaluation Programs Checks Arrivals Edits Rosters Handoff")]
     [InlineData("Hang.Paint", "Paths Pictures Pixels Fonts Shaping Filters Steps Operations Painting")]
-    [InlineData("Hang.Media", "Processes Unpacking Probing Tables Packs Sounds Frames Encoding Stills Reading Movies Slices Kinds Rendering Proofs Deliveries Reports")]
-    [InlineData("Hang.Store", "Files Pictures Fonts Sounds Feels Accounts Packages Revisions Rosters Handoffs Migrations")]
-    [InlineData("Hang.Server", "Hosting Safety SignIn Pictures Fonts Sounds Motion Desk Live Handoffs Rosters Demo Rack")]
+    [InlineData("Hang.Media", "Processes Unpacking Probing Tables Packs Sounds Judging Frames Encoding Stills Reading Movies Slices Kinds Rendering Proofs Deliveries Reports")]
+    [InlineData("Hang.Store", "Files Sources Feels Accounts Packages Revisions Rosters Handoffs Migrations")]
+    [InlineData("Hang.Server", "Hosting Safety SignIn Sources Pictures Fonts Sounds Motion Desk Live Handoffs Rosters Demo Rack")]
     public void EachFolderNamesOnlyThoseBeforeIt(string project, string order)
     {
         var folders = order.Split(' ').ToList();

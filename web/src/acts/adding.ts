@@ -1,12 +1,12 @@
-import { addPicture, Refused } from '../api/client'
 import type { Edit, Layer } from '../live/document'
-import { addSoundLayer } from '../sound/addSounds'
+import type { SourceName } from '../live/sources.gen'
 import { useDocument } from '../stores/documentStore'
 import { usePlayback } from '../stores/playbackStore'
 import { useSelection } from '../stores/selectionStore'
 import { useView } from '../stores/viewStore'
 import { t } from '../words/words'
 import { factsOf } from '../live/kinds'
+import { adding, sourceOf, withSource } from '../stores/sources'
 
 export type NewLayer = Omit<Layer, 'id'>
 
@@ -26,32 +26,42 @@ export function addInTurn(layer: () => NewLayer, before: Edit[] = []): Promise<b
 }
 
 /** Adds a picture, at most half as large as the frame, with its middle at a point of the frame. */
-export async function addPictureLayer(chosen: File, at?: [number, number]) {
-  try {
-    const picture = await addPicture(chosen)
-    const { hash, ...asset } = picture
-    await addInTurn(() => {
+export const addPictureLayer = (chosen: File, at?: [number, number]) =>
+  withSource('picture', chosen, (hash, asset) =>
+    addInTurn(() => {
       const { width, height } = useDocument.getState().graphic!
-      const k = Math.min(1, (width * 0.5) / picture.width, (height * 0.5) / picture.height)
-      const size: [number, number] = [Math.round(picture.width * k), Math.round(picture.height * k)]
+      const k = Math.min(1, (width * 0.5) / asset.width, (height * 0.5) / asset.height)
+      const size: [number, number] = [Math.round(asset.width * k), Math.round(asset.height * k)]
       const [x, y] = at ?? [width / 2, height / 2]
       return {
-        name: picture.name.replace(/\.[^.]+$/, '') || t('Picture'),
+        name: asset.name.replace(/\.[^.]+$/, '') || t('Picture'),
         position: [Math.round(x - size[0] / 2), Math.round(y - size[1] / 2)],
         content: { kind: 'picture', asset: hash, size },
       }
-    }, [{ do: 'addAsset', hash, asset }])
-  } catch (e) {
-    const refused = e instanceof Refused ? e : new Refused(t('The picture could not be sent.'), t('Try again.'))
-    useDocument.getState().refuse({ message: refused.message, remedy: refused.remedy })
-  }
+    }, [adding('picture', hash, asset)]),
+  )
+
+/** Adds a sound that begins at the playhead. It has no place on the stage, so it goes into no hook and no group. */
+export const addSoundLayer = (chosen: File) =>
+  withSource('sound', chosen, (hash, sound) => {
+    const { frame } = usePlayback.getState()
+    const name = chosen.name.replace(/\.[^.]+$/, '') || t('Sound')
+    const layer = { id: '', name, ...(frame > 0 ? { in: frame } : {}), content: { kind: 'sound' as const, sound: hash } }
+    return useDocument.getState().edit({ do: 'several', edits: [adding('sound', hash, sound), { do: 'addLayer', layer }] })
+  })
+
+/** What a dropped file of a kind becomes. */
+const layers: Partial<Record<SourceName, (file: File, at: [number, number]) => Promise<void>>> = {
+  picture: addPictureLayer,
+  sound: addSoundLayer,
 }
 
 /** Takes files that were dropped on the stage: pictures and sounds become layers, a clip is shown behind the graphic. */
 export async function addDropped(files: File[], at: [number, number]) {
   for (const file of files) {
-    if (file.type.startsWith('image/')) await addPictureLayer(file, at)
-    else if (file.type.startsWith('audio/')) await addSoundLayer(file)
+    const kind = sourceOf(file)
+    const add = kind && layers[kind]
+    if (add) await add(file, at)
     else if (file.type.startsWith('video/')) useView.getState().setFootage(file)
     else
       useDocument.getState().refuse({

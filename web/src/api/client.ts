@@ -53,9 +53,3 @@ export async function send<T>(path: string, file: File): Promise<T> {
 
 /** Gives a font to a graphic's package. */
 export const addFont = (graphic: string, file: File) => send<Schemas['OwnFont']>(`/api/graphics/${graphic}/fonts`, file)
-
-/** Takes in a sound file. */
-export const addSound = (file: File) => send<Schemas['AddedSound']>('/api/sounds/', file)
-
-/** Takes in a picture file. */
-export const addPicture = (file: File) => send<Schemas['AddedPicture']>('/api/pictures', file)

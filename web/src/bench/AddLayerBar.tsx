@@ -7,8 +7,8 @@ import type { Schemas } from '../api/client'
 import type { Content } from '../live/document'
 import { Sample } from '../details/SampleMenu'
 import { useDocument } from '../stores/documentStore'
-import { addSoundLayer, SOUND_FILES } from '../sound/addSounds'
-import { addInTurn, addPictureLayer, type NewLayer } from '../acts/adding'
+import { acceptOf } from '../stores/sources'
+import { addInTurn, addPictureLayer, addSoundLayer, type NewLayer } from '../acts/adding'
 import { useAsked } from '../acts/placing'
 import { useView } from '../stores/viewStore'
 import { t } from '../words/words'
@@ -152,7 +152,7 @@ export function AddLayerBar() {
       <input
         ref={file}
         type="file"
-        accept="image/png,image/jpeg,image/webp"
+        accept={acceptOf('picture')}
         hidden
         aria-label={t('Picture file')}
         onChange={(e) => {
@@ -164,7 +164,7 @@ export function AddLayerBar() {
       <input
         ref={sound}
         type="file"
-        accept={SOUND_FILES}
+        accept={acceptOf('sound')}
         hidden
         aria-label={t('Sound file')}
         onChange={(e) => {

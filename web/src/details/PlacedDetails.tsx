@@ -11,6 +11,7 @@ import type { Asset } from '../live/core.gen'
 import type { Edit } from '../live/document'
 import { Choice, Labelled } from '../shell/controls'
 import { useDocument } from '../stores/documentStore'
+import { adding } from '../stores/sources'
 import { useOfLayer } from '../stores/ofLayer'
 import { Act } from './Act'
 import { FieldMark } from './FieldMark'
@@ -129,7 +130,7 @@ function PlacedField({ field, value, roles, filling }: FieldProps) {
           setTyped(text)
           preview(filling(field, text))
         }}
-        onPicture={(hash: string, asset: Asset) => keep(hash, [{ do: 'addAsset', hash, asset }])}
+        onPicture={(hash: string, asset: Asset) => keep(hash, [adding('picture', hash, asset)])}
         onRefused={(message) => useDocument.getState().refuse({ message, remedy: '' })}
       />
     </Box>

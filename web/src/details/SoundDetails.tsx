@@ -1,43 +1,13 @@
-import { Box, Flex } from '@chakra-ui/react'
+import { Flex } from '@chakra-ui/react'
 import { HIGHEST_PEAK, LoudnessNote, TOLERANCE } from '../sound/LoudnessNote'
-import { SAMPLE_RATE } from '../sound/samples'
-import { SOUND_FILES, withSound } from '../sound/addSounds'
 import { useSounds } from '../stores/soundStore'
 import { keysOf, valueAt, type Edit } from '../live/document'
 import { several } from '../live/edits'
 import { useDocument } from '../stores/documentStore'
 import { usePlayback } from '../stores/playbackStore'
 import { Act } from './Act'
-import type { EditorProps } from './editorProps'
-import { FileButton } from '../shell/FileButton'
 import { t } from '../words/words'
 import { isHeard } from '../live/kinds'
-
-/** The sound of a layer, and another in its place. */
-export function SoundField({ layerId, value }: EditorProps) {
-  const sound = useDocument((s) => s.graphic?.sounds?.[value as string])
-  const { edit } = useDocument.getState()
-  const replace = (file: File) =>
-    withSound(file, (hash, added) =>
-      edit({
-        do: 'several',
-        edits: [
-          { do: 'addSound', hash, sound: added },
-          { do: 'setValue', layer: layerId, address: 'sound', value: hash, at: 0 },
-        ],
-      }),
-    )
-  return (
-    <Box fontSize="12px">
-      {sound
-        ? `${sound.name}, ${(sound.samples / SAMPLE_RATE).toFixed(2)} s, ${sound.channels === 1 ? t('mono') : sound.channels === 2 ? t('stereo') : t('{channels} channels', { channels: sound.channels })}`
-        : t('None')}
-      <Box mt="3px">
-        <FileButton label={t('Replace the sound')} accept={SOUND_FILES} onFile={(file) => void replace(file)} />
-      </Box>
-    </Box>
-  )
-}
 
 /** How loud the whole graphic is, and what brings it to the usual loudness. */
 export function SoundLoudness() {

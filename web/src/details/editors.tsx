@@ -13,8 +13,8 @@ import { inWords } from '../values/inWords'
 import { LayerEditor, LayersEditor } from './LayersEditor'
 import { NumberField } from '../shell/NumberField'
 import { PaintEditor } from './PaintEditor'
-import { PictureField } from './PictureField'
-import { SoundField } from './SoundDetails'
+import { SourceField } from './SourceField'
+import { sources } from '../live/sources.gen'
 import { PointsEditor } from './PointsEditor'
 import { Tick } from '../shell/Tick'
 import { signOf } from '../values/valueInfo'
@@ -32,8 +32,7 @@ export const editors: Record<string, ComponentType<EditorProps>> = {
   choice: Options,
   flag: Flag,
   text: WordsOrList,
-  picture: PictureField,
-  sound: SoundField,
+  ...Object.fromEntries(Object.keys(sources).map((kind) => [kind, SourceField])),
   layers: LayersEditor,
   edges: LayersEditor,
   edge: LayerEditor,

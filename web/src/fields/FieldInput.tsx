@@ -1,7 +1,8 @@
 import { Box, Flex, Image, Input, Text, Textarea } from '@chakra-ui/react'
 import { ImageUp, RotateCcw } from 'lucide-react'
 import { useId, useRef, type ReactNode } from 'react'
-import { addPicture, Refused } from '../api/client'
+import { acceptOf, addSource } from '../stores/sources'
+import { Refused } from '../api/client'
 import type { Asset } from '../live/core.gen'
 import { ColourWell } from '../shell/ColourWell'
 import { Choice, Tool } from '../shell/controls'
@@ -159,10 +160,12 @@ function FileInput({ id, field, value, onChange, onPicture, onRefused }: Props &
   const hash = known?.hash ?? value
   const take = async (chosen: File) => {
     try {
-      const { hash: added, ...asset } = await addPicture(chosen)
-      onPicture(added, asset)
+      const { hash: added, facts } = await addSource('picture', chosen)
+      onPicture(added, facts)
     } catch (e) {
-      onRefused(e instanceof Refused ? `${e.message} ${e.remedy}` : t('The picture could not be sent. Try again.'))
+      onRefused(
+        e instanceof Refused ? `${e.message} ${e.remedy}` : `${t('“{name}” could not be sent.', { name: chosen.name })} ${t('Try again.')}`,
+      )
     }
   }
   if (field.kind === 'sound')
@@ -222,7 +225,7 @@ function FileInput({ id, field, value, onChange, onPicture, onRefused }: Props &
             id={id}
             hidden
             type="file"
-            accept="image/png,image/jpeg,image/webp"
+            accept={acceptOf('picture')}
             aria-label={t('Picture for {name}', { name: field.name })}
             onChange={(e) => {
               if (e.target.files?.[0]) void take(e.target.files[0])

@@ -872,6 +872,7 @@ export type Edit =
   | AddKey
   | AddLayer
   | AddSound
+  | AddSources
   | AlignKeys
   | AlignLayers
   | ApplyArrival
@@ -963,6 +964,13 @@ export interface AddSound {
   do: 'addSound'
   hash: string
   sound: SoundAsset
+}
+
+export interface AddSources {
+  do: 'addSources'
+  assets?: Record<string, Asset>
+  sounds?: Record<string, SoundAsset>
+  fonts?: Record<string, FontAsset>
 }
 
 export interface AlignKeys {
