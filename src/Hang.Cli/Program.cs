@@ -22,7 +22,7 @@ public static class Program
         var parsed = root.Parse(arguments);
         if (parsed.Errors.Count > 0)
         {
-            await Console.Error.WriteLineAsync($"hang: {string.Join(" ", parsed.Errors.Select(e => e.Message))}");
+            await Console.Error.WriteLineAsync($"hang: {string.Join(" ", parsed.Errors.Select(e => Words.Plain(e.Message)))}");
             return 2;
         }
         using var cancel = new CancellationTokenSource();

@@ -63,6 +63,16 @@ public sealed class ShellTests : IDisposable
     [InlineData(2, "render", "DEMO", "-o", "x.mov", "--range", "9")]
     [InlineData(2, "frame", "DEMO", "-o", "x.png", "--at", "soon")]
     [InlineData(2, "paint", "DEMO")]
+    [InlineData(2, "render", "DEMO", "-o", "x.mov", "--hold", "99999999999")]
+    [InlineData(1, "check", "")]
+    [InlineData(1, "check", "DEMO", "--set", "Mark=")]
+    [InlineData(1, "check", "DEMO", "--set", "=x")]
+    [InlineData(1, "render", "DEMO", "-o", "")]
+    [InlineData(1, "render", "DEMO", "-o", "x.mov", "--workers", "-1")]
+    [InlineData(1, "render", "DEMO", "-o", "x.mov", "--card", "/no such folder/card.json")]
+    [InlineData(1, "render", "DEMO", "-o", "/no such folder/x.mov")]
+    [InlineData(1, "render", "DEMO", "-o", "x.mov", "--scale", "NaN")]
+    [InlineData(1, "render", "DEMO", "-o", "x.mov", "--hold", "-5")]
     [InlineData(1, "render", "DEMO", "-o", "x.mp4")]
     [InlineData(1, "render", "DEMO", "-o", "x.avi")]
     [InlineData(1, "render", "DEMO", "-o", "x")]
@@ -77,7 +87,26 @@ public sealed class ShellTests : IDisposable
         Assert.Equal(code, found);
         Assert.StartsWith("hang: ", error, StringComparison.Ordinal);
         Assert.Single(error.Trim().Split('\n'));
+        Assert.DoesNotContain("System.", error, StringComparison.Ordinal);
         Assert.Empty(Directory.GetFileSystemEntries(folder));
+    }
+
+    /// <summary>Neither what lies beside a new file nor what has its name is Hang's own.</summary>
+    [Fact]
+    public async Task WhatIsThereAlreadyStays()
+    {
+        var (movie, still) = (Path.Combine(folder, "z.mov"), Path.Combine(folder, "f.png"));
+        Directory.CreateDirectory(movie + ".part");
+        await File.WriteAllTextAsync(Path.Combine(movie + ".part", "mine"), "keep");
+        await File.WriteAllTextAsync(still, "mine");
+        Assert.Equal(0, (await Hang("render", Demo, "-o", movie, "--range", "0-2", "--scale", "0.1", "--no-proof")).Code);
+        Assert.Equal("keep", await File.ReadAllTextAsync(Path.Combine(movie + ".part", "mine")));
+        var bytes = await File.ReadAllBytesAsync(movie);
+        Assert.Equal(1, (await Hang("render", Demo, "-o", movie, "--range", "0-2", "--scale", "0.1", "--no-proof")).Code);
+        Assert.Equal(bytes, await File.ReadAllBytesAsync(movie));
+        Assert.Equal(1, (await Hang("frame", Demo, "--at", "3", "-o", still)).Code);
+        Assert.Equal("mine", await File.ReadAllTextAsync(still));
+        Assert.Equal(["f.png", "z.mov", "z.mov.part"], Directory.GetFileSystemEntries(folder).Select(Path.GetFileName).Order(StringComparer.Ordinal));
     }
 
     [Fact]

@@ -14,6 +14,11 @@ internal static class Words
     /// <summary>What was <see cref="Escaped"/>; a backslash before anything else stands for itself.</summary>
     public static string Unescaped(string line) => System.Text.RegularExpressions.Regex.Replace(line, @"\\([n\\])", m => m.Groups[1].Value == "n" ? "\n" : "\\");
 
+    /// <summary>What the reader of the command line says of a word that it cannot read, without the names of types in it.</summary>
+    public static string Plain(string message) => System.Text.RegularExpressions.Regex.Replace(
+        message, "^Cannot parse argument '(.*)' for option '(.*)' as expected type '(.*)'\\.$",
+        m => $"{m.Groups[2].Value} takes {(m.Groups[3].Value.Contains("Int32", StringComparison.Ordinal) ? "a whole number" : "a number")}, not \"{m.Groups[1].Value}\".", System.Text.RegularExpressions.RegexOptions.Singleline);
+
     public static Argument<string> File() => new("FILE.hang") { Description = "The graphic." };
 
     public static Option<string[]> Set() => new("--set") { Description = "Fills a field: NAME=VALUE. May be given several times.", DefaultValueFactory = _ => [] };
