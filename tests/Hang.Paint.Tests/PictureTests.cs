@@ -35,6 +35,35 @@ public class PictureTests
         Assert.Throws<ProblemException>(() => PictureFile.Read("empty.png", []));
     }
 
+    /// <summary>As many as there is room for, those used last: the shelf never grows beyond that, whatever is asked of it.</summary>
+    [Fact]
+    public void TheShelfHoldsWhatWasUsedLast()
+    {
+        const int Each = 64 * 48 * 4;
+        var png = Encoded(SKEncodedImageFormat.Png);
+        var read = new List<string>();
+        using var shelf = new PictureShelf(
+            hash =>
+            {
+                read.Add(hash);
+                return png;
+            },
+            most: 3 * Each);
+        foreach (var hash in new[] { "a", "b", "c", "a", "d", "e" })
+        {
+            _ = shelf.Get(hash);
+            Assert.InRange(shelf.Held, Each, 3 * Each);
+        }
+        Assert.Equal(["a", "b", "c", "d", "e"], read);
+        _ = shelf.Get("a");
+        Assert.Equal(5, read.Count);
+        // One that is larger than the whole room is held while it is the only one.
+        using var small = new PictureShelf(_ => png, most: 1);
+        Assert.Equal(64, small.Get("a").Width);
+        _ = small.Get("b");
+        Assert.Equal(Each, small.Held);
+    }
+
     /// <summary>A PNG that only says how large it is: signature and IHDR (ISO/IEC 15948, clauses 5.2 and 11.2.2), then an empty IDAT.</summary>
     private static byte[] HugePng()
     {

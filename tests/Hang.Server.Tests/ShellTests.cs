@@ -14,6 +14,30 @@ public sealed class ShellTests : IDisposable
 
     private static Task<(int Code, string Out, string Error)> Hang(params string[] words) => CaughtConsole.Of(() => Cli.Program.Main(words));
 
+    /// <summary>What ./hang start --listen takes: addresses that are written out, and nothing that a system would make one of.</summary>
+    [Theory]
+    [InlineData("127.0.0.1", true)]
+    [InlineData("0.0.0.0", true)]
+    [InlineData("::1", true)]
+    [InlineData("127.0.0.1.5", false)]
+    [InlineData("::::", false)]
+    [InlineData("127.1", false)]
+    [InlineData("0", false)]
+    [InlineData("0x7f000001", false)]
+    [InlineData("localhost; true", false)]
+    [InlineData("", false)]
+    public async Task OnlyAnAddressIsListenedAt(string address, bool taken)
+    {
+        var start = new System.Diagnostics.ProcessStartInfo("bash") { RedirectStandardError = true };
+        foreach (var word in new[] { "-c", $". '{ProjectFolder.Root}/scripts/serve.sh'; is_address \"$1\"", "bash", address })
+        {
+            start.ArgumentList.Add(word);
+        }
+        using var asked = System.Diagnostics.Process.Start(start)!;
+        await asked.WaitForExitAsync();
+        Assert.Equal(taken, asked.ExitCode == 0);
+    }
+
     [Fact]
     public async Task FieldsAreFilledAndAFrameIsPainted()
     {

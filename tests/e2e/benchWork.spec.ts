@@ -173,3 +173,32 @@ test('walls are for looking at, the zoom is exact, and the room stays as it was 
   await page.keyboard.press('Escape')
   await expect(page.getByRole('dialog', { name: 'Keyboard' })).toBeHidden()
 })
+
+test('on a slow line a typed pair loses no half, and keys go on to what they mean', async ({ page }) => {
+  // Everything on the live line takes 150 ms there and 150 ms back.
+  await page.routeWebSocket(/\/live/, (ws) => {
+    const there = ws.connectToServer()
+    ws.onMessage((message) => void setTimeout(() => there.send(message), 150))
+    there.onMessage((message) => void setTimeout(() => ws.send(message), 150))
+  })
+  await open(page)
+  await layer(page, 'Left').click()
+  await field(page, 'Size, px width').fill('321')
+  await page.keyboard.press('Tab')
+  await page.keyboard.type('123')
+  await page.keyboard.press('Enter')
+  await bench.saved()
+  await expect(field(page, 'Size, px width')).toHaveValue('321')
+  await expect(field(page, 'Size, px height')).toHaveValue('123')
+  // What was pressed last keeps no key of the transport and none of the document.
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await bench.saved()
+  await page.keyboard.press('Control+z')
+  await bench.saved()
+  await expect(field(page, 'Size, px width')).toHaveValue('200')
+  await expect(field(page, 'Size, px height')).toHaveValue('100')
+  await page.keyboard.press('Space')
+  await expect(page.getByRole('button', { name: 'Stop (Space)' })).toBeVisible()
+  await page.keyboard.press('Space')
+  await expect(page.getByRole('button', { name: 'Play (Space)' })).toBeVisible()
+})
