@@ -102,7 +102,8 @@ hang_test() {
   install_packages web
   install_packages tests/e2e
   check "building without warnings" dotnet build "$root/Hang.slnx" -c Release
-  check "format of C#" dotnet format "$root/Hang.slnx" whitespace --verify-no-changes --no-restore
+  check "formatter of C#" dotnet tool restore --tool-manifest "$root/.config/dotnet-tools.json"
+  check "format of C#" in_folder . dotnet csharpier check src tests benchmarks
   check "shell scripts" shellcheck -x --source-path="$root" "$root/hang" "$root/.ci/run"
   check "building the front end" in_folder web npm run build
   cluster_start "$data"

@@ -8,7 +8,9 @@ using SkiaSharp;
 
 namespace Hang.Benchmarks;
 
-/// <summary>A motion-blurred frame with moments 1 pixel apart against the comb of moments 3 pixels apart that it was before, each moment painted anew.</summary>
+/// <summary>
+/// A motion-blurred frame with moments 1 pixel apart against the comb of moments 3 pixels apart that it was before, each moment painted anew.
+/// </summary>
 internal static class BlurMeasure
 {
     private static readonly int Rounds = Measure.Times(9, 1);
@@ -39,14 +41,23 @@ internal static class BlurMeasure
                 {
                     Comb(surface.Canvas, painter, scenes[i], combs[i]);
                 }
-            });
-        return Task.FromResult(new Measure("blur", "a frame with motion blur at 1 px / its comb at 3 px", Measure.Median(ours) / Measure.Median(comb), "<= 1.0", new()
-        {
-            ["ms a frame, 1 px apart"] = Measure.Median(ours) / scenes.Length,
-            ["ms a frame, 3 px apart"] = Measure.Median(comb) / scenes.Length,
-            ["frames"] = scenes.Length,
-            ["most moments of a layer"] = scenes.Max(s => s.Nodes.Max(n => n.Moments.Length)),
-        }));
+            }
+        );
+        return Task.FromResult(
+            new Measure(
+                "blur",
+                "a frame with motion blur at 1 px / its comb at 3 px",
+                Measure.Median(ours) / Measure.Median(comb),
+                "<= 1.0",
+                new()
+                {
+                    ["ms a frame, 1 px apart"] = Measure.Median(ours) / scenes.Length,
+                    ["ms a frame, 3 px apart"] = Measure.Median(comb) / scenes.Length,
+                    ["frames"] = scenes.Length,
+                    ["most moments of a layer"] = scenes.Max(s => s.Nodes.Max(n => n.Moments.Length)),
+                }
+            )
+        );
     }
 
     private static DrawNode Thinned(DrawNode node) => node with { Moments = [.. node.Moments.Where((_, i) => i % Apart == 0)] };

@@ -11,11 +11,13 @@ internal static class BrowserMeasures
     {
         var m = await TakeAsync("stage");
         var (ours, bare) = (m.GetProperty("ours").GetDouble(), m.GetProperty("bare").GetDouble());
-        return new("stage", "bare CanvasKit calls drawing the same operations / the stage, frames a second", bare / ours, "<= 1.1", new()
-        {
-            ["frames a second, stage"] = ours,
-            ["frames a second, bare CanvasKit"] = bare,
-        });
+        return new(
+            "stage",
+            "bare CanvasKit calls drawing the same operations / the stage, frames a second",
+            bare / ours,
+            "<= 1.1",
+            new() { ["frames a second, stage"] = ours, ["frames a second, bare CanvasKit"] = bare }
+        );
     }
 
     public static async Task<Measure> EditAsync()
@@ -23,13 +25,19 @@ internal static class BrowserMeasures
         var m = await TakeAsync("edit");
         double[] Times(string name) => [.. m.GetProperty(name).EnumerateArray().Select(t => t.GetDouble())];
         var (whole, page) = (Times("whole"), Times("page"));
-        return new("edit", "p95 from a key press to its pixel / what of it the page itself takes", Measure.Percentile(whole, 0.95) / Measure.Percentile(page, 0.95), "<= 2.0", new()
-        {
-            ["ms, median, whole way"] = Measure.Median(whole),
-            ["ms, p95, whole way"] = Measure.Percentile(whole, 0.95),
-            ["ms, median, page alone"] = Measure.Median(page),
-            ["ms, p95, page alone"] = Measure.Percentile(page, 0.95),
-        });
+        return new(
+            "edit",
+            "p95 from a key press to its pixel / what of it the page itself takes",
+            Measure.Percentile(whole, 0.95) / Measure.Percentile(page, 0.95),
+            "<= 2.0",
+            new()
+            {
+                ["ms, median, whole way"] = Measure.Median(whole),
+                ["ms, p95, whole way"] = Measure.Percentile(whole, 0.95),
+                ["ms, median, page alone"] = Measure.Median(page),
+                ["ms, p95, page alone"] = Measure.Percentile(page, 0.95),
+            }
+        );
     }
 
     private static async Task<JsonElement> TakeAsync(string which)

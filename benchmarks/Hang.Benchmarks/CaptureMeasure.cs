@@ -9,7 +9,8 @@ namespace Hang.Benchmarks;
 /// <summary>A PNG sequence of the demo against a page of about the same motion that a headless browser captures picture by picture.</summary>
 internal static class CaptureMeasure
 {
-    private static readonly int Rounds = Measure.Times(3, 1), Pictures = Measure.Times(40, 4);
+    private static readonly int Rounds = Measure.Times(3, 1),
+        Pictures = Measure.Times(40, 4);
 
     public static async Task<Measure> RunAsync()
     {
@@ -18,7 +19,8 @@ internal static class CaptureMeasure
         var folder = Directory.CreateTempSubdirectory("hang-bench-");
         try
         {
-            List<double> ours = [], theirs = [];
+            List<double> ours = [],
+                theirs = [];
             for (var i = 0; i < Rounds; i++)
             {
                 var path = Path.Combine(folder.FullName, $"{i}.zip");
@@ -28,11 +30,13 @@ internal static class CaptureMeasure
                 File.Delete(path);
                 theirs.Add(await CaptureAsync(folder.FullName));
             }
-            return new("capture", "captured page / render of the demo to PNG stills, per frame", Measure.Median(theirs) / Measure.Median(ours), ">= 20", new()
-            {
-                ["ms, a frame rendered"] = Measure.Median(ours) * 1000,
-                ["ms, a picture captured"] = Measure.Median(theirs) * 1000,
-            });
+            return new(
+                "capture",
+                "captured page / render of the demo to PNG stills, per frame",
+                Measure.Median(theirs) / Measure.Median(ours),
+                ">= 20",
+                new() { ["ms, a frame rendered"] = Measure.Median(ours) * 1000, ["ms, a picture captured"] = Measure.Median(theirs) * 1000 }
+            );
         }
         finally
         {
@@ -43,7 +47,9 @@ internal static class CaptureMeasure
     private static async Task<double> CaptureAsync(string folder)
     {
         var script = Path.Combine(ProjectFolder.Root, "benchmarks", "capture.mjs");
-        using var node = Process.Start(new ProcessStartInfo("node", [script, Pictures.ToString(CultureInfo.InvariantCulture), folder]) { RedirectStandardOutput = true })!;
+        using var node = Process.Start(
+            new ProcessStartInfo("node", [script, Pictures.ToString(CultureInfo.InvariantCulture), folder]) { RedirectStandardOutput = true }
+        )!;
         var text = await node.StandardOutput.ReadToEndAsync();
         await node.WaitForExitAsync();
         return double.Parse(text, CultureInfo.InvariantCulture);

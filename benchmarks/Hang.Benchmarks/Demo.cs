@@ -14,5 +14,6 @@ internal static class Demo
     public static GraphicFile Open() => GraphicFile.OpenAsync(ProjectFolder.Demo, []).GetAwaiter().GetResult();
 
     /// <summary>The lower third as it was before it had gradients and roles: what the hand-written painter of <see cref="PaintMeasure"/> draws.</summary>
-    public static GraphicFile OpenPlain() => GraphicFile.OpenAsync(Path.Combine(ProjectFolder.Root, "benchmarks", "lower-third.hang"), []).GetAwaiter().GetResult();
+    public static GraphicFile OpenPlain() =>
+        GraphicFile.OpenAsync(Path.Combine(ProjectFolder.Root, "benchmarks", "lower-third.hang"), []).GetAwaiter().GetResult();
 }

@@ -24,12 +24,15 @@ internal sealed class EncoderAlone : IDisposable
     public static EncoderAlone Of(Evaluator evaluator, HandoffPlan plan, PictureShelf pictures)
     {
         var (width, height) = plan.Size(evaluator.Graphic);
-        var frames = FramePipeline.Runs(evaluator, plan).Select(run =>
-        {
-            var frame = new PaintedFrame(width, height, plan, pictures);
-            frame.Paint(run.Scene);
-            return (frame, run.Times);
-        }).ToArray();
+        var frames = FramePipeline
+            .Runs(evaluator, plan)
+            .Select(run =>
+            {
+                var frame = new PaintedFrame(width, height, plan, pictures);
+                frame.Paint(run.Scene);
+                return (frame, run.Times);
+            })
+            .ToArray();
         return new(frames, Arguments(width, height, evaluator.Graphic.Rate, plan));
     }
 
@@ -68,12 +71,28 @@ internal sealed class EncoderAlone : IDisposable
 
     private static string[] Arguments(int width, int height, FrameRate rate, HandoffPlan plan)
     {
-        var pixels = plan.Kind == FileKind.Mp4 ? "yuv420p" : plan.HasAlpha ? "yuva444p10le" : "yuv444p10le";
+        var pixels =
+            plan.Kind == FileKind.Mp4 ? "yuv420p"
+            : plan.HasAlpha ? "yuva444p10le"
+            : "yuv444p10le";
         return
         [
-            "-hide_banner", "-loglevel", "error", "-n", "-f", "rawvideo", "-pix_fmt", plan.HasAlpha ? "rgba" : "rgb0",
-            "-s", string.Create(CultureInfo.InvariantCulture, $"{width}x{height}"), "-r", rate.ToString(), "-i", "pipe:0",
-            "-vf", $"scale=out_color_matrix=bt709:out_range=tv:flags=bicubic+accurate_rnd+full_chroma_int,format={pixels}",
+            "-hide_banner",
+            "-loglevel",
+            "error",
+            "-n",
+            "-f",
+            "rawvideo",
+            "-pix_fmt",
+            plan.HasAlpha ? "rgba" : "rgb0",
+            "-s",
+            string.Create(CultureInfo.InvariantCulture, $"{width}x{height}"),
+            "-r",
+            rate.ToString(),
+            "-i",
+            "pipe:0",
+            "-vf",
+            $"scale=out_color_matrix=bt709:out_range=tv:flags=bicubic+accurate_rnd+full_chroma_int,format={pixels}",
             .. plan.Kind == FileKind.Mp4
                 ? (string[])["-c:v", "libx264", "-preset", "medium", "-crf", "11", "-bf", "0", "-g", "30", "-f", "mp4"]
                 : ["-c:v", "prores_ks", "-profile:v", "4444", "-alpha_bits", plan.HasAlpha ? "16" : "0", "-qscale:v", "1", "-f", "mov"],

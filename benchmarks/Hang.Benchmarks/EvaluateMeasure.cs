@@ -19,7 +19,8 @@ internal static class EvaluateMeasure
         var graphic = ManyLayers.Make();
         var evaluator = new Evaluator(graphic, TypeShaper.Shipped);
         var plain = graphic.Layers.Select(l => new Plain(l)).ToArray();
-        List<double> ours = [], loop = [];
+        List<double> ours = [],
+            loop = [];
         double sum = 0;
         for (var i = 0; i < Warming + Rounds; i++)
         {
@@ -46,12 +47,20 @@ internal static class EvaluateMeasure
                 loop.Clear();
             }
         }
-        return Task.FromResult(new Measure("evaluate", "plain loop over the same arithmetic / evaluator, frames a second", Measure.Median(loop) / Measure.Median(ours), "<= 1.5", new()
-        {
-            ["frames a second, evaluator"] = Measure.Median(ours),
-            ["frames a second, plain loop"] = Measure.Median(loop),
-            ["(sum, so that nothing is optimised away)"] = sum,
-        }));
+        return Task.FromResult(
+            new Measure(
+                "evaluate",
+                "plain loop over the same arithmetic / evaluator, frames a second",
+                Measure.Median(loop) / Measure.Median(ours),
+                "<= 1.5",
+                new()
+                {
+                    ["frames a second, evaluator"] = Measure.Median(ours),
+                    ["frames a second, plain loop"] = Measure.Median(loop),
+                    ["(sum, so that nothing is optimised away)"] = sum,
+                }
+            )
+        );
     }
 
     /// <summary>Four keyed channels of a plate as arrays, and the matrix written out.</summary>
@@ -69,7 +78,8 @@ internal static class EvaluateMeasure
             var (o, _) = opacity.At(frame);
             var (sx, sy) = scale.At(frame);
             var (sin, cos) = Math.SinCos(angle * Math.PI / 180);
-            const double px = 100, py = 50;
+            const double px = 100,
+                py = 50;
             v[0] = (float)(cos * sx);
             v[1] = (float)(sin * sx);
             v[2] = (float)(-sin * sy);

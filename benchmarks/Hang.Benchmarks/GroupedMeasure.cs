@@ -41,7 +41,8 @@ internal static class GroupedMeasure
                 {
                     Bare(surface.Canvas, f);
                 }
-            });
+            }
+        );
         ours.Paint(evaluator.At(20));
         Bare(surface.Canvas, 20);
         var worst = 0;
@@ -50,22 +51,35 @@ internal static class GroupedMeasure
         {
             worst = Math.Max(worst, Math.Abs(ours.Pixels[i] - other[i]));
         }
-        return Task.FromResult(new Measure("grouped", "evaluate and paint a frame with group, shadow and ellipse / hand-written SkiaSharp", Measure.Median(a) / Measure.Median(b), "<= 1.1", new()
-        {
-            ["ms a frame, ours"] = Measure.Median(a) / Frames,
-            ["ms a frame, hand-written"] = Measure.Median(b) / Frames,
-            ["worst difference of a pixel at frame 20, of 255"] = worst,
-        }));
+        return Task.FromResult(
+            new Measure(
+                "grouped",
+                "evaluate and paint a frame with group, shadow and ellipse / hand-written SkiaSharp",
+                Measure.Median(a) / Measure.Median(b),
+                "<= 1.1",
+                new()
+                {
+                    ["ms a frame, ours"] = Measure.Median(a) / Frames,
+                    ["ms a frame, hand-written"] = Measure.Median(b) / Frames,
+                    ["worst difference of a pixel at frame 20, of 255"] = worst,
+                }
+            )
+        );
     }
 
     private static Graphic Make()
     {
-        static Layer Shape<T>(string id, double x, double y, double w, double h, Value fill) where T : ContentKind => (Making.Layer<T>(id) with { Group = "g" })
-            .With("position", new Value(x, y)).With("size", new Value(w, h)).With("fill", fill);
+        static Layer Shape<T>(string id, double x, double y, double w, double h, Value fill)
+            where T : ContentKind =>
+            (Making.Layer<T>(id) with { Group = "g" }).With("position", new Value(x, y)).With("size", new Value(w, h)).With("fill", fill);
         var plate = Shape<Plate>("p", 0, 0, 864, 108, new(0.3, 0.2, 0.1, 1)).With("corners", new Value(10, 20, 20, 10));
-        var shadowed = Shape<Ellipse>("e", 20, -30, 168, 168, new(0.9, 0.6, 0.1, 1)).WithEffect<DropShadow>("e1")
-            .With("effects/e1/distance", Making.Const(10)).With("effects/e1/direction", Making.Const(90)).With("effects/e1/softness", Making.Const(Softness));
-        var group = Making.Layer<GroupContent>("g")
+        var shadowed = Shape<Ellipse>("e", 20, -30, 168, 168, new(0.9, 0.6, 0.1, 1))
+            .WithEffect<DropShadow>("e1")
+            .With("effects/e1/distance", Making.Const(10))
+            .With("effects/e1/direction", Making.Const(90))
+            .With("effects/e1/softness", Making.Const(Softness));
+        var group = Making
+            .Layer<GroupContent>("g")
             .With("position", Making.Over(new Keyframe(0, new(100, 700), Feel.Linear), new Keyframe(Frames - 1, new(180, 820), Feel.Linear)))
             .With("opacity", Making.Over(new Keyframe(0, new(0.2), Feel.Linear), new Keyframe(Frames - 1, new(0.9), Feel.Linear)));
         return Benchmarks.Bare.Graphic("Grouped", Frames, plate, shadowed, group);
@@ -119,6 +133,10 @@ internal static class GroupedMeasure
         {
             window++;
         }
-        return ((float)(window / windowOf), (float)((window + 1) / windowOf), (float)((Softness * Softness - Variance(window)) / (Variance(window + 1) - Variance(window))));
+        return (
+            (float)(window / windowOf),
+            (float)((window + 1) / windowOf),
+            (float)((Softness * Softness - Variance(window)) / (Variance(window + 1) - Variance(window)))
+        );
     }
 }

@@ -17,19 +17,32 @@ internal static class HandoffMeasure
 {
     private static readonly int Rounds = Measure.Times(5, 1);
 
-    public static Task<Measure> ProresAsync() => RunAsync("handoff", "render of the demo, ProRes 4444 / encoder alone", "<= 0.20", FileKind.Prores, Backing.None);
+    public static Task<Measure> ProresAsync() =>
+        RunAsync("handoff", "render of the demo, ProRes 4444 / encoder alone", "<= 0.20", FileKind.Prores, Backing.None);
 
-    public static Task<Measure> Mp4Async() => RunAsync("mp4", "render of the demo, MP4 / encoder alone", "<= 0.70", FileKind.Mp4, new(BackingKind.Solid, "#204020"));
+    public static Task<Measure> Mp4Async() =>
+        RunAsync("mp4", "render of the demo, MP4 / encoder alone", "<= 0.70", FileKind.Mp4, new(BackingKind.Solid, "#204020"));
 
     /// <summary>Lines that travel by whole pixels, so that no frame is like another.</summary>
     public static async Task<Measure> RollAsync()
     {
-        const int frames = 192, step = 4;
+        const int frames = 192,
+            step = 4;
         using var graphic = Demo.Open();
         var first = graphic.Graphic.Layers.First(l => l.Name == "Name");
-        var lines = Enumerable.Range(0, 40).Select(i => (first with { Id = $"line{i}", Name = $"Line {i}", Group = null, HangsFrom = null, Idles = null })
-            .With("opacity", new Value(1))
-            .With("position", Making.Over(new Keyframe(0, new Value(300 + i % 3 * 60, 1080 + i * 72), Feel.Linear), new Keyframe(frames - 1, new Value(300 + i % 3 * 60, 1080 + i * 72 - step * (frames - 1)), Feel.Linear))));
+        var lines = Enumerable
+            .Range(0, 40)
+            .Select(i =>
+                (first with { Id = $"line{i}", Name = $"Line {i}", Group = null, HangsFrom = null, Idles = null })
+                    .With("opacity", new Value(1))
+                    .With(
+                        "position",
+                        Making.Over(
+                            new Keyframe(0, new Value(300 + i % 3 * 60, 1080 + i * 72), Feel.Linear),
+                            new Keyframe(frames - 1, new Value(300 + i % 3 * 60, 1080 + i * 72 - step * (frames - 1)), Feel.Linear)
+                        )
+                    )
+            );
         var roll = GraphicRules.Demand(graphic.Graphic with { Layers = [.. lines], Fields = null, Phases = new PhaseLengths(1, frames - 2, 1) });
         return await RunAsync("roll", "render of a roll by 4 px a frame / encoder alone", "<= 0.35", FileKind.Prores, Backing.None, roll);
     }
@@ -44,7 +57,8 @@ internal static class HandoffMeasure
         {
             var file = Path.Combine(folder.FullName, "a.mov");
             await Renderer.RenderAsync(graphic.Evaluator, plan, graphic.Pictures, file, "a");
-            List<double> proofs = [], renders = [];
+            List<double> proofs = [],
+                renders = [];
             for (var i = 0; i < Rounds; i++)
             {
                 Reuse.Forget();
@@ -56,7 +70,13 @@ internal static class HandoffMeasure
                 renders.Add(watch.Elapsed.TotalSeconds);
                 File.Delete(Path.Combine(folder.FullName, $"{i}.mov"));
             }
-            return new("proof", "proof of the demo, ProRes 4444 / encoder alone fed all frames", Measure.Median(proofs) / Measure.Median(renders), "<= 0.20", new() { ["s, proof"] = Measure.Median(proofs), ["s, encoder alone"] = Measure.Median(renders) });
+            return new(
+                "proof",
+                "proof of the demo, ProRes 4444 / encoder alone fed all frames",
+                Measure.Median(proofs) / Measure.Median(renders),
+                "<= 0.20",
+                new() { ["s, proof"] = Measure.Median(proofs), ["s, encoder alone"] = Measure.Median(renders) }
+            );
         }
         finally
         {
@@ -73,7 +93,8 @@ internal static class HandoffMeasure
         var folder = Directory.CreateTempSubdirectory("hang-bench-");
         try
         {
-            List<double> ours = [], theirs = [];
+            List<double> ours = [],
+                theirs = [];
             for (var i = 0; i < Rounds; i++)
             {
                 var path = Path.Combine(folder.FullName, $"{i}.{FileNames.Extension(kind)}");
@@ -87,13 +108,19 @@ internal static class HandoffMeasure
                 theirs.Add(watch.Elapsed.TotalSeconds);
                 File.Delete(path);
             }
-            return new(name, what, Measure.Median(ours) / Measure.Median(theirs), goal, new()
-            {
-                ["s, render"] = Measure.Median(ours),
-                ["s, encoder alone"] = Measure.Median(theirs),
-                ["frames a second"] = plan.Frames / Measure.Median(ours),
-                [$"distinct frames of {plan.Frames}"] = alone.Distinct,
-            });
+            return new(
+                name,
+                what,
+                Measure.Median(ours) / Measure.Median(theirs),
+                goal,
+                new()
+                {
+                    ["s, render"] = Measure.Median(ours),
+                    ["s, encoder alone"] = Measure.Median(theirs),
+                    ["frames a second"] = plan.Frames / Measure.Median(ours),
+                    [$"distinct frames of {plan.Frames}"] = alone.Distinct,
+                }
+            );
         }
         finally
         {

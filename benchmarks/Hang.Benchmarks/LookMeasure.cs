@@ -14,7 +14,10 @@ using SkiaSharp;
 
 namespace Hang.Benchmarks;
 
-/// <summary>What each look costs in a frame of ours / the operation alone, called by hand: a plate that moves, with a gradient, a blur, new colours, a shadow. The worst counts.</summary>
+/// <summary>
+/// What each look costs in a frame of ours / the operation alone, called by hand: a plate that moves, with a gradient, a blur, new colours, a shadow. The
+/// worst counts.
+/// </summary>
 internal static class LookMeasure
 {
     private static readonly int Rounds = Measure.Times(7, 1);
@@ -31,8 +34,16 @@ internal static class LookMeasure
     {
         var looks = new (string Name, Func<Layer, Layer> Look, Action<SKCanvas> ByHand)[]
         {
-            ("gradient", l => l.With("fill", PaintKind.Of(new(GradientType.Linear, 0, 0, 1, 1, 1, [new(0, new(1, 0.6, 0)), new(1, new(0.2, 0.1, 0))]))), Gradient),
-            ("blur", l => l.WithEffect<Blur>("e1").With("effects/e1/radius", new Value(Sigma)), c => Through(c, SKImageFilter.CreateBlur(Sigma, Sigma, SKShaderTileMode.Decal))),
+            (
+                "gradient",
+                l => l.With("fill", PaintKind.Of(new(GradientType.Linear, 0, 0, 1, 1, 1, [new(0, new(1, 0.6, 0)), new(1, new(0.2, 0.1, 0))]))),
+                Gradient
+            ),
+            (
+                "blur",
+                l => l.WithEffect<Blur>("e1").With("effects/e1/radius", new Value(Sigma)),
+                c => Through(c, SKImageFilter.CreateBlur(Sigma, Sigma, SKShaderTileMode.Decal))
+            ),
             ("colours", l => l.WithEffect<HueSaturation>("e1").With("effects/e1/saturation", new Value(0)), Recoloured),
             ("shadow", l => l.WithEffect<DropShadow>("e1").With("effects/e1/softness", new Value(Sigma)).With("effects/e1/distance", new Value(0)), Shadowed),
         };
@@ -41,7 +52,15 @@ internal static class LookMeasure
         {
             parts[$"{name}: ours / by hand"] = Ratio(look, byHand);
         }
-        return Task.FromResult(new Measure("look", "a moving plate with a look, evaluated and painted / the same SkiaSharp calls by hand; the worst of the looks", parts.Values.Max(), "<= 1.2", parts));
+        return Task.FromResult(
+            new Measure(
+                "look",
+                "a moving plate with a look, evaluated and painted / the same SkiaSharp calls by hand; the worst of the looks",
+                parts.Values.Max(),
+                "<= 1.2",
+                parts
+            )
+        );
     }
 
     private static double Ratio(Func<Layer, Layer> look, Action<SKCanvas> byHand)
@@ -69,13 +88,17 @@ internal static class LookMeasure
                     byHand(surface.Canvas);
                     surface.Canvas.Restore();
                 }
-            });
+            }
+        );
         return Measure.Median(a) / Measure.Median(b);
     }
 
     private static Graphic Make(Func<Layer, Layer> look)
     {
-        var plate = Making.Layer<Plate>("p").With("size", new Value(Box.Width, Box.Height)).With("fill", new Value(0.9, 0.6, 0.1, 1))
+        var plate = Making
+            .Layer<Plate>("p")
+            .With("size", new Value(Box.Width, Box.Height))
+            .With("fill", new Value(0.9, 0.6, 0.1, 1))
             .With("position", Making.Over(new Keyframe(0, new(500, 400), Feel.Linear), new Keyframe(Frames - 1, new(500 + Frames - 1, 400), Feel.Linear)));
         return Benchmarks.Bare.Graphic("Look", Frames, look(plate));
     }
@@ -83,7 +106,14 @@ internal static class LookMeasure
     private static void Gradient(SKCanvas canvas)
     {
         using var space = SKColorSpace.CreateSrgb();
-        using var shader = SKShader.CreateLinearGradient(new(0, 0), new(Box.Width, Box.Height), [new SKColorF(1, 0.6f, 0), new SKColorF(0.2f, 0.1f, 0)], space, [0, 1], SKShaderTileMode.Clamp);
+        using var shader = SKShader.CreateLinearGradient(
+            new(0, 0),
+            new(Box.Width, Box.Height),
+            [new SKColorF(1, 0.6f, 0), new SKColorF(0.2f, 0.1f, 0)],
+            space,
+            [0, 1],
+            SKShaderTileMode.Clamp
+        );
         using var paint = new SKPaint { IsAntialias = true, Shader = shader };
         canvas.DrawRect(Box, paint);
     }

@@ -16,21 +16,45 @@ internal static class ManyLayers
 
     public static Graphic Make(int hold = 200, int layers = Layers)
     {
-        static Channel Keyed(int seed, double from, double by) => Making.Over([.. Enumerable.Range(0, Keys / 4).Select(k => new Keyframe(
-            k * 80 + seed % 7, new(from + by * ((seed * 31 + k * 17) % 100), from + by * ((seed * 13 + k * 29) % 100)), new CubicBezierFeel(0.4, 0, 0.3, 1)))]);
-        static Channel Number(int seed, double from, double by) => Making.Over([.. Enumerable.Range(0, Keys / 4).Select(k => new Keyframe(
-            k * 80 + seed % 7, new Value(from + by * ((seed * 31 + k * 17) % 100)), new CubicBezierFeel(0.4, 0, 0.3, 1)))]);
-        return GraphicRules.Demand(new()
-        {
-            Version = Graphic.FormatVersion,
-            Name = "Many",
-            Kind = GraphicKind.Stinger,
-            Width = 1920,
-            Height = 1080,
-            Rate = new(50),
-            Phases = new PhaseLengths(100, hold, 100),
-            Layers = [.. Enumerable.Range(0, layers).Select(i => (Making.Layer<Plate>($"l{i + 1}") with { Name = $"Plate {i + 1}" })
-                .With("position", Keyed(i, 0, 15)).With("turn", Number(i + 1, 0, 3.6)).With("opacity", Number(i + 2, 0, 0.01)).With("scale", Keyed(i + 3, 0.5, 0.01)))],
-        });
+        static Channel Keyed(int seed, double from, double by) =>
+            Making.Over([
+                .. Enumerable
+                    .Range(0, Keys / 4)
+                    .Select(k => new Keyframe(
+                        k * 80 + seed % 7,
+                        new(from + by * ((seed * 31 + k * 17) % 100), from + by * ((seed * 13 + k * 29) % 100)),
+                        new CubicBezierFeel(0.4, 0, 0.3, 1)
+                    )),
+            ]);
+        static Channel Number(int seed, double from, double by) =>
+            Making.Over([
+                .. Enumerable
+                    .Range(0, Keys / 4)
+                    .Select(k => new Keyframe(k * 80 + seed % 7, new Value(from + by * ((seed * 31 + k * 17) % 100)), new CubicBezierFeel(0.4, 0, 0.3, 1))),
+            ]);
+        return GraphicRules.Demand(
+            new()
+            {
+                Version = Graphic.FormatVersion,
+                Name = "Many",
+                Kind = GraphicKind.Stinger,
+                Width = 1920,
+                Height = 1080,
+                Rate = new(50),
+                Phases = new PhaseLengths(100, hold, 100),
+                Layers =
+                [
+                    .. Enumerable
+                        .Range(0, layers)
+                        .Select(i =>
+                            (Making.Layer<Plate>($"l{i + 1}") with { Name = $"Plate {i + 1}" })
+                                .With("position", Keyed(i, 0, 15))
+                                .With("turn", Number(i + 1, 0, 3.6))
+                                .With("opacity", Number(i + 2, 0, 0.01))
+                                .With("scale", Keyed(i + 3, 0.5, 0.01))
+                        ),
+                ],
+            }
+        );
     }
 }

@@ -9,11 +9,15 @@ namespace Hang.Benchmarks;
 /// <param name="Parts">What the value was made from.</param>
 public sealed record Measure(string Name, string What, double Value, string Goal, Dictionary<string, double> Parts)
 {
-    public override string ToString() => string.Create(
-        CultureInfo.InvariantCulture,
-        $"{Name,-9}{Value,9:0.###}   goal {Goal,-9} {What}\n{string.Join("\n", Parts.Select(p => string.Create(CultureInfo.InvariantCulture, $"{"",12}{p.Value,12:0.###}  {p.Key}")))}");
+    public override string ToString() =>
+        string.Create(
+            CultureInfo.InvariantCulture,
+            $"{Name, -9}{Value, 9:0.###}   goal {Goal, -9} {What}\n{string.Join("\n", Parts.Select(p => string.Create(CultureInfo.InvariantCulture, $"{"", 12}{p.Value, 12:0.###}  {p.Key}")))}"
+        );
 
-    /// <summary>How often something is done, or how much: as usual, or, where only that the measure can be taken is of interest, as little as makes a measure.</summary>
+    /// <summary>
+    /// How often something is done, or how much: as usual, or, where only that the measure can be taken is of interest, as little as makes a measure.
+    /// </summary>
     public static int Times(int usual, int smallest) => Environment.GetEnvironmentVariable(Smallest) is null ? usual : smallest;
 
     /// <summary>Scale at which graphics are handed off: in the smallest form with a sixteenth of the pixels.</summary>

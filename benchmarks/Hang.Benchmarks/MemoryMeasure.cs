@@ -20,7 +20,13 @@ internal static class MemoryMeasure
         var (least, most) = (Measure.Times(600, 150), Measure.Times(6000, 300));
         var few = await PeakAsync("--memory-of", least);
         var many = await PeakAsync("--memory-of", most);
-        return new("memory", $"peak of rendering {most} frames / {least} frames", many / few, "<= 1.1", new() { [$"MB, {least} frames"] = few, [$"MB, {most} frames"] = many });
+        return new(
+            "memory",
+            $"peak of rendering {most} frames / {least} frames",
+            many / few,
+            "<= 1.1",
+            new() { [$"MB, {least} frames"] = few, [$"MB, {most} frames"] = many }
+        );
     }
 
     /// <summary>Renders the demo with a longer Hold and a layer that moves all the time, and prints the peak of resident memory in megabytes.</summary>
@@ -28,8 +34,15 @@ internal static class MemoryMeasure
     {
         using var file = Demo.Open();
         var graphic = file.Graphic;
-        graphic = new SetPhases(new PhaseLengths(graphic.Phases.Arrive, frames - graphic.Phases.Arrive - graphic.Phases.Leave, graphic.Phases.Leave)).ApplyTo(graphic, TypeShaper.Shipped);
-        graphic = GraphicRules.Demand(graphic.With(graphic.Layer("badge").With("turn", Making.Over(new Keyframe(0, new(0), Feel.Linear), new Keyframe(frames - 1, new(frames), Feel.Linear)))));
+        graphic = new SetPhases(new PhaseLengths(graphic.Phases.Arrive, frames - graphic.Phases.Arrive - graphic.Phases.Leave, graphic.Phases.Leave)).ApplyTo(
+            graphic,
+            TypeShaper.Shipped
+        );
+        graphic = GraphicRules.Demand(
+            graphic.With(
+                graphic.Layer("badge").With("turn", Making.Over(new Keyframe(0, new(0), Feel.Linear), new Keyframe(frames - 1, new(frames), Feel.Linear)))
+            )
+        );
         var path = Path.Combine(Path.GetTempPath(), $"hang-bench-{Guid.NewGuid():N}.mov");
         try
         {
@@ -54,7 +67,12 @@ internal static class MemoryMeasure
     /// <summary>The peak of a process that does a work of some size, in megabytes.</summary>
     public static async Task<double> PeakAsync(string work, int size)
     {
-        using var child = Process.Start(new ProcessStartInfo("dotnet", [typeof(MemoryMeasure).Assembly.Location, work, size.ToString(CultureInfo.InvariantCulture)]) { RedirectStandardOutput = true })!;
+        using var child = Process.Start(
+            new ProcessStartInfo("dotnet", [typeof(MemoryMeasure).Assembly.Location, work, size.ToString(CultureInfo.InvariantCulture)])
+            {
+                RedirectStandardOutput = true,
+            }
+        )!;
         var text = await child.StandardOutput.ReadToEndAsync();
         await child.WaitForExitAsync();
         return double.Parse(text, CultureInfo.InvariantCulture);

@@ -5,7 +5,10 @@ using SkiaSharp;
 
 namespace Hang.Benchmarks;
 
-/// <summary>All graphics of the demo: our frames, evaluated and painted, against the very same calls of Skia's, recorded before and played again as a program written by hand would make them.</summary>
+/// <summary>
+/// All graphics of the demo: our frames, evaluated and painted, against the very same calls of Skia's, recorded before and played again as a program
+/// written by hand would make them.
+/// </summary>
 internal static class PackageMeasure
 {
     private static readonly int Rounds = Measure.Times(5, 1);
@@ -48,7 +51,8 @@ internal static class PackageMeasure
                         surface.Canvas.Restore();
                         before = now;
                     }
-                });
+                }
+            );
             parts[$"{name}: ours / Skia alone"] = Measure.Median(a) / Measure.Median(b);
             parts[$"{name}: ms a frame, ours"] = Measure.Median(a) / frames.Count;
             (ours, theirs) = (ours + Measure.Median(a), theirs + Measure.Median(b));
@@ -57,7 +61,9 @@ internal static class PackageMeasure
                 picture.Dispose();
             }
         }
-        return Task.FromResult(new Measure("package", "evaluate and paint distinct frames of all demo graphics / the same Skia calls alone", ours / theirs, "<= 1.15", parts));
+        return Task.FromResult(
+            new Measure("package", "evaluate and paint distinct frames of all demo graphics / the same Skia calls alone", ours / theirs, "<= 1.15", parts)
+        );
     }
 
     private static List<int> DistinctOf(Cli.GraphicFile graphic)

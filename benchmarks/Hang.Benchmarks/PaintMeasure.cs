@@ -39,14 +39,23 @@ internal static class PaintMeasure
                 {
                     bare.Paint(n);
                 }
-            });
-        return Task.FromResult(new Measure("paint", "evaluate and paint a distinct frame / hand-written SkiaSharp", Measure.Median(a) / Measure.Median(b), "<= 1.1", new()
-        {
-            ["ms a frame, ours"] = Measure.Median(a) / distinct.Count,
-            ["ms a frame, hand-written"] = Measure.Median(b) / distinct.Count,
-            ["worst difference of a pixel at frame 200, of 255"] = Difference(graphic, ours, bare, 200),
-            ["worst difference of a pixel at frame 45, of 255"] = Difference(graphic, ours, bare, 45),
-        }));
+            }
+        );
+        return Task.FromResult(
+            new Measure(
+                "paint",
+                "evaluate and paint a distinct frame / hand-written SkiaSharp",
+                Measure.Median(a) / Measure.Median(b),
+                "<= 1.1",
+                new()
+                {
+                    ["ms a frame, ours"] = Measure.Median(a) / distinct.Count,
+                    ["ms a frame, hand-written"] = Measure.Median(b) / distinct.Count,
+                    ["worst difference of a pixel at frame 200, of 255"] = Difference(graphic, ours, bare, 200),
+                    ["worst difference of a pixel at frame 45, of 255"] = Difference(graphic, ours, bare, 45),
+                }
+            )
+        );
     }
 
     private static double Difference(Cli.GraphicFile graphic, FrameCanvas ours, HandWritten bare, int frame)
@@ -86,8 +95,14 @@ internal static class PaintMeasure
             canvas.Save();
             canvas.ClipRect(new SKRect(100, 840, 1180, 1080));
             canvas.Clear(SKColors.Transparent);
-            var fade = frame < 450 ? 1f : frame > 479 ? 0f : 1 - (frame - 450) / 29f;
-            var words = frame < 66 ? 0f : frame < 90 ? (frame - 66) / 24f : fade;
+            var fade =
+                frame < 450 ? 1f
+                : frame > 479 ? 0f
+                : 1 - (frame - 450) / 29f;
+            var words =
+                frame < 66 ? 0f
+                : frame < 90 ? (frame - 66) / 24f
+                : fade;
             Plate(canvas, 864, 108, 14, "#E09A1A", fade, Gentle((frame - 30) / 24.0));
             Plate(canvas, 852, 98, 10, "#4A2C12", fade, Gentle((frame - 38) / 24.0));
             var y = (float)(1088 + (848 - 1088) * Ease(frame / 24.0, 0.05, 0.8, 0.15, 1));
@@ -96,7 +111,13 @@ internal static class PaintMeasure
                 paint.ColorF = Colour("#FFF6E0", fade);
                 canvas.DrawRoundRect(112, y, 168, 168, 36, 36, paint);
                 paint.ColorF = new SKColorF(0, 0, 0, fade);
-                canvas.DrawImage(mark, new SKRect(0, 0, 512, 512), SKRect.Create(132, y + 20, 128, 128), new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear), paint);
+                canvas.DrawImage(
+                    mark,
+                    new SKRect(0, 0, 512, 512),
+                    SKRect.Create(132, y + 20, 128, 128),
+                    new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear),
+                    paint
+                );
             }
             if (words > 0)
             {
@@ -147,7 +168,9 @@ internal static class PaintMeasure
         private static SKPath Words(string text, int weight, float tracking)
         {
             var line = Hang.Paint.Shaping.TypeShaper.Shipped.Shape(text, "Manrope", weight);
-            using var face = SKTypeface.FromFile(Path.Combine(AppContext.BaseDirectory, "fonts", "manrope", weight == 800 ? "Manrope-ExtraBold.ttf" : "Manrope-Light.ttf"));
+            using var face = SKTypeface.FromFile(
+                Path.Combine(AppContext.BaseDirectory, "fonts", "manrope", weight == 800 ? "Manrope-ExtraBold.ttf" : "Manrope-Light.ttf")
+            );
             using var font = new SKFont(face, 1000) { Hinting = SKFontHinting.None, LinearMetrics = true };
             var glyphs = font.GetGlyphs(text);
             using var builder = new SKPathBuilder();
@@ -176,7 +199,8 @@ internal static class PaintMeasure
             {
                 return Math.Clamp(x, 0, 1);
             }
-            double low = 0, high = 1;
+            double low = 0,
+                high = 1;
             for (var i = 0; i < 40; i++)
             {
                 var t = (low + high) / 2;

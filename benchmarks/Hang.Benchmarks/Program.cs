@@ -42,10 +42,15 @@ var measures = new (string Name, Func<Task<Measure>> Run)[]
     ("edit", BrowserMeasures.EditAsync),
 };
 var wanted = args.Where(a => !a.StartsWith("--", StringComparison.Ordinal)).ToHashSet(StringComparer.Ordinal);
-var unknown = wanted.Except(measures.Select(m => m.Name)).Concat(args.Where(a => a.StartsWith("--", StringComparison.Ordinal) && a is not ("--json" or "--smallest"))).ToArray();
+var unknown = wanted
+    .Except(measures.Select(m => m.Name))
+    .Concat(args.Where(a => a.StartsWith("--", StringComparison.Ordinal) && a is not ("--json" or "--smallest")))
+    .ToArray();
 if (unknown.Length > 0)
 {
-    await Console.Error.WriteLineAsync($"hang: there is no measure {unknown[0]}; choose from {string.Join(", ", measures.Select(m => m.Name))}, --json and --smallest.");
+    await Console.Error.WriteLineAsync(
+        $"hang: there is no measure {unknown[0]}; choose from {string.Join(", ", measures.Select(m => m.Name))}, --json and --smallest."
+    );
     return 2;
 }
 var (json, failed, first) = (args.Contains("--json"), 0, true);

@@ -7,7 +7,9 @@ using Hang.Scene.Values;
 
 namespace Hang.Benchmarks;
 
-/// <summary>From an edit of one keyframe to its new program against making the program anew, in a graphic of 200 layers; and how much of the program is new.</summary>
+/// <summary>
+/// From an edit of one keyframe to its new program against making the program anew, in a graphic of 200 layers; and how much of the program is new.
+/// </summary>
 internal static class ProgramMeasure
 {
     private static readonly int Edits = Measure.Times(60, 4);
@@ -18,7 +20,11 @@ internal static class ProgramMeasure
         var windows = FrameWindow.Count(ManyLayers.Frames);
         var whole = Sizes(program, windows, null);
         var (changed, edits) = (0.0, 0);
-        Graphic After() => new SetValue($"l{edits % ManyLayers.Layers + 1}", new Address("position"), JsonSerializer.SerializeToElement(new[] { edits, edits }), 160).ApplyTo(program.Graphic, TypeShaper.Shipped);
+        Graphic After() =>
+            new SetValue($"l{edits % ManyLayers.Layers + 1}", new Address("position"), JsonSerializer.SerializeToElement(new[] { edits, edits }), 160).ApplyTo(
+                program.Graphic,
+                TypeShaper.Shipped
+            );
         var (next, anew) = Measure.Alternate(
             Edits,
             () =>
@@ -28,14 +34,23 @@ internal static class ProgramMeasure
                 changed = Math.Max(changed, Sizes(after, windows, program));
                 program = after;
             },
-            () => Sizes(new ProgramCache(After(), TypeShaper.Shipped), windows, null));
-        return Task.FromResult(new Measure("program", "from an edit to the changed program, 200 layers / making it anew", Measure.Median(next) / Measure.Median(anew), "<= 0.1", new()
-        {
-            ["ms, median, after an edit"] = Measure.Median(next),
-            ["ms, median, anew"] = Measure.Median(anew),
-            ["share of the program's bytes that one edit changes (goal <= 0.05)"] = changed / whole,
-            ["kB, whole program"] = whole / 1000,
-        }));
+            () => Sizes(new ProgramCache(After(), TypeShaper.Shipped), windows, null)
+        );
+        return Task.FromResult(
+            new Measure(
+                "program",
+                "from an edit to the changed program, 200 layers / making it anew",
+                Measure.Median(next) / Measure.Median(anew),
+                "<= 0.1",
+                new()
+                {
+                    ["ms, median, after an edit"] = Measure.Median(next),
+                    ["ms, median, anew"] = Measure.Median(anew),
+                    ["share of the program's bytes that one edit changes (goal <= 0.05)"] = changed / whole,
+                    ["kB, whole program"] = whole / 1000,
+                }
+            )
+        );
     }
 
     private static double Sizes(ProgramCache program, int windows, ProgramCache? before)

@@ -30,10 +30,24 @@ internal static class RevisionsMeasure
             var edit = new SetValue($"l{i % ManyLayers.Layers + 1}", new Address("position"), JsonSerializer.SerializeToElement(new[] { i, i }), 160);
             graphic = edit.ApplyTo(graphic, TypeShaper.Shipped);
             var next = GraphicJson.Write(graphic);
-            document = await revisions.KeepAsync((await revisions.HeadAsync(id))!, Guid.NewGuid(), document, next, edit.Write(), "edit", GraphicFacts.Of(graphic));
+            document = await revisions.KeepAsync(
+                (await revisions.HeadAsync(id))!,
+                Guid.NewGuid(),
+                document,
+                next,
+                edit.Write(),
+                "edit",
+                GraphicFacts.Of(graphic)
+            );
             wholes += next.Length + edit.Write().Length;
         }
         var bytes = await revisions.BytesAsync(id);
-        return new("revisions", "bytes of 1000 edits / of their whole documents, 200 layers", bytes / wholes, "<= 0.05", new() { ["MB kept"] = bytes / 1e6, ["MB of whole documents"] = wholes / 1e6 });
+        return new(
+            "revisions",
+            "bytes of 1000 edits / of their whole documents, 200 layers",
+            bytes / wholes,
+            "<= 0.05",
+            new() { ["MB kept"] = bytes / 1e6, ["MB of whole documents"] = wholes / 1e6 }
+        );
     }
 }

@@ -12,13 +12,24 @@ namespace Hang.Benchmarks;
 /// <summary>Rows of a roster, rendered and proved one after the other, against each of them alone, which shares nothing with another.</summary>
 internal static class RosterMeasure
 {
-    private static readonly int Rows = Measure.Times(50, 4), AtOnce = Measure.Times(10, 2);
+    private static readonly int Rows = Measure.Times(50, 4),
+        AtOnce = Measure.Times(10, 2);
 
     public static async Task<Measure> RunAsync()
     {
         using var graphic = Demo.Open();
         var names = new[] { "Bea Thornwood", "Ida Fernsby", "Oskar Marsh", "Lene Oakhollow", "Piet Ferngill" };
-        var table = new Table(["Name", "Second line"], [.. Enumerable.Range(0, Rows).Select(i => (System.Collections.Immutable.ImmutableArray<string>)[string.Create(CultureInfo.InvariantCulture, $"{names[i % names.Length]} {i}"), $"Keeper of hive {i}"])]);
+        var table = new Table(
+            ["Name", "Second line"],
+            [
+                .. Enumerable
+                    .Range(0, Rows)
+                    .Select(i =>
+                        (System.Collections.Immutable.ImmutableArray<string>)
+                            [string.Create(CultureInfo.InvariantCulture, $"{names[i % names.Length]} {i}"), $"Keeper of hive {i}"]
+                    ),
+            ]
+        );
         var takes = new RosterTakes(graphic.Graphic, Binding.Of(table, graphic.Graphic));
         var rows = Enumerable.Range(0, Rows).Select(i => new Evaluator(takes.Of(i).Of(graphic.Graphic, TypeShaper.Shipped), TypeShaper.Shipped)).ToArray();
         var plan = HandoffPlan.Whole(graphic.Graphic, FileKind.Prores, Backing.None) with { Scale = 0.5 * Measure.Scale };
@@ -26,11 +37,15 @@ internal static class RosterMeasure
         async Task RowAsync(int row, string name, Overlap overlap)
         {
             var path = Path.Combine(folder.FullName, $"{name}{row}.mov");
-            await overlap.RunAsync(() => Renderer.RenderAsync(rows[row], plan, graphic.Pictures, path, "a"), () => Prover.ProveAsync(rows[row], plan, graphic.Pictures, path), _ =>
-            {
-                File.Delete(path);
-                return Task.CompletedTask;
-            });
+            await overlap.RunAsync(
+                () => Renderer.RenderAsync(rows[row], plan, graphic.Pictures, path, "a"),
+                () => Prover.ProveAsync(rows[row], plan, graphic.Pictures, path),
+                _ =>
+                {
+                    File.Delete(path);
+                    return Task.CompletedTask;
+                }
+            );
         }
         async Task AloneAsync(int row, string name)
         {
@@ -41,7 +56,8 @@ internal static class RosterMeasure
         try
         {
             await AloneAsync(0, "warm");
-            double alone = 0, together = 0;
+            double alone = 0,
+                together = 0;
             for (var first = 0; first < Rows; first += AtOnce)
             {
                 var watch = Stopwatch.StartNew();
@@ -62,7 +78,13 @@ internal static class RosterMeasure
                 await overlap.EndAsync();
                 together += watch.Elapsed.TotalSeconds;
             }
-            return new("roster", $"{Rows} rows of the demo handed off and proved / {Rows} times one row", together / alone, "<= 0.60", new() { ["s a row, one after the other"] = together / Rows, ["s a row, alone"] = alone / Rows });
+            return new(
+                "roster",
+                $"{Rows} rows of the demo handed off and proved / {Rows} times one row",
+                together / alone,
+                "<= 0.60",
+                new() { ["s a row, one after the other"] = together / Rows, ["s a row, alone"] = alone / Rows }
+            );
         }
         finally
         {

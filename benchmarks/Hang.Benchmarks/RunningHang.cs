@@ -12,7 +12,9 @@ internal static class RunningHang
     private static string? address;
 
     /// <summary>Connection string of a PostgreSQL database that is thrown away afterwards.</summary>
-    public static string Database => Environment.GetEnvironmentVariable("HANG_BENCH_DATABASE") ?? throw new InvalidOperationException("There is no database to measure with; use ./hang bench.");
+    public static string Database =>
+        Environment.GetEnvironmentVariable("HANG_BENCH_DATABASE")
+        ?? throw new InvalidOperationException("There is no database to measure with; use ./hang bench.");
 
     public static int ProcessId => server!.Id;
 
@@ -28,7 +30,14 @@ internal static class RunningHang
         var port = ((IPEndPoint)listener.LocalEndpoint).Port;
         listener.Stop();
         var root = ProjectFolder.Root;
-        var start = new ProcessStartInfo("dotnet", [Path.Combine(root, "src", "Hang.Server", "bin", "Release", "net10.0", "Hang.Server.dll"), "--urls", $"http://127.0.0.1:{port}"]) { RedirectStandardOutput = true, RedirectStandardError = true };
+        var start = new ProcessStartInfo(
+            "dotnet",
+            [Path.Combine(root, "src", "Hang.Server", "bin", "Release", "net10.0", "Hang.Server.dll"), "--urls", $"http://127.0.0.1:{port}"]
+        )
+        {
+            RedirectStandardOutput = true,
+            RedirectStandardError = true,
+        };
         start.Environment["HANG_Database"] = Database;
         start.Environment["HANG_Files"] = Directory.CreateTempSubdirectory("hang-bench-files-").FullName;
         start.Environment["HANG_Web"] = Path.Combine(root, "web", "dist");

@@ -38,14 +38,28 @@ internal static class ServerMemoryMeasure
         await EditAsync(line, 200, Edits);
         await PlayAsync(line, windows);
         var after = await SettledAsync();
-        return new("server", "server's memory after 2000 edits and a play of 10 minutes / before", after / before, "<= 1.3", new() { ["MB before"] = before, ["MB after"] = after, ["windows played"] = windows });
+        return new(
+            "server",
+            "server's memory after 2000 edits and a play of 10 minutes / before",
+            after / before,
+            "<= 1.3",
+            new()
+            {
+                ["MB before"] = before,
+                ["MB after"] = after,
+                ["windows played"] = windows,
+            }
+        );
     }
 
     private static async Task EditAsync(HubConnection line, int from, int to)
     {
         for (var i = from; i < to; i++)
         {
-            var edit = string.Create(CultureInfo.InvariantCulture, $"{{\"do\": \"setValue\", \"layer\": \"l{i % Layers + 1}\", \"address\": \"position\", \"value\": [{i}, {i}], \"at\": 160}}");
+            var edit = string.Create(
+                CultureInfo.InvariantCulture,
+                $"{{\"do\": \"setValue\", \"layer\": \"l{i % Layers + 1}\", \"address\": \"position\", \"value\": [{i}, {i}], \"at\": 160}}"
+            );
             await line.InvokeAsync<object?>("Edit", edit);
         }
     }
@@ -55,7 +69,10 @@ internal static class ServerMemoryMeasure
     {
         for (var i = 0; i < windows; i++)
         {
-            await line.InvokeAsync<object?>("Hold", new[] { 0, Math.Max(0, i - 1), i, Math.Min(windows - 1, i + 1), Math.Min(windows - 1, i + 2) }.Distinct().ToArray());
+            await line.InvokeAsync<object?>(
+                "Hold",
+                new[] { 0, Math.Max(0, i - 1), i, Math.Min(windows - 1, i + 1), Math.Min(windows - 1, i + 2) }.Distinct().ToArray()
+            );
         }
     }
 

@@ -6,7 +6,10 @@ using Hang.Media.Rendering;
 
 namespace Hang.Benchmarks;
 
-/// <summary>A heavy graphic rendered in parts by two workers and joined, against one worker. Each is a process that has one core and no more, as on a machine of its own.</summary>
+/// <summary>
+/// A heavy graphic rendered in parts by two workers and joined, against one worker. Each is a process that has one core and no more, as on a machine of its
+/// own.
+/// </summary>
 internal static class WorkersMeasure
 {
     private static readonly int Rounds = Measure.Times(2, 1);
@@ -19,7 +22,8 @@ internal static class WorkersMeasure
         var folder = Directory.CreateTempSubdirectory("hang-bench-");
         try
         {
-            List<double> one = [], two = [];
+            List<double> one = [],
+                two = [];
             for (var i = 0; i < Rounds; i++)
             {
                 var watch = Stopwatch.StartNew();
@@ -32,7 +36,18 @@ internal static class WorkersMeasure
                 await Chunks.JoinAsync(delivery, [.. lengths.Select((_, part) => PathOf(stem, part))], default);
                 two.Add(watch.Elapsed.TotalSeconds);
             }
-            return new("workers", "one worker / two workers and the join, of a heavy graphic, a core each", Measure.Median(one) / Measure.Median(two), ">= 1.7", new() { ["s, one"] = Measure.Median(one), ["s, two"] = Measure.Median(two), ["parts"] = lengths.Length });
+            return new(
+                "workers",
+                "one worker / two workers and the join, of a heavy graphic, a core each",
+                Measure.Median(one) / Measure.Median(two),
+                ">= 1.7",
+                new()
+                {
+                    ["s, one"] = Measure.Median(one),
+                    ["s, two"] = Measure.Median(two),
+                    ["parts"] = lengths.Length,
+                }
+            );
         }
         finally
         {
@@ -50,12 +65,24 @@ internal static class WorkersMeasure
         var plan = Plan(graphic);
         for (var part = me; part < lengths.Length; part += all)
         {
-            await Renderer.RenderAsync(graphic.Evaluator, Chunks.Part(plan, lengths.Take(part).Sum(), lengths[part]), graphic.Pictures, PathOf(stem, part), "a", 1);
+            await Renderer.RenderAsync(
+                graphic.Evaluator,
+                Chunks.Part(plan, lengths.Take(part).Sum(), lengths[part]),
+                graphic.Pictures,
+                PathOf(stem, part),
+                "a",
+                1
+            );
         }
         return 0;
     }
 
-    private static HandoffPlan Plan(Cli.GraphicFile graphic) => HandoffPlan.Whole(graphic.Graphic, FileKind.PngMovie, Backing.None) with { Silent = true, Scale = Measure.Scale };
+    private static HandoffPlan Plan(Cli.GraphicFile graphic) =>
+        HandoffPlan.Whole(graphic.Graphic, FileKind.PngMovie, Backing.None) with
+        {
+            Silent = true,
+            Scale = Measure.Scale,
+        };
 
     private static string PathOf(string stem, int part) => string.Create(CultureInfo.InvariantCulture, $"{stem}-{part}.mov");
 
@@ -63,7 +90,13 @@ internal static class WorkersMeasure
 
     private static async Task WorkAsync(int me, int[] lengths, int all, string stem)
     {
-        string[] words = [me.ToString(CultureInfo.InvariantCulture), all.ToString(CultureInfo.InvariantCulture), stem, .. lengths.Select(l => l.ToString(CultureInfo.InvariantCulture))];
+        string[] words =
+        [
+            me.ToString(CultureInfo.InvariantCulture),
+            all.ToString(CultureInfo.InvariantCulture),
+            stem,
+            .. lengths.Select(l => l.ToString(CultureInfo.InvariantCulture)),
+        ];
         using var child = Process.Start("taskset", ["-c", words[0], "dotnet", typeof(WorkersMeasure).Assembly.Location, "--work", .. words]);
         await child.WaitForExitAsync();
         if (child.ExitCode != 0)

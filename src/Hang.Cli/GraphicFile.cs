@@ -32,7 +32,8 @@ public sealed class GraphicFile : IDisposable
                 await File.WriteAllBytesAsync(path, bytes[(SoundSources.Kind, hash)], cancel);
                 return path;
             },
-            hash => made.MadePath(SoundSources.Kind, hash, SoundJudge.Decoded));
+            hash => made.MadePath(SoundSources.Kind, hash, SoundJudge.Decoded)
+        );
         Evaluator = new(graphic, TypeShaper.Shipped);
         Pictures = new(hash => bytes.GetValueOrDefault((PictureSources.Kind, hash)));
     }
@@ -46,14 +47,21 @@ public sealed class GraphicFile : IDisposable
     public Graphic Graphic => Evaluator.Graphic;
 
     /// <exception cref="ProblemException">A layer that shows has characters for which there is no glyph.</exception>
-    internal static void DemandGlyphs(Evaluator evaluator) => MissingGlyphs.Demand(evaluator, "Change these characters, or say --as-it-is: they show as empty boxes.");
+    internal static void DemandGlyphs(Evaluator evaluator) =>
+        MissingGlyphs.Demand(evaluator, "Change these characters, or say --as-it-is: they show as empty boxes.");
 
     /// <summary>Opens a document, checks its sources against their hashes, and fills fields.</summary>
     /// <param name="fields">NAME=VALUE; for a picture field, the value is a file.</param>
     /// <param name="colourway">Name of the colourway to show; null: the one that the document shows.</param>
     /// <exception cref="ProblemException">The document, a source or a field is not as it should be.</exception>
     /// <param name="hold">Frames of Hold; null: as many as it has.</param>
-    public static async Task<GraphicFile> OpenAsync(string path, IEnumerable<string> fields, string? colourway = null, int? hold = null, CancellationToken cancel = default)
+    public static async Task<GraphicFile> OpenAsync(
+        string path,
+        IEnumerable<string> fields,
+        string? colourway = null,
+        int? hold = null,
+        CancellationToken cancel = default
+    )
     {
         var graphic = GraphicJson.Read(ReadFile(path));
         var made = new MadeFolder();
@@ -94,15 +102,24 @@ public sealed class GraphicFile : IDisposable
     private static (string Name, string Value) Given(string field)
     {
         var parts = field.Split('=', 2);
-        return parts.Length == 2 && parts[0].Length > 0 ? (parts[0].Trim(), Words.Unescaped(parts[1]))
+        return parts.Length == 2 && parts[0].Length > 0
+            ? (parts[0].Trim(), Words.Unescaped(parts[1]))
             : throw new ProblemException($"\"{field}\" sets nothing.", "Write --set NAME=VALUE.", field: "--set");
     }
 
     /// <summary>Where a field of pictures is filled from a file: the graphic with that picture, and its hash as the value.</summary>
-    private static (Graphic Graphic, string Value) WithPicture(Graphic graphic, string name, string value, Dictionary<(SourceKind Kind, string Hash), byte[]> bytes)
+    private static (Graphic Graphic, string Value) WithPicture(
+        Graphic graphic,
+        string name,
+        string value,
+        Dictionary<(SourceKind Kind, string Hash), byte[]> bytes
+    )
     {
         var place = FieldPlace.Find(graphic, Filling.Named(graphic, name).Fills[0]);
-        if (place?.Kind != PictureSources.Kind.Value || FieldText.Files(graphic, PictureSources.Kind.Value).Any(f => f.Hash == value || string.Equals(f.Name, value, StringComparison.OrdinalIgnoreCase)))
+        if (
+            place?.Kind != PictureSources.Kind.Value
+            || FieldText.Files(graphic, PictureSources.Kind.Value).Any(f => f.Hash == value || string.Equals(f.Name, value, StringComparison.OrdinalIgnoreCase))
+        )
         {
             return (graphic, value);
         }
@@ -116,7 +133,12 @@ public sealed class GraphicFile : IDisposable
     }
 
     /// <summary>The bytes of all that a document carries, each looked at unless that can wait until it is used. Fonts go on the shelf.</summary>
-    private static async Task<Dictionary<(SourceKind Kind, string Hash), byte[]>> SourcesAsync(string path, Graphic graphic, MadeFolder made, CancellationToken cancel)
+    private static async Task<Dictionary<(SourceKind Kind, string Hash), byte[]>> SourcesAsync(
+        string path,
+        Graphic graphic,
+        MadeFolder made,
+        CancellationToken cancel
+    )
     {
         using var trials = new FontTrials(typeof(Program).Assembly.Location);
         var judges = new Judges(trials);
@@ -147,21 +169,38 @@ public sealed class GraphicFile : IDisposable
             return Judges.Inside(source);
         }
         var at = $"{kind.At(hash)}/file";
-        var file = facts.File is { } f && Path.GetFileName(f) == f ? f
-            : throw new ProblemException($"The {kind.Name} {Quoted.Short(facts.Name)} has no data and no plain file name.", "Put it beside the document.", field: at);
+        var file =
+            facts.File is { } f && Path.GetFileName(f) == f
+                ? f
+                : throw new ProblemException(
+                    $"The {kind.Name} {Quoted.Short(facts.Name)} has no data and no plain file name.",
+                    "Put it beside the document.",
+                    field: at
+                );
         return ReadBeside(kind.Name, Path.Combine(Path.GetDirectoryName(Path.GetFullPath(document))!, file), facts.Name, at, kind.MostBytes);
     }
 
-    /// <summary>Reads what a document names: a regular file, not a link, no larger than such may be. Pipes and devices have no length, so they are never opened.</summary>
+    /// <summary>
+    /// Reads what a document names: a regular file, not a link, no larger than such may be. Pipes and devices have no length, so they are never opened.
+    /// </summary>
     private static byte[] ReadBeside(string what, string path, string name, string field, int most)
     {
         var file = new FileInfo(path);
         if (!file.Exists || file.LinkTarget is not null || file.Length == 0)
         {
-            throw new ProblemException($"The {what} {Quoted.Short(name)} is not beside the document, or is no ordinary file.", $"Put the {what} itself beside the document.", field: field);
+            throw new ProblemException(
+                $"The {what} {Quoted.Short(name)} is not beside the document, or is no ordinary file.",
+                $"Put the {what} itself beside the document.",
+                field: field
+            );
         }
-        return file.Length <= most ? ReadFile(path)
-            : throw new ProblemException($"The {what} {Quoted.Short(name)} is {file.Length / 1_000_000} MB large.", $"Use a file of {most / 1_000_000} MB or less.", field: field);
+        return file.Length <= most
+            ? ReadFile(path)
+            : throw new ProblemException(
+                $"The {what} {Quoted.Short(name)} is {file.Length / 1_000_000} MB large.",
+                $"Use a file of {most / 1_000_000} MB or less.",
+                field: field
+            );
     }
 
     /// <summary>Reads a file that somebody named. A pipe would be waited for without end, and a device has none: they are not opened.</summary>
@@ -180,7 +219,11 @@ public sealed class GraphicFile : IDisposable
                 throw new ProblemException($"{Quoted.Short(path)} is empty, or is no ordinary file.", "Name the file itself.", field: "file");
             }
             return file.Exists && file.Length > GraphicJson.MostBytes
-                ? throw new ProblemException($"{Quoted.Short(path)} is {file.Length / 1_000_000} MB large.", $"Use a file of {GraphicJson.MostBytes / 1_000_000} MB or less.", field: "file")
+                ? throw new ProblemException(
+                    $"{Quoted.Short(path)} is {file.Length / 1_000_000} MB large.",
+                    $"Use a file of {GraphicJson.MostBytes / 1_000_000} MB or less.",
+                    field: "file"
+                )
                 : File.ReadAllBytes(path);
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException)

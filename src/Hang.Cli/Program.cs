@@ -17,7 +17,13 @@ public static class Program
         }
         var root = new RootCommand("Hang from a shell: render, look at and check graphics without a server.")
         {
-            RenderCommand.Make(), FrameCommand.Make(), InspectCommand.Make(), CheckCommand.Make(), FieldsCommand.Make(), FeedCommand.Make(), SchemaCommand.Make(),
+            RenderCommand.Make(),
+            FrameCommand.Make(),
+            InspectCommand.Make(),
+            CheckCommand.Make(),
+            FieldsCommand.Make(),
+            FeedCommand.Make(),
+            SchemaCommand.Make(),
         };
         var parsed = root.Parse(arguments);
         if (parsed.Errors.Count > 0)

@@ -50,11 +50,14 @@ catch (Hang.Scene.ProblemException e)
     return 2;
 }
 builder.Services.AddSingleton(options);
-builder.Host.UseSerilog((_, log) => log
-    .MinimumLevel.Information()
-    .MinimumLevel.Override("Microsoft.AspNetCore", Serilog.Events.LogEventLevel.Warning)
-    .MinimumLevel.Override("Npgsql", Serilog.Events.LogEventLevel.Warning)
-    .WriteTo.Console(new CompactJsonFormatter()));
+builder.Host.UseSerilog(
+    (_, log) =>
+        log
+            .MinimumLevel.Information()
+            .MinimumLevel.Override("Microsoft.AspNetCore", Serilog.Events.LogEventLevel.Warning)
+            .MinimumLevel.Override("Npgsql", Serilog.Events.LogEventLevel.Warning)
+            .WriteTo.Console(new CompactJsonFormatter())
+);
 builder.WebHost.ConfigureKestrel(k =>
 {
     k.Limits.MaxRequestBodySize = BodyLimits.Usual;
@@ -66,43 +69,78 @@ builder.Services.AddNpgsqlDataSource(options.Database.Length > 0 ? options.Datab
 builder.Services.AddSingleton<IFileStore>(_ =>
 {
     var folder = options.Files.Length > 0 ? options.Files : Path.Combine(Path.GetTempPath(), "hang-files");
-    return options.S3Address.Length > 0 ? S3FileStore.Open(options.S3Address, options.S3Bucket, options.S3Key, options.S3Secret, folder) : new FolderFileStore(folder);
+    return options.S3Address.Length > 0
+        ? S3FileStore.Open(options.S3Address, options.S3Bucket, options.S3Key, options.S3Secret, folder)
+        : new FolderFileStore(folder);
 });
-builder.Services.AddSingleton<PackageStore>().AddSingleton<FeelStore>().AddSingleton(s => new RevisionStore(s.GetRequiredService<Npgsql.NpgsqlDataSource>(), options.KeepRevisions)).AddSingleton(_ => new FontTrials(typeof(Program).Assembly.Location)).AddSingleton<HandoffStore>().AddSingleton<ChunkStore>();
+builder
+    .Services.AddSingleton<PackageStore>()
+    .AddSingleton<FeelStore>()
+    .AddSingleton(s => new RevisionStore(s.GetRequiredService<Npgsql.NpgsqlDataSource>(), options.KeepRevisions))
+    .AddSingleton(_ => new FontTrials(typeof(Program).Assembly.Location))
+    .AddSingleton<HandoffStore>()
+    .AddSingleton<ChunkStore>();
 builder.Services.AddSingleton<SourceStore>().AddSingleton<Judges>().AddSingleton<DocumentSources>().AddSingleton<HeardMixes>();
 builder.Services.AddSingleton<PackageFonts>().AddSingleton<ISourceShelf>(s => s.GetRequiredService<PackageFonts>()).AddSingleton<ISourceShelf, PictureCuts>();
 builder.Services.AddSingleton(s => new PictureShelf(hash => s.GetRequiredService<SourceStore>().Bytes(PictureSources.Kind, hash)));
 builder.Services.AddSingleton(s => new SoundShelf(
     (hash, cancel) => s.GetRequiredService<SourceStore>().FileAsync(SoundSources.Kind, hash, cancel),
-    hash => s.GetRequiredService<SourceStore>().MadePath(SoundSources.Kind, hash, SoundJudge.Decoded)));
-builder.Services.AddSingleton<LiveGraphics>().AddSingleton<Questions>().AddSingleton<WholeCalls>().AddSingleton<DemoLoader>().AddSingleton<HandoffJob>().AddSingleton<TakeDocuments>().AddSingleton<RosterStore>().AddSingleton<GraphicRosters>().AddSingleton<SeenFirst>().AddSingleton<Order>().AddSingleton<OutsideFolder>().AddSingleton<ChunkJob>().AddSingleton<LookAtFile>();
-builder.Services.AddHealthChecks().AddNpgSql(tags: ["ready"]).AddCheck<DiskHealth>("disk", tags: ["ready"]).AddCheck<EncoderHealth>("ffmpeg", tags: ["ready"]).AddCheck<QueueHealth>("queue", tags: ["ready"]);
+    hash => s.GetRequiredService<SourceStore>().MadePath(SoundSources.Kind, hash, SoundJudge.Decoded)
+));
+builder
+    .Services.AddSingleton<LiveGraphics>()
+    .AddSingleton<Questions>()
+    .AddSingleton<WholeCalls>()
+    .AddSingleton<DemoLoader>()
+    .AddSingleton<HandoffJob>()
+    .AddSingleton<TakeDocuments>()
+    .AddSingleton<RosterStore>()
+    .AddSingleton<GraphicRosters>()
+    .AddSingleton<SeenFirst>()
+    .AddSingleton<Order>()
+    .AddSingleton<OutsideFolder>()
+    .AddSingleton<ChunkJob>()
+    .AddSingleton<LookAtFile>();
+builder
+    .Services.AddHealthChecks()
+    .AddNpgSql(tags: ["ready"])
+    .AddCheck<DiskHealth>("disk", tags: ["ready"])
+    .AddCheck<EncoderHealth>("ffmpeg", tags: ["ready"])
+    .AddCheck<QueueHealth>("queue", tags: ["ready"]);
 Telemetry.Add(builder.Services);
 SignInSetup.Add(builder.Services, options);
 if (options.SignIn)
 {
     LiveGate.Add(builder.Services);
 }
-builder.Services.AddSignalR(s =>
-{
-    s.MaximumReceiveMessageSize = BodyLimits.Live;
-    s.AddFilter<WholeCalls>();
-}).AddMessagePackProtocol();
+builder
+    .Services.AddSignalR(s =>
+    {
+        s.MaximumReceiveMessageSize = BodyLimits.Live;
+        s.AddFilter<WholeCalls>();
+    })
+    .AddMessagePackProtocol();
 builder.Services.AddExceptionHandler<ProblemAnswers>().AddProblemDetails();
 builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
 builder.Services.ConfigureHttpJsonOptions(json =>
 {
     json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
     json.SerializerOptions.RespectNullableAnnotations = true;
-    json.SerializerOptions.TypeInfoResolver = (json.SerializerOptions.TypeInfoResolver ?? new DefaultJsonTypeInfoResolver()).WithAddedModifier(NeededParts.Demand);
+    json.SerializerOptions.TypeInfoResolver = (json.SerializerOptions.TypeInfoResolver ?? new DefaultJsonTypeInfoResolver()).WithAddedModifier(
+        NeededParts.Demand
+    );
     ReportJson.AddConverters(json.SerializerOptions.Converters);
 });
-builder.Services.AddOpenApi(o => o.AddDocumentTransformer((document, _, _) =>
-{
-    document.Info.Title = "Hang";
-    document.Servers?.Clear();
-    return Task.CompletedTask;
-}));
+builder.Services.AddOpenApi(o =>
+    o.AddDocumentTransformer(
+        (document, _, _) =>
+        {
+            document.Info.Title = "Hang";
+            document.Servers?.Clear();
+            return Task.CompletedTask;
+        }
+    )
+);
 if (options.Database.Length > 0)
 {
     Schema.Migrate(options.Database);
@@ -125,7 +163,12 @@ if (options.Proxies.Length > 0)
     app.UseForwardedHeaders();
 }
 app.UseExceptionHandler();
-app.UseSerilogRequestLogging(o => o.GetLevel = (context, _, _) => context.Response.StatusCode >= 500 ? Serilog.Events.LogEventLevel.Warning : context.Request.Path.StartsWithSegments("/api") ? Serilog.Events.LogEventLevel.Information : Serilog.Events.LogEventLevel.Debug);
+app.UseSerilogRequestLogging(o =>
+    o.GetLevel = (context, _, _) =>
+        context.Response.StatusCode >= 500 ? Serilog.Events.LogEventLevel.Warning
+        : context.Request.Path.StartsWithSegments("/api") ? Serilog.Events.LogEventLevel.Information
+        : Serilog.Events.LogEventLevel.Debug
+);
 app.UseMiddleware<OwnPagesOnly>();
 app.UseStatusCodePages(c => ProblemAnswers.WriteAsync(c.HttpContext));
 app.UseRouting();

@@ -12,7 +12,8 @@ public static class Schema
     /// <exception cref="InvalidOperationException">A migration failed; the cause is inside.</exception>
     public static void Migrate(string connectionString, int upTo = int.MaxValue)
     {
-        var result = DeployChanges.To.PostgresqlDatabase(connectionString)
+        var result = DeployChanges
+            .To.PostgresqlDatabase(connectionString)
             .WithScriptsEmbeddedInAssembly(typeof(Schema).Assembly, name => NumberOf(name) <= upTo)
             .WithTransactionPerScript()
             .LogTo(new NoOpUpgradeLog())

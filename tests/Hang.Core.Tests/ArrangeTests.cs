@@ -11,10 +11,14 @@ using static Hang.Tests.Shared.Making;
 
 namespace Hang.Core.Tests;
 
-/// <summary>Aligning, distributing, stacking and matching layers. The frame is 640 x 360; letters of the samples have ink from 700 above the baseline to it, 400 wide.</summary>
+/// <summary>
+/// Aligning, distributing, stacking and matching layers. The frame is 640 x 360; letters of the samples have ink from 700 above the baseline to it, 400
+/// wide.
+/// </summary>
 public class ArrangeTests
 {
-    private static Layer Box(string id, double x, double y, double w, double h) => Layer<Plate>(id).With("position", new Value(x, y)).With("size", new Value(w, h));
+    private static Layer Box(string id, double x, double y, double w, double h) =>
+        Layer<Plate>(id).With("position", new Value(x, y)).With("size", new Value(w, h));
 
     private static Box InkOf(Graphic graphic, string layer) => OpticalBox.Of(new Evaluator(graphic, Shaper), layer, 0);
 
@@ -67,7 +71,12 @@ public class ArrangeTests
     [Fact]
     public void SizesAreMatched()
     {
-        var graphic = After(new MatchSize(["t", "u", "a"], false), Type("t", "abcd").With("typeSize", Const(100)), Type("u", "ab").With("typeSize", Const(50)), Box("a", 0, 0, 20, 30));
+        var graphic = After(
+            new MatchSize(["t", "u", "a"], false),
+            Type("t", "abcd").With("typeSize", Const(100)),
+            Type("u", "ab").With("typeSize", Const(50)),
+            Box("a", 0, 0, 20, 30)
+        );
         Assert.Equal(200, graphic.Layer("u").Channel("typeSize").Constant.X, 0.5);
         Assert.Equal(new Value(200, 30), graphic.Layer("a").Channel("size").Constant);
         Assert.Equal(100, graphic.Layer("t").Channel("typeSize").Constant.X);

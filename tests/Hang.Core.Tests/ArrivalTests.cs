@@ -17,7 +17,8 @@ public class ArrivalTests
 {
     public static TheoryData<ArrivalKind> Kinds => [.. Enum.GetValues<ArrivalKind>()];
 
-    private static Graphic Words(string text = "Honey bees") => Samples.Graphic(Type("t", text).With("position", new Value(200, 180)).With("typeSize", new Value(40)).With("turn", new Value(3)));
+    private static Graphic Words(string text = "Honey bees") =>
+        Samples.Graphic(Type("t", text).With("position", new Value(200, 180)).With("typeSize", new Value(40)).With("turn", new Value(3)));
 
     private static PieceStagger? Coming(Graphic graphic) => graphic.Layer("t").Content.Kind.InPieces!.Coming(graphic.Layer("t").Content.Values);
 
@@ -35,7 +36,14 @@ public class ArrivalTests
         {
             var layer = after.Layer("t");
             Assert.Equal(rest, new Evaluator(after, Shaper).Place(layer, frame).World);
-            Assert.Equal((1.0, 0.0, 0.0), (layer.Channel("opacity").At(frame).X, (layer.Effects.IsEmpty ? 0 : layer.Channel("effects/e1/radius").At(frame).X), layer.Channel("tracking").At(frame).X));
+            Assert.Equal(
+                (1.0, 0.0, 0.0),
+                (
+                    layer.Channel("opacity").At(frame).X,
+                    (layer.Effects.IsEmpty ? 0 : layer.Channel("effects/e1/radius").At(frame).X),
+                    layer.Channel("tracking").At(frame).X
+                )
+            );
         }
         Assert.False(Shows(after, 0));
         Assert.False(Shows(after, after.Phases.Total - 1));
@@ -43,7 +51,9 @@ public class ArrivalTests
         Assert.Equal(GraphicJson.Write(after), GraphicJson.Write(GraphicJson.Read(GraphicJson.Write(after))));
 
         // What is written are ordinary keyframes, and going off runs through the same values backwards.
-        foreach (var (name, channel) in after.Layer("t").Mentioned().Where(c => c.Channel.IsKeyed && kind != ArrivalKind.TypeOn).Select(c => (c.Address, c.Channel)))
+        foreach (
+            var (name, channel) in after.Layer("t").Mentioned().Where(c => c.Channel.IsKeyed && kind != ArrivalKind.TypeOn).Select(c => (c.Address, c.Channel))
+        )
         {
             Assert.Equal(4, channel.Keys.Length);
             Assert.Equal(channel.Keys[0].Value, channel.Keys[3].Value);
@@ -86,8 +96,12 @@ public class ArrivalTests
     public void OneClickStaggersTheWholeSelection()
     {
         var graphic = Samples.Graphic(Plate("a"), Plate("b"), Plate("c"));
-        int[] Starts(StaggerOrder order, bool leaving) => [.. new ApplyArrival(["b", "a", "c"], ArrivalKind.Fade, leaving, Length: 6, Every: 4, Order: order)
-            .ApplyTo(graphic, Shaper).Layers.Select(l => l.Channel("opacity").Keys[0].At)];
+        int[] Starts(StaggerOrder order, bool leaving) =>
+            [
+                .. new ApplyArrival(["b", "a", "c"], ArrivalKind.Fade, leaving, Length: 6, Every: 4, Order: order)
+                    .ApplyTo(graphic, Shaper)
+                    .Layers.Select(l => l.Channel("opacity").Keys[0].At),
+            ];
         Assert.Equal([8, 4, 0], Starts(StaggerOrder.TopDown, false));
         Assert.Equal([0, 4, 8], Starts(StaggerOrder.BottomUp, false));
         Assert.Equal([4, 0, 8], Starts(StaggerOrder.Selected, false));
@@ -126,7 +140,10 @@ public class ArrivalTests
     public void ADepartureEndsByTheLastFrameHoweverWordsGrow(string words, PieceKind by, int every, int length)
     {
         var arrived = new ApplyArrival(["t"], ArrivalKind.Rise, Length: 6, Pieces: new(PieceKind.Word, 3)).ApplyTo(Words("Bea"), Shaper);
-        var graphic = new ApplyArrival(["t"], ArrivalKind.Fade, Leaving: true, Length: length, Pieces: new(by, every, PieceOrder.Reversed)).ApplyTo(arrived, Shaper);
+        var graphic = new ApplyArrival(["t"], ArrivalKind.Fade, Leaving: true, Length: length, Pieces: new(by, every, PieceOrder.Reversed)).ApplyTo(
+            arrived,
+            Shaper
+        );
         Assert.Equal(new PieceStagger(PieceKind.Word, 3), Coming(graphic));
         var grown = new SetValue("t", new("text"), JsonSerializer.SerializeToElement(words), 0).ApplyTo(graphic, Shaper);
         var alone = new SetValue("t", new("text"), JsonSerializer.SerializeToElement(words), 0).ApplyTo(arrived, Shaper);
@@ -153,11 +170,15 @@ public class ArrivalTests
     {
         var came = new ApplyArrival(["t"], ArrivalKind.Fade, Length: 6).ApplyTo(Words("Bee"), Shaper);
         var going = new ApplyArrival(["t"], ArrivalKind.Fade, Leaving: true, Length: 6, Pieces: new(PieceKind.Letter, 4)).ApplyTo(came, Shaper);
-        float[] Opacities(int frame) => [.. new Evaluator(going, Shaper).At(frame).Nodes.Where(n => n.Strip.Paints && n.Strip.Id != "t/rest").Select(n => n.Values[6])];
+        float[] Opacities(int frame) =>
+            [.. new Evaluator(going, Shaper).At(frame).Nodes.Where(n => n.Strip.Paints && n.Strip.Id != "t/rest").Select(n => n.Values[6])];
         var coming = Opacities(3);
         Assert.True(coming is [> 0, 0, 0, 0]);
         Assert.True(Opacities(94) is [0, 0, var b, var c] && 0 < b && b < c);
-        var asOne = new SetValue("t", new("leaves"), JsonSerializer.SerializeToElement("whole"), 0).ApplyTo(new ApplyArrival(["t"], ArrivalKind.Fade, Pieces: new(PieceKind.Letter, 3)).ApplyTo(going, Shaper), Shaper);
+        var asOne = new SetValue("t", new("leaves"), JsonSerializer.SerializeToElement("whole"), 0).ApplyTo(
+            new ApplyArrival(["t"], ArrivalKind.Fade, Pieces: new(PieceKind.Letter, 3)).ApplyTo(going, Shaper),
+            Shaper
+        );
         Assert.Equal(["t/3"], new Evaluator(asOne, Shaper).At(96).Nodes.Where(n => n.Strip.Paints && n.Values[6] > 0).Select(n => n.Strip.Id));
         // A departure that is there already stays as it is when letters come one by one.
         var gone = new ApplyArrival(["t"], ArrivalKind.Fade, Leaving: true, Length: 6).ApplyTo(came, Shaper);
@@ -195,7 +216,8 @@ public class ArrivalTests
     [InlineData(PieceOrder.Reversed, 5, new[] { 4, 3, 2, 1, 0 })]
     [InlineData(PieceOrder.FromMiddle, 5, new[] { 2, 1, 0, 1, 2 })]
     [InlineData(PieceOrder.FromMiddle, 4, new[] { 1, 0, 0, 1 })]
-    public void PiecesHaveTheirOrder(PieceOrder order, int count, int[] ranks) => Assert.Equal(ranks, new PieceStagger(PieceKind.Letter, 1, order).Ranks(count));
+    public void PiecesHaveTheirOrder(PieceOrder order, int count, int[] ranks) =>
+        Assert.Equal(ranks, new PieceStagger(PieceKind.Letter, 1, order).Ranks(count));
 
     [Fact]
     public void AShuffleIsDrawnFromItsSeed()
@@ -212,7 +234,10 @@ public class ArrivalTests
         var graphic = Samples.Graphic(Plate("a"), Hook());
         Assert.Equal("Plate a", Assert.Throws<ProblemException>(() => new ApplyArrival(["a"], ArrivalKind.TypeOn).ApplyTo(graphic, Shaper)).Problem.Layer);
         Assert.Equal("Hook", Assert.Throws<ProblemException>(() => new ApplyArrival(["h"], ArrivalKind.Fade).ApplyTo(graphic, Shaper)).Problem.Layer);
-        Assert.Contains("no time", Assert.Throws<ProblemException>(() => new ApplyArrival(["a"], ArrivalKind.Fade, Length: 200).ApplyTo(graphic, Shaper)).Problem.Message);
+        Assert.Contains(
+            "no time",
+            Assert.Throws<ProblemException>(() => new ApplyArrival(["a"], ArrivalKind.Fade, Length: 200).ApplyTo(graphic, Shaper)).Problem.Message
+        );
     }
 
     [Theory]

@@ -17,7 +17,10 @@ public class ChartTests
     [Fact]
     public void DataAreReadAsTheyAreTypedAndPasted()
     {
-        Assert.Equal([new("Clover", 42), new("Red linden", -1.5), new("", 7), new("A, b", 3), new("Share", 12)], ChartData.Read("Clover 42\nRed linden\t-1.5\n\n7\nA, b: 3\nShare|12%").ToArray());
+        Assert.Equal(
+            [new("Clover", 42), new("Red linden", -1.5), new("", 7), new("A, b", 3), new("Share", 12)],
+            ChartData.Read("Clover 42\nRed linden\t-1.5\n\n7\nA, b: 3\nShare|12%").ToArray()
+        );
         var problem = Assert.Throws<ProblemException>(() => GraphicRules.Demand(Graphic(Chart("Clover")))).Problem;
         Assert.Contains("\"Clover\" has no number", problem.Message, StringComparison.Ordinal);
         Assert.Equal("Chart", problem.Layer);
@@ -49,7 +52,8 @@ public class ChartTests
     [InlineData("0,125", "0", 125)]
     [InlineData("Clover\t0,125", "Clover", 0.125)]
     [InlineData("Clover 1e3", "Clover", 1000)]
-    public void NumbersAreReadAsSheetsWriteThem(string line, string label, double value) => Assert.Equal(new(label, value), Assert.Single(ChartData.Read(line)));
+    public void NumbersAreReadAsSheetsWriteThem(string line, string label, double value) =>
+        Assert.Equal(new(label, value), Assert.Single(ChartData.Read(line)));
 
     [Theory]
     [InlineData("Clover")]
@@ -57,7 +61,8 @@ public class ChartTests
     [InlineData("Clover\t")]
     [InlineData("Clover 1e999")]
     [InlineData("Clover 42 kg")]
-    public void ALineWithoutANumberIsNamed(string line) => Assert.Contains("no number at its end", Assert.Throws<ProblemException>(() => ChartData.Read("Linden 3\n" + line)).Message, StringComparison.Ordinal);
+    public void ALineWithoutANumberIsNamed(string line) =>
+        Assert.Contains("no number at its end", Assert.Throws<ProblemException>(() => ChartData.Read("Linden 3\n" + line)).Message, StringComparison.Ordinal);
 
     /// <summary>A share s of the whole goes round 360 s degrees: 1 : 2 : 3 : 6 are 30, 60, 90 and 180 degrees.</summary>
     [Fact]

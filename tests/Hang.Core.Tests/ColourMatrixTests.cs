@@ -19,7 +19,16 @@ public class ColourMatrixTests
     [Fact]
     public void NothingAskedForChangesNothing()
     {
-        foreach (var matrix in new[] { ColourMatrix.Saturate(1), ColourMatrix.HueRotate(0), ColourMatrix.Linear(1, 0), ColourMatrix.Lighten(0), ColourMatrix.Tint(new(0.3, 0.6, 0.9), 0) })
+        foreach (
+            var matrix in new[]
+            {
+                ColourMatrix.Saturate(1),
+                ColourMatrix.HueRotate(0),
+                ColourMatrix.Linear(1, 0),
+                ColourMatrix.Lighten(0),
+                ColourMatrix.Tint(new(0.3, 0.6, 0.9), 0),
+            }
+        )
         {
             Near(ColourMatrix.Identity, matrix);
         }
@@ -41,7 +50,8 @@ public class ColourMatrixTests
     }
 
     [Fact]
-    public void AWholeTurnLeadsBack() => Near([0.2, 0.5, 0.9, 0.7], Apply(ColourMatrix.Chain(ColourMatrix.HueRotate(120), ColourMatrix.HueRotate(240)), 0.2, 0.5, 0.9, 0.7), 5e-3);
+    public void AWholeTurnLeadsBack() =>
+        Near([0.2, 0.5, 0.9, 0.7], Apply(ColourMatrix.Chain(ColourMatrix.HueRotate(120), ColourMatrix.HueRotate(240)), 0.2, 0.5, 0.9, 0.7), 5e-3);
 
     [Fact]
     public void ChainedIsOneAfterTheOther()
@@ -61,7 +71,16 @@ public class ColourMatrixTests
     [Fact]
     public void AlphaIsNeverTouched()
     {
-        foreach (var matrix in new[] { ColourMatrix.Saturate(2), ColourMatrix.HueRotate(77), ColourMatrix.Linear(-1, 1), ColourMatrix.Lighten(-0.3), ColourMatrix.Tint(new(0.3, 0.6, 0.9), 1) })
+        foreach (
+            var matrix in new[]
+            {
+                ColourMatrix.Saturate(2),
+                ColourMatrix.HueRotate(77),
+                ColourMatrix.Linear(-1, 1),
+                ColourMatrix.Lighten(-0.3),
+                ColourMatrix.Tint(new(0.3, 0.6, 0.9), 1),
+            }
+        )
         {
             Assert.Equal([0, 0, 0, 1, 0], matrix[15..]);
         }

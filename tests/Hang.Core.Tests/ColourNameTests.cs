@@ -44,11 +44,17 @@ public sealed class ColourNameTests
 
     private static Palette Colours => new(["ink", "paper"], [Way("Day", "#000000", "#FFFFFF"), Way("Night", "#FFFFFF", "#101010")], "Night");
 
-    private static Colourway Way(string name, string ink, string paper) => new(name, ImmutableSortedDictionary<string, string>.Empty.Add("ink", ink).Add("paper", paper));
+    private static Colourway Way(string name, string ink, string paper) =>
+        new(name, ImmutableSortedDictionary<string, string>.Empty.Add("ink", ink).Add("paper", paper));
 
-    private static Graphic Piece => new SetPalette(Colours).ApplyTo(Graphic(Making.Layer<Contents.Plate>("a").With("fill", new Scene.Values.Value(0, 0, 0, 1) { Held = new RoleShade("ink") })), Shaper);
+    private static Graphic Piece =>
+        new SetPalette(Colours).ApplyTo(
+            Graphic(Making.Layer<Contents.Plate>("a").With("fill", new Scene.Values.Value(0, 0, 0, 1) { Held = new RoleShade("ink") })),
+            Shaper
+        );
 
-    private static string Refused(Edit edit, Graphic? graphic = null) => Assert.Throws<ProblemException>(() => edit.ApplyTo(graphic ?? Piece, Shaper)).Problem.ToString();
+    private static string Refused(Edit edit, Graphic? graphic = null) =>
+        Assert.Throws<ProblemException>(() => edit.ApplyTo(graphic ?? Piece, Shaper)).Problem.ToString();
 
     [Fact]
     public void ARenamedRoleKeepsItsColoursAndWhatStandsForItFollows()
@@ -101,7 +107,11 @@ public sealed class ColourNameTests
     [Fact]
     public void RolesOfAnotherPaletteComeToEveryColourwayAsItShowsThem()
     {
-        var other = new Palette(["glow", "ink"], [new("Only", ImmutableSortedDictionary<string, string>.Empty.Add("glow", "#FFAA00").Add("ink", "#123456"))], "Only");
+        var other = new Palette(
+            ["glow", "ink"],
+            [new("Only", ImmutableSortedDictionary<string, string>.Empty.Add("glow", "#FFAA00").Add("ink", "#123456"))],
+            "Only"
+        );
         var both = Colours.With(other);
         both.Demand();
         Assert.Equal(["ink", "paper", "glow"], both.Roles.ToArray());

@@ -39,13 +39,19 @@ public class CourseTests
         double N() => random.Next(-300, 300);
         for (var i = 0; i < 60; i++)
         {
-            ICurve curve = i % 2 == 0 ? new CubicCurve(new(N(), N()), new(N(), N()), new(N(), N()), new(N(), N())) : new ConicCurve(new(N(), N()), new(N(), N()), new(N(), N()), 0.2 + random.NextDouble());
+            ICurve curve =
+                i % 2 == 0
+                    ? new CubicCurve(new(N(), N()), new(N(), N()), new(N(), N()), new(N(), N()))
+                    : new ConicCurve(new(N(), N()), new(N(), N()), new(N(), N()), 0.2 + random.NextDouble());
             var contour = new Contour([curve], false);
             Assert.Equal(1, contour.Length / ArcLength.Of(curve), 1e-6);
             foreach (var share in new[] { 0.13, 0.5, 0.91 })
             {
                 var place = contour.At(share * contour.Length).Place;
-                var t = Enumerable.Range(0, 20001).Select(n => n / 20000.0).MinBy(n => Math.Pow(curve.At(n).X - place.X, 2) + Math.Pow(curve.At(n).Y - place.Y, 2));
+                var t = Enumerable
+                    .Range(0, 20001)
+                    .Select(n => n / 20000.0)
+                    .MinBy(n => Math.Pow(curve.At(n).X - place.X, 2) + Math.Pow(curve.At(n).Y - place.Y, 2));
                 Assert.Equal(share, ArcLength.Of(curve, 0, t) / contour.Length, 2e-3);
             }
         }

@@ -17,13 +17,20 @@ namespace Hang.Core.Tests;
 /// <summary>Credits as lists, and rolls as long as they take.</summary>
 public class CreditsTests
 {
-    private static Layers.Layer Roll(string lines, double? speed = null) => (Layer<Roll>("r", "Roll") with { }).With("lines", Scene.Motion.Channel.Of(new TextKind(99), Value.Of(lines))).With("pace", speed is null ? 0 : 1).With("speed", speed ?? 2);
+    private static Layers.Layer Roll(string lines, double? speed = null) =>
+        (Layer<Roll>("r", "Roll") with { })
+            .With("lines", Scene.Motion.Channel.Of(new TextKind(99), Value.Of(lines)))
+            .With("pace", speed is null ? 0 : 1)
+            .With("speed", speed ?? 2);
 
     [Fact]
     public void ListsAreReadAsTheyAreTypedAndPasted()
     {
         var lines = CreditLine.Read("# Keepers\n\nQueen breeder\tIda\nCamera | Bea\n\tPiet\nEverybody\n[a.png, b.png]\n\n");
-        Assert.Equal([CreditKind.Heading, CreditKind.Gap, CreditKind.Pair, CreditKind.Pair, CreditKind.Pair, CreditKind.Name, CreditKind.Logos], lines.Select(l => l.Kind));
+        Assert.Equal(
+            [CreditKind.Heading, CreditKind.Gap, CreditKind.Pair, CreditKind.Pair, CreditKind.Pair, CreditKind.Name, CreditKind.Logos],
+            lines.Select(l => l.Kind)
+        );
         Assert.Equal(("Camera", "Bea"), (lines[3].Left, lines[3].Right));
         Assert.Equal(("", "Piet"), (lines[4].Left, lines[4].Right));
         Assert.Equal(["a.png", "b.png"], lines[6].Files.ToArray());
@@ -56,7 +63,12 @@ public class CreditsTests
         Assert.Equal(360, Top(0));
         Assert.True(Top(graphic.Phases.Total - 1) + 3 * Math.Round(72 * 1.4) <= 1e-6);
         Assert.True(Top(graphic.Phases.Total - 2) + 3 * Math.Round(72 * 1.4) > 0);
-        bool Seen(int frame) => !evaluator.At(frame).Nodes.Aggregate(Scene.Geometry.Box.Empty, (all, n) => all.Union(Touched.By(n.Strip, n.Row))).Intersect(new(0, 0, 640, 360)).IsEmpty;
+        bool Seen(int frame) =>
+            !evaluator
+                .At(frame)
+                .Nodes.Aggregate(Scene.Geometry.Box.Empty, (all, n) => all.Union(Touched.By(n.Strip, n.Row)))
+                .Intersect(new(0, 0, 640, 360))
+                .IsEmpty;
         Assert.False(Seen(0));
         Assert.False(Seen(graphic.Phases.Total - 1));
         Assert.True(Seen(graphic.Phases.Total / 2));
@@ -77,7 +89,9 @@ public class CreditsTests
     {
         var graphic = Graphic(Roll("A", 4)) with { Kind = Documents.GraphicKind.Credits, Fields = [new("Credits", [new("r", new("lines"))])] };
         graphic = new FitLength("r").ApplyTo(graphic, Shaper);
-        var take = new Take(ImmutableSortedDictionary<string, string>.Empty.Add("Credits", string.Join('\n', Enumerable.Range(1, 25).Select(i => $"Role {i}\tName {i}"))));
+        var take = new Take(
+            ImmutableSortedDictionary<string, string>.Empty.Add("Credits", string.Join('\n', Enumerable.Range(1, 25).Select(i => $"Role {i}\tName {i}")))
+        );
         var filled = take.Of(graphic, Shaper);
         Assert.Equal(1 + (int)Math.Ceiling((360 + 25 * 101) / 4.0), filled.Phases.Total);
         Assert.Equal(graphic.Phases.Hold + 5, (take with { Hold = graphic.Phases.Hold + 5 }).Of(graphic, Shaper).Phases.Hold);

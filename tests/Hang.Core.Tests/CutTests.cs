@@ -19,8 +19,9 @@ public class CutTests
     ];
 
     /// <summary>Keyframes at least 4 frames apart, with values that differ, and any feels.</summary>
-    private static readonly Gen<Channel> Channels =
-        Gen.Select(Gen.Int[4, 60], Gen.Double[1, 500], Gen.Int[0, Feels.Length - 1]).Array[2, 6].Select(steps =>
+    private static readonly Gen<Channel> Channels = Gen.Select(Gen.Int[4, 60], Gen.Double[1, 500], Gen.Int[0, Feels.Length - 1])
+        .Array[2, 6]
+        .Select(steps =>
         {
             var (at, value, keys) = (0, 0.0, new List<Keyframe>());
             foreach (var (frames, by, feel) in steps)
@@ -32,16 +33,20 @@ public class CutTests
         });
 
     [Fact]
-    public void ACutChangesNoValueAtAnyFrame() => Gen.Select(Channels, Gen.Double[0, 1]).Sample((channel, share) =>
-    {
-        var last = channel.Keys[^1].At;
-        var cut = channel.WithCutAt((int)(share * last));
-        for (var frame = 0; frame <= last; frame++)
-        {
-            var (meant, found) = (channel.At(frame).X, cut.At(frame).X);
-            Assert.True(Math.Abs(meant - found) < 0.5, $"at {frame}: {found} instead of {meant}");
-        }
-    });
+    public void ACutChangesNoValueAtAnyFrame() =>
+        Gen.Select(Channels, Gen.Double[0, 1])
+            .Sample(
+                (channel, share) =>
+                {
+                    var last = channel.Keys[^1].At;
+                    var cut = channel.WithCutAt((int)(share * last));
+                    for (var frame = 0; frame <= last; frame++)
+                    {
+                        var (meant, found) = (channel.At(frame).X, cut.At(frame).X);
+                        Assert.True(Math.Abs(meant - found) < 0.5, $"at {frame}: {found} instead of {meant}");
+                    }
+                }
+            );
 
     [Fact]
     public void WhereThereIsAKeyframeOrNoChangeNothingIsCut()
@@ -58,11 +63,10 @@ public class CutTests
     public void EachComponentGoesOnByItsOwnFeel()
     {
         var (brisk, late) = (NamedFeels.All.Single(f => f.Name == "Brisk").Feel, NamedFeels.All.Single(f => f.Name == "Late").Feel);
-        var channel = Channel.Of(NumbersKind.Point,
-        [
-            new(0, new(0, 0), Feel.Linear) { Parts = FeelParts.All(brisk).With(1, late) },
-            new(40, new(300, 900), Feel.Linear),
-        ]);
+        var channel = Channel.Of(
+            NumbersKind.Point,
+            [new(0, new(0, 0), Feel.Linear) { Parts = FeelParts.All(brisk).With(1, late) }, new(40, new(300, 900), Feel.Linear)]
+        );
         var cut = channel.WithCutAt(13);
         for (var frame = 0; frame <= 40; frame++)
         {

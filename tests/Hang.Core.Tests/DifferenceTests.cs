@@ -40,7 +40,10 @@ public sealed class DifferenceTests
         Assert.Equal(["Colours of the package are other ones"], To(before));
         Assert.Equal(["Colours of the package are other ones"], Between(before, Before));
         Assert.Equal(["Colourway: Day, now Night"], Between(before, before with { Palette = colours with { Current = "Night" } }));
-        Assert.Equal(["Colours of the package are other ones"], Between(before, before with { Palette = colours with { Colourways = [new("Day", Of("#111111")), colours.Colourways[1]] } }));
+        Assert.Equal(
+            ["Colours of the package are other ones"],
+            Between(before, before with { Palette = colours with { Colourways = [new("Day", Of("#111111")), colours.Colourways[1]] } })
+        );
 
         static ImmutableSortedDictionary<string, string> Of(string ink) => ImmutableSortedDictionary<string, string>.Empty.Add("ink", ink);
     }
@@ -65,7 +68,11 @@ public sealed class DifferenceTests
         var said = Assert.Single(To(Before with { Layers = [a, t.With("text", "Comb").With("typeSize", 90.0), b] }));
         Assert.StartsWith("Hive: ", said, StringComparison.Ordinal);
         Assert.Equal(2, said["Hive: ".Length..].Split(", ").Length);
-        Assert.StartsWith("Plate b: ", Assert.Single(To(Before with { Layers = [a, t, b.WithEffect<Blur>("e").With("effects/e/radius", 4.0)] })), StringComparison.Ordinal);
+        Assert.StartsWith(
+            "Plate b: ",
+            Assert.Single(To(Before with { Layers = [a, t, b.WithEffect<Blur>("e").With("effects/e/radius", 4.0)] })),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]

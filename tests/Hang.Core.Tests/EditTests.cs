@@ -30,7 +30,9 @@ public class EditTests
     [InlineData("typeSize", "9", "no typeSize")]
     public void AValueThatDoesNotFitIsRefusedWithTheLayersName(string address, string value, string says)
     {
-        var problem = Assert.Throws<ProblemException>(() => new SetValue("a", At(address), Json(value), 0).ApplyTo(Graphic(Plate("a")), Samples.Shaper)).Problem;
+        var problem = Assert
+            .Throws<ProblemException>(() => new SetValue("a", At(address), Json(value), 0).ApplyTo(Graphic(Plate("a")), Samples.Shaper))
+            .Problem;
         Assert.Equal("Plate a", problem.Layer);
         Assert.Contains(says, problem.ToString(), StringComparison.Ordinal);
     }
@@ -46,18 +48,22 @@ public class EditTests
 
     /// <summary>Whatever is moved and however far: the same keyframes, in time, and nothing outside the selection moves.</summary>
     [Fact]
-    public void MovedKeyframesStayInTimeAndOthersStayPut() => Gen.Select(Gen.Int[0, 99].HashSet[3, 8], Gen.Int[-200, 200]).Sample((frames, by) =>
-    {
-        var graphic = Graphic(Plate("a", ("turn", Keyed([.. frames.Select(f => (f, f + 0.5))]))), Plate("b", ("turn", Keyed((50, 1)))));
-        var moved = frames.Order().Take(2).ToArray();
-        var after = new MoveKeys([.. moved.Select(f => new KeyPlace("a", At("turn"), f))], by).ApplyTo(graphic, Samples.Shaper);
-        var keys = after.Layer("a").Channel("turn").Keys;
-        var shift = keys.Single(k => k.Value.X == moved[0] + 0.5).At - moved[0];
-        var landed = moved.Select(m => m + shift).ToHashSet();
-        return keys.All(k => k.At is >= 0 and < 100)
-            && frames.Except(moved).Where(f => !landed.Contains(f)).All(f => keys.Any(k => k.At == f && k.Value.X == f + 0.5))
-            && after.Layer("b") == graphic.Layer("b");
-    });
+    public void MovedKeyframesStayInTimeAndOthersStayPut() =>
+        Gen.Select(Gen.Int[0, 99].HashSet[3, 8], Gen.Int[-200, 200])
+            .Sample(
+                (frames, by) =>
+                {
+                    var graphic = Graphic(Plate("a", ("turn", Keyed([.. frames.Select(f => (f, f + 0.5))]))), Plate("b", ("turn", Keyed((50, 1)))));
+                    var moved = frames.Order().Take(2).ToArray();
+                    var after = new MoveKeys([.. moved.Select(f => new KeyPlace("a", At("turn"), f))], by).ApplyTo(graphic, Samples.Shaper);
+                    var keys = after.Layer("a").Channel("turn").Keys;
+                    var shift = keys.Single(k => k.Value.X == moved[0] + 0.5).At - moved[0];
+                    var landed = moved.Select(m => m + shift).ToHashSet();
+                    return keys.All(k => k.At is >= 0 and < 100)
+                        && frames.Except(moved).Where(f => !landed.Contains(f)).All(f => keys.Any(k => k.At == f && k.Value.X == f + 0.5))
+                        && after.Layer("b") == graphic.Layer("b");
+                }
+            );
 
     [Fact]
     public void CopiesGetNumbersAndIdsOfTheirOwn()
@@ -81,13 +87,23 @@ public class EditTests
     {
         Edit[] edits =
         [
-            new AddLayer(Plate("x")), new RemoveLayers(["a"]), new OrderLayer("a", 0), new ChangeLayer("a", Name: "Other"), new SetValue("a", At("turn"), Json("5"), 3),
-            new AddKey("a", At("turn"), 3), new ClearKeys("a", At("turn"), 3), new SetPhases(new PhaseLengths(1, 2, 3)), new ChangeGraphic(Width: 800),
+            new AddLayer(Plate("x")),
+            new RemoveLayers(["a"]),
+            new OrderLayer("a", 0),
+            new ChangeLayer("a", Name: "Other"),
+            new SetValue("a", At("turn"), Json("5"), 3),
+            new AddKey("a", At("turn"), 3),
+            new ClearKeys("a", At("turn"), 3),
+            new SetPhases(new PhaseLengths(1, 2, 3)),
+            new ChangeGraphic(Width: 800),
         ];
         foreach (var edit in edits)
         {
             var back = Edit.Read(edit.Write());
-            Assert.Equal(GraphicJson.Write(edit.ApplyTo(Graphic(Plate("a")), Samples.Shaper)), GraphicJson.Write(back.ApplyTo(Graphic(Plate("a")), Samples.Shaper)));
+            Assert.Equal(
+                GraphicJson.Write(edit.ApplyTo(Graphic(Plate("a")), Samples.Shaper)),
+                GraphicJson.Write(back.ApplyTo(Graphic(Plate("a")), Samples.Shaper))
+            );
         }
     }
 }

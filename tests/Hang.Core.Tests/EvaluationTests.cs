@@ -64,7 +64,11 @@ public class EvaluationTests
     [Fact]
     public void ProgramWindowsHoldWhatEveryFrameEvaluatesTo()
     {
-        var plate = Plate("a", ("position", Over([new(3, new(0, 0), FeelText.Parse("ease")), new(77, new(500, 90), Feel.Linear)])), ("opacity", Keyed((0, 0), (10, 1))));
+        var plate = Plate(
+            "a",
+            ("position", Over([new(3, new(0, 0), FeelText.Parse("ease")), new(77, new(500, 90), Feel.Linear)])),
+            ("opacity", Keyed((0, 0), (10, 1)))
+        );
         var evaluator = Evaluator(plate, Type("t", "hi"));
         for (var node = 0; node < 2; node++)
         {
@@ -95,11 +99,14 @@ public class EvaluationTests
 
     /// <summary>Sound whatever the numbers: bounds contain every mapped corner, for random matrices.</summary>
     [Fact]
-    public void MappedBoxesContainTheirCorners() => Gen.Double[-5, 5].Array[6].Sample(m =>
-    {
-        var matrix = new Matrix(m[0], m[1], m[2], m[3], m[4], m[5]);
-        var box = matrix.Map(new Box(-3, 2, 7, 11));
-        var p = matrix.Map(new Point(7, 2));
-        return p.X >= box.Left - 1e-9 && p.X <= box.Right + 1e-9 && p.Y >= box.Top - 1e-9 && p.Y <= box.Bottom + 1e-9;
-    });
+    public void MappedBoxesContainTheirCorners() =>
+        Gen.Double[-5, 5]
+            .Array[6]
+            .Sample(m =>
+            {
+                var matrix = new Matrix(m[0], m[1], m[2], m[3], m[4], m[5]);
+                var box = matrix.Map(new Box(-3, 2, 7, 11));
+                var p = matrix.Map(new Point(7, 2));
+                return p.X >= box.Left - 1e-9 && p.X <= box.Right + 1e-9 && p.Y >= box.Top - 1e-9 && p.Y <= box.Bottom + 1e-9;
+            });
 }

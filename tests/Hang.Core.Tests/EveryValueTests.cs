@@ -17,7 +17,8 @@ public sealed class EveryValueTests
 {
     private static IEnumerable<(string Name, ValueSpec Spec)> Specs()
     {
-        IEnumerable<(string, ValueSpec)> Of<T>() where T : Module => Modules<T>.All.SelectMany(m => m.Blank.Specs.Select(s => ($"{typeof(T).Name}/{m.Name}/{s.Name}", s)));
+        IEnumerable<(string, ValueSpec)> Of<T>()
+            where T : Module => Modules<T>.All.SelectMany(m => m.Blank.Specs.Select(s => ($"{typeof(T).Name}/{m.Name}/{s.Name}", s)));
         return LayerValues.Module.Values.Select(s => ($"layer/{s.Name}", s)).Concat(Of<ContentKind>()).Concat(Of<EffectKind>()).Concat(Of<MaskKind>());
     }
 
@@ -28,66 +29,78 @@ public sealed class EveryValueTests
     private static Problem Refused(ValueKind kind, string json) => Assert.Throws<ProblemException>(() => Read(kind, json)).Problem;
 
     [Fact]
-    public void ItsDefaultIsAllowedAndReadsBackAsItIsWritten() => Each(spec =>
-    {
-        Assert.Null(spec.Kind.Fault(spec.Default, spec));
-        // A picture that is not chosen yet has no hash.
-        if (spec.Kind is not HashKind || spec.Default.Text.Length > 0)
+    public void ItsDefaultIsAllowedAndReadsBackAsItIsWritten() =>
+        Each(spec =>
         {
-            Assert.Equal(spec.Default, Read(spec.Kind, spec.Kind.Write(spec.Default)));
-        }
-    });
+            Assert.Null(spec.Kind.Fault(spec.Default, spec));
+            // A picture that is not chosen yet has no hash.
+            if (spec.Kind is not HashKind || spec.Default.Text.Length > 0)
+            {
+                Assert.Equal(spec.Default, Read(spec.Kind, spec.Kind.Write(spec.Default)));
+            }
+        });
 
     [Fact]
-    public void ItSaysWhatItIs() => Each(spec =>
-    {
-        Assert.NotEmpty(spec.Label);
-        Assert.EndsWith(".", spec.Meaning, StringComparison.Ordinal);
-        Assert.InRange(spec.Default.X, spec.Kind is NumbersKind ? spec.Least : double.MinValue, spec.Kind is NumbersKind ? spec.Most : double.MaxValue);
-        Assert.True(spec.Factor > 0 && spec.Step > 0);
-        Assert.NotEmpty(spec.Kind.TypeScript);
-        Assert.NotEmpty(spec.Kind.Schema(spec));
-    });
+    public void ItSaysWhatItIs() =>
+        Each(spec =>
+        {
+            Assert.NotEmpty(spec.Label);
+            Assert.EndsWith(".", spec.Meaning, StringComparison.Ordinal);
+            Assert.InRange(spec.Default.X, spec.Kind is NumbersKind ? spec.Least : double.MinValue, spec.Kind is NumbersKind ? spec.Most : double.MaxValue);
+            Assert.True(spec.Factor > 0 && spec.Step > 0);
+            Assert.NotEmpty(spec.Kind.TypeScript);
+            Assert.NotEmpty(spec.Kind.Schema(spec));
+        });
 
     /// <summary>The schema allows the default, by the few words of JSON Schema that it is made of.</summary>
     [Fact]
-    public void ItsSchemaAllowsItsDefault() => Each(spec =>
-    {
-        if (spec.Kind is not HashKind || spec.Default.Text.Length > 0)
+    public void ItsSchemaAllowsItsDefault() =>
+        Each(spec =>
         {
-            Assert.True(Allows(spec.Kind.Schema(spec), JsonNode.Parse(spec.Kind.Write(spec.Default))), $"{spec.Kind.Write(spec.Default)} against {spec.Kind.Schema(spec)}");
-        }
-    });
+            if (spec.Kind is not HashKind || spec.Default.Text.Length > 0)
+            {
+                Assert.True(
+                    Allows(spec.Kind.Schema(spec), JsonNode.Parse(spec.Kind.Write(spec.Default))),
+                    $"{spec.Kind.Write(spec.Default)} against {spec.Kind.Schema(spec)}"
+                );
+            }
+        });
 
     /// <summary>On the way from itself to itself it stays itself.</summary>
     [Fact]
-    public void BetweenTwoThatAreTheSameItIsTheSame() => Each(spec =>
-    {
-        foreach (var t in new[] { 0, 0.25, 0.5, 1 })
+    public void BetweenTwoThatAreTheSameItIsTheSame() =>
+        Each(spec =>
         {
-            Assert.Equal(spec.Kind.Write(spec.Default), spec.Kind.Write(spec.Kind.Mix(spec.Default, spec.Default, t)));
-        }
-    });
+            foreach (var t in new[] { 0, 0.25, 0.5, 1 })
+            {
+                Assert.Equal(spec.Kind.Write(spec.Default), spec.Kind.Write(spec.Kind.Mix(spec.Default, spec.Default, t)));
+            }
+        });
 
     /// <summary>Each of its parts, put back as it was, leaves it as it was.</summary>
     [Fact]
-    public void ItsPartsPutBackLeaveItAsItWas() => Each(spec =>
-    {
-        foreach (var component in spec.Kind.Components.Where(_ => spec.Kind.Components.Length > 1 && spec.Default.Held is not Gradient))
+    public void ItsPartsPutBackLeaveItAsItWas() =>
+        Each(spec =>
         {
-            var part = spec.Kind.Part(spec.Default, [Camel(component)])!;
-            Assert.Equal(spec.Kind.Write(spec.Default), spec.Kind.Write(part.Put(part.Value)));
-        }
-        Assert.Null(spec.Kind.Part(spec.Default, ["-"]));
+            foreach (var component in spec.Kind.Components.Where(_ => spec.Kind.Components.Length > 1 && spec.Default.Held is not Gradient))
+            {
+                var part = spec.Kind.Part(spec.Default, [Camel(component)])!;
+                Assert.Equal(spec.Kind.Write(spec.Default), spec.Kind.Write(part.Put(part.Value)));
+            }
+            Assert.Null(spec.Kind.Part(spec.Default, ["-"]));
 
-        static string Camel(string words) => string.Concat(words.Split(' ').Select((w, i) => i == 0 ? w : char.ToUpperInvariant(w[0]) + w[1..]));
-    });
+            static string Camel(string words) => string.Concat(words.Split(' ').Select((w, i) => i == 0 ? w : char.ToUpperInvariant(w[0]) + w[1..]));
+        });
 
     [Theory]
     [InlineData("\"#4A2C12\"")]
     [InlineData("\"#4A2C1280\"")]
-    [InlineData("{ \"gradient\": \"radial\", \"from\": [0.5, 0.5], \"to\": [1, 0.5], \"squeeze\": 0.25, \"stops\": [{ \"at\": 0, \"colour\": \"#FFBF33\" }, { \"at\": 1, \"colour\": \"#00000000\" }] }")]
-    [InlineData("{ \"gradient\": \"sweep\", \"from\": [0.5, 0.5], \"to\": [0.5, 0], \"stops\": [{ \"at\": 0.5, \"colour\": \"@accent lighter 20% #FFBF33\" }] }")]
+    [InlineData(
+        "{ \"gradient\": \"radial\", \"from\": [0.5, 0.5], \"to\": [1, 0.5], \"squeeze\": 0.25, \"stops\": [{ \"at\": 0, \"colour\": \"#FFBF33\" }, { \"at\": 1, \"colour\": \"#00000000\" }] }"
+    )]
+    [InlineData(
+        "{ \"gradient\": \"sweep\", \"from\": [0.5, 0.5], \"to\": [0.5, 0], \"stops\": [{ \"at\": 0.5, \"colour\": \"@accent lighter 20% #FFBF33\" }] }"
+    )]
     public void PaintsAreWrittenAsTheyWereRead(string json) => Assert.Equal(json, PaintKind.Paint.Write(Read(PaintKind.Paint, json)));
 
     [Theory]
@@ -95,7 +108,11 @@ public sealed class EveryValueTests
     [InlineData("{ \"gradient\": \"linear\", \"form\": [0, 0] }", "\"form\" is no part of a gradient", "/form")]
     [InlineData("{ \"gradient\": \"linear\", \"from\": [0, 0], \"to\": [1, 0], \"stops\": [] }", "one stop or more", "/")]
     [InlineData("{ \"gradient\": \"linear\", \"from\": [0, 0], \"to\": [1, 0], \"stops\": [{ \"at\": 0 }] }", "\"at\" and \"colour\"", "/stops/0")]
-    [InlineData("{ \"gradient\": \"linear\", \"from\": [0, 0], \"to\": [1, 0], \"stops\": [{ \"at\": 0, \"color\": \"#FFFFFF\" }] }", "\"color\" is no part of a stop", "/stops/0/color")]
+    [InlineData(
+        "{ \"gradient\": \"linear\", \"from\": [0, 0], \"to\": [1, 0], \"stops\": [{ \"at\": 0, \"color\": \"#FFFFFF\" }] }",
+        "\"color\" is no part of a stop",
+        "/stops/0/color"
+    )]
     [InlineData("\"reddish\"", "colour", "/")]
     [InlineData("7", "", "/")]
     public void PaintsThatAreNoneAreRefusedByTheirPlace(string json, string says, string place)
@@ -115,7 +132,11 @@ public sealed class EveryValueTests
         {
             Assert.Contains("out of range", PaintKind.Paint.Fault(PaintKind.Of(bad), spec)!.Value.Message, StringComparison.Ordinal);
         }
-        Assert.Contains("101 stops", PaintKind.Paint.Fault(PaintKind.Of(Of(0) with { Stops = [.. Enumerable.Repeat(new GradientStop(0, Rgba.White), 101)] }), spec)!.Value.Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "101 stops",
+            PaintKind.Paint.Fault(PaintKind.Of(Of(0) with { Stops = [.. Enumerable.Repeat(new GradientStop(0, Rgba.White), 101)] }), spec)!.Value.Message,
+            StringComparison.Ordinal
+        );
     }
 
     /// <summary>Parts of a gradient by their addresses: each is read, and changes nothing else.</summary>
@@ -126,7 +147,10 @@ public sealed class EveryValueTests
     [InlineData("stops/1/at", 0.9)]
     public void PartsOfAGradientAreNumbers(string address, double number)
     {
-        var whole = Read(PaintKind.Paint, "{ \"gradient\": \"radial\", \"from\": [0.5, 0.5], \"to\": [1, 0.5], \"stops\": [{ \"at\": 0, \"colour\": \"#FFBF33\" }, { \"at\": 1, \"colour\": \"#000000\" }] }");
+        var whole = Read(
+            PaintKind.Paint,
+            "{ \"gradient\": \"radial\", \"from\": [0.5, 0.5], \"to\": [1, 0.5], \"stops\": [{ \"at\": 0, \"colour\": \"#FFBF33\" }, { \"at\": 1, \"colour\": \"#000000\" }] }"
+        );
         var part = PaintKind.Paint.Part(whole, address.Split('/'))!;
         var changed = part.Put(new(number));
         Assert.NotEqual(whole, changed);
@@ -142,7 +166,12 @@ public sealed class EveryValueTests
     [InlineData("from/z")]
     [InlineData("blue")]
     public void WhatIsNoPartOfAGradientIsNone(string address) =>
-        Assert.Null(PaintKind.Paint.Part(Read(PaintKind.Paint, "{ \"gradient\": \"linear\", \"from\": [0, 0], \"to\": [1, 0], \"stops\": [{ \"at\": 0, \"colour\": \"#FFBF33\" }] }"), address.Split('/')));
+        Assert.Null(
+            PaintKind.Paint.Part(
+                Read(PaintKind.Paint, "{ \"gradient\": \"linear\", \"from\": [0, 0], \"to\": [1, 0], \"stops\": [{ \"at\": 0, \"colour\": \"#FFBF33\" }] }"),
+                address.Split('/')
+            )
+        );
 
     /// <summary>Names of fields become words of addresses and come back, whatever they are called.</summary>
     [Theory]
@@ -166,7 +195,8 @@ public sealed class EveryValueTests
     [InlineData("[[\"Name\", \"a\"], [\"Name\", \"b\"]]", "named twice")]
     [InlineData("[[\" \", \"a\"]]", "empty")]
     [InlineData("{}", "list in brackets")]
-    public void FilledFieldsThatAreNoneAreRefused(string json, string says) => Assert.Contains(says, Refused(FilledKind.Filled, json).ToString(), StringComparison.Ordinal);
+    public void FilledFieldsThatAreNoneAreRefused(string json, string says) =>
+        Assert.Contains(says, Refused(FilledKind.Filled, json).ToString(), StringComparison.Ordinal);
 
     [Theory]
     [InlineData("-")]
@@ -198,16 +228,17 @@ public sealed class EveryValueTests
     private static bool Allows(JsonNode schema, JsonNode? value)
     {
         var kind = value?.GetValueKind();
-        bool Type(string type) => type switch
-        {
-            "number" => kind == JsonValueKind.Number,
-            "integer" => kind == JsonValueKind.Number && (double)value! % 1 == 0,
-            "string" => kind == JsonValueKind.String,
-            "boolean" => kind is JsonValueKind.True or JsonValueKind.False,
-            "array" => kind == JsonValueKind.Array,
-            "object" => kind == JsonValueKind.Object,
-            _ => throw new NotSupportedException(type),
-        };
+        bool Type(string type) =>
+            type switch
+            {
+                "number" => kind == JsonValueKind.Number,
+                "integer" => kind == JsonValueKind.Number && (double)value! % 1 == 0,
+                "string" => kind == JsonValueKind.String,
+                "boolean" => kind is JsonValueKind.True or JsonValueKind.False,
+                "array" => kind == JsonValueKind.Array,
+                "object" => kind == JsonValueKind.Object,
+                _ => throw new NotSupportedException(type),
+            };
         foreach (var (word, at) in schema.AsObject())
         {
             var holds = word switch
@@ -224,7 +255,12 @@ public sealed class EveryValueTests
                 "items" => value!.AsArray().All(i => Allows(at!, i)),
                 "maxLength" => ((string)value!).Length <= (int)at!,
                 "minLength" => ((string)value!).Length >= (int)at!,
-                "pattern" => System.Text.RegularExpressions.Regex.IsMatch((string)value!, (string)at!, System.Text.RegularExpressions.RegexOptions.None, TimeSpan.FromSeconds(1)),
+                "pattern" => System.Text.RegularExpressions.Regex.IsMatch(
+                    (string)value!,
+                    (string)at!,
+                    System.Text.RegularExpressions.RegexOptions.None,
+                    TimeSpan.FromSeconds(1)
+                ),
                 "required" => at!.AsArray().All(n => value!.AsObject().ContainsKey((string)n!)),
                 "properties" => value!.AsObject().All(m => at![m.Key] is not { } own || Allows(own, m.Value)),
                 "additionalProperties" => at!.GetValueKind() != JsonValueKind.False || value!.AsObject().All(m => schema["properties"]![m.Key] is not null),

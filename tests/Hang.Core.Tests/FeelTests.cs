@@ -11,36 +11,46 @@ public class FeelTests
     public void CubicBezierSolvesItsCurveToAMillionth()
     {
         var unit = Gen.Double[0, 1];
-        Gen.Select(unit, Gen.Double[-2, 3], unit, Gen.Double[-2, 3], unit).Sample((x1, y1, x2, y2, t) =>
-        {
-            static double Bezier(double t, double p1, double p2) => 3 * (1 - t) * (1 - t) * t * p1 + 3 * (1 - t) * t * t * p2 + t * t * t;
-            // Where the curve stands upright one x has many y; there the test has nothing to say.
-            var slope = 3 * (1 - t) * (1 - t) * x1 + 6 * (1 - t) * t * (x2 - x1) + 3 * t * t * (1 - x2);
-            return slope < 0.01 || Math.Abs(new CubicBezierFeel(x1, y1, x2, y2).At(Bezier(t, x1, x2)) - Bezier(t, y1, y2)) < 1e-6;
-        });
+        Gen.Select(unit, Gen.Double[-2, 3], unit, Gen.Double[-2, 3], unit)
+            .Sample(
+                (x1, y1, x2, y2, t) =>
+                {
+                    static double Bezier(double t, double p1, double p2) => 3 * (1 - t) * (1 - t) * t * p1 + 3 * (1 - t) * t * t * p2 + t * t * t;
+                    // Where the curve stands upright one x has many y; there the test has nothing to say.
+                    var slope = 3 * (1 - t) * (1 - t) * x1 + 6 * (1 - t) * t * (x2 - x1) + 3 * t * t * (1 - x2);
+                    return slope < 0.01 || Math.Abs(new CubicBezierFeel(x1, y1, x2, y2).At(Bezier(t, x1, x2)) - Bezier(t, y1, y2)) < 1e-6;
+                }
+            );
     }
 
     /// <summary>By its definition: (f(a + t (b - a)) - f(a)) / (f(b) - f(a)), also after it was written as CSS and read.</summary>
     [Fact]
     public void APartOfAFeelIsTheSameChangeForThatLong()
     {
-        var feels = NamedFeels.All.Select(f => f.Feel).Append(FeelText.Parse("steps(4, jump-both)")).Append(FeelText.Parse("linear(0, 0.9 30%, 0.2 60%, 1)")).ToArray();
+        var feels = NamedFeels
+            .All.Select(f => f.Feel)
+            .Append(FeelText.Parse("steps(4, jump-both)"))
+            .Append(FeelText.Parse("linear(0, 0.9 30%, 0.2 60%, 1)"))
+            .ToArray();
         var unit = Gen.Double[0, 1];
-        Gen.Select(Gen.Int[0, feels.Length - 1], unit, unit, unit).Sample((i, a, b, t) =>
-        {
-            var (feel, from, to) = (feels[i], Math.Min(a, b), Math.Max(a, b));
-            // At a keyframe there is its value, whatever jumps there.
-            var (start, end) = (from == 0 ? 0 : feel.At(from), to == 1 ? 1 : feel.At(to));
-            var change = end - start;
-            if (to - from < 0.05 || Math.Abs(change) < 0.05)
-            {
-                return;
-            }
-            var (meant, found) = ((feel.At(from + t * (to - from)) - start) / change, FeelText.Parse(feel.Part(from, to).Css).At(t));
-            // Beside a jump a moment counts as either side of it.
-            var isAtJump = Math.Abs(feel.At(from + (t - 1e-4) * (to - from)) - feel.At(from + (t + 1e-4) * (to - from))) > 0.01;
-            Assert.True(isAtJump || Math.Abs(meant - found) < 2e-3, $"{feel.Css} from {from} to {to} at {t}: {found} instead of {meant}");
-        });
+        Gen.Select(Gen.Int[0, feels.Length - 1], unit, unit, unit)
+            .Sample(
+                (i, a, b, t) =>
+                {
+                    var (feel, from, to) = (feels[i], Math.Min(a, b), Math.Max(a, b));
+                    // At a keyframe there is its value, whatever jumps there.
+                    var (start, end) = (from == 0 ? 0 : feel.At(from), to == 1 ? 1 : feel.At(to));
+                    var change = end - start;
+                    if (to - from < 0.05 || Math.Abs(change) < 0.05)
+                    {
+                        return;
+                    }
+                    var (meant, found) = ((feel.At(from + t * (to - from)) - start) / change, FeelText.Parse(feel.Part(from, to).Css).At(t));
+                    // Beside a jump a moment counts as either side of it.
+                    var isAtJump = Math.Abs(feel.At(from + (t - 1e-4) * (to - from)) - feel.At(from + (t + 1e-4) * (to - from))) > 0.01;
+                    Assert.True(isAtJump || Math.Abs(meant - found) < 2e-3, $"{feel.Css} from {from} to {to} at {t}: {found} instead of {meant}");
+                }
+            );
     }
 
     /// <summary>CSS Easing Functions Level 2, section 2.4, the figures of step functions.</summary>
@@ -79,5 +89,6 @@ public class FeelTests
     [InlineData("linear(0)")]
     [InlineData("wobble")]
     [InlineData("")]
-    public void OtherTextIsRefusedAndShown(string css) => Assert.Contains($"\"{css}\"", Assert.Throws<ProblemException>(() => FeelText.Parse(css)).Message, StringComparison.Ordinal);
+    public void OtherTextIsRefusedAndShown(string css) =>
+        Assert.Contains($"\"{css}\"", Assert.Throws<ProblemException>(() => FeelText.Parse(css)).Message, StringComparison.Ordinal);
 }

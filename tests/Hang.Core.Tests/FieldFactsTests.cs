@@ -11,20 +11,61 @@ namespace Hang.Core.Tests;
 /// <summary>All that a form has to know of a field, by its kind of value.</summary>
 public sealed class FieldFactsTests
 {
-    private static readonly string Mark = "sha256-" + new string('c', 64), Other = "sha256-" + new string('d', 64);
+    private static readonly string Mark = "sha256-" + new string('c', 64),
+        Other = "sha256-" + new string('d', 64);
 
-    private static FieldFacts Of(Field field, params Layers.Layer[] layers) => Assert.Single(FieldFacts.Of(GraphicRules.Demand(Graphic(layers) with
-    {
-        Sources = SourceSet.Empty.With(PictureSources.Kind, Mark, new Asset() { Name = "mark.png", Type = "image/png", Width = 10, Height = 10 }).With(PictureSources.Kind, Other, new Asset() { Name = "other.png", Type = "image/png", Width = 10, Height = 10 }),
-        Fields = [field],
-    })));
+    private static FieldFacts Of(Field field, params Layers.Layer[] layers) =>
+        Assert.Single(
+            FieldFacts.Of(
+                GraphicRules.Demand(
+                    Graphic(layers) with
+                    {
+                        Sources = SourceSet
+                            .Empty.With(
+                                PictureSources.Kind,
+                                Mark,
+                                new Asset()
+                                {
+                                    Name = "mark.png",
+                                    Type = "image/png",
+                                    Width = 10,
+                                    Height = 10,
+                                }
+                            )
+                            .With(
+                                PictureSources.Kind,
+                                Other,
+                                new Asset()
+                                {
+                                    Name = "other.png",
+                                    Type = "image/png",
+                                    Width = 10,
+                                    Height = 10,
+                                }
+                            ),
+                        Fields = [field],
+                    }
+                )
+            )
+        );
 
     private static Field Field(string address, string layer = "a") => new("F", [new(layer, new(address))]);
 
     [Fact]
     public void WordsSayTheirLimits()
     {
-        var facts = Of(Field("text", "t") with { Help = "First and last name.", Group = "Person", MostCharacters = 40, MostLines = 2, MayBeEmpty = true, WhenLong = WhenLong.Wrap }, Type("t", "Ida"));
+        var facts = Of(
+            Field("text", "t") with
+            {
+                Help = "First and last name.",
+                Group = "Person",
+                MostCharacters = 40,
+                MostLines = 2,
+                MayBeEmpty = true,
+                WhenLong = WhenLong.Wrap,
+            },
+            Type("t", "Ida")
+        );
         Assert.Equal(("F", "First and last name.", "Person", "text", "Ida"), (facts.Name, facts.Help, facts.Group, facts.Kind, facts.Default));
         Assert.Equal((40, 2, true, WhenLong.Wrap, false), (facts.MostCharacters, facts.MostLines, facts.MayBeEmpty, facts.WhenLong, facts.IsList));
         Assert.Equal(["t"], facts.Layers.ToArray());

@@ -80,7 +80,13 @@ public class FieldTests
     {
         // A bar that grows from 0 to 200, holds, and goes to 0: filled with 320 it still grows from 0.
         var plate = Plate("p");
-        plate = plate.With("size", Channel.Of(NumbersKind.Size, [new(0, new(0, 40), Feel.Linear), new(20, new(200, 40), Feel.Linear), new(80, new(200, 40), Feel.Linear), new(99, new(0, 40), Feel.Linear)]));
+        plate = plate.With(
+            "size",
+            Channel.Of(
+                NumbersKind.Size,
+                [new(0, new(0, 40), Feel.Linear), new(20, new(200, 40), Feel.Linear), new(80, new(200, 40), Feel.Linear), new(99, new(0, 40), Feel.Linear)]
+            )
+        );
         var graphic = Graphic(plate) with { Fields = [new("Amount", [At("p", "size/width")])] };
         Assert.Equal([0.0, 320, 320, 0], Fill(graphic, "Amount", "320").Layer("p").Channel("size").Keys.Select(k => k.Value.X));
     }
@@ -99,7 +105,19 @@ public class FieldTests
     [Fact]
     public void WordsFitWrapOrAreRefused()
     {
-        Graphic Long(WhenLong when, string words, int? lines = null) => Fill(With(new Field("F", [At("t", "text")]) { WhenLong = when, Width = 360, MostLines = lines }), "F", words);
+        Graphic Long(WhenLong when, string words, int? lines = null) =>
+            Fill(
+                With(
+                    new Field("F", [At("t", "text")])
+                    {
+                        WhenLong = when,
+                        Width = 360,
+                        MostLines = lines,
+                    }
+                ),
+                "F",
+                words
+            );
         static double Width(Graphic graphic) => new Evaluation.Evaluator(graphic, Shaper).Place(graphic.Layer("t"), 50).Box.Width;
         Assert.Equal(720, Width(Long(WhenLong.AsSet, "twenty letters wide!")), 1);
         Assert.Equal(360, Width(Long(WhenLong.Fit, "twenty letters wide!")), 1);
@@ -125,7 +143,14 @@ public class FieldTests
     [Fact]
     public void AColourCanBeARole()
     {
-        var palette = new Palette(["accent"], [new("Day", ImmutableSortedDictionary<string, string>.Empty.Add("accent", "#FF0000")), new("Night", ImmutableSortedDictionary<string, string>.Empty.Add("accent", "#0000FF"))], "Day");
+        var palette = new Palette(
+            ["accent"],
+            [
+                new("Day", ImmutableSortedDictionary<string, string>.Empty.Add("accent", "#FF0000")),
+                new("Night", ImmutableSortedDictionary<string, string>.Empty.Add("accent", "#0000FF")),
+            ],
+            "Day"
+        );
         var graphic = With(new Field("F", [At("p", "fill")])) with { Palette = palette };
         var take = new Take(ImmutableSortedDictionary<string, string>.Empty.Add("f", "Accent"), "Night", 90);
         var filled = take.Of(graphic, Shaper);
@@ -142,7 +167,11 @@ public class FieldTests
         Assert.Contains("a text and a paint", Refused(() => Demand(new Field("F", [At("t", "text"), At("p", "fill")]))).Message, StringComparison.Ordinal);
         Assert.Contains("Two fields", Refused(() => Demand(new("F", [At("t", "text")]), new("f ", [At("u", "text")]))).Message, StringComparison.Ordinal);
         Assert.Contains("nothing can be filled", Refused(() => Demand(new Field("F", [At("t", "nonsense")]))).Message, StringComparison.Ordinal);
-        Assert.Contains("lets nothing through", Refused(() => Demand(new Field("F", [At("p", "opacity")]) { Least = 2, Greatest = 1 })).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "lets nothing through",
+            Refused(() => Demand(new Field("F", [At("p", "opacity")]) { Least = 2, Greatest = 1 })).Message,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -164,7 +193,10 @@ public class FieldTests
         Assert.Equal(["Role", "Person"], graphic.Fields!.Select(f => f.Name));
         Assert.Null(new RemoveField("role").ApplyTo(new RemoveField("PERSON").ApplyTo(graphic, Shaper), Shaper).Fields);
         Assert.Equal(GraphicJson.Write(graphic), GraphicJson.Write(GraphicJson.Read(GraphicJson.Write(graphic))));
-        Assert.Equal(new SetField(new("A", [At("t", "text")]) { MostLines = 2 }), Codecs.Read<Edit>(new SetField(new("A", [At("t", "text")]) { MostLines = 2 }).Write()));
+        Assert.Equal(
+            new SetField(new("A", [At("t", "text")]) { MostLines = 2 }),
+            Codecs.Read<Edit>(new SetField(new("A", [At("t", "text")]) { MostLines = 2 }).Write())
+        );
     }
 
     [Fact]

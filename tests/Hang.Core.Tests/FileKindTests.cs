@@ -27,7 +27,14 @@ public sealed class FileKindTests
         }
     }
 
-    private static HandoffPlan Plan(FileKind kind, Backing? backing = null, int from = 0, int to = 99, double scale = 1) => new(kind, backing ?? (FileKinds.Of(kind).Alpha == AlphaRoom.None ? Solid : Backing.None), kind == FileKind.Still ? 60 : from, kind == FileKind.Still ? 60 : to, scale);
+    private static HandoffPlan Plan(FileKind kind, Backing? backing = null, int from = 0, int to = 99, double scale = 1) =>
+        new(
+            kind,
+            backing ?? (FileKinds.Of(kind).Alpha == AlphaRoom.None ? Solid : Backing.None),
+            kind == FileKind.Still ? 60 : from,
+            kind == FileKind.Still ? 60 : to,
+            scale
+        );
 
     [Fact]
     public void EveryKindHasItsFacts()
@@ -80,7 +87,10 @@ public sealed class FileKindTests
             Assert.Equal(kind, FileKinds.ByEnding("." + ending, kind));
             Assert.Equal(kind, FileKinds.ByEnding("." + ending.ToUpperInvariant(), kind));
             // Without being asked for, it is a kind with that ending all the same.
-            Assert.Contains(ending, FileKinds.Of(FileKinds.ByEnding("." + ending, null)).OtherEndings.Append(FileKinds.Of(FileKinds.ByEnding("." + ending, null)).Ending));
+            Assert.Contains(
+                ending,
+                FileKinds.Of(FileKinds.ByEnding("." + ending, null)).OtherEndings.Append(FileKinds.Of(FileKinds.ByEnding("." + ending, null)).Ending)
+            );
         }
     }
 
@@ -116,13 +126,15 @@ public sealed class FileKindTests
     [InlineData(0, 99, 0.01, "scale")]
     [InlineData(0, 99, 2.5, "scale")]
     [InlineData(0, 99, double.NaN, "scale")]
-    public void WhatLiesOutsideOfTheGraphicIsRefused(int from, int to, double scale, string field) => Assert.Equal(field, Refused(Plan(FileKind.Prores, null, from, to, scale)));
+    public void WhatLiesOutsideOfTheGraphicIsRefused(int from, int to, double scale, string field) =>
+        Assert.Equal(field, Refused(Plan(FileKind.Prores, null, from, to, scale)));
 
     [Theory]
     [InlineData("01:00:00:00", 25, 90_000)]
     [InlineData("00:00:00:24", 25, 24)]
     [InlineData("00:00:01:00", 50, 50)]
-    public void TheFirstTimecodeIsAFrameOfTheRate(string timecode, int rate, int frame) => Assert.Equal(frame, (Plan(FileKind.Prores) with { Timecode = timecode }).FirstTimecode(new FrameRate(rate)));
+    public void TheFirstTimecodeIsAFrameOfTheRate(string timecode, int rate, int frame) =>
+        Assert.Equal(frame, (Plan(FileKind.Prores) with { Timecode = timecode }).FirstTimecode(new FrameRate(rate)));
 
     [Theory]
     [InlineData("00:00:00:25")]

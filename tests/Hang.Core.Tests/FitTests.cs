@@ -17,7 +17,12 @@ public class FitTests
 {
     private static Layer Name(string text, double x = 100, double y = 200) => Type("t", text).With("typeSize", Const(100)).With("position", new Value(x, y));
 
-    private static Layer Fitting(params string[] layers) => Layer<Plate>("p").With("position", new Value(10, 20)).With("size", new Value(50, 60)).With("fitTo", LayersKind.Of(layers)).With("fitRoom", new Value(10, 20, 30, 40));
+    private static Layer Fitting(params string[] layers) =>
+        Layer<Plate>("p")
+            .With("position", new Value(10, 20))
+            .With("size", new Value(50, 60))
+            .With("fitTo", LayersKind.Of(layers))
+            .With("fitRoom", new Value(10, 20, 30, 40));
 
     private static Box BoxOf(Graphic graphic, string layer = "p", int at = 0)
     {
@@ -58,7 +63,14 @@ public class FitTests
     {
         var arriving = Name("ab").With("position", Over(new(0, new(-900, 200), Scene.Motion.Feel.Linear), new(20, new(100, 200), Scene.Motion.Feel.Linear)));
         Assert.Equal(BoxOf(Graphic(Fitting("t"), Name("ab"))), BoxOf(Graphic(Fitting("t"), arriving)));
-        var changing = Name("ab").With("text", Scene.Motion.Channel.Of(new TextKind(100), [new(0, Value.Of("ab"), Scene.Motion.Feel.Linear), new(50, Value.Of("abcd"), Scene.Motion.Feel.Linear)]));
+        var changing = Name("ab")
+            .With(
+                "text",
+                Scene.Motion.Channel.Of(
+                    new TextKind(100),
+                    [new(0, Value.Of("ab"), Scene.Motion.Feel.Linear), new(50, Value.Of("abcd"), Scene.Motion.Feel.Linear)]
+                )
+            );
         Assert.Equal(230, BoxOf(Graphic(Fitting("t"), changing)).Right);
         Assert.Equal(330, BoxOf(Graphic(Fitting("t"), changing), at: 50).Right);
     }
@@ -68,10 +80,34 @@ public class FitTests
     public void AProgramFollowsWhatThePlateFits()
     {
         var lit = Layer<Plate>("b").With("bevel", Const(10));
-        var graphic = Graphic(Hook("h"), Fitting("t"), Name("ab") with { HangsFrom = "h" }, Layer<Ellipse>("e") with { HangsFrom = "p" }, lit, Layer<Lamp>("lamp").With("position", new Value(9, 9)));
+        var graphic = Graphic(
+            Hook("h"),
+            Fitting("t"),
+            Name("ab") with
+            {
+                HangsFrom = "h",
+            },
+            Layer<Ellipse>("e") with
+            {
+                HangsFrom = "p",
+            },
+            lit,
+            Layer<Lamp>("lamp").With("position", new Value(9, 9))
+        );
         var cache = new ProgramCache(graphic, Shaper);
         _ = Enumerable.Range(0, cache.Evaluator.Strips.Length).Select(n => cache.Window(n, 0)).ToArray();
-        foreach (var edit in new Edit[] { Set("t", "text", "\"abcdef\""), Set("t", "typeSize", "40"), Set("h", "position", "[40, 0]"), Set("p", "fitRoom", "[0, 0, 0, 0]"), Set("e", "position", "[1, 1]"), Set("lamp", "position", "[300, 5]"), new RemoveLayers(["lamp"]) })
+        foreach (
+            var edit in new Edit[]
+            {
+                Set("t", "text", "\"abcdef\""),
+                Set("t", "typeSize", "40"),
+                Set("h", "position", "[40, 0]"),
+                Set("p", "fitRoom", "[0, 0, 0, 0]"),
+                Set("e", "position", "[1, 1]"),
+                Set("lamp", "position", "[300, 5]"),
+                new RemoveLayers(["lamp"]),
+            }
+        )
         {
             graphic = edit.ApplyTo(graphic, Shaper);
             cache = cache.Next(graphic);
@@ -83,7 +119,8 @@ public class FitTests
         }
     }
 
-    private static SetValue Set(string layer, string address, string json) => new(layer, new(address), System.Text.Json.JsonDocument.Parse(json).RootElement, 0);
+    private static SetValue Set(string layer, string address, string json) =>
+        new(layer, new(address), System.Text.Json.JsonDocument.Parse(json).RootElement, 0);
 
     [Fact]
     public void LayersThatAreNamedAreThereAndInNoCircle()
@@ -98,8 +135,13 @@ public class FitTests
     [Fact]
     public void PlatesFitWithinAndAcrossGroups()
     {
-        var group = Layer<GroupContent>("g").With("position", new Value(5, 7)).With("scale", Over(new(0, new(0.5, 0.5), Scene.Motion.Feel.Linear), new(20, new(1, 1), Scene.Motion.Feel.Linear)));
-        Assert.Equal(new Box(90, 100, 230, 260), Moved(BoxOf(Graphic(group, Fitting("t") with { Group = "g" }, Name("ab") with { Group = "g" }), at: 30), -5, -7));
+        var group = Layer<GroupContent>("g")
+            .With("position", new Value(5, 7))
+            .With("scale", Over(new(0, new(0.5, 0.5), Scene.Motion.Feel.Linear), new(20, new(1, 1), Scene.Motion.Feel.Linear)));
+        Assert.Equal(
+            new Box(90, 100, 230, 260),
+            Moved(BoxOf(Graphic(group, Fitting("t") with { Group = "g" }, Name("ab") with { Group = "g" }), at: 30), -5, -7)
+        );
         Assert.Equal(new Box(90, 100, 230, 260), BoxOf(Graphic(group, Fitting("t") with { Group = "g" }, Name("ab")), at: 30));
         Assert.Equal(new Box(95, 107, 235, 267), BoxOf(Graphic(group, Fitting("t"), Name("ab") with { Group = "g" }), at: 30));
         // A second plate fits the first, and the words hang from it; all of it in a group that is turned.

@@ -6,7 +6,8 @@ namespace Hang.Core.Tests;
 /// <summary>Checks that look at painted frames, on frames of plain colours.</summary>
 public sealed class FrameCheckTests
 {
-    private const int Width = 96, Height = 54;
+    private const int Width = 96,
+        Height = 54;
 
     [Fact]
     public void TheCoverWindowIsTheLongestStretchWithoutAHole()

@@ -24,7 +24,32 @@ public class FuzzTests
 
     private static readonly Gen<string> Layer = Gen.Int[0, Ids.Length - 1].Select(i => Ids[i]);
 
-    private static readonly Address[] Addresses = [.. new[] { "position", "position/x", "scale", "turn", "pivot", "opacity", "mask", "mask/left", "size", "corners/topLeft", "fill", "text", "family", "weight", "pieces", "typeSize", "effects/e1/radius", "effects/e1/on", "effects/e9/x", "nothing" }.Select(At)];
+    private static readonly Address[] Addresses =
+    [
+        .. new[]
+        {
+            "position",
+            "position/x",
+            "scale",
+            "turn",
+            "pivot",
+            "opacity",
+            "mask",
+            "mask/left",
+            "size",
+            "corners/topLeft",
+            "fill",
+            "text",
+            "family",
+            "weight",
+            "pieces",
+            "typeSize",
+            "effects/e1/radius",
+            "effects/e1/on",
+            "effects/e9/x",
+            "nothing",
+        }.Select(At),
+    ];
 
     private static readonly Gen<Address> Channel = Gen.Int[0, Addresses.Length - 1].Select(i => Addresses[i]);
 
@@ -35,7 +60,8 @@ public class FuzzTests
         Gen.Double[-200, 200].Array[1, 4].Select(v => JsonSerializer.SerializeToElement(v)),
         Gen.Int[0, 0xFFFFFF].Select(v => JsonSerializer.SerializeToElement($"#{v:X6}")),
         Gen.Const(JsonSerializer.SerializeToElement(1e300)),
-        Gen.Const(JsonSerializer.SerializeToElement("words")));
+        Gen.Const(JsonSerializer.SerializeToElement("words"))
+    );
 
     private static readonly Gen<KeyPlace> Key = Gen.Select(Layer, Channel, Frame).Select((l, c, f) => new KeyPlace(l, c, f));
 
@@ -45,7 +71,8 @@ public class FuzzTests
         Gen.Select(Layer, Channel, Frame).Select((l, c, f) => (Edit)new ClearKeys(l, c, f)),
         Key.Array[1, 3].Select(k => (Edit)new RemoveKeys([.. k])),
         Gen.Select(Key.Array[1, 3], Gen.Int[-300, 300]).Select((k, by) => (Edit)new MoveKeys([.. k], by)),
-        Gen.Select(Key.Array[1, 2], Gen.Int[0, 3]).Select((k, f) => (Edit)new SetFeel([.. k], new[] { "linear", "steps(3)", "wobble", "cubic-bezier(0, 1, 1, 0)" }[f])),
+        Gen.Select(Key.Array[1, 2], Gen.Int[0, 3])
+            .Select((k, f) => (Edit)new SetFeel([.. k], new[] { "linear", "steps(3)", "wobble", "cubic-bezier(0, 1, 1, 0)" }[f])),
         Layer.Select(l => (Edit)new RemoveLayers([l])),
         Layer.Select(l => (Edit)new DuplicateLayers([l])),
         Gen.Select(Layer, Gen.Int[-2, 9]).Select((l, to) => (Edit)new OrderLayer(l, to)),
@@ -65,9 +92,12 @@ public class FuzzTests
         Gen.Select(Layer, Frame).Select((l, f) => (Edit)new SplitLayers([l], f)),
         Gen.Select(Layer, Frame, Gen.Double[-900, 900]).Select((l, f, d) => (Edit)new SetBend(l, f, [d, 10], [d, -d])),
         Gen.Select(Layer, Gen.Bool).Select((l, smooth) => (Edit)new BendPath(l, smooth)),
-        Gen.Select(Layer.Array[1, 2], Gen.Int[0, 16], Gen.Bool, Gen.Int[0, 60]).Select((l, kind, leaving, n) => (Edit)new ApplyArrival([.. l], (ArrivalKind)kind, leaving, n == 0 ? null : n, Every: n % 5)),
-        Gen.Select(Layer, Gen.Int[0, 5], Gen.Int[-1, 9], Gen.Double[-0.2, 1.2]).Select((l, kind, n, p) => (Edit)new SetIdles(l, [new((IdleKind)kind, 10, n, p)])),
-        Gen.Select(Layer, Gen.Int[0, 2], Gen.Int[-1, 9], Gen.Int[0, 3]).Select((l, by, n, o) => (Edit)new SetValue(l, At("pieces"), JsonSerializer.SerializeToElement(new[] { "letter", "word", "line" }[by]), n)),
+        Gen.Select(Layer.Array[1, 2], Gen.Int[0, 16], Gen.Bool, Gen.Int[0, 60])
+            .Select((l, kind, leaving, n) => (Edit)new ApplyArrival([.. l], (ArrivalKind)kind, leaving, n == 0 ? null : n, Every: n % 5)),
+        Gen.Select(Layer, Gen.Int[0, 5], Gen.Int[-1, 9], Gen.Double[-0.2, 1.2])
+            .Select((l, kind, n, p) => (Edit)new SetIdles(l, [new((IdleKind)kind, 10, n, p)])),
+        Gen.Select(Layer, Gen.Int[0, 2], Gen.Int[-1, 9], Gen.Int[0, 3])
+            .Select((l, by, n, o) => (Edit)new SetValue(l, At("pieces"), JsonSerializer.SerializeToElement(new[] { "letter", "word", "line" }[by]), n)),
         Gen.Select(Gen.Bool, Gen.Double[-10, 800]).Select((on, angle) => (Edit)new ChangeGraphic(MotionBlur: new(on, angle))),
         Gen.Select(Layer, Gen.Int[0, 2]).Select((l, f) => (Edit)new ChangeLayer(l, Facing: (Facing)f)),
         Gen.Select(Layer, Gen.Int[0, 2]).Select((l, k) => (Edit)new InsertEffect([l], new[] { "blur", "shadow", "cloud" }[k])),
@@ -77,50 +107,67 @@ public class FuzzTests
         Gen.Select(Layer, Frame).Select((l, f) => (Edit)new DissolveGroups([l], f)),
         Gen.Select(Layer, Layer, Frame).Select((l, g, f) => (Edit)new MoveIntoGroup([l], g, f)),
         Gen.Select(Layer, Gen.Int[0, 16]).Select((l, b) => (Edit)new ChangeLayer(l, Blend: (BlendMode)b)),
-        Gen.Select(Layer, Layer, Gen.Bool).Select((l, m, i) => (Edit)new ChangeLayer(l, Matte: m, MatteBy: i ? MatteBy.Luma : MatteBy.Alpha, MatteInverted: i)));
+        Gen.Select(Layer, Layer, Gen.Bool).Select((l, m, i) => (Edit)new ChangeLayer(l, Matte: m, MatteBy: i ? MatteBy.Luma : MatteBy.Alpha, MatteInverted: i))
+    );
 
     [Fact]
-    public void AnySequenceOfEditsLeavesASoundDocument() => AnyEdit.Array[1, 25].Sample(edits =>
-    {
-        var graphic = Graphic(
-            Plate("l1", ("opacity", Keyed((0, 0), (25, 1), (99, 0)))),
-            Type("l2", "Words") with { HangsFrom = "l1" },
-            Plate("l3", ("turn", Keyed((10, 0), (20, 90)))));
-        foreach (var edit in edits)
-        {
-            var before = GraphicJson.Write(graphic);
-            var unedited = graphic;
-            try
-            {
-                graphic = edit.ApplyTo(graphic, Samples.Shaper);
-            }
-            catch (ProblemException)
-            {
-                Assert.Equal(before, GraphicJson.Write(graphic));
-                continue;
-            }
-            var text = GraphicJson.Write(graphic);
-            Assert.Equal(text, GraphicJson.Write(GraphicJson.Read(text)));
-            Assert.NotEmpty(edit.Describe(graphic));
-            Assert.NotEqual("", edit.Note(unedited));
-        }
-        var evaluator = new Evaluator(graphic, new EvenShaper());
-        foreach (var frame in new[] { 0, graphic.Phases.Total / 2, graphic.Phases.Total - 1 })
-        {
-            Assert.All(evaluator.At(frame).Nodes, n => Assert.All(n.Moments.Append(n.Row.ToArray()), row => Assert.All(row, v => Assert.True(float.IsFinite(v)))));
-        }
-    }, iter: 400);
+    public void AnySequenceOfEditsLeavesASoundDocument() =>
+        AnyEdit
+            .Array[1, 25]
+            .Sample(
+                edits =>
+                {
+                    var graphic = Graphic(
+                        Plate("l1", ("opacity", Keyed((0, 0), (25, 1), (99, 0)))),
+                        Type("l2", "Words") with
+                        {
+                            HangsFrom = "l1",
+                        },
+                        Plate("l3", ("turn", Keyed((10, 0), (20, 90))))
+                    );
+                    foreach (var edit in edits)
+                    {
+                        var before = GraphicJson.Write(graphic);
+                        var unedited = graphic;
+                        try
+                        {
+                            graphic = edit.ApplyTo(graphic, Samples.Shaper);
+                        }
+                        catch (ProblemException)
+                        {
+                            Assert.Equal(before, GraphicJson.Write(graphic));
+                            continue;
+                        }
+                        var text = GraphicJson.Write(graphic);
+                        Assert.Equal(text, GraphicJson.Write(GraphicJson.Read(text)));
+                        Assert.NotEmpty(edit.Describe(graphic));
+                        Assert.NotEqual("", edit.Note(unedited));
+                    }
+                    var evaluator = new Evaluator(graphic, new EvenShaper());
+                    foreach (var frame in new[] { 0, graphic.Phases.Total / 2, graphic.Phases.Total - 1 })
+                    {
+                        Assert.All(evaluator.At(frame).Nodes, n =>
+                            Assert.All(n.Moments.Append(n.Row.ToArray()), row => Assert.All(row, v => Assert.True(float.IsFinite(v))))
+                        );
+                    }
+                },
+                iter: 400
+            );
 
     [Fact]
     public void ADocumentWithAnyByteChangedIsReadOrRefused()
     {
         var demo = File.ReadAllBytes(ProjectFolder.Demo);
-        Gen.Select(Gen.Int[0, demo.Length - 1], Gen.Byte).Sample((at, value) =>
-        {
-            var bytes = demo.ToArray();
-            bytes[at] = value;
-            ReadOrRefuse(bytes);
-        }, iter: 2000);
+        Gen.Select(Gen.Int[0, demo.Length - 1], Gen.Byte)
+            .Sample(
+                (at, value) =>
+                {
+                    var bytes = demo.ToArray();
+                    bytes[at] = value;
+                    ReadOrRefuse(bytes);
+                },
+                iter: 2000
+            );
     }
 
     [Fact]
@@ -135,18 +182,23 @@ public class FuzzTests
 
     [Fact]
     public void FeelTextOfAnyKindIsReadOrRefused() =>
-        Gen.OneOf(Gen.String[0, 30], Gen.Int[0, 10_000].Select(i => $"cubic-bezier({i % 7 / 3.0}, {i % 11}, {i % 5 / 4.0}, -{i % 13})"), Gen.Int[-3, 9].Select(i => $"steps({i}, jump-none)")).Sample(css =>
-        {
-            try
+        Gen.OneOf(
+                Gen.String[0, 30],
+                Gen.Int[0, 10_000].Select(i => $"cubic-bezier({i % 7 / 3.0}, {i % 11}, {i % 5 / 4.0}, -{i % 13})"),
+                Gen.Int[-3, 9].Select(i => $"steps({i}, jump-none)")
+            )
+            .Sample(css =>
             {
-                var feel = FeelText.Parse(css);
-                return double.IsFinite(feel.At(0.3)) && FeelText.Parse(feel.Css).At(0.3) - feel.At(0.3) is > -1e-5 and < 1e-5;
-            }
-            catch (ProblemException)
-            {
-                return true;
-            }
-        });
+                try
+                {
+                    var feel = FeelText.Parse(css);
+                    return double.IsFinite(feel.At(0.3)) && FeelText.Parse(feel.Css).At(0.3) - feel.At(0.3) is > -1e-5 and < 1e-5;
+                }
+                catch (ProblemException)
+                {
+                    return true;
+                }
+            });
 
     private static void ReadOrRefuse(byte[] bytes)
     {

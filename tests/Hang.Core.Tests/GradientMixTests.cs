@@ -7,9 +7,11 @@ namespace Hang.Core.Tests;
 /// <summary>Colours along a gradient and between two, after CSS Images 3, sections 3.4.2 and 3.4.3.</summary>
 public sealed class GradientMixTests
 {
-    private static readonly Gen<Rgba> Colours = Gen.Select(Gen.Double[0, 1], Gen.Double[0, 1], Gen.Double[0, 1], Gen.Double[0, 1]).Select((r, g, b, a) => new Rgba(r, g, b, a));
+    private static readonly Gen<Rgba> Colours = Gen.Select(Gen.Double[0, 1], Gen.Double[0, 1], Gen.Double[0, 1], Gen.Double[0, 1])
+        .Select((r, g, b, a) => new Rgba(r, g, b, a));
 
-    private static Gradient Linear(params (double At, string Colour)[] stops) => new(GradientType.Linear, 0, 0, 1, 0, 1, [.. stops.Select(s => new GradientStop(s.At, Rgba.Parse(s.Colour)))]);
+    private static Gradient Linear(params (double At, string Colour)[] stops) =>
+        new(GradientType.Linear, 0, 0, 1, 0, 1, [.. stops.Select(s => new GradientStop(s.At, Rgba.Parse(s.Colour)))]);
 
     private static void Same(Rgba expected, Rgba actual, double within = 1e-9)
     {
@@ -31,7 +33,10 @@ public sealed class GradientMixTests
         Same(Rgba.White, run.At(1));
     }
 
-    /// <summary>"If a color stop has a position that is less than the specified position of any color stop before it in the list, set its position to be equal to the largest" (3.4.3).</summary>
+    /// <summary>
+    /// "If a color stop has a position that is less than the specified position of any color stop before it in the list, set its position to be equal to
+    /// the largest" (3.4.3).
+    /// </summary>
     [Fact]
     public void AStopBeforeItsPredecessorStandsWhereThatDoes()
     {
@@ -52,17 +57,24 @@ public sealed class GradientMixTests
 
     /// <summary>The premultiplied mixture of two is their sum by weight, whatever the colours.</summary>
     [Fact]
-    public void MixturesAddUpPremultiplied() => Gen.Select(Colours, Colours, Gen.Double[0, 1]).Sample((a, b, t) =>
-    {
-        var mixed = Gradient.Mix(a, b, t);
-        Assert.Equal(a.A * (1 - t) + b.A * t, mixed.A, 9);
-        Assert.Equal(a.R * a.A * (1 - t) + b.R * b.A * t, mixed.R * mixed.A, 9);
-        Assert.Equal(a.G * a.A * (1 - t) + b.G * b.A * t, mixed.G * mixed.A, 9);
-        Assert.Equal(a.B * a.A * (1 - t) + b.B * b.A * t, mixed.B * mixed.A, 9);
-    });
+    public void MixturesAddUpPremultiplied() =>
+        Gen.Select(Colours, Colours, Gen.Double[0, 1])
+            .Sample(
+                (a, b, t) =>
+                {
+                    var mixed = Gradient.Mix(a, b, t);
+                    Assert.Equal(a.A * (1 - t) + b.A * t, mixed.A, 9);
+                    Assert.Equal(a.R * a.A * (1 - t) + b.R * b.A * t, mixed.R * mixed.A, 9);
+                    Assert.Equal(a.G * a.A * (1 - t) + b.G * b.A * t, mixed.G * mixed.A, 9);
+                    Assert.Equal(a.B * a.A * (1 - t) + b.B * b.A * t, mixed.B * mixed.A, 9);
+                }
+            );
 
     [Fact]
-    public void MixingTheOtherWayRoundIsTheSame() => Gen.Select(Colours, Colours, Gen.Double[0, 1]).Where((a, b, t) => a.A * (1 - t) + b.A * t > 1e-3).Sample((a, b, t) => Same(Gradient.Mix(a, b, t), Gradient.Mix(b, a, 1 - t), 1e-6));
+    public void MixingTheOtherWayRoundIsTheSame() =>
+        Gen.Select(Colours, Colours, Gen.Double[0, 1])
+            .Where((a, b, t) => a.A * (1 - t) + b.A * t > 1e-3)
+            .Sample((a, b, t) => Same(Gradient.Mix(a, b, t), Gradient.Mix(b, a, 1 - t), 1e-6));
 
     [Fact]
     public void AtItsEndsAChangeOfGradientsIsTheirs()

@@ -28,9 +28,15 @@ public class HandoffTests
     [Fact]
     public void FilesAreNamedByPackageGraphicAndVersion()
     {
-        Assert.Equal("fernhollow-apiary_lower-third_v001.mov", new FilePattern(FilePattern.Usual).Name(new("Fernhollow Apiary", "Lower third", "", FileKind.Prores, 1920, 1080), 1));
+        Assert.Equal(
+            "fernhollow-apiary_lower-third_v001.mov",
+            new FilePattern(FilePattern.Usual).Name(new("Fernhollow Apiary", "Lower third", "", FileKind.Prores, 1920, 1080), 1)
+        );
         Assert.Equal("untitled_мёд_v1000.zip", new FilePattern(FilePattern.Usual).Name(new("../..", "  Мёд!", "", FileKind.Png, 1, 1), 1000));
-        Assert.Equal("lower-third_1920x1080_night-bees_v012_prores.mov", new FilePattern("{graphic}_{size}_{variant}_v{version}_{kind}").Name(new("P", "Lower third", "Night bees", FileKind.Prores, 1920, 1080), 12));
+        Assert.Equal(
+            "lower-third_1920x1080_night-bees_v012_prores.mov",
+            new FilePattern("{graphic}_{size}_{variant}_v{version}_{kind}").Name(new("P", "Lower third", "Night bees", FileKind.Prores, 1920, 1080), 12)
+        );
         Assert.Equal("p_lower-third", new FilePattern(FilePattern.Usual).Stem(new("P", "Lower third", "", FileKind.Prores, 1920, 1080)));
         Assert.Equal("a-b-007.mov", new FilePattern("a/b-{version}").Name(new("", "", "", FileKind.Prores, 1, 1), 7));
         Assert.Contains("{date}", Assert.Throws<ProblemException>(() => new FilePattern("{date}_{version}")).Message, StringComparison.Ordinal);

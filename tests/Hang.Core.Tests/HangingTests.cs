@@ -13,33 +13,43 @@ namespace Hang.Core.Tests;
 
 public class HangingTests
 {
-    private static readonly Gen<(double X, double Y, double Turn, double Scale)> Poses = Gen.Select(Gen.Double[-300, 300], Gen.Double[-300, 300], Gen.Double[-400, 400], Gen.Double[0.2, 3]);
+    private static readonly Gen<(double X, double Y, double Turn, double Scale)> Poses = Gen.Select(
+        Gen.Double[-300, 300],
+        Gen.Double[-300, 300],
+        Gen.Double[-400, 400],
+        Gen.Double[0.2, 3]
+    );
 
-    private static Layer Posed(Layer layer, (double X, double Y, double Turn, double Scale) p, double mirror = 1) => layer
-        .With("position", new Value(p.X, p.Y)).With("turn", new Value(p.Turn)).With("scale", new Value(p.Scale * mirror, p.Scale));
+    private static Layer Posed(Layer layer, (double X, double Y, double Turn, double Scale) p, double mirror = 1) =>
+        layer.With("position", new Value(p.X, p.Y)).With("turn", new Value(p.Turn)).With("scale", new Value(p.Scale * mirror, p.Scale));
 
     /// <summary>Hung from a hook and taken off again, a layer looks as before at the frame shown, whatever either's position, turn and scale.</summary>
     [Fact]
-    public void ALayerKeepsItsPlaceWhenItIsHungAndUnhung() => Gen.Select(Poses, Poses, Gen.Bool).Sample((own, hook, mirrored) =>
-    {
-        var graphic = Samples.Graphic(Posed(Hook(), hook), Posed(Plate("a"), own, mirrored ? -1 : 1));
-        var before = new Evaluator(graphic, Shaper).Place(graphic.Layer("a"), 10).World;
-        var hung = new ChangeLayer("a", HangsFrom: "h", At: 10).ApplyTo(graphic, Shaper);
-        var off = new ChangeLayer("a", HangsFrom: "", At: 10).ApplyTo(hung, Shaper);
-        var gone = new RemoveLayers(["h"], 10).ApplyTo(hung, Shaper);
-        foreach (var g in new[] { hung, off, gone })
-        {
-            var after = new Evaluator(g, Shaper).Place(g.Layer("a"), 10).World;
-            Assert.Equal(before.A, after.A, 1e-6);
-            Assert.Equal(before.B, after.B, 1e-6);
-            Assert.Equal(before.C, after.C, 1e-6);
-            Assert.Equal(before.D, after.D, 1e-6);
-            Assert.Equal(before.E, after.E, 1e-5);
-            Assert.Equal(before.F, after.F, 1e-5);
-        }
-        Assert.Equal("h", hung.Layer("a").HangsFrom);
-        Assert.Null(gone.Layer("a").HangsFrom);
-    }, iter: 200);
+    public void ALayerKeepsItsPlaceWhenItIsHungAndUnhung() =>
+        Gen.Select(Poses, Poses, Gen.Bool)
+            .Sample(
+                (own, hook, mirrored) =>
+                {
+                    var graphic = Samples.Graphic(Posed(Hook(), hook), Posed(Plate("a"), own, mirrored ? -1 : 1));
+                    var before = new Evaluator(graphic, Shaper).Place(graphic.Layer("a"), 10).World;
+                    var hung = new ChangeLayer("a", HangsFrom: "h", At: 10).ApplyTo(graphic, Shaper);
+                    var off = new ChangeLayer("a", HangsFrom: "", At: 10).ApplyTo(hung, Shaper);
+                    var gone = new RemoveLayers(["h"], 10).ApplyTo(hung, Shaper);
+                    foreach (var g in new[] { hung, off, gone })
+                    {
+                        var after = new Evaluator(g, Shaper).Place(g.Layer("a"), 10).World;
+                        Assert.Equal(before.A, after.A, 1e-6);
+                        Assert.Equal(before.B, after.B, 1e-6);
+                        Assert.Equal(before.C, after.C, 1e-6);
+                        Assert.Equal(before.D, after.D, 1e-6);
+                        Assert.Equal(before.E, after.E, 1e-5);
+                        Assert.Equal(before.F, after.F, 1e-5);
+                    }
+                    Assert.Equal("h", hung.Layer("a").HangsFrom);
+                    Assert.Null(gone.Layer("a").HangsFrom);
+                },
+                iter: 200
+            );
 
     [Fact]
     public void AMovingLayerKeepsItsWholeMotionUnderAHookThatStands()

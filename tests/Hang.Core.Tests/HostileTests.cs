@@ -29,9 +29,39 @@ public class HostileTests
     /// <summary>What stands where something else belongs, as JSON.</summary>
     private static readonly string[] Values =
     [
-        "null", "true", "[]", "{}", "[null]", "[[]]", "{\"keys\": null}", "{\"keys\": []}", "{\"keys\": [null]}", "{\"keys\": [{\"at\": 0, \"value\": null}]}", "0", "-1", "1.5", "1e308", "-1e308", "1e-320", "2147483648",
-        "9007199254740993", "\"\"", "\"\\ud800\"", "\"a\\u0000b\"", "\"\\u202e\\u2067\"", "\"../../etc/passwd\"", "\"l1/0\"", "\"#12\"", "\"linear(\"", "\"NaN\"", "[1e308, 1e308]", "[-1e308, 1e308, 1e308, 1e308]", "[1, 2, 3, 4, 5]",
-        "\"" + new string('x', 100_000) + "\"", "[" + string.Join(',', Enumerable.Repeat("0", 10_000)) + "]", string.Concat(Enumerable.Repeat("[", 200)) + string.Concat(Enumerable.Repeat("]", 200)),
+        "null",
+        "true",
+        "[]",
+        "{}",
+        "[null]",
+        "[[]]",
+        "{\"keys\": null}",
+        "{\"keys\": []}",
+        "{\"keys\": [null]}",
+        "{\"keys\": [{\"at\": 0, \"value\": null}]}",
+        "0",
+        "-1",
+        "1.5",
+        "1e308",
+        "-1e308",
+        "1e-320",
+        "2147483648",
+        "9007199254740993",
+        "\"\"",
+        "\"\\ud800\"",
+        "\"a\\u0000b\"",
+        "\"\\u202e\\u2067\"",
+        "\"../../etc/passwd\"",
+        "\"l1/0\"",
+        "\"#12\"",
+        "\"linear(\"",
+        "\"NaN\"",
+        "[1e308, 1e308]",
+        "[-1e308, 1e308, 1e308, 1e308]",
+        "[1, 2, 3, 4, 5]",
+        "\"" + new string('x', 100_000) + "\"",
+        "[" + string.Join(',', Enumerable.Repeat("0", 10_000)) + "]",
+        string.Concat(Enumerable.Repeat("[", 200)) + string.Concat(Enumerable.Repeat("]", 200)),
     ];
 
     private static readonly string[] Edits =
@@ -132,7 +162,14 @@ public class HostileTests
         };
         foreach (var (step, value) in inner)
         {
-            foreach (var rest in value is null ? [[]] : Places(value))
+            foreach (
+                var rest in value is null
+                    ?
+                    [
+                        [],
+                    ]
+                    : Places(value)
+            )
             {
                 yield return [step, .. rest];
             }
@@ -204,9 +241,17 @@ public class HostileTests
         }
         catch (Exception e) when (e is not Xunit.Sdk.XunitException)
         {
-            Assert.Fail(string.Create(CultureInfo.InvariantCulture, $"{e.GetType().Name}: {e.Message} at {e.StackTrace?.Split('\n').FirstOrDefault()} for {(input.Length > 2000 ? input[..2000] : input)}"));
+            Assert.Fail(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{e.GetType().Name}: {e.Message} at {e.StackTrace?.Split('\n').FirstOrDefault()} for {(input.Length > 2000 ? input[..2000] : input)}"
+                )
+            );
         }
-        Assert.True(Environment.CpuUsage.TotalTime - before < Longest, $"It took {Environment.CpuUsage.TotalTime - before} for {(input.Length > 500 ? input[..500] : input)}");
+        Assert.True(
+            Environment.CpuUsage.TotalTime - before < Longest,
+            $"It took {Environment.CpuUsage.TotalTime - before} for {(input.Length > 500 ? input[..500] : input)}"
+        );
         allocated = GC.GetAllocatedBytesForCurrentThread() - allocated;
         Assert.True(allocated < MostBytes, $"It took {allocated / 1_000_000} MB for {(input.Length > 500 ? input[..500] : input)}");
     }

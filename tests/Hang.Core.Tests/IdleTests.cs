@@ -73,7 +73,8 @@ public class IdleTests
     [Fact]
     public void TheAmplitudeIsTheFarthestItGoes()
     {
-        double Most(IdleKind kind, Func<IdleOffset, double> part) => Enumerable.Range(0, 4000).Max(i => Math.Abs(part(new IdleMotion(kind, 10, 2, 0, IdleSpan.Loop, 3).At(i / 40.0, Phases))));
+        double Most(IdleKind kind, Func<IdleOffset, double> part) =>
+            Enumerable.Range(0, 4000).Max(i => Math.Abs(part(new IdleMotion(kind, 10, 2, 0, IdleSpan.Loop, 3).At(i / 40.0, Phases))));
         Assert.Equal(10, Most(IdleKind.Bob, o => o.Y), 1e-3);
         Assert.Equal(10, Most(IdleKind.Sway, o => o.Turn), 1e-3);
         Assert.Equal(1.1, Most(IdleKind.Pulse, o => o.Scale), 1e-5);

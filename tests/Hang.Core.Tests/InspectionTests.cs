@@ -20,11 +20,26 @@ public class InspectionTests
     /// <summary>A graphic with all that moves: path, facing, hook, idle motion, arrivals by letter, spans, motion blur.</summary>
     private static Graphic Everything()
     {
-        var path = Over([new(5, new(40, 40), new CubicBezierFeel(0.2, 0.9, 0.3, 1.2)) { Bend = new(new(-50, 0), new(80, 90)) }, new(60, new(400, 200), Feel.Linear)]);
+        var path = Over([
+            new(5, new(40, 40), new CubicBezierFeel(0.2, 0.9, 0.3, 1.2)) { Bend = new(new(-50, 0), new(80, 90)) },
+            new(60, new(400, 200), Feel.Linear),
+        ]);
         var graphic = Samples.Graphic(
             Hook().With("turn", Keyed((0, -20), (99, 45))),
-            Plate("a", ("position", path)) with { Facing = Facing.Along, HangsFrom = "h", In = 8, Out = 90, Idles = [new(IdleKind.Pulse, 20, 3), new(IdleKind.Blink, 40, 2, 0.2, IdleSpan.Loop)] },
-            Type("t", "Bees at work") with { HangsFrom = "a", Idles = [new(IdleKind.Tremble, 6, 2, 0, IdleSpan.Hold, 9)] });
+            Plate("a", ("position", path)) with
+            {
+                Facing = Facing.Along,
+                HangsFrom = "h",
+                In = 8,
+                Out = 90,
+                Idles = [new(IdleKind.Pulse, 20, 3), new(IdleKind.Blink, 40, 2, 0.2, IdleSpan.Loop)],
+            },
+            Type("t", "Bees at work") with
+            {
+                HangsFrom = "a",
+                Idles = [new(IdleKind.Tremble, 6, 2, 0, IdleSpan.Hold, 9)],
+            }
+        );
         graphic = new ApplyArrival(["t"], ArrivalKind.Rise, Pieces: new(PieceKind.Word, 3)).ApplyTo(graphic, Shaper);
         return GraphicRules.Demand(graphic with { MotionBlur = new(true, 270) });
     }
@@ -67,7 +82,9 @@ public class InspectionTests
     [Fact]
     public void ALayerThatIsSplitCanBeReadAsLongAsBefore()
     {
-        var type = (Type("t", "One two three four\nfive six seven eight nine") with { Name = "Words" }).With("position", new Value(20, 60)).With("typeSize", new Value(20));
+        var type = (Type("t", "One two three four\nfive six seven eight nine") with { Name = "Words" })
+            .With("position", new Value(20, 60))
+            .With("typeSize", new Value(20));
         var graphic = Samples.Graphic(type);
         var split = new SplitLayers(["t"], 40).ApplyTo(graphic, Shaper);
         Assert.Equal(ReadingTime.Of(new(graphic, Shaper), Shaper), ReadingTime.Of(new(split, Shaper), Shaper));
@@ -92,7 +109,14 @@ public class InspectionTests
         var longer = new SetPhases(new PhaseLengths(20, judged.HoldThatWouldDo, 20)).ApplyTo(faded, Shaper);
         Assert.Equal(85, ReadingTime.Of(new(longer, Shaper), Shaper).Stands);
         // Masked, outside the frame or blurred type cannot be read.
-        foreach (var unread in new[] { type.With("mask", new Value(0, 0, 0.9, 1)), type.With("position", new Value(-30, 60)), type.With("effects/e1/radius", new Value(4)) })
+        foreach (
+            var unread in new[]
+            {
+                type.With("mask", new Value(0, 0, 0.9, 1)),
+                type.With("position", new Value(-30, 60)),
+                type.With("effects/e1/radius", new Value(4)),
+            }
+        )
         {
             var never = ReadingTime.Of(new(graphic.With(unread), Shaper), Shaper);
             Assert.Equal((0, graphic.Phases.Hold), (never.Stands, never.HoldThatWouldDo));

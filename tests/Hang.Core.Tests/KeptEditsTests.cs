@@ -6,8 +6,8 @@ using Hang.Tests.Shared;
 namespace Hang.Core.Tests;
 
 /// <summary>
-/// Revisions and histories hold edits as JSON: names and members of edits never change. The file has one of each kind as it was when the kind was new. ./hang generate adds those of
-/// new kinds, and leaves what is there alone.
+/// Revisions and histories hold edits as JSON: names and members of edits never change. The file has one of each kind as it was when the kind was new.
+/// ./hang generate adds those of new kinds, and leaves what is there alone.
 /// </summary>
 public class KeptEditsTests
 {
@@ -21,12 +21,22 @@ public class KeptEditsTests
         var book = new SchemaBook();
         var edits = Codecs.Of(typeof(Edit)).Schema(book);
         var definitions = book.Definitions;
-        var all = Names(definitions[edits["$ref"]!.GetValue<string>().Split('/')[^1]]!).Select(n => definitions[n]!).ToDictionary(d => d["properties"]!["do"]!["const"]!.GetValue<string>(), StringComparer.Ordinal);
+        var all = Names(definitions[edits["$ref"]!.GetValue<string>().Split('/')[^1]]!)
+            .Select(n => definitions[n]!)
+            .ToDictionary(d => d["properties"]!["do"]!["const"]!.GetValue<string>(), StringComparer.Ordinal);
         if (Environment.GetEnvironmentVariable("HANG_GENERATE") is { Length: > 0 })
         {
             string[] there = System.IO.File.Exists(File) ? System.IO.File.ReadAllLines(File) : [];
             var known = there.Select(Do).ToHashSet(StringComparer.Ordinal);
-            System.IO.File.WriteAllLines(File, [.. there, .. all.Where(e => !known.Contains(e.Key)).OrderBy(e => e.Key, StringComparer.Ordinal).Select(e => Example(e.Value, definitions, 3).ToJsonString())]);
+            System.IO.File.WriteAllLines(
+                File,
+                [
+                    .. there,
+                    .. all.Where(e => !known.Contains(e.Key))
+                        .OrderBy(e => e.Key, StringComparer.Ordinal)
+                        .Select(e => Example(e.Value, definitions, 3).ToJsonString()),
+                ]
+            );
         }
         var kept = System.IO.File.ReadAllLines(File);
         Assert.Empty(all.Keys.Except(kept.Select(Do)));
@@ -65,13 +75,21 @@ public class KeptEditsTests
         {
             case "object":
                 var needed = schema["required"]?.AsArray().Select(r => r!.GetValue<string>()).ToHashSet(StringComparer.Ordinal) ?? [];
-                return new JsonObject((schema["properties"]?.AsObject() ?? []).Where(p => needed.Contains(p.Key) || deep > 2).Select(p => KeyValuePair.Create(p.Key, (JsonNode?)Example(p.Value!, definitions, deep - 1))));
+                return new JsonObject(
+                    (schema["properties"]?.AsObject() ?? [])
+                        .Where(p => needed.Contains(p.Key) || deep > 2)
+                        .Select(p => KeyValuePair.Create(p.Key, (JsonNode?)Example(p.Value!, definitions, deep - 1)))
+                );
             case "array":
                 var least = schema["minItems"]?.GetValue<int>() ?? 1;
-                return new JsonArray([.. Enumerable.Range(0, least).Select(i => (JsonNode?)Example(schema["prefixItems"]?[i] ?? schema["items"]!, definitions, deep - 1))]);
+                return new JsonArray([
+                    .. Enumerable.Range(0, least).Select(i => (JsonNode?)Example(schema["prefixItems"]?[i] ?? schema["items"]!, definitions, deep - 1)),
+                ]);
             case "integer":
             case "number":
-                return JsonValue.Create(Math.Clamp(3, (int)Math.Ceiling(schema["minimum"]?.GetValue<double>() ?? 0), (int)Math.Floor(schema["maximum"]?.GetValue<double>() ?? 9)));
+                return JsonValue.Create(
+                    Math.Clamp(3, (int)Math.Ceiling(schema["minimum"]?.GetValue<double>() ?? 0), (int)Math.Floor(schema["maximum"]?.GetValue<double>() ?? 9))
+                );
             case "boolean":
                 return JsonValue.Create(true);
             default:
@@ -79,10 +97,11 @@ public class KeptEditsTests
         }
     }
 
-    private static string Text(string? pattern) => pattern switch
-    {
-        null => "a",
-        _ when pattern.Contains("sha256", StringComparison.Ordinal) => "sha256-" + new string('a', 64),
-        _ => "25",
-    };
+    private static string Text(string? pattern) =>
+        pattern switch
+        {
+            null => "a",
+            _ when pattern.Contains("sha256", StringComparison.Ordinal) => "sha256-" + new string('a', 64),
+            _ => "25",
+        };
 }

@@ -15,7 +15,8 @@ public sealed class KeyTimingTests
 
     private static ImmutableArray<KeyPlace> Places(IEnumerable<int> frames, string layer = "a") => [.. frames.Select(f => new KeyPlace(layer, At("turn"), f))];
 
-    private static int[] After(Graphic graphic, Edit edit, string layer = "a") => [.. edit.ApplyTo(graphic, Shaper).Layer(layer).Channel("turn").Keys.Select(k => k.At)];
+    private static int[] After(Graphic graphic, Edit edit, string layer = "a") =>
+        [.. edit.ApplyTo(graphic, Shaper).Layer(layer).Channel("turn").Keys.Select(k => k.At)];
 
     private static string Refused(Graphic graphic, Edit edit) => Assert.Throws<ProblemException>(() => edit.ApplyTo(graphic, Shaper)).Problem.ToString();
 
@@ -38,7 +39,8 @@ public sealed class KeyTimingTests
     }
 
     [Fact]
-    public void TwoThatWouldFallTogetherAreRefusedWithTheirFrame() => Assert.Contains("frame 12", Refused(Keyed(10, 13), new SnapKeys(Places([10, 13]), [12])), StringComparison.Ordinal);
+    public void TwoThatWouldFallTogetherAreRefusedWithTheirFrame() =>
+        Assert.Contains("frame 12", Refused(Keyed(10, 13), new SnapKeys(Places([10, 13]), [12])), StringComparison.Ordinal);
 
     /// <summary>Layers follow each other in the order asked for; within a layer nothing changes.</summary>
     [Theory]
@@ -96,7 +98,10 @@ public sealed class KeyTimingTests
         Assert.Equal(12, still.Constant.X);
         Assert.Equal([20], After(graphic, new RemoveKeys(Places([10]))));
         // When the last of them go, the value is the one that is seen at the playhead.
-        var (all, some) = (new RemoveKeys(Places([10, 20]), 17).ApplyTo(graphic, Shaper).Layer("a").Channel("turn"), new RemoveKeys(Places([10]), 17).ApplyTo(graphic, Shaper).Layer("a").Channel("turn"));
+        var (all, some) = (
+            new RemoveKeys(Places([10, 20]), 17).ApplyTo(graphic, Shaper).Layer("a").Channel("turn"),
+            new RemoveKeys(Places([10]), 17).ApplyTo(graphic, Shaper).Layer("a").Channel("turn")
+        );
         Assert.Equal((false, 17.0), (all.IsKeyed, all.Constant.X));
         Assert.Equal((true, 20.0), (some.IsKeyed, some.At(17).X));
         Assert.Contains("cannot be keyed", Refused(graphic, new AddKey("a", At("cornerCut"), 3)), StringComparison.Ordinal);

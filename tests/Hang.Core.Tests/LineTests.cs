@@ -15,10 +15,12 @@ namespace Hang.Core.Tests;
 public class LineTests
 {
     /// <summary>A hook that moves all the time, and a plate that stands.</summary>
-    private static Graphic Callout(double gap = 0) => Samples.Graphic(
-        Hook("place").With("position", Over(new(0, new(100, 300), Feel.Linear), new(99, new(298, 201), Feel.Linear))),
-        Samples.Plate("label").With("position", new Value(400, 40)).With("size", new Value(100, 20)),
-        Layer<Line>("leader").With("startsAt", "place").With("startGap", gap).With("endsAt", "label"));
+    private static Graphic Callout(double gap = 0) =>
+        Samples.Graphic(
+            Hook("place").With("position", Over(new(0, new(100, 300), Feel.Linear), new(99, new(298, 201), Feel.Linear))),
+            Samples.Plate("label").With("position", new Value(400, 40)).With("size", new Value(100, 20)),
+            Layer<Line>("leader").With("startsAt", "place").With("startGap", gap).With("endsAt", "label")
+        );
 
     private static (Point From, Point To) Ends(Graphic graphic, int frame)
     {
@@ -71,7 +73,12 @@ public class LineTests
     [Fact]
     public void AnEndStandsAtOneLayerAndAtNoneThatDependsOnTheLine()
     {
-        var two = Assert.Throws<ProblemException>(() => new SetValue("leader", new("startsAt"), System.Text.Json.JsonSerializer.SerializeToElement(new[] { "place", "label" }), 0).ApplyTo(Callout(), Shaper));
+        var two = Assert.Throws<ProblemException>(() =>
+            new SetValue("leader", new("startsAt"), System.Text.Json.JsonSerializer.SerializeToElement(new[] { "place", "label" }), 0).ApplyTo(
+                Callout(),
+                Shaper
+            )
+        );
         Assert.Equal("An end of a line stands at one layer.", two.Problem.Message);
         var circle = Samples.Graphic(Layer<GroupContent>("g"), Layer<Line>("leader").With("startsAt", "g") with { Group = "g" });
         Assert.Equal("It depends on itself, directly or through others.", Assert.Throws<ProblemException>(() => GraphicRules.Demand(circle)).Problem.Message);

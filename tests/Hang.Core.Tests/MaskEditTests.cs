@@ -15,7 +15,8 @@ public sealed class MaskEditTests
 
     private static Graphic Start => Graphic(Plate("a", ("position", Const(40, 30)), ("size", Const(200, 50))), Type("t", "Hive"));
 
-    private static string Refused(Edit edit, Graphic? graphic = null) => Assert.Throws<ProblemException>(() => edit.ApplyTo(graphic ?? Start, Shaper)).Problem.ToString();
+    private static string Refused(Edit edit, Graphic? graphic = null) =>
+        Assert.Throws<ProblemException>(() => edit.ApplyTo(graphic ?? Start, Shaper)).Problem.ToString();
 
     [Theory]
     [InlineData("box")]

@@ -31,24 +31,37 @@ public class MotionTests
     public void PiecesOfACurveFollowTheCurve()
     {
         var curve = FeelText.Parse("ease-in-out");
-        var pieces = FeelText.Parse("linear(" + string.Join(", ", Enumerable.Range(0, 101).Select(i => curve.At(i / 100.0).ToString("0.########", System.Globalization.CultureInfo.InvariantCulture))) + ")");
+        var pieces = FeelText.Parse(
+            "linear("
+                + string.Join(
+                    ", ",
+                    Enumerable.Range(0, 101).Select(i => curve.At(i / 100.0).ToString("0.########", System.Globalization.CultureInfo.InvariantCulture))
+                )
+                + ")"
+        );
         Gen.Double[0, 1].Sample(t => Math.Abs(pieces.At(t) - curve.At(t)) < 2e-4);
     }
 
     [Fact]
-    public void KeyframesAreKeptInOrderWhateverOrderTheyComeIn() => Gen.Int[0, 500].Array[1, 30].Sample(frames =>
-    {
-        var channel = Channel.Of(NumbersKind.Number, frames.Select(f => new Keyframe(f, new(f), Feel.Linear)));
-        return channel.Keys.Select(k => k.At).SequenceEqual(frames.Distinct().Order()) && frames.All(f => channel.At(f).X == f);
-    });
+    public void KeyframesAreKeptInOrderWhateverOrderTheyComeIn() =>
+        Gen.Int[0, 500]
+            .Array[1, 30]
+            .Sample(frames =>
+            {
+                var channel = Channel.Of(NumbersKind.Number, frames.Select(f => new Keyframe(f, new(f), Feel.Linear)));
+                return channel.Keys.Select(k => k.At).SequenceEqual(frames.Distinct().Order()) && frames.All(f => channel.At(f).X == f);
+            });
 
     [Fact]
     public void BetweenTwoEvenKeyframesTheValueIsBetweenTheirs() =>
-        Gen.Select(Gen.Double[-1e4, 1e4], Gen.Double[-1e4, 1e4], Gen.Int[1, 300]).Sample((a, b, length) =>
-        {
-            var channel = Keyed((0, a), (length, b));
-            return Enumerable.Range(0, length + 1).All(f => channel.At(f).X >= Math.Min(a, b) - 1e-9 && channel.At(f).X <= Math.Max(a, b) + 1e-9);
-        });
+        Gen.Select(Gen.Double[-1e4, 1e4], Gen.Double[-1e4, 1e4], Gen.Int[1, 300])
+            .Sample(
+                (a, b, length) =>
+                {
+                    var channel = Keyed((0, a), (length, b));
+                    return Enumerable.Range(0, length + 1).All(f => channel.At(f).X >= Math.Min(a, b) - 1e-9 && channel.At(f).X <= Math.Max(a, b) + 1e-9);
+                }
+            );
 
     [Fact]
     public void TakingTheLastKeyframeAwayLeavesItsValue()
@@ -86,11 +99,13 @@ public class MotionTests
     }
 
     [Fact]
-    public void FileNamesHoldNothingThatAFileSystemOrAShellMinds() => Gen.String[0, 80].Sample(name =>
-    {
-        var plain = FileNames.Plain(name);
-        return plain.Length is > 0 and <= 60 && plain.All(c => char.IsLetterOrDigit(c) || c == '-') && !plain.StartsWith('-');
-    });
+    public void FileNamesHoldNothingThatAFileSystemOrAShellMinds() =>
+        Gen.String[0, 80]
+            .Sample(name =>
+            {
+                var plain = FileNames.Plain(name);
+                return plain.Length is > 0 and <= 60 && plain.All(c => char.IsLetterOrDigit(c) || c == '-') && !plain.StartsWith('-');
+            });
 
     [Fact]
     public void NudgesThatFollowEachOtherAddUp()

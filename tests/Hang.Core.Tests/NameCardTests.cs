@@ -9,7 +9,14 @@ namespace Hang.Core.Tests;
 public sealed class NameCardTests
 {
     private static NameCard Card(FileKind kind, Backing? backing = null, int from = 0, int to = 99, bool premultiplied = false, int rate = 25) =>
-        NameCard.Of(Graphic() with { Rate = new(rate) }, new HandoffPlan(kind, backing ?? Backing.None, from, to) { Premultiplied = premultiplied }.Demand(Graphic() with { Rate = new(rate) }), "Title");
+        NameCard.Of(
+            Graphic() with
+            {
+                Rate = new(rate),
+            },
+            new HandoffPlan(kind, backing ?? Backing.None, from, to) { Premultiplied = premultiplied }.Demand(Graphic() with { Rate = new(rate) }),
+            "Title"
+        );
 
     [Fact]
     public void TheAlphaAndTheBackingAreSaidInWords()

@@ -14,9 +14,13 @@ namespace Hang.Core.Tests;
 /// <summary>Numbers as languages write them, and counts over time.</summary>
 public class NumberTests
 {
-    private static NumberFormat Format(NumberForm form, string language = "en", int decimals = 0, int digits = 1) => new(form, NumberStyle.Of(language), decimals, digits, "€", "", "");
+    private static NumberFormat Format(NumberForm form, string language = "en", int decimals = 0, int digits = 1) =>
+        new(form, NumberStyle.Of(language), decimals, digits, "€", "", "");
 
-    /// <summary>CLDR 44, common/main: number symbols, minimumGroupingDigits and patterns of each language; the expected texts are from memory of its charts, and mended after what Node.js has.</summary>
+    /// <summary>
+    /// CLDR 44, common/main: number symbols, minimumGroupingDigits and patterns of each language; the expected texts are from memory of its charts, and
+    /// mended after what Node.js has.
+    /// </summary>
     [Theory]
     [InlineData("en", "1,234,567.5", "1,234", "€1,234,567.50", "12%")]
     [InlineData("de", "1.234.567,5", "1.234", "1.234.567,50 €", "12 %")]
@@ -42,7 +46,9 @@ public class NumberTests
         var script = $$"""
             const codes = {{System.Text.Json.JsonSerializer.Serialize(NumberStyle.All.Select(s => s.Code))}};
             console.log(JSON.stringify(codes.map((c) => [1234.5, 1234567.5].map((n) => new Intl.NumberFormat(c, { minimumFractionDigits: 1 }).format(n)).concat(
-              new Intl.NumberFormat(c, { style: 'percent' }).format(0.12), new Intl.NumberFormat(c, { style: 'currency', currency: 'EUR' }).format(12), new Intl.NumberFormat(c, { style: 'currency', currency: 'EUR' }).format(-12)))))
+              new Intl.NumberFormat(c, { style: 'percent' }).format(0.12),
+                  new Intl.NumberFormat(c, { style: 'currency', currency: 'EUR' }).format(12),
+                  new Intl.NumberFormat(c, { style: 'currency', currency: 'EUR' }).format(-12)))))
             """;
         using var node = System.Diagnostics.Process.Start(new System.Diagnostics.ProcessStartInfo("node", ["-e", script]) { RedirectStandardOutput = true })!;
         var theirs = System.Text.Json.JsonSerializer.Deserialize<string[][]>(node.StandardOutput.ReadToEnd())!;
@@ -50,7 +56,14 @@ public class NumberTests
         static string Spaces(string text) => text.Replace('\u2212', '-');
         foreach (var (style, texts) in NumberStyle.All.Zip(theirs))
         {
-            string[] ours = [Format(NumberForm.Thousands, style.Code, 1).Write(1234.5), Format(NumberForm.Thousands, style.Code, 1).Write(1234567.5), Format(NumberForm.Percent, style.Code).Write(12), Format(NumberForm.Currency, style.Code, 2).Write(12), Format(NumberForm.Currency, style.Code, 2).Write(-12)];
+            string[] ours =
+            [
+                Format(NumberForm.Thousands, style.Code, 1).Write(1234.5),
+                Format(NumberForm.Thousands, style.Code, 1).Write(1234567.5),
+                Format(NumberForm.Percent, style.Code).Write(12),
+                Format(NumberForm.Currency, style.Code, 2).Write(12),
+                Format(NumberForm.Currency, style.Code, 2).Write(-12),
+            ];
             Assert.Equal(texts.Select(Spaces), ours.Select(Spaces));
         }
     }
@@ -65,7 +78,8 @@ public class NumberTests
     [InlineData(NumberForm.Digits, 2.5, 0, 1, "3")]
     [InlineData(NumberForm.Digits, 1e300, 0, 1, "1000000000000000")]
     [InlineData(NumberForm.Currency, -1234.5, 2, 1, "−€1,234.50")]
-    public void TimesAmountsAndZerosAreWritten(NumberForm form, double number, int decimals, int digits, string text) => Assert.Equal(text, Format(form, "en", decimals, digits).Write(number));
+    public void TimesAmountsAndZerosAreWritten(NumberForm form, double number, int decimals, int digits, string text) =>
+        Assert.Equal(text, Format(form, "en", decimals, digits).Write(number));
 
     /// <summary>CLDR, rbnf/en.xml, spellout-cardinal; its rules from memory.</summary>
     [Theory]
@@ -95,7 +109,15 @@ public class NumberTests
     [InlineData(5, 5, 1, "5")]
     [InlineData(-2, 2, 2, "-2 0 2")]
     public void TheLastStepEndsAtTheLastNumber(double from, double to, double by, string numbers) =>
-        Assert.Equal(numbers, string.Join(' ', Count.ByClock(from, to, by, 1, 0, new(new(25), 1, 1, 0, 9), Format(NumberForm.Digits, decimals: 1)).Steps.Select(s => Math.Round(s.Number, 6).ToString(CultureInfo.InvariantCulture))));
+        Assert.Equal(
+            numbers,
+            string.Join(
+                ' ',
+                Count
+                    .ByClock(from, to, by, 1, 0, new(new(25), 1, 1, 0, 9), Format(NumberForm.Digits, decimals: 1))
+                    .Steps.Select(s => Math.Round(s.Number, 6).ToString(CultureInfo.InvariantCulture))
+            )
+        );
 
     /// <summary>Steps of 0.04 s at 25, of 0.1 s at 60: whole frames, which sums of binary fractions miss.</summary>
     [Theory]
@@ -128,7 +150,15 @@ public class NumberTests
     {
         var layer = Layer<Counter>("c", "Count");
         var graphic = Graphic(layer);
-        Assert.Contains("numbers are the most", Assert.Throws<ProblemException>(() => new SetValue("c", new("by"), System.Text.Json.JsonDocument.Parse("0.001").RootElement, 0).ApplyTo(graphic, Shaper)).Problem.Remedy, StringComparison.Ordinal);
+        Assert.Contains(
+            "numbers are the most",
+            Assert
+                .Throws<ProblemException>(() =>
+                    new SetValue("c", new("by"), System.Text.Json.JsonDocument.Parse("0.001").RootElement, 0).ApplyTo(graphic, Shaper)
+                )
+                .Problem.Remedy,
+            StringComparison.Ordinal
+        );
         // Keyframes far apart are no matter where few numbers come of them.
         var slow = Graphic(layer.With("runs", 1).With("number", Keyed((0, 0), (5000, 10)))) with { Phases = new(0, 6000, 0) };
         Assert.Same(slow, Documents.GraphicRules.Demand(slow));
@@ -141,7 +171,8 @@ public class NumberTests
     {
         var layer = Layer<Counter>("c", "Count").With("from", 3).With("to", 0).With("change", 1).With("changeTime", 0.4);
         var scene = new Evaluator(Graphic(layer), Shaper);
-        int Shown(int frame) => scene.At(frame).Nodes.Sum(n => n.Strip.Ops.Count(o => o.Kind == Scene.PaintList.Ops.Place && n.Row.Span[o.At + 6] is > 0 and <= 1 && o.At > 0));
+        int Shown(int frame) =>
+            scene.At(frame).Nodes.Sum(n => n.Strip.Ops.Count(o => o.Kind == Scene.PaintList.Ops.Place && n.Row.Span[o.At + 6] is > 0 and <= 1 && o.At > 0));
         Assert.Equal([1, 2, 1], new[] { Shown(10), Shown(28), Shown(45) });
     }
 }

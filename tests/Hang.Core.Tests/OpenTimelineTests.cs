@@ -14,7 +14,15 @@ namespace Hang.Core.Tests;
 public sealed class OpenTimelineTests
 {
     private static NameCard Card(string title, FrameRate rate, int from = 0, int to = 99, FileKind kind = FileKind.Prores, string? timecode = null) =>
-        NameCard.Of(Graphic() with { Rate = rate, Phases = new PhaseLengths(20, 60, 20) }, new HandoffPlan(kind, Backing.None, from, to) { Timecode = timecode }.Demand(Graphic() with { Rate = rate }), title);
+        NameCard.Of(
+            Graphic() with
+            {
+                Rate = rate,
+                Phases = new PhaseLengths(20, 60, 20),
+            },
+            new HandoffPlan(kind, Backing.None, from, to) { Timecode = timecode }.Demand(Graphic() with { Rate = rate }),
+            title
+        );
 
     private static JsonNode Written(params (string, NameCard)[] files) => JsonNode.Parse(OpenTimeline.Write(files))!;
 
@@ -38,7 +46,9 @@ public sealed class OpenTimelineTests
         var track = timeline["tracks"]!["children"]![0]!;
         Assert.Equal(("Track.1", "Video"), ((string?)track["OTIO_SCHEMA"], (string?)track["kind"]));
         Assert.Equal(["A", "B"], Clips(timeline).Select(c => (string?)c!["name"]));
-        Assert.All(Clips(timeline), c => Assert.Equal(("Clip.1", "ExternalReference.1"), ((string?)c!["OTIO_SCHEMA"], (string?)c["media_reference"]!["OTIO_SCHEMA"])));
+        Assert.All(Clips(timeline), c =>
+            Assert.Equal(("Clip.1", "ExternalReference.1"), ((string?)c!["OTIO_SCHEMA"], (string?)c["media_reference"]!["OTIO_SCHEMA"]))
+        );
         AllSaySchema(timeline);
 
         static void AllSaySchema(JsonNode? node)

@@ -37,16 +37,19 @@ public sealed class OrderExpansionTests
     [Fact]
     public void EveryTakeColourwaySizeAndKindIsOneFileTakesOutermost()
     {
-        var files = Files(Order(FileKind.Prores, FileKind.Png) with
-        {
-            Scales = [1, 0.5],
-            Colourways = ["Night", "Day"],
-            Takes = [Take("one", "Ida"), Take("two", "Bea")],
-        });
+        var files = Files(
+            Order(FileKind.Prores, FileKind.Png) with
+            {
+                Scales = [1, 0.5],
+                Colourways = ["Night", "Day"],
+                Takes = [Take("one", "Ida"), Take("two", "Bea")],
+            }
+        );
         Assert.Equal(2 * 2 * 2 * 2, files.Length);
         Assert.Equal(
             ["one Night 1 Prores", "one Night 1 Png", "one Night 0.5 Prores", "one Night 0.5 Png", "one Day 1 Prores"],
-            files.Take(5).Select(f => FormattableString.Invariant($"{f.Take!.Name} {f.Variant} {f.Plan.Scale} {f.Plan.Kind}")));
+            files.Take(5).Select(f => FormattableString.Invariant($"{f.Take!.Name} {f.Variant} {f.Plan.Scale} {f.Plan.Kind}"))
+        );
         Assert.Equal(["Ida", "Bea"], files.Select(f => f.Graphic.Layer("t").Content.Values[Core.Contents.TypeContent.Text].Constant.Text).Distinct());
         Assert.All(files, f => Assert.Equal(f.Variant, f.Graphic.Palette!.Current));
     }
@@ -72,9 +75,18 @@ public sealed class OrderExpansionTests
     {
         Assert.Contains("No kind of file is chosen", Refused(Order()), StringComparison.Ordinal);
         Assert.Contains("no colourway \"Dusk\"", Refused(Order(FileKind.Prores) with { Colourways = ["Day", "Dusk"] }), StringComparison.Ordinal);
-        Assert.Contains("two: ", Refused(Order(FileKind.Prores) with { Takes = [Take("one", "Ida"), Take("two", "Beatrix of the hives")] }).Replace("\"", "", StringComparison.Ordinal), StringComparison.Ordinal);
+        Assert.Contains(
+            "two: ",
+            Refused(Order(FileKind.Prores) with { Takes = [Take("one", "Ida"), Take("two", "Beatrix of the hives")] })
+                .Replace("\"", "", StringComparison.Ordinal),
+            StringComparison.Ordinal
+        );
         Assert.Contains("has no alpha", Refused(Order(FileKind.Prores, FileKind.Mp4)), StringComparison.Ordinal);
-        Assert.Contains("even", Refused(Order(FileKind.Mp4) with { Backing = new(BackingKind.Solid, "#000000"), Scales = [0.1015625] }), StringComparison.Ordinal);
+        Assert.Contains(
+            "even",
+            Refused(Order(FileKind.Mp4) with { Backing = new(BackingKind.Solid, "#000000"), Scales = [0.1015625] }),
+            StringComparison.Ordinal
+        );
         Assert.Contains("0 to 99", Refused(Order(FileKind.Prores) with { To = 100 }), StringComparison.Ordinal);
     }
 
@@ -82,7 +94,14 @@ public sealed class OrderExpansionTests
     [Fact]
     public void AnOrderOfAPlanIsThatPlan()
     {
-        var plan = new HandoffPlan(FileKind.Tiff, Backing.None, 3, 42, 0.5) { FirstNumber = 1001, Timecode = "01:00:00:00", Silent = true, Premultiplied = true, Once = true };
+        var plan = new HandoffPlan(FileKind.Tiff, Backing.None, 3, 42, 0.5)
+        {
+            FirstNumber = 1001,
+            Timecode = "01:00:00:00",
+            Silent = true,
+            Premultiplied = true,
+            Once = true,
+        };
         Assert.Equal(plan, Assert.Single(Files(HandoffOrder.Of(plan))).Plan);
     }
 }

@@ -16,9 +16,8 @@ namespace Hang.Core.Tests;
 /// <summary>Roles, colourways, and colours that stand for roles.</summary>
 public class PaletteTests
 {
-    private static Palette Two => new(
-        ["accent", "ink"],
-        [Way("Red", ("accent", "#CC2211"), ("ink", "#101010")), Way("Blue", ("accent", "#1144CC"), ("ink", "#F0F0F0"))], "Red");
+    private static Palette Two =>
+        new(["accent", "ink"], [Way("Red", ("accent", "#CC2211"), ("ink", "#101010")), Way("Blue", ("accent", "#1144CC"), ("ink", "#F0F0F0"))], "Red");
 
     private static Colourway Way(string name, params (string Role, string Colour)[] colours) =>
         new(name, colours.ToImmutableSortedDictionary(c => c.Role, c => c.Colour, StringComparer.Ordinal));
@@ -50,8 +49,11 @@ public class PaletteTests
     {
         var gradient = PaintKind.Of(new(GradientType.Linear, 0, 0, 1, 0, 1, [new(0, new(0, 0, 0), new("accent")), new(1, new(0, 0, 0), new("ink", 0, 0.5))]));
         var graphic = Graphic(
-            Layer<Plate>("a").With("fill", Shade("accent", 0.5)), Layer<Plate>("b").With("fill", gradient),
-            Layer<Plate>("c").With("fill", Over(new(0, Shade("accent"), Feel.Linear), new(10, new(1, 1, 1, 1), Feel.Linear))), Layer<Plate>("d").With("fill", new Value(1, 0, 0, 1)));
+            Layer<Plate>("a").With("fill", Shade("accent", 0.5)),
+            Layer<Plate>("b").With("fill", gradient),
+            Layer<Plate>("c").With("fill", Over(new(0, Shade("accent"), Feel.Linear), new(10, new(1, 1, 1, 1), Feel.Linear))),
+            Layer<Plate>("d").With("fill", new Value(1, 0, 0, 1))
+        );
         var red = After(graphic, new SetPalette(Two));
         Assert.Equal("\"@accent lighter 50% #E69088\"", FillOf(red));
         var blue = After(red, new SwitchColourway("Blue"));
@@ -89,9 +91,16 @@ public class PaletteTests
     [Fact]
     public void RolesAreMadeFromAGraphic()
     {
-        var graphic = After(Graphic(
-            Layer<Plate>("a").With("fill", new Value(1, 0, 0, 1)), Layer<Plate>("b").With("fill", new Value(1, 0, 0, 128 / 255.0)),
-            Layer<Plate>("c").With("fill", new Value(0, 1, 0, 0)), Layer<Ellipse>("d"), Type("t", "Words").With("fill", new Value(0.1, 0.1, 0.6, 1))), new MakeRoles());
+        var graphic = After(
+            Graphic(
+                Layer<Plate>("a").With("fill", new Value(1, 0, 0, 1)),
+                Layer<Plate>("b").With("fill", new Value(1, 0, 0, 128 / 255.0)),
+                Layer<Plate>("c").With("fill", new Value(0, 1, 0, 0)),
+                Layer<Ellipse>("d"),
+                Type("t", "Words").With("fill", new Value(0.1, 0.1, 0.6, 1))
+            ),
+            new MakeRoles()
+        );
         Assert.Equal("red white blue", string.Join(" ", graphic.Palette!.Roles));
         Assert.Equal("\"@red #FF0000\"", FillOf(graphic));
         Assert.Equal("\"@red alpha 50.2% #FF000080\"", FillOf(graphic, 1));
@@ -106,7 +115,35 @@ public class PaletteTests
     public void APaletteThatIsNotWholeIsRefused()
     {
         var graphic = Graphic(Layer<Plate>("a"));
-        foreach (var bad in new[] { Two with { Current = "Green" }, Two with { Roles = ["accent", "ink", "base"] }, Two with { Roles = ["accent", "accent"] }, Two with { Roles = ["accent"] }, Two with { Colourways = [] }, Two with { Roles = ["a b"] } })
+        foreach (
+            var bad in new[]
+            {
+                Two with
+                {
+                    Current = "Green",
+                },
+                Two with
+                {
+                    Roles = ["accent", "ink", "base"],
+                },
+                Two with
+                {
+                    Roles = ["accent", "accent"],
+                },
+                Two with
+                {
+                    Roles = ["accent"],
+                },
+                Two with
+                {
+                    Colourways = [],
+                },
+                Two with
+                {
+                    Roles = ["a b"],
+                },
+            }
+        )
         {
             Assert.StartsWith("/palette/", Assert.Throws<ProblemException>(() => After(graphic, new SetPalette(bad))).Problem.Field, StringComparison.Ordinal);
         }

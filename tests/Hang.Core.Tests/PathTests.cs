@@ -34,42 +34,57 @@ public class PathTests
 
     /// <summary>Against plain numeric integration of the speed: Simpson's rule with many small steps.</summary>
     [Fact]
-    public void CubicCurvesAreAsLongAsSimpsonsRuleSays() => Curves.Sample(curve =>
-    {
-        const int steps = 20_000;
-        double sum = 0;
-        for (var i = 0; i <= steps; i++)
-        {
-            var v = curve.Velocity((double)i / steps);
-            sum += Math.Sqrt(v.X * v.X + v.Y * v.Y) * (i is 0 or steps ? 1 : i % 2 == 1 ? 4 : 2);
-        }
-        Assert.Equal(sum / (3 * steps), ArcLength.Of(curve), sum / (3 * steps) * 1e-6 + 1e-6);
-    }, iter: 60);
+    public void CubicCurvesAreAsLongAsSimpsonsRuleSays() =>
+        Curves.Sample(
+            curve =>
+            {
+                const int steps = 20_000;
+                double sum = 0;
+                for (var i = 0; i <= steps; i++)
+                {
+                    var v = curve.Velocity((double)i / steps);
+                    sum +=
+                        Math.Sqrt(v.X * v.X + v.Y * v.Y)
+                        * (
+                            i is 0 or steps ? 1
+                            : i % 2 == 1 ? 4
+                            : 2
+                        );
+                }
+                Assert.Equal(sum / (3 * steps), ArcLength.Of(curve), sum / (3 * steps) * 1e-6 + 1e-6);
+            },
+            iter: 60
+        );
 
     /// <summary>A curve that all but turns back on itself, which a coarse rule measures wrongly; against two million chords.</summary>
     [Fact]
-    public void ANearCuspIsMeasuredToo() => Assert.Equal(299.00587448849, ArcLength.Of(new CubicCurve(new(0, -64.5), new(2, 302.89473684210526), new(0, 0), new(0, 0.2625))), 1e-9);
+    public void ANearCuspIsMeasuredToo() =>
+        Assert.Equal(299.00587448849, ArcLength.Of(new CubicCurve(new(0, -64.5), new(2, 302.89473684210526), new(0, 0), new(0, 0.2625))), 1e-9);
 
     /// <summary>Equal steps in time are equal steps along the path, however uneven the handles are.</summary>
     [Fact]
-    public void SpeedAlongAPathIsEvenWithinOnePerCent() => Curves.Sample(curve =>
-    {
-        var path = new EvenPath(curve);
-        const int frames = 50;
-        for (var i = 0; i < frames; i++)
-        {
-            // The piece between two frames is measured along the curve, by finely divided chords.
-            double way = 0;
-            var before = path.At((double)i / frames);
-            for (var n = 1; n <= 200; n++)
+    public void SpeedAlongAPathIsEvenWithinOnePerCent() =>
+        Curves.Sample(
+            curve =>
             {
-                var next = path.At((i + n / 200.0) / frames);
-                way += Math.Sqrt((next.X - before.X) * (next.X - before.X) + (next.Y - before.Y) * (next.Y - before.Y));
-                before = next;
-            }
-            Assert.InRange(way * frames / path.Length, 0.99, 1.01);
-        }
-    }, iter: 40);
+                var path = new EvenPath(curve);
+                const int frames = 50;
+                for (var i = 0; i < frames; i++)
+                {
+                    // The piece between two frames is measured along the curve, by finely divided chords.
+                    double way = 0;
+                    var before = path.At((double)i / frames);
+                    for (var n = 1; n <= 200; n++)
+                    {
+                        var next = path.At((i + n / 200.0) / frames);
+                        way += Math.Sqrt((next.X - before.X) * (next.X - before.X) + (next.Y - before.Y) * (next.Y - before.Y));
+                        before = next;
+                    }
+                    Assert.InRange(way * frames / path.Length, 0.99, 1.01);
+                }
+            },
+            iter: 40
+        );
 
     [Fact]
     public void APathGoesThroughItsPointsAndOnStraightBeyondThem()
@@ -126,5 +141,6 @@ public class PathTests
         Assert.Equal(default, Const(3, 3).Heading(4));
     }
 
-    private static Keyframe Bent(int at, double x, double y, double dx, double dy) => new(at, new(x, y), Feel.Linear) { Bend = new(new(-dx, -dy), new(dx, dy)) };
+    private static Keyframe Bent(int at, double x, double y, double dx, double dy) =>
+        new(at, new(x, y), Feel.Linear) { Bend = new(new(-dx, -dy), new(dx, dy)) };
 }

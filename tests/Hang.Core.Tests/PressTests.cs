@@ -12,9 +12,14 @@ namespace Hang.Core.Tests;
 /// <summary>Buttons that are pressed, and several layers that go off as one.</summary>
 public class PressTests
 {
-    private static Graphic Button() => Samples.Graphic(
-        Samples.Plate("p").With("position", new Value(100, 100)).With("size", new Value(200, 60)),
-        Type("t", "Follow").With("typeSize", 20).With("position", new Value(50, 40)) with { HangsFrom = "p" });
+    private static Graphic Button() =>
+        Samples.Graphic(
+            Samples.Plate("p").With("position", new Value(100, 100)).With("size", new Value(200, 60)),
+            Type("t", "Follow").With("typeSize", 20).With("position", new Value(50, 40)) with
+            {
+                HangsFrom = "p",
+            }
+        );
 
     [Fact]
     public void APressedLayerGoesDownAndIsAfterwardsWhatItWas()
@@ -34,7 +39,18 @@ public class PressTests
     public void APressKeepsTheSizesBeforeAndAfterIt()
     {
         var grown = Button();
-        grown = grown.With(grown.Layer("p").With("scale", Over(new(0, new(0, 0), Scene.Motion.Feel.Linear), new(20, new(2, 2), Scene.Motion.Feel.Linear), new(95, new(3, 3), Scene.Motion.Feel.Linear))));
+        grown = grown.With(
+            grown
+                .Layer("p")
+                .With(
+                    "scale",
+                    Over(
+                        new(0, new(0, 0), Scene.Motion.Feel.Linear),
+                        new(20, new(2, 2), Scene.Motion.Feel.Linear),
+                        new(95, new(3, 3), Scene.Motion.Feel.Linear)
+                    )
+                )
+        );
         var before = grown.Layer("p").Channel("scale");
         var scale = new Press("p", 50).ApplyTo(grown, Shaper).Layer("p").Channel("scale");
         foreach (var frame in new[] { 0, 10, 20, 40, 46, 60, 80, 95 })
@@ -78,7 +94,11 @@ public class PressTests
         var graphic = Samples.Graphic(
             Samples.Plate("a").With("position", new Value(40, 40)).With("size", new Value(100, 40)),
             Samples.Plate("b").With("position", new Value(300, 200)).With("size", new Value(200, 60)),
-            Type("c", "Words").With("position", new Value(310, 220)) with { HangsFrom = "b" });
+            Type("c", "Words").With("position", new Value(310, 220)) with
+            {
+                HangsFrom = "b",
+            }
+        );
         var gone = new ApplyArrival(["a", "b", "c"], ArrivalKind.GlideFromLeft, Leaving: true, AsOne: true).ApplyTo(graphic, Shaper);
         var evaluator = new Evaluator(gone, Shaper);
         for (var frame = gone.Phases.LeaveStart; frame < gone.Phases.Total; frame++)

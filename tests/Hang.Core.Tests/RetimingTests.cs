@@ -21,12 +21,19 @@ public class RetimingTests
 {
     private static readonly ImmutableArray<string> Used = ["position", "opacity", "turn"];
 
-    private static readonly Gen<Graphic> Graphics = Gen.Int[0, 1_000_000].Select(seed =>
-    {
-        var random = new Random(seed);
-        Channel Some() => Channel.Of(NumbersKind.Number, Enumerable.Range(0, random.Next(1, 6)).Select(_ => new Keyframe(random.Next(100), new(random.NextDouble()), NamedFeels.All[random.Next(NamedFeels.All.Length)].Feel)));
-        return Samples.Graphic([.. Enumerable.Range(0, 4).Select(i => Plate($"l{i}", [.. Used.Select(n => (n, Some()))]))]);
-    });
+    private static readonly Gen<Graphic> Graphics = Gen.Int[0, 1_000_000]
+        .Select(seed =>
+        {
+            var random = new Random(seed);
+            Channel Some() =>
+                Channel.Of(
+                    NumbersKind.Number,
+                    Enumerable
+                        .Range(0, random.Next(1, 6))
+                        .Select(_ => new Keyframe(random.Next(100), new(random.NextDouble()), NamedFeels.All[random.Next(NamedFeels.All.Length)].Feel))
+                );
+            return Samples.Graphic([.. Enumerable.Range(0, 4).Select(i => Plate($"l{i}", [.. Used.Select(n => (n, Some()))]))]);
+        });
 
     /// <summary>A graphic, and some of its keyframes.</summary>
     private static readonly Gen<(Graphic Graphic, ImmutableArray<KeyPlace> Chosen)> Choices = Gen.Select(Graphics, Gen.Int[0, 1_000_000], (g, seed) =>
@@ -35,59 +42,87 @@ public class RetimingTests
         return (g, All(g).Where(_ => random.Next(3) == 0).ToImmutableArray());
     });
 
-    private static IEnumerable<KeyPlace> All(Graphic g) => g.Layers.SelectMany(l => l.Mentioned().SelectMany(c => c.Channel.Keys.Select(k => new KeyPlace(l.Id, c.Address, k.At))));
+    private static IEnumerable<KeyPlace> All(Graphic g) =>
+        g.Layers.SelectMany(l => l.Mentioned().SelectMany(c => c.Channel.Keys.Select(k => new KeyPlace(l.Id, c.Address, k.At))));
 
-    private static Keyframe Find(Graphic g, KeyPlace place) => g.Layer(place.Layer).At(place.Address).Channel.KeyAt(place.At) ?? throw new InvalidOperationException($"{place} is gone");
+    private static Keyframe Find(Graphic g, KeyPlace place) =>
+        g.Layer(place.Layer).At(place.Address).Channel.KeyAt(place.At) ?? throw new InvalidOperationException($"{place} is gone");
 
     /// <summary>Applies an edit to many graphics; refused ones are skipped, the others must keep every keyframe that is not chosen, and lose none.</summary>
     private static void Hold(Func<ImmutableArray<KeyPlace>, Edit> make, Action<Graphic, Graphic, ImmutableArray<KeyPlace>> check)
     {
         var applied = 0;
-        Choices.Where(c => c.Chosen.Length > 1).Sample(c =>
-        {
-            Graphic after;
-            try
-            {
-                after = make(c.Chosen).ApplyTo(c.Graphic, Shaper);
-            }
-            catch (ProblemException)
-            {
-                return;
-            }
-            applied++;
-            Assert.Equal(All(c.Graphic).Count(), All(after).Count());
-            foreach (var place in All(c.Graphic).Except(c.Chosen))
-            {
-                Assert.Equal(Find(c.Graphic, place), Find(after, place));
-            }
-            check(c.Graphic, after, c.Chosen);
-        }, iter: 300, threads: 1);
+        Choices
+            .Where(c => c.Chosen.Length > 1)
+            .Sample(
+                c =>
+                {
+                    Graphic after;
+                    try
+                    {
+                        after = make(c.Chosen).ApplyTo(c.Graphic, Shaper);
+                    }
+                    catch (ProblemException)
+                    {
+                        return;
+                    }
+                    applied++;
+                    Assert.Equal(All(c.Graphic).Count(), All(after).Count());
+                    foreach (var place in All(c.Graphic).Except(c.Chosen))
+                    {
+                        Assert.Equal(Find(c.Graphic, place), Find(after, place));
+                    }
+                    check(c.Graphic, after, c.Chosen);
+                },
+                iter: 300,
+                threads: 1
+            );
         Assert.InRange(applied, 20, 300);
     }
 
     [Fact]
-    public void StaggerMovesEachLayerByItsRank() => Hold(keys => new StaggerKeys(keys, 2, StaggerOrder.BottomUp), (before, after, keys) =>
-    {
-        var order = before.Layers.Select(l => l.Id).Where(id => keys.Any(k => k.Layer == id)).ToList();
-        foreach (var key in keys)
-        {
-            var there = Find(after, key with { At = key.At + 2 * order.IndexOf(key.Layer) });
-            Assert.Equal(Find(before, key).Value, there.Value);
-        }
-    });
+    public void StaggerMovesEachLayerByItsRank() =>
+        Hold(
+            keys => new StaggerKeys(keys, 2, StaggerOrder.BottomUp),
+            (before, after, keys) =>
+            {
+                var order = before.Layers.Select(l => l.Id).Where(id => keys.Any(k => k.Layer == id)).ToList();
+                foreach (var key in keys)
+                {
+                    var there = Find(after, key with { At = key.At + 2 * order.IndexOf(key.Layer) });
+                    Assert.Equal(Find(before, key).Value, there.Value);
+                }
+            }
+        );
 
     [Fact]
-    public void ReversingTwiceChangesNothing() => Hold(keys => new ReverseKeys(keys), (before, after, keys) =>
-    {
-        var ends = keys.Min(k => k.At) + keys.Max(k => k.At);
-        var again = new ReverseKeys([.. keys.Select(k => k with { At = ends - k.At })]).ApplyTo(after, Shaper);
-        Assert.Equal(GraphicJson.Write(before), GraphicJson.Write(again));
-    });
+    public void ReversingTwiceChangesNothing() =>
+        Hold(
+            keys => new ReverseKeys(keys),
+            (before, after, keys) =>
+            {
+                var ends = keys.Min(k => k.At) + keys.Max(k => k.At);
+                var again = new ReverseKeys([.. keys.Select(k => k with { At = ends - k.At })]).ApplyTo(after, Shaper);
+                Assert.Equal(GraphicJson.Write(before), GraphicJson.Write(again));
+            }
+        );
 
     [Fact]
     public void AReversedMoveIsTheMoveBackwards()
     {
-        var graphic = Samples.Graphic(Plate("a", ("turn", Over([new(10, new(0), new CubicBezierFeel(0.1, 0.8, 0.3, 1)), new(24, new(90), new CubicBezierFeel(0.7, 0, 0.9, 0.4)), new(40, new(-30), Feel.Linear)]))));
+        var graphic = Samples.Graphic(
+            Plate(
+                "a",
+                (
+                    "turn",
+                    Over([
+                        new(10, new(0), new CubicBezierFeel(0.1, 0.8, 0.3, 1)),
+                        new(24, new(90), new CubicBezierFeel(0.7, 0, 0.9, 0.4)),
+                        new(40, new(-30), Feel.Linear),
+                    ])
+                )
+            )
+        );
         var channel = graphic.Layer("a").Channel("turn");
         var reversed = new ReverseKeys([.. All(graphic)]).ApplyTo(graphic, Shaper).Layer("a").Channel("turn");
         for (var f = 10; f <= 40; f++)
@@ -97,14 +132,18 @@ public class RetimingTests
     }
 
     [Fact]
-    public void StretchedKeyframesKeepTheirShares() => Hold(keys => new StretchKeys(keys, keys.Min(k => k.At), keys.Max(k => k.At), 99), (before, after, keys) =>
-    {
-        var (first, last) = (keys.Min(k => k.At), keys.Max(k => k.At));
-        foreach (var key in keys)
-        {
-            Find(after, key with { At = first + (int)Math.Round((key.At - first) * (99.0 - first) / (last - first), MidpointRounding.AwayFromZero) });
-        }
-    });
+    public void StretchedKeyframesKeepTheirShares() =>
+        Hold(
+            keys => new StretchKeys(keys, keys.Min(k => k.At), keys.Max(k => k.At), 99),
+            (before, after, keys) =>
+            {
+                var (first, last) = (keys.Min(k => k.At), keys.Max(k => k.At));
+                foreach (var key in keys)
+                {
+                    Find(after, key with { At = first + (int)Math.Round((key.At - first) * (99.0 - first) / (last - first), MidpointRounding.AwayFromZero) });
+                }
+            }
+        );
 
     [Fact]
     public void SqueezingStopsBeforeKeyframesFallTogether()
@@ -128,7 +167,11 @@ public class RetimingTests
     public void ACollisionWithAKeyframeThatStaysIsRefusedByName()
     {
         var graphic = Samples.Graphic(Plate("a", ("opacity", Keyed((10, 0), (20, 1)))), Plate("b", ("opacity", Keyed((10, 0), (20, 1)))));
-        var problem = Assert.Throws<ProblemException>(() => new StaggerKeys([new("a", At("opacity"), 10), new("b", At("opacity"), 10)], 10, StaggerOrder.BottomUp).ApplyTo(graphic, Shaper)).Problem;
+        var problem = Assert
+            .Throws<ProblemException>(() =>
+                new StaggerKeys([new("a", At("opacity"), 10), new("b", At("opacity"), 10)], 10, StaggerOrder.BottomUp).ApplyTo(graphic, Shaper)
+            )
+            .Problem;
         Assert.Equal(("Plate b", "opacity"), (problem.Layer, problem.Field));
         var over = new MoveKeys([new("b", At("opacity"), 10)], 10);
         Assert.Contains("replaced", over.Note(graphic));
@@ -148,7 +191,14 @@ public class RetimingTests
         Assert.Contains("lengthen a phase", Assert.Throws<ProblemException>(() => new PasteKeys(["x"], clip, 95).ApplyTo(other, Shaper)).Problem.Remedy);
         var two = clip.Add(new(1, At("opacity"), Json(new(0, new(0), Feel.Hold))));
         Assert.Contains("2 layers", Assert.Throws<ProblemException>(() => new PasteKeys(["x"], two, 0).ApplyTo(other, Shaper)).Problem.Message);
-        Assert.Equal("size", Assert.Throws<ProblemException>(() => new PasteKeys(["t"], [clip[0] with { Address = At("size") }], 0).ApplyTo(Samples.Graphic(Type("t", "A")), Shaper)).Problem.Field);
+        Assert.Equal(
+            "size",
+            Assert
+                .Throws<ProblemException>(() =>
+                    new PasteKeys(["t"], [clip[0] with { Address = At("size") }], 0).ApplyTo(Samples.Graphic(Type("t", "A")), Shaper)
+                )
+                .Problem.Field
+        );
     }
 
     /// <summary>Moving a whole channel changes every value by the same difference, and no keyframe comes or goes.</summary>
@@ -157,7 +207,10 @@ public class RetimingTests
     {
         var path = Over([new(0, new(0, 0), Feel.Linear), new(20, new(100, 50), Feel.Linear)]);
         var graphic = Samples.Graphic(Plate("a", ("position", path)));
-        var after = new SetValue("a", At("position"), JsonDocument.Parse("[60, 20]").RootElement, 10, true).ApplyTo(graphic, Shaper).Layer("a").Channel("position");
+        var after = new SetValue("a", At("position"), JsonDocument.Parse("[60, 20]").RootElement, 10, true)
+            .ApplyTo(graphic, Shaper)
+            .Layer("a")
+            .Channel("position");
         Assert.Equal([(0, 10.0, -5.0), (20, 110, 45)], after.Keys.Select(k => (k.At, k.Value.X, k.Value.Y)));
         var nudged = new Nudge(["a"], [1, 0], 7, true).ApplyTo(graphic, Shaper).Layer("a").Channel("position");
         Assert.Equal([1.0, 101], nudged.Keys.Select(k => k.Value.X));
@@ -209,15 +262,19 @@ public class RetimingTests
 
     /// <summary>A changed rate keeps seconds; whole multiples keep every keyframe exactly, and are undone by going back.</summary>
     [Fact]
-    public void ADoubledRateKeepsEverySecond() => Graphics.Sample(graphic =>
-    {
-        var doubled = new ChangeGraphic(Rate: new FrameRate(50));
-        Assert.Null(doubled.Note(graphic));
-        var after = doubled.ApplyTo(graphic, Shaper);
-        Assert.Equal(All(graphic).Select(k => k with { At = 2 * k.At }), All(after));
-        Assert.Equal(new PhaseLengths(40, 120, 40), after.Phases);
-        Assert.Equal(GraphicJson.Write(graphic), GraphicJson.Write(new ChangeGraphic(Rate: new FrameRate(25)).ApplyTo(after, Shaper)));
-    }, iter: 50);
+    public void ADoubledRateKeepsEverySecond() =>
+        Graphics.Sample(
+            graphic =>
+            {
+                var doubled = new ChangeGraphic(Rate: new FrameRate(50));
+                Assert.Null(doubled.Note(graphic));
+                var after = doubled.ApplyTo(graphic, Shaper);
+                Assert.Equal(All(graphic).Select(k => k with { At = 2 * k.At }), All(after));
+                Assert.Equal(new PhaseLengths(40, 120, 40), after.Phases);
+                Assert.Equal(GraphicJson.Write(graphic), GraphicJson.Write(new ChangeGraphic(Rate: new FrameRate(25)).ApplyTo(after, Shaper)));
+            },
+            iter: 50
+        );
 
     [Fact]
     public void AnUnevenRateSaysWhichKeyframesMoved()

@@ -11,7 +11,8 @@ namespace Hang.Core.Tests;
 /// <summary>Credits go through the edges of the picture: that is what they are for, in whichever kind of graphic.</summary>
 public sealed class RollCheckTests
 {
-    private static Layers.Layer Roll(string moves = "up") => Layer<Roll>("r", "Roll").With("lines", Scene.Motion.Channel.Of(new TextKind(99), Value.Of("Keepers\nIda Fernsby\nBea"))).With("moves", moves);
+    private static Layers.Layer Roll(string moves = "up") =>
+        Layer<Roll>("r", "Roll").With("lines", Scene.Motion.Channel.Of(new TextKind(99), Value.Of("Keepers\nIda Fernsby\nBea"))).With("moves", moves);
 
     [Theory]
     [InlineData(GraphicKind.Credits, "up")]
@@ -31,7 +32,10 @@ public sealed class RollCheckTests
     public void WordsBesideARollAreLookedAt()
     {
         var graphic = Graphic(Roll(), Type("t", "Thanks").With("position", new Value(2, 200))) with { Kind = GraphicKind.Title };
-        Assert.Equal("Thanks", Assert.Single(GraphicChecks.Of(new Evaluator(graphic, Shaper)), p => p.Message.Contains("safe area", StringComparison.Ordinal)).Layer);
+        Assert.Equal(
+            "Thanks",
+            Assert.Single(GraphicChecks.Of(new Evaluator(graphic, Shaper)), p => p.Message.Contains("safe area", StringComparison.Ordinal)).Layer
+        );
         Assert.Equal("Thanks", Assert.Single(WordChecks.AtRest(new Evaluator(graphic, Shaper)), f => f.Check == "safeArea").Problem.Layer);
     }
 }

@@ -10,13 +10,25 @@ namespace Hang.Core.Tests;
 
 public class RosterTests
 {
-    private static readonly Asset Face = new() { Name = "bea.png", Type = "image/png", Width = 4, Height = 4 };
+    private static readonly Asset Face = new()
+    {
+        Name = "bea.png",
+        Type = "image/png",
+        Width = 4,
+        Height = 4,
+    };
     private static readonly string Hash = "sha256-" + new string('a', 64);
 
-    private static Graphic Named() => Graphic(Plate("p"), Type("t", "Ada"), Type("u", "Keeper")) with
-    {
-        Fields = [new("Name", [new("t", new("text"))]) { MostCharacters = 12 }, new("Second line", [new("u", new("text"))]) { MayBeEmpty = true }, new("Tint", [new("p", new("fill"))])],
-    };
+    private static Graphic Named() =>
+        Graphic(Plate("p"), Type("t", "Ada"), Type("u", "Keeper")) with
+        {
+            Fields =
+            [
+                new("Name", [new("t", new("text"))]) { MostCharacters = 12 },
+                new("Second line", [new("u", new("text"))]) { MayBeEmpty = true },
+                new("Tint", [new("p", new("fill"))]),
+            ],
+        };
 
     private static Roster Of(string[] headings, params string[][] rows) => Binding.Of(new([.. headings], [.. rows.Select(r => r.ToImmutableArray())]), Named());
 
@@ -25,7 +37,10 @@ public class RosterTests
     [Fact]
     public void ColumnsFindTheirFieldsWhateverTheirCaseAndSpaces()
     {
-        Assert.Equal(["Name", "Second line", "", ".colourway", ".hold", ".name"], Of(["NAME", "second_line", "Notes", "Colourway", "hold", "File name"]).Columns.Select(c => c.Fills));
+        Assert.Equal(
+            ["Name", "Second line", "", ".colourway", ".hold", ".name"],
+            Of(["NAME", "second_line", "Notes", "Colourway", "hold", "File name"]).Columns.Select(c => c.Fills)
+        );
         Assert.Equal(["Name", ""], Of(["Name", "name"]).Columns.Select(c => c.Fills));
         Assert.Equal("Name", Of(["Column 1"], ["Bea"]).Columns[0].Fills);
         Assert.True(Binding.Names(["x", "second line"], Named()));
@@ -89,9 +104,31 @@ public class RosterTests
     [Fact]
     public void PicturesAreFoundByTheirFileNamesInWhateverFolder()
     {
-        var graphic = Named() with { Fields = [new("Face", [new("x", new("asset"))])], Layers = [Hang.Tests.Shared.Making.Layer<Contents.PictureContent>("x", "X").With("asset", Scene.Motion.Channel.Of(PictureSources.Kind.Value, Scene.Values.Value.Of(Hash)))], Sources = Named().Sources.With(PictureSources.Kind, Hash, Face) };
+        var graphic = Named() with
+        {
+            Fields = [new("Face", [new("x", new("asset"))])],
+            Layers =
+            [
+                Hang
+                    .Tests.Shared.Making.Layer<Contents.PictureContent>("x", "X")
+                    .With("asset", Scene.Motion.Channel.Of(PictureSources.Kind.Value, Scene.Values.Value.Of(Hash))),
+            ],
+            Sources = Named().Sources.With(PictureSources.Kind, Hash, Face),
+        };
         var other = "sha256-" + new string('b', 64);
-        var roster = Binding.Of(new(["Face"], [["people\\Ida.PNG"], ["gone.png"]]), graphic) with { Pictures = ImmutableSortedDictionary<string, RosterPicture>.Empty.Add("ida.png", new(other, Face with { Name = "ida.png" })) };
+        var roster = Binding.Of(
+            new(
+                ["Face"],
+                [
+                    ["people\\Ida.PNG"],
+                    ["gone.png"],
+                ]
+            ),
+            graphic
+        ) with
+        {
+            Pictures = ImmutableSortedDictionary<string, RosterPicture>.Empty.Add("ida.png", new(other, Face with { Name = "ida.png" })),
+        };
         var takes = new RosterTakes(graphic, roster);
         Assert.Equal(other, takes.Of(0).Of(graphic, Shaper).Layer("x").Channel("asset").Constant.Text);
         Assert.Contains("no picture \"gone.png\"", Assert.Throws<ProblemException>(() => takes.Of(1).Of(graphic, Shaper)).Message, StringComparison.Ordinal);
@@ -111,6 +148,10 @@ public class RosterTests
     public void TwoColumnsCannotFillOneField()
     {
         var roster = Of(["Name", "Other"]);
-        Assert.Contains("Two columns", Assert.Throws<ProblemException>(() => Takes(roster with { Columns = [.. roster.Columns.Select(c => c with { Fills = "Name" })] })).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "Two columns",
+            Assert.Throws<ProblemException>(() => Takes(roster with { Columns = [.. roster.Columns.Select(c => c with { Fills = "Name" })] })).Message,
+            StringComparison.Ordinal
+        );
     }
 }

@@ -14,17 +14,18 @@ namespace Hang.Core.Tests;
 /// <summary>Small documents for tests, and a shaper whose letters are all 500 wide.</summary>
 internal static class Samples
 {
-    public static Graphic Graphic(params Layer[] layers) => new()
-    {
-        Version = Core.Documents.Graphic.FormatVersion,
-        Name = "Sample",
-        Kind = GraphicKind.LowerThird,
-        Width = 640,
-        Height = 360,
-        Rate = new(25),
-        Phases = new PhaseLengths(20, 60, 20),
-        Layers = [.. layers],
-    };
+    public static Graphic Graphic(params Layer[] layers) =>
+        new()
+        {
+            Version = Core.Documents.Graphic.FormatVersion,
+            Name = "Sample",
+            Kind = GraphicKind.LowerThird,
+            Width = 640,
+            Height = 360,
+            Rate = new(25),
+            Phases = new PhaseLengths(20, 60, 20),
+            Layers = [.. layers],
+        };
 
     public static Layer Plate(string id, params (string Address, Channel Channel)[] channels) =>
         channels.Aggregate(Making.Layer<Plate>(id, $"Plate {id}"), (layer, c) => layer.With(c.Address, c.Channel));
@@ -34,7 +35,8 @@ internal static class Samples
     /// <summary>Letters of even width.</summary>
     public static ITypeShaper Shaper { get; } = new EvenShaper();
 
-    public static Channel Keyed(params (int At, double Value)[] keys) => Channel.Of(NumbersKind.Number, keys.Select(k => new Keyframe(k.At, new(k.Value), Feel.Linear)));
+    public static Channel Keyed(params (int At, double Value)[] keys) =>
+        Channel.Of(NumbersKind.Number, keys.Select(k => new Keyframe(k.At, new(k.Value), Feel.Linear)));
 
     internal sealed class EvenShaper : ITypeShaper
     {
@@ -45,7 +47,8 @@ internal static class Samples
 
         public Scene.Geometry.IShapeCombiner Shapes { get; } = new FirstShape();
 
-        public ImmutableArray<int> Breaks(string line) => [.. Enumerable.Range(1, Math.Max(0, line.Length - 1)).Where(i => line[i - 1] == ' ' && line[i] != ' ')];
+        public ImmutableArray<int> Breaks(string line) =>
+            [.. Enumerable.Range(1, Math.Max(0, line.Length - 1)).Where(i => line[i - 1] == ' ' && line[i] != ' ')];
 
         public ImmutableArray<(int Start, int Length)> Words(string line) =>
             [.. System.Text.RegularExpressions.Regex.Matches(line, @"\w+").Select(m => (m.Index, m.Length))];
@@ -54,6 +57,7 @@ internal static class Samples
     /// <summary>Combines nothing: painters' tests look at what a combination looks like.</summary>
     private sealed class FirstShape : Scene.Geometry.IShapeCombiner
     {
-        public Scene.Geometry.ShapePath Combine(IReadOnlyList<(Scene.Geometry.ShapePath Path, string Rule)> shapes, Scene.Geometry.Combining how) => shapes[0].Path;
+        public Scene.Geometry.ShapePath Combine(IReadOnlyList<(Scene.Geometry.ShapePath Path, string Rule)> shapes, Scene.Geometry.Combining how) =>
+            shapes[0].Path;
     }
 }

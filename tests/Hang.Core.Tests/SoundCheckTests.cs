@@ -23,16 +23,39 @@ public sealed class SoundCheckTests
     private static Finding[] Of(HeldSamples sound, int? last = null, params (ValueSpec Spec, double Value)[] values)
     {
         var content = values.Aggregate(Content.Of<SoundContent>().With(SoundContent.Sound, Value.Of(Hash)), (c, v) => c.With(v.Spec, new Value(v.Value)));
-        var graphic = GraphicRules.Demand(Samples.Graphic(new Layer { Id = "s", Name = "Hum", Out = last, Content = content }) with
-        {
-            Phases = new PhaseLengths(25, 75, 25),
-            Sources = SourceSet.Empty.With(SoundSources.Kind, Hash, new SoundAsset() { Name = "hum.wav", Type = "audio/wav", Samples = (int)sound.Count, Channels = 2 }),
-        });
+        var graphic = GraphicRules.Demand(
+            Samples.Graphic(
+                new Layer
+                {
+                    Id = "s",
+                    Name = "Hum",
+                    Out = last,
+                    Content = content,
+                }
+            ) with
+            {
+                Phases = new PhaseLengths(25, 75, 25),
+                Sources = SourceSet.Empty.With(
+                    SoundSources.Kind,
+                    Hash,
+                    new SoundAsset()
+                    {
+                        Name = "hum.wav",
+                        Type = "audio/wav",
+                        Samples = (int)sound.Count,
+                        Channels = 2,
+                    }
+                ),
+            }
+        );
         var mix = new SoundMix(graphic, _ => sound);
         return [.. SoundChecks.Of(graphic, mix, Loudness.Of(mix, 0, mix.Count))];
     }
 
-    /// <summary>A tone in both channels at -23 dBFS has -23 LUFS to a tenth (EBU Tech 3341, minimum requirements, case 1); where it is softer, the gain is said that brings it there.</summary>
+    /// <summary>
+    /// A tone in both channels at -23 dBFS has -23 LUFS to a tenth (EBU Tech 3341, minimum requirements, case 1); where it is softer, the gain is said that
+    /// brings it there.
+    /// </summary>
     [Theory]
     [InlineData(-23, "Nothing is to be done.")]
     [InlineData(-33, "A gain of +10.0 dB brings it there.")]
@@ -46,7 +69,8 @@ public sealed class SoundCheckTests
     }
 
     [Fact]
-    public void WhatIsTooSoftHasNoLoudness() => Assert.Contains("too short or too soft", Of(Tone(0.00001)).Single(f => f.Check == "loudness").Problem.Message, StringComparison.Ordinal);
+    public void WhatIsTooSoftHasNoLoudness() =>
+        Assert.Contains("too short or too soft", Of(Tone(0.00001)).Single(f => f.Check == "loudness").Problem.Message, StringComparison.Ordinal);
 
     [Theory]
     [InlineData(0.5, null)]
@@ -77,5 +101,6 @@ public sealed class SoundCheckTests
     }
 
     [Fact]
-    public void ASoundWhoseSlipLeavesNothingIsNeverHeard() => Assert.Equal("Hum", Assert.Single(Of(Tone(0.3), null, (SoundContent.Slip, 10)), f => f.Check == "neverHeard").Problem.Layer);
+    public void ASoundWhoseSlipLeavesNothingIsNeverHeard() =>
+        Assert.Equal("Hum", Assert.Single(Of(Tone(0.3), null, (SoundContent.Slip, 10)), f => f.Check == "neverHeard").Problem.Layer);
 }

@@ -26,15 +26,35 @@ public class SoundTests
     private static Layer Sound(string id = "s", int? first = null, int? last = null, params (ValueSpec Spec, double Value)[] values)
     {
         var content = Content.Of<SoundContent>().With(SoundContent.Sound, Value.Of(Hash));
-        return new() { Id = id, Name = id, In = first, Out = last, Content = values.Aggregate(content, (c, v) => c.With(v.Spec, new Value(v.Value))) };
+        return new()
+        {
+            Id = id,
+            Name = id,
+            In = first,
+            Out = last,
+            Content = values.Aggregate(content, (c, v) => c.With(v.Spec, new Value(v.Value))),
+        };
     }
 
-    private static Graphic Graphic(params Layer[] layers) => GraphicRules.Demand(Samples.Graphic(layers) with
-    {
-        Rate = new(30000, 1001),
-        Phases = new PhaseLengths(20, 50, 20),
-        Sources = SourceSet.Empty.With(SoundSources.Kind, Hash, new SoundAsset() { Name = "counted.wav", Type = "audio/wav", Samples = 96_000, Channels = 2 }),
-    });
+    private static Graphic Graphic(params Layer[] layers) =>
+        GraphicRules.Demand(
+            Samples.Graphic(layers) with
+            {
+                Rate = new(30000, 1001),
+                Phases = new PhaseLengths(20, 50, 20),
+                Sources = SourceSet.Empty.With(
+                    SoundSources.Kind,
+                    Hash,
+                    new SoundAsset()
+                    {
+                        Name = "counted.wav",
+                        Type = "audio/wav",
+                        Samples = 96_000,
+                        Channels = 2,
+                    }
+                ),
+            }
+        );
 
     private static float[] Heard(Graphic graphic, ISamples? sound = null, bool guides = false)
     {
@@ -57,12 +77,16 @@ public class SoundTests
     }
 
     [Fact]
-    public void TheNextFrameIsNeverFurtherThanItsRate() => Gen.Select(Gen.Int[0, FrameRate.All.Length - 1], Gen.Int[-1_000_000, 10_000_000]).Sample((index, frame) =>
-    {
-        var rate = FrameRate.All[index];
-        var exact = frame * (double)SampleClock.Rate * rate.Denominator / rate.Numerator;
-        Assert.InRange(SampleClock.StartOf(rate, frame) - exact, -0.5001, 0.5001);
-    });
+    public void TheNextFrameIsNeverFurtherThanItsRate() =>
+        Gen.Select(Gen.Int[0, FrameRate.All.Length - 1], Gen.Int[-1_000_000, 10_000_000])
+            .Sample(
+                (index, frame) =>
+                {
+                    var rate = FrameRate.All[index];
+                    var exact = frame * (double)SampleClock.Rate * rate.Denominator / rate.Numerator;
+                    Assert.InRange(SampleClock.StartOf(rate, frame) - exact, -0.5001, 0.5001);
+                }
+            );
 
     [Fact]
     public void ASoundBeginsAtItsInPointWithItsSlip()
@@ -91,19 +115,25 @@ public class SoundTests
     public void WhereReadingBeginsChangesNothing()
     {
         var keyed = Sound(first: 3, values: [(SoundContent.FadeIn, 0.3), (SoundContent.FadeOut, 0.7)]);
-        keyed = keyed.At(new("gain")).Put(Channel.Of(NumbersKind.Number, [new Keyframe(0, new(-96), FeelText.Parse("ease-in")), new Keyframe(40, new(6), Feel.Linear)]));
+        keyed = keyed
+            .At(new("gain"))
+            .Put(Channel.Of(NumbersKind.Number, [new Keyframe(0, new(-96), FeelText.Parse("ease-in")), new Keyframe(40, new(6), Feel.Linear)]));
         var graphic = Graphic(keyed, Sound("t"));
         var whole = Heard(graphic);
         var mix = new SoundMix(graphic, _ => Counted);
-        Gen.Select(Gen.Int[-5000, 140_000], Gen.Int[1, 12_000]).Sample((first, count) =>
-        {
-            var part = new float[count * 2];
-            mix.Read(first, part);
-            for (var i = 0; i < count; i += 37)
-            {
-                Assert.Equal(first + i >= 0 && first + i < whole.Length ? whole[first + i] : 0, part[2 * i]);
-            }
-        }, iter: 200);
+        Gen.Select(Gen.Int[-5000, 140_000], Gen.Int[1, 12_000])
+            .Sample(
+                (first, count) =>
+                {
+                    var part = new float[count * 2];
+                    mix.Read(first, part);
+                    for (var i = 0; i < count; i += 37)
+                    {
+                        Assert.Equal(first + i >= 0 && first + i < whole.Length ? whole[first + i] : 0, part[2 * i]);
+                    }
+                },
+                iter: 200
+            );
     }
 
     [Fact]
@@ -112,7 +142,9 @@ public class SoundTests
         var one = Made(96_000, _ => 1);
         Assert.Equal(0.5012f, Heard(Graphic(Sound(values: (SoundContent.Gain, -6))), one)[4000], 1e-4f);
         Assert.Equal(0, Heard(Graphic(Sound(values: (SoundContent.Gain, -96))), one)[4000]);
-        var keyed = Sound().At(new("gain")).Put(Channel.Of(NumbersKind.Number, [new Keyframe(0, new(-40), Feel.Linear), new Keyframe(40, new(0), Feel.Linear)]));
+        var keyed = Sound()
+            .At(new("gain"))
+            .Put(Channel.Of(NumbersKind.Number, [new Keyframe(0, new(-40), Feel.Linear), new Keyframe(40, new(0), Feel.Linear)]));
         var heard = Heard(Graphic(keyed), one);
         // Half-way in time it is half-way in decibels.
         Assert.Equal(0.1f, heard[SampleClock.StartOf(new(30000, 1001), 20)], 1e-3f);
@@ -123,7 +155,10 @@ public class SoundTests
     public void FadesThatCrossKeepThePower()
     {
         var one = Made(96_000, _ => 1);
-        var (up, down) = (Heard(Graphic(Sound(values: (SoundContent.FadeIn, 1))), one), Heard(Graphic(Sound(last: 59, values: (SoundContent.FadeOut, 1))), one));
+        var (up, down) = (
+            Heard(Graphic(Sound(values: (SoundContent.FadeIn, 1))), one),
+            Heard(Graphic(Sound(last: 59, values: (SoundContent.FadeOut, 1))), one)
+        );
         Assert.Equal(Math.Sqrt(0.5), up[24_000], 4);
         Assert.Equal(1f, up[48_000]);
         var end = 96_000;
@@ -136,7 +171,13 @@ public class SoundTests
     [Fact]
     public void WhatIsHiddenIsNotHeardAndGuidesOnlyOnTheBench()
     {
-        var group = new Layer { Id = "g", Name = "g", Hidden = true, Content = Content.Of<GroupContent>() };
+        var group = new Layer
+        {
+            Id = "g",
+            Name = "g",
+            Hidden = true,
+            Content = Content.Of<GroupContent>(),
+        };
         Assert.True(new SoundMix(Graphic(Sound() with { Hidden = true }), _ => Counted).IsSilent);
         Assert.True(new SoundMix(Graphic(Sound() with { Group = "g" }, group), _ => Counted).IsSilent);
         Assert.True(new SoundMix(Graphic(Sound() with { Guide = true }), _ => Counted).IsSilent);
@@ -153,7 +194,10 @@ public class SoundTests
         var before = Heard(Graphic(Sound(first: 10, values: (SoundContent.Slip, 0.1))));
         var trimmed = Heard(new SetSpan("s", In: 17).ApplyTo(Graphic(Sound(first: 10, values: (SoundContent.Slip, 0.1))), Samples.Shaper));
         Assert.Equal(before[30_000..100_000], trimmed[30_000..100_000]);
-        var cut = new SplitLayers(["s"], 30).ApplyTo(Graphic(Sound(first: 10, values: [(SoundContent.Slip, 0.1), (SoundContent.FadeIn, 0.2), (SoundContent.FadeOut, 0.3)])), Samples.Shaper);
+        var cut = new SplitLayers(["s"], 30).ApplyTo(
+            Graphic(Sound(first: 10, values: [(SoundContent.Slip, 0.1), (SoundContent.FadeIn, 0.2), (SoundContent.FadeOut, 0.3)])),
+            Samples.Shaper
+        );
         Assert.Equal(Heard(Graphic(Sound(first: 10, values: [(SoundContent.Slip, 0.1), (SoundContent.FadeIn, 0.2), (SoundContent.FadeOut, 0.3)]))), Heard(cut));
         // Sliding takes the sound along.
         var slid = Heard(new SlideLayers(["s"], 5).ApplyTo(Graphic(Sound(first: 10)), Samples.Shaper));
@@ -163,7 +207,9 @@ public class SoundTests
     [Fact]
     public void ASoundHasNoPlaceOnTheStage()
     {
-        var problem = Assert.Throws<ProblemException>(() => new SetValue("s", new("position"), System.Text.Json.JsonDocument.Parse("[1,2]").RootElement, 0).ApplyTo(Graphic(Sound()), Samples.Shaper));
+        var problem = Assert.Throws<ProblemException>(() =>
+            new SetValue("s", new("position"), System.Text.Json.JsonDocument.Parse("[1,2]").RootElement, 0).ApplyTo(Graphic(Sound()), Samples.Shaper)
+        );
         Assert.Contains("gain", problem.Problem.Remedy, StringComparison.Ordinal);
         Assert.DoesNotContain(Sound().Values(), v => v.Spec == LayerValues.Position);
         Assert.Throws<ProblemException>(() => Graphic(Sound() with { Own = LayerValues.Module.Blank.With(LayerValues.Position, new Value(1, 2)) }));
@@ -195,13 +241,18 @@ public class SoundTests
         Assert.Equal(new Loudness(null, null, null, null), Loudness.Of(Made(Second, _ => 0), 0, Second));
     }
 
-    /// <summary>EBU Tech 3341, table 1, cases 15 and 16: a quarter of the sample rate, once sampled at its tops and once beside them, is at -6 dBTP within +0.2 and -0.4 dB.</summary>
+    /// <summary>
+    /// EBU Tech 3341, table 1, cases 15 and 16: a quarter of the sample rate, once sampled at its tops and once beside them, is at -6 dBTP within +0.2 and
+    /// -0.4 dB.
+    /// </summary>
     [Theory]
     [InlineData(0)]
     [InlineData(45)]
     public void ThePeakBetweenSamplesIsFound(double degrees)
     {
-        var peak = Loudness.Of(Made(48_000, i => 0.5 * Math.Sin(Math.PI / 2 * i + degrees * Math.PI / 180) * Math.Min(1, Math.Min(i, 48_000 - i) / 4800.0)), 0, 48_000).TruePeak!.Value;
+        var peak = Loudness
+            .Of(Made(48_000, i => 0.5 * Math.Sin(Math.PI / 2 * i + degrees * Math.PI / 180) * Math.Min(1, Math.Min(i, 48_000 - i) / 4800.0)), 0, 48_000)
+            .TruePeak!.Value;
         Assert.InRange(peak, -6.4, -5.8);
     }
 
@@ -230,7 +281,16 @@ public class SoundTests
     [Fact]
     public void KeyframesGoToTheNearestBeat()
     {
-        var graphic = Graphic(Sound(first: 10, values: (SoundContent.Slip, 0.5)), Samples.Type("t", "Bees") with { Own = LayerValues.Module.Blank.With(LayerValues.Opacity, Channel.Of(NumbersKind.Number, [new Keyframe(9, new(0), Feel.Linear), new Keyframe(27, new(1), Feel.Linear)])) });
+        var graphic = Graphic(
+            Sound(first: 10, values: (SoundContent.Slip, 0.5)),
+            Samples.Type("t", "Bees") with
+            {
+                Own = LayerValues.Module.Blank.With(
+                    LayerValues.Opacity,
+                    Channel.Of(NumbersKind.Number, [new Keyframe(9, new(0), Feel.Linear), new Keyframe(27, new(1), Feel.Linear)])
+                ),
+            }
+        );
         // Half a second is before the in point; the rest begins 24 024 and 48 048 samples, 15 and 30 frames, after it.
         var beats = Beats.Of(graphic, _ => [0, 24_000, 48_024, 72_048, 90_000_000]);
         Assert.Equal<int>([10, 25, 40], beats);
@@ -243,7 +303,9 @@ public class SoundTests
     [Fact]
     public void AWaveformHoldsEveryPeak()
     {
-        var sound = Made(1000, i => i == 700 ? -1 : i == 130 ? 0.5 : 0);
+        var sound = Made(1000, i => i == 700 ? -1
+            : i == 130 ? 0.5
+            : 0);
         var outline = Waveform.Of(sound, 64);
         Assert.Equal(2 * 16, outline.Length);
         Assert.Equal((0, 64), (outline[4], outline[5]));

@@ -5,7 +5,15 @@ namespace Hang.Core.Tests;
 
 public class SpringTests
 {
-    public static TheoryData<double, double, double> Springs => new() { { 180, 14, 1 }, { 100, 20, 1 }, { 100, 60, 2 }, { 400, 8, 0.5 }, { 50, 2 * 7.0710678118654755, 1 } };
+    public static TheoryData<double, double, double> Springs =>
+        new()
+        {
+            { 180, 14, 1 },
+            { 100, 20, 1 },
+            { 100, 60, 2 },
+            { 400, 8, 0.5 },
+            { 50, 2 * 7.0710678118654755, 1 },
+        };
 
     /// <summary>The closed form against the equation of motion itself, m x'' + c x' + k (x - 1) = 0, integrated by the classical Runge-Kutta method.</summary>
     [Theory]
@@ -14,7 +22,8 @@ public class SpringTests
     {
         var spring = new Spring(k, c, m);
         const double step = 1e-4;
-        double x = 0, v = 0;
+        double x = 0,
+            v = 0;
         double Force(double at, double speed) => (-k * (at - 1) - c * speed) / m;
         for (var i = 1; i <= 20_000; i++)
         {

@@ -49,10 +49,15 @@ public sealed class TableLinesTests
 
     /// <summary>Whatever labels and numbers a sheet has, the chart has them too.</summary>
     [Fact]
-    public void DataGoThroughTheTableUnchanged() => Gen.Select(Gen.String[Gen.Char["abc XY,.;:|"], 1, 12].Where(s => s.Trim(' ', ',', ';', '|', ':').Length > 0), Gen.Double[-1e6, 1e6]).List[1, 20].Sample(rows =>
-    {
-        var items = ChartData.Read(Of([.. rows.Select(r => new[] { "x" + r.Item1, r.Item2.ToString("R", System.Globalization.CultureInfo.InvariantCulture) })]));
-        Assert.Equal(rows.Select(r => r.Item2), items.Select(i => i.Value));
-        Assert.Equal(rows.Select(r => ("x" + r.Item1).Trim().TrimEnd(' ', ',', ';', '|', ':')), items.Select(i => i.Label));
-    });
+    public void DataGoThroughTheTableUnchanged() =>
+        Gen.Select(Gen.String[Gen.Char["abc XY,.;:|"], 1, 12].Where(s => s.Trim(' ', ',', ';', '|', ':').Length > 0), Gen.Double[-1e6, 1e6])
+            .List[1, 20]
+            .Sample(rows =>
+            {
+                var items = ChartData.Read(
+                    Of([.. rows.Select(r => new[] { "x" + r.Item1, r.Item2.ToString("R", System.Globalization.CultureInfo.InvariantCulture) })])
+                );
+                Assert.Equal(rows.Select(r => r.Item2), items.Select(i => i.Value));
+                Assert.Equal(rows.Select(r => ("x" + r.Item1).Trim().TrimEnd(' ', ',', ';', '|', ':')), items.Select(i => i.Label));
+            });
 }

@@ -24,7 +24,8 @@ public class TimeTests
 
     [Fact]
     public void EveryFrameOfADayReadsBackAtEveryRate() =>
-        Gen.Select(Gen.Int[0, FrameRate.All.Length - 1].Select(i => FrameRate.All[i]), Gen.Int[0, 2_000_000]).Sample((rate, frame) => Timecode.Parse(Timecode.Format(frame, rate), rate) == frame);
+        Gen.Select(Gen.Int[0, FrameRate.All.Length - 1].Select(i => FrameRate.All[i]), Gen.Int[0, 2_000_000])
+            .Sample((rate, frame) => Timecode.Parse(Timecode.Format(frame, rate), rate) == frame);
 
     [Theory]
     [InlineData("00:01:00;00")]

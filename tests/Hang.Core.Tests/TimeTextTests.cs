@@ -47,5 +47,6 @@ public class TimeTextTests
         Assert.Contains("0:01:10", Assert.Throws<ProblemException>(() => TimeText.Parse(text, new FrameRate(25), 0)).Problem.Remedy);
 
     [Fact]
-    public void ANumberThatDropFrameLeavesOutIsNoTime() => Assert.Throws<ProblemException>(() => TimeText.Parse("0:01:00:01", FrameRate.Parse("30000/1001"), 0));
+    public void ANumberThatDropFrameLeavesOutIsNoTime() =>
+        Assert.Throws<ProblemException>(() => TimeText.Parse("0:01:00:01", FrameRate.Parse("30000/1001"), 0));
 }

@@ -60,7 +60,10 @@ public class ConversionTests
     {
         ushort At(double percent) => (ushort)(256 + 3504 * percent / 100);
         byte[] grey = [.. Enumerable.Repeat(new byte[] { 128, 128, 128, 255 }, 4).SelectMany(p => p)];
-        Assert.Equal(0.5, Frame((At(102), 2048, 2048, 4095), (At(104), 2048, 2048, 4095), (At(-2), 2048, 2048, 4095), (At(50), 2048, 2048, 4095)).Compare(grey, 0).OutOfRange);
+        Assert.Equal(
+            0.5,
+            Frame((At(102), 2048, 2048, 4095), (At(104), 2048, 2048, 4095), (At(-2), 2048, 2048, 4095), (At(50), 2048, 2048, 4095)).Compare(grey, 0).OutOfRange
+        );
         byte[] unseen = [128, 128, 128, 2];
         Assert.Equal(0, Frame((At(120), 2048, 2048, 30)).Compare(unseen, 0).OutOfRange);
     }

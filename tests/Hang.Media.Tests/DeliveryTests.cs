@@ -85,23 +85,25 @@ public sealed class DeliveryTests : IDisposable
     [InlineData("Maren Oakhollew", false)]
     public async Task AnMp4WithOtherWordsIsRefused(string words, bool holds)
     {
-        Evaluator With(string text) => new(
-            new Graphic
-            {
-                Version = Graphic.FormatVersion,
-                Name = "Words",
-                Kind = GraphicKind.LowerThird,
-                Width = 640,
-                Height = 360,
-                Rate = new(25),
-                Phases = new(2, 6, 2),
-                Layers =
-                [
-                    Layer<Plate>("p").With("position", new Value(40, 220)).With("size", new Value(520, 90)).With("fill", new Value(0.29, 0.17, 0.07, 1)),
-                    TypeOf("t", text).With("position", new Value(60, 280)).With("typeSize", new Value(46)).With("fill", new Value(1, 0.96, 0.88, 1)),
-                ],
-            },
-            TypeShaper.Shipped);
+        Evaluator With(string text) =>
+            new(
+                new Graphic
+                {
+                    Version = Graphic.FormatVersion,
+                    Name = "Words",
+                    Kind = GraphicKind.LowerThird,
+                    Width = 640,
+                    Height = 360,
+                    Rate = new(25),
+                    Phases = new(2, 6, 2),
+                    Layers =
+                    [
+                        Layer<Plate>("p").With("position", new Value(40, 220)).With("size", new Value(520, 90)).With("fill", new Value(0.29, 0.17, 0.07, 1)),
+                        TypeOf("t", text).With("position", new Value(60, 280)).With("typeSize", new Value(46)).With("fill", new Value(1, 0.96, 0.88, 1)),
+                    ],
+                },
+                TypeShaper.Shipped
+            );
         var meant = With("Maren Oakhollow");
         var plan = HandoffPlan.Whole(meant.Graphic, FileKind.Mp4, new(BackingKind.Solid, "#204020"));
         var path = Path.Combine(folder, $"{words.Length}{holds}.mp4");
@@ -144,10 +146,16 @@ public sealed class DeliveryTests : IDisposable
         var plan = HandoffPlan.Whole(evaluator.Graphic, FileKind.Prores, Backing.None);
         var taken = Path.Combine(folder, "taken.mov");
         await File.WriteAllTextAsync(taken, "mine");
-        Assert.Contains("never overwrites", (await Assert.ThrowsAsync<ProblemException>(() => Renderer.RenderAsync(evaluator, plan, pictures, taken, "a"))).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "never overwrites",
+            (await Assert.ThrowsAsync<ProblemException>(() => Renderer.RenderAsync(evaluator, plan, pictures, taken, "a"))).Message,
+            StringComparison.Ordinal
+        );
         using var cancel = new CancellationTokenSource();
         var stop = new Progress<int>(_ => cancel.Cancel());
-        await Assert.ThrowsAnyAsync<OperationCanceledException>(() => Renderer.RenderAsync(evaluator, plan, pictures, Path.Combine(folder, "b.mov"), "b", progress: stop, cancel: cancel.Token));
+        await Assert.ThrowsAnyAsync<OperationCanceledException>(() =>
+            Renderer.RenderAsync(evaluator, plan, pictures, Path.Combine(folder, "b.mov"), "b", progress: stop, cancel: cancel.Token)
+        );
         await Assert.ThrowsAsync<ProblemException>(() => Renderer.RenderAsync(evaluator, plan, pictures, Path.Combine(folder, "no", "folder", "c.mov"), "c"));
         Assert.Equal(["taken.mov"], Directory.GetFileSystemEntries(folder).Select(Path.GetFileName));
     }
@@ -156,7 +164,13 @@ public sealed class DeliveryTests : IDisposable
     public async Task AnEncoderThatDiesGivesItsReason()
     {
         // /dev/full is Linux's full disk: every write to it fails with "No space left on device".
-        var died = await Assert.ThrowsAsync<ProblemException>(() => Processes.FfmpegProcess.RunAsync("ffmpeg", ["-hide_banner", "-loglevel", "error", "-y", "-f", "lavfi", "-i", "color=s=640x360:d=3", "-f", "rawvideo", "/dev/full"], default));
+        var died = await Assert.ThrowsAsync<ProblemException>(() =>
+            Processes.FfmpegProcess.RunAsync(
+                "ffmpeg",
+                ["-hide_banner", "-loglevel", "error", "-y", "-f", "lavfi", "-i", "color=s=640x360:d=3", "-f", "rawvideo", "/dev/full"],
+                default
+            )
+        );
         Assert.Contains("The disk is full", died.Message, StringComparison.Ordinal);
     }
 
@@ -175,11 +189,26 @@ public sealed class DeliveryTests : IDisposable
 
     private static Evaluator Evaluator(string rate)
     {
-        var plate = Layer<Plate>("p", "Plate").With("size", new Value(160, 60)).With("corners", new Value(20, 20, 20, 20))
-                .With("fill", new Value(0.29, 0.17, 0.07, 1))
-                .With("opacity", Over([new(0, new(0), Feel.Linear), new(10, new(1), Feel.Linear)]))
-                .With("position", Over([new(0, new(20.3, 60), Feel.Linear), new(12, new(80, 60), Feel.Linear)]));
+        var plate = Layer<Plate>("p", "Plate")
+            .With("size", new Value(160, 60))
+            .With("corners", new Value(20, 20, 20, 20))
+            .With("fill", new Value(0.29, 0.17, 0.07, 1))
+            .With("opacity", Over([new(0, new(0), Feel.Linear), new(10, new(1), Feel.Linear)]))
+            .With("position", Over([new(0, new(20.3, 60), Feel.Linear), new(12, new(80, 60), Feel.Linear)]));
         var type = TypeOf("t", "Honey", "Name").With("weight", new Value(700)).With("position", new Value(100, 100)).With("typeSize", new Value(30));
-        return new(new() { Version = Graphic.FormatVersion, Name = "Sample", Kind = GraphicKind.Bug, Width = 320, Height = 180, Rate = FrameRate.Parse(rate), Phases = new PhaseLengths(12, 12, 6), Layers = [plate, type] }, TypeShaper.Shipped);
+        return new(
+            new()
+            {
+                Version = Graphic.FormatVersion,
+                Name = "Sample",
+                Kind = GraphicKind.Bug,
+                Width = 320,
+                Height = 180,
+                Rate = FrameRate.Parse(rate),
+                Phases = new PhaseLengths(12, 12, 6),
+                Layers = [plate, type],
+            },
+            TypeShaper.Shipped
+        );
     }
 }

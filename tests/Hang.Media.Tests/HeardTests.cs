@@ -45,9 +45,29 @@ public sealed class HeardTests : IDisposable
     {
         var wave = await MadeAsync("film.wav", "aevalsrc='0.3*sin(2*PI*440*t)*(0.5+0.5*sin(9*t))+0.02*random(0)|0.25*sin(2*PI*(300+200*t)*t)':s=48000:d=3");
         var sound = await AddAsync(wave);
-        var layer = new Layer { Id = "sound", Name = "Sound", In = 2, Content = Content.Of<SoundContent>().With(SoundContent.Sound, Value.Of(sound.Hash)).With(SoundContent.Gain, new Value(gain)).With(SoundContent.FadeOut, new Value(0.1)) };
+        var layer = new Layer
+        {
+            Id = "sound",
+            Name = "Sound",
+            In = 2,
+            Content = Content
+                .Of<SoundContent>()
+                .With(SoundContent.Sound, Value.Of(sound.Hash))
+                .With(SoundContent.Gain, new Value(gain))
+                .With(SoundContent.FadeOut, new Value(0.1)),
+        };
         var graphic = Film.Of().Graphic;
-        return new(GraphicRules.Demand(graphic with { Rate = rate, Layers = graphic.Layers.Add(layer), Sources = SourceSet.Empty.With(SoundSources.Kind, sound.Hash, sound.Facts) }), TypeShaper.Shipped);
+        return new(
+            GraphicRules.Demand(
+                graphic with
+                {
+                    Rate = rate,
+                    Layers = graphic.Layers.Add(layer),
+                    Sources = SourceSet.Empty.With(SoundSources.Kind, sound.Hash, sound.Facts),
+                }
+            ),
+            TypeShaper.Shipped
+        );
     }
 
     private async Task<string> MadeAsync(string name, string source, params string[] coding)
@@ -73,7 +93,8 @@ public sealed class HeardTests : IDisposable
         return path;
     }
 
-    private static HandoffPlan PlanFor(FileKind kind, Graphic graphic) => HandoffPlan.Whole(graphic, kind, FileKinds.Of(kind).Alpha == AlphaRoom.None ? new(BackingKind.Solid, "#204060") : Backing.None);
+    private static HandoffPlan PlanFor(FileKind kind, Graphic graphic) =>
+        HandoffPlan.Whole(graphic, kind, FileKinds.Of(kind).Alpha == AlphaRoom.None ? new(BackingKind.Solid, "#204060") : Backing.None);
 
     [Theory]
     [MemberData(nameof(WithSound))]
@@ -88,8 +109,15 @@ public sealed class HeardTests : IDisposable
         Assert.Equal(3, proof.Facts.Count(f => f.Name.Contains("sound", StringComparison.Ordinal)));
         var louder = await FilmAsync(new(30000, 1001), gain: 9);
         Assert.Contains((await Prover.ProveAsync(louder, plan, pictures, path, sounds: sounds)).Proof.Facts, f => f is { Holds: false, Name: "sound is" });
-        var late = louder.Graphic.With(louder.Graphic.Layers[^1] with { Content = louder.Graphic.Layers[^1].Content.With(SoundContent.Gain, new Value(0)).With(SoundContent.Slip, new Value(-40 / 48_000.0)) });
-        Assert.Contains((await Prover.ProveAsync(new(late, TypeShaper.Shipped), plan, pictures, path, sounds: sounds)).Proof.Facts, f => f is { Holds: false, Name: "sound is" });
+        var late = louder.Graphic.With(
+            louder.Graphic.Layers[^1] with
+            {
+                Content = louder.Graphic.Layers[^1].Content.With(SoundContent.Gain, new Value(0)).With(SoundContent.Slip, new Value(-40 / 48_000.0)),
+            }
+        );
+        Assert.Contains((await Prover.ProveAsync(new(late, TypeShaper.Shipped), plan, pictures, path, sounds: sounds)).Proof.Facts, f =>
+            f is { Holds: false, Name: "sound is" }
+        );
         var silent = await RenderAsync(evaluator, plan with { Silent = true });
         Assert.True((await Prover.ProveAsync(evaluator, plan with { Silent = true }, pictures, silent)).Proof.Holds);
         Assert.Contains((await Prover.ProveAsync(evaluator, plan, pictures, silent, sounds: sounds)).Proof.Facts, f => f is { Holds: false, Name: "sound" });
@@ -106,7 +134,15 @@ public sealed class HeardTests : IDisposable
             {
                 var plan = PlanFor(kind, evaluator.Graphic);
                 var path = await RenderAsync(evaluator, plan);
-                var probed = System.Text.Encoding.UTF8.GetString(await FfmpegProcess.RunAsync("ffprobe", ["-v", "error", "-select_streams", "a:0", "-show_entries", "stream=duration_ts,time_base,start_pts", "-of", "csv=p=0", path], default)).Trim();
+                var probed = System
+                    .Text.Encoding.UTF8.GetString(
+                        await FfmpegProcess.RunAsync(
+                            "ffprobe",
+                            ["-v", "error", "-select_streams", "a:0", "-show_entries", "stream=duration_ts,time_base,start_pts", "-of", "csv=p=0", path],
+                            default
+                        )
+                    )
+                    .Trim();
                 var exact = (long)Math.Round((double)plan.Frames * 48_000 * rate.Denominator / rate.Numerator);
                 Assert.Equal($"1/48000,0,{exact}", probed);
             }
@@ -119,7 +155,11 @@ public sealed class HeardTests : IDisposable
     {
         var evaluator = await FilmAsync(new(25));
         var path = await RenderAsync(evaluator, PlanFor(FileKind.PngMovie, evaluator.Graphic));
-        var decoded = MemoryMarshal.Cast<byte, float>(await FfmpegProcess.RunAsync("ffmpeg", ["-v", "error", .. FfmpegProcess.Reading(path, "mov"), "-map", "0:a", "-f", "f32le", "pipe:1"], default)).ToArray();
+        var decoded = MemoryMarshal
+            .Cast<byte, float>(
+                await FfmpegProcess.RunAsync("ffmpeg", ["-v", "error", .. FfmpegProcess.Reading(path, "mov"), "-map", "0:a", "-f", "f32le", "pipe:1"], default)
+            )
+            .ToArray();
         var mix = await sounds.MixAsync(evaluator.Graphic);
         var meant = new float[mix.Count * 2];
         mix.Read(0, meant);
@@ -127,7 +167,11 @@ public sealed class HeardTests : IDisposable
         Assert.All(meant.Zip(decoded), p => Assert.Equal(p.First, p.Second, 2e-7f));
         Assert.All(meant[..(2 * 2 * 1920)], s => Assert.Equal(0, s));
         Assert.NotEqual(meant[100_000], meant[100_001]);
-        var info = System.Text.Encoding.UTF8.GetString(await FfmpegProcess.RunAsync("mediainfo", ["--Inform=Audio;%Format%,%BitDepth%,%Channels%,%SamplingRate%,%ChannelLayout%", path], default)).Trim();
+        var info = System
+            .Text.Encoding.UTF8.GetString(
+                await FfmpegProcess.RunAsync("mediainfo", ["--Inform=Audio;%Format%,%BitDepth%,%Channels%,%SamplingRate%,%ChannelLayout%", path], default)
+            )
+            .Trim();
         Assert.Equal("PCM,24,2,48000,L R", info);
     }
 
@@ -141,7 +185,21 @@ public sealed class HeardTests : IDisposable
         await using var zip = await ZipFile.OpenReadAsync(path);
         var wave = Path.Combine(folder, "out.wav");
         await zip.GetEntry("film/film.wav")!.ExtractToFileAsync(wave);
-        var tags = System.Text.Encoding.UTF8.GetString(await FfmpegProcess.RunAsync("ffprobe", ["-v", "error", "-show_entries", "format_tags=time_reference,encoded_by,description:stream=codec_name", "-of", "default=nw=1", .. FfmpegProcess.Reading(wave, "wav")], default));
+        var tags = System.Text.Encoding.UTF8.GetString(
+            await FfmpegProcess.RunAsync(
+                "ffprobe",
+                [
+                    "-v",
+                    "error",
+                    "-show_entries",
+                    "format_tags=time_reference,encoded_by,description:stream=codec_name",
+                    "-of",
+                    "default=nw=1",
+                    .. FfmpegProcess.Reading(wave, "wav"),
+                ],
+                default
+            )
+        );
         // One hour of drop-frame timecode is 107 892 frames of 1601.6 samples.
         Assert.Contains(string.Create(CultureInfo.InvariantCulture, $"time_reference={Math.Round(107_892 * 1601.6)}"), tags, StringComparison.Ordinal);
         Assert.Contains("codec_name=pcm_s24le", tags, StringComparison.Ordinal);
@@ -169,7 +227,12 @@ public sealed class HeardTests : IDisposable
             double Number(string pattern) => double.Parse(Regex.Match(summary, pattern + @"\s+(-?[\d.]+)").Groups[1].Value, CultureInfo.InvariantCulture);
             Assert.Equal(Number("I:"), mine.Integrated!.Value, 0.1);
             Assert.Equal(Number("Peak:"), mine.TruePeak!.Value, 0.3);
-            var most = Regex.Matches(log, @"M:\s*(-?[\d.]+) S:\s*(-?[\d.]+)").Select(m => (M: double.Parse(m.Groups[1].Value, CultureInfo.InvariantCulture), S: double.Parse(m.Groups[2].Value, CultureInfo.InvariantCulture))).ToArray();
+            var most = Regex
+                .Matches(log, @"M:\s*(-?[\d.]+) S:\s*(-?[\d.]+)")
+                .Select(m =>
+                    (M: double.Parse(m.Groups[1].Value, CultureInfo.InvariantCulture), S: double.Parse(m.Groups[2].Value, CultureInfo.InvariantCulture))
+                )
+                .ToArray();
             Assert.Equal(most.Max(m => m.M), mine.Momentary!.Value, 0.1);
             Assert.Equal(most.Skip(29).Max(m => m.S), mine.ShortTerm!.Value, 0.1);
         }
@@ -178,7 +241,9 @@ public sealed class HeardTests : IDisposable
     /// <summary>What ffmpeg says while it works.</summary>
     private static async Task<string> SaidAsync(params string[] words)
     {
-        using var process = System.Diagnostics.Process.Start(new System.Diagnostics.ProcessStartInfo("ffmpeg", ["-hide_banner", "-nostdin", .. words]) { RedirectStandardError = true })!;
+        using var process = System.Diagnostics.Process.Start(
+            new System.Diagnostics.ProcessStartInfo("ffmpeg", ["-hide_banner", "-nostdin", .. words]) { RedirectStandardError = true }
+        )!;
         var said = await process.StandardError.ReadToEndAsync();
         await process.WaitForExitAsync();
         return said;
@@ -210,9 +275,14 @@ public sealed class HeardTests : IDisposable
     [Fact]
     public async Task WhatIsNoSoundIsRefused()
     {
-        async Task<Problem> Refused(string name, byte[] bytes) => (await Assert.ThrowsAsync<ProblemException>(() => new SoundJudge().JudgeAsync(name, bytes, new Room(folder)))).Problem;
+        async Task<Problem> Refused(string name, byte[] bytes) =>
+            (await Assert.ThrowsAsync<ProblemException>(() => new SoundJudge().JudgeAsync(name, bytes, new Room(folder)))).Problem;
         Assert.Contains("WAV, FLAC, MP3, OGG or M4A", (await Refused("words.wav", "These are words."u8.ToArray())).Remedy, StringComparison.Ordinal);
-        Assert.Contains("cannot be read", (await Refused("broken.wav", [.. "RIFF"u8, 0, 0, 0, 0, .. "WAVE"u8, .. new byte[200]])).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "cannot be read",
+            (await Refused("broken.wav", [.. "RIFF"u8, 0, 0, 0, 0, .. "WAVE"u8, .. new byte[200]])).Message,
+            StringComparison.Ordinal
+        );
         var movie = await MadeAsync("mute.mp4", "color=c=red:s=64x64:d=1");
         Assert.Contains("cannot be read", (await Refused("mute.m4a", await File.ReadAllBytesAsync(movie))).Message, StringComparison.Ordinal);
         Assert.Contains("too large", (await Refused("huge.wav", new byte[SoundSources.Kind.MostBytes + 1])).Message, StringComparison.Ordinal);
@@ -231,10 +301,21 @@ public sealed class HeardTests : IDisposable
             var plan = PlanFor(kind, evaluator.Graphic).Demand(evaluator.Graphic);
             var whole = await RenderAsync(evaluator, plan);
             var half = plan.Frames / 2;
-            string[] parts = [await RenderAsync(evaluator, Chunks.Part(plan, 0, half)), await RenderAsync(evaluator, Chunks.Part(plan, half, plan.Frames - half))];
+            string[] parts =
+            [
+                await RenderAsync(evaluator, Chunks.Part(plan, 0, half)),
+                await RenderAsync(evaluator, Chunks.Part(plan, half, plan.Frames - half)),
+            ];
             var joined = Path.Combine(folder, "joined." + FileNames.Extension(kind));
             var delivery = Delivery.Of(evaluator.Graphic, plan, NameCard.Of(evaluator.Graphic, plan, evaluator.Graphic.Name), joined, "film");
-            await Chunks.JoinAsync(delivery with { Sound = await SoundTrack.MakeAsync(evaluator.Graphic, delivery, sounds, joined + ".wav", default) }, parts, default);
+            await Chunks.JoinAsync(
+                delivery with
+                {
+                    Sound = await SoundTrack.MakeAsync(evaluator.Graphic, delivery, sounds, joined + ".wav", default),
+                },
+                parts,
+                default
+            );
             Assert.Equal(await File.ReadAllBytesAsync(whole), await File.ReadAllBytesAsync(joined));
             File.Delete(joined + ".wav");
         }

@@ -45,7 +45,10 @@ public sealed class KindTests : IDisposable
         var proof = (await Prover.ProveAsync(evaluator, plan, pictures, path)).Proof;
         Assert.True(proof.Holds, $"{proof.Verdict} {proof.WorstColour} {proof.MeanColour} {proof.WorstAlpha} {proof.Frames.Max(f => f.WorstBlock)}");
         Assert.Equal(plan.Demand(evaluator.Graphic).Frames, proof.Frames.Length);
-        var other = new Core.Evaluation.Evaluator(evaluator.Graphic.With(Hang.Tests.Shared.Making.With(evaluator.Graphic.Layers[1], "text", "Haney")), Paint.Shaping.TypeShaper.Shipped);
+        var other = new Core.Evaluation.Evaluator(
+            evaluator.Graphic.With(Hang.Tests.Shared.Making.With(evaluator.Graphic.Layers[1], "text", "Haney")),
+            Paint.Shaping.TypeShaper.Shipped
+        );
         Assert.False((await Prover.ProveAsync(other, plan, pictures, path)).Proof.Holds);
     }
 
@@ -58,8 +61,22 @@ public sealed class KindTests : IDisposable
         slope = Hang.Tests.Shared.Making.With(slope, "size", new Scene.Values.Value(256, 128));
         var graphic = Film.Of(256, 128).Graphic with
         {
-            Layers = [.. Enumerable.Range(0, 16).Select(i => Hang.Tests.Shared.Making.With(Hang.Tests.Shared.Making.With(Hang.Tests.Shared.Making.With(slope with { Id = $"s{i}", Name = $"Slope {i}" },
-                "position", new Scene.Values.Value(16 * i, 0)), "size", new Scene.Values.Value(16, 128)), "fill", new Scene.Values.Value(i / 15.0, 1 - i / 15.0, 0.5, (i + 1) / 16.0)))],
+            Layers =
+            [
+                .. Enumerable
+                    .Range(0, 16)
+                    .Select(i =>
+                        Hang.Tests.Shared.Making.With(
+                            Hang.Tests.Shared.Making.With(
+                                Hang.Tests.Shared.Making.With(slope with { Id = $"s{i}", Name = $"Slope {i}" }, "position", new Scene.Values.Value(16 * i, 0)),
+                                "size",
+                                new Scene.Values.Value(16, 128)
+                            ),
+                            "fill",
+                            new Scene.Values.Value(i / 15.0, 1 - i / 15.0, 0.5, (i + 1) / 16.0)
+                        )
+                    ),
+            ],
             Phases = new(1, 2, 1),
         };
         var evaluator = new Core.Evaluation.Evaluator(graphic, Paint.Shaping.TypeShaper.Shipped);
@@ -82,8 +99,25 @@ public sealed class KindTests : IDisposable
         var path = await RenderAsync(evaluator, plan);
         var proof = (await Prover.ProveAsync(evaluator, plan, pictures, path)).Proof;
         Assert.True(proof.Holds, proof.Verdict);
-        var packets = (await Film.AskAsync("ffprobe", "-v", "error", "-select_streams", "v:0", "-show_entries", "packet=pts,size,data_hash", "-show_data_hash", "md5", "-of", "csv=p=0", path))
-            .Split('\n', StringSplitOptions.RemoveEmptyEntries).Select(l => l.Split(',')).ToArray();
+        var packets = (
+            await Film.AskAsync(
+                "ffprobe",
+                "-v",
+                "error",
+                "-select_streams",
+                "v:0",
+                "-show_entries",
+                "packet=pts,size,data_hash",
+                "-show_data_hash",
+                "md5",
+                "-of",
+                "csv=p=0",
+                path
+            )
+        )
+            .Split('\n', StringSplitOptions.RemoveEmptyEntries)
+            .Select(l => l.Split(','))
+            .ToArray();
         Assert.Equal(318, packets.Length);
         // In the midst of Hold each packet comes again after a block.
         Assert.All(Enumerable.Range(100, 100), i => Assert.Equal(packets[i][2], packets[i + block][2]));
@@ -128,14 +162,29 @@ public sealed class KindTests : IDisposable
         var fraction = rate.Contains('/', StringComparison.Ordinal) ? rate : rate + "/1";
         Assert.Equal((fraction, fraction), (video.GetProperty("r_frame_rate").GetString(), video.GetProperty("avg_frame_rate").GetString()));
         // Durations are exact: frames by the rate's own clock.
-        Assert.Equal(21 * evaluator.Graphic.Rate.Seconds(1), double.Parse(video.GetProperty("duration").GetString()!, System.Globalization.CultureInfo.InvariantCulture), 5);
+        Assert.Equal(
+            21 * evaluator.Graphic.Rate.Seconds(1),
+            double.Parse(video.GetProperty("duration").GetString()!, System.Globalization.CultureInfo.InvariantCulture),
+            5
+        );
         Assert.Equal(card.Timecode, probe.RootElement.GetProperty("streams")[1].GetProperty("tags").GetProperty("timecode").GetString());
         using var other = JsonDocument.Parse(await Film.AskAsync("mediainfo", "--Output=JSON", path));
         var tracks = other.RootElement.GetProperty("media").GetProperty("track");
         var picture = tracks.EnumerateArray().Single(t => t.GetProperty("@type").GetString() == "Video");
-        Assert.Equal((inWords, "21", "320", "180"), (picture.GetProperty("FrameRate").GetString(), picture.GetProperty("FrameCount").GetString(), picture.GetProperty("Width").GetString(), picture.GetProperty("Height").GetString()));
+        Assert.Equal(
+            (inWords, "21", "320", "180"),
+            (
+                picture.GetProperty("FrameRate").GetString(),
+                picture.GetProperty("FrameCount").GetString(),
+                picture.GetProperty("Width").GetString(),
+                picture.GetProperty("Height").GetString()
+            )
+        );
         Assert.Equal(card.Title, tracks[0].GetProperty("Title").GetString());
-        Assert.Equal(card.Timecode, tracks.EnumerateArray().Single(t => t.GetProperty("@type").GetString() == "Other").GetProperty("TimeCode_FirstFrame").GetString());
+        Assert.Equal(
+            card.Timecode,
+            tracks.EnumerateArray().Single(t => t.GetProperty("@type").GetString() == "Other").GetProperty("TimeCode_FirstFrame").GetString()
+        );
     }
 
     /// <summary>An editor cuts anywhere: no frame waits for a later one, and one in half a second stands by itself.</summary>
@@ -144,10 +193,17 @@ public sealed class KindTests : IDisposable
     {
         var evaluator = Film.Of(rate: "25");
         var path = await RenderAsync(evaluator, PlanFor(FileKind.Mp4, evaluator.Graphic));
-        var frames = (await Film.AskAsync("ffprobe", "-v", "error", "-select_streams", "v:0", "-show_entries", "frame=pict_type", "-of", "csv=p=0", path)).Split('\n', StringSplitOptions.RemoveEmptyEntries).Select(l => l.Trim(',', '\r')).ToArray();
+        var frames = (await Film.AskAsync("ffprobe", "-v", "error", "-select_streams", "v:0", "-show_entries", "frame=pict_type", "-of", "csv=p=0", path))
+            .Split('\n', StringSplitOptions.RemoveEmptyEntries)
+            .Select(l => l.Trim(',', '\r'))
+            .ToArray();
         Assert.DoesNotContain("B", frames);
         Assert.Equal([0, 12, 24], frames.Index().Where(f => f.Item == "I").Select(f => f.Index));
-        Assert.Contains("\"chroma_location\": \"left\"", await Film.AskAsync("ffprobe", "-v", "error", "-show_streams", "-of", "json", path), StringComparison.Ordinal);
+        Assert.Contains(
+            "\"chroma_location\": \"left\"",
+            await Film.AskAsync("ffprobe", "-v", "error", "-show_streams", "-of", "json", path),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -170,11 +226,26 @@ public sealed class KindTests : IDisposable
         foreach (var premultiplied in new[] { false, true })
         {
             var stills = Path.Combine(folder, $"{premultiplied}");
-            await Renderer.RenderAsync(evaluator, PlanFor(FileKind.Tiff, evaluator.Graphic) with { From = 5, To = 5, Premultiplied = premultiplied }, pictures, stills, "a");
+            await Renderer.RenderAsync(
+                evaluator,
+                PlanFor(FileKind.Tiff, evaluator.Graphic) with
+                {
+                    From = 5,
+                    To = 5,
+                    Premultiplied = premultiplied,
+                },
+                pictures,
+                stills,
+                "a"
+            );
             var still = Directory.GetFiles(stills).Single();
             using var tiff = BitMiracle.LibTiff.Classic.Tiff.Open(still, "r");
             Assert.Equal(premultiplied ? 1 : 2, tiff.GetField(BitMiracle.LibTiff.Classic.TiffTag.EXTRASAMPLES)[1].ToShortArray()[0]);
-            Assert.Contains("rgba", await Film.AskAsync("ffprobe", "-v", "error", "-show_entries", "stream=pix_fmt", "-of", "csv=p=0", still), StringComparison.Ordinal);
+            Assert.Contains(
+                "rgba",
+                await Film.AskAsync("ffprobe", "-v", "error", "-show_entries", "stream=pix_fmt", "-of", "csv=p=0", still),
+                StringComparison.Ordinal
+            );
         }
     }
 
@@ -187,7 +258,11 @@ public sealed class KindTests : IDisposable
         await Renderer.RenderAsync(evaluator, plan, pictures, path, "a");
         Assert.Equal(["sting_fill.mov", "sting_key.mov"], Directory.GetFiles(folder).Select(Path.GetFileName).Order());
         Assert.True((await Prover.ProveAsync(evaluator, plan, pictures, path)).Proof.Holds);
-        Assert.Contains("never overwrites", (await Assert.ThrowsAsync<ProblemException>(() => Renderer.RenderAsync(evaluator, plan, pictures, path, "a"))).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "never overwrites",
+            (await Assert.ThrowsAsync<ProblemException>(() => Renderer.RenderAsync(evaluator, plan, pictures, path, "a"))).Message,
+            StringComparison.Ordinal
+        );
     }
 
     /// <summary>A GIF counts hundredths of a second and browsers show none shorter than two: of 60 frames a second every second one is taken.</summary>

@@ -34,7 +34,9 @@ public sealed class MemoryTests : IDisposable
         {
             using var cancel = new CancellationTokenSource();
             var stop = new Now(() => cancel.Cancel());
-            await Assert.ThrowsAnyAsync<OperationCanceledException>(() => Renderer.RenderAsync(evaluator, plan, pictures, Path.Combine(folder, $"{n}.mov"), "b", progress: stop, cancel: cancel.Token));
+            await Assert.ThrowsAnyAsync<OperationCanceledException>(() =>
+                Renderer.RenderAsync(evaluator, plan, pictures, Path.Combine(folder, $"{n}.mov"), "b", progress: stop, cancel: cancel.Token)
+            );
         }
         static long Resident()
         {

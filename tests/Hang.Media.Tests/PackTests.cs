@@ -14,10 +14,7 @@ public class PackTests
         var folder = Path.Combine(ProjectFolder.Root, "demo");
         var graphic = GraphicJson.Read(File.ReadAllBytes(Path.Combine(folder, name + ".hang")));
         string Data(string? file) => Convert.ToBase64String(File.ReadAllBytes(Path.Combine(folder, file!)));
-        return graphic with
-        {
-            Sources = graphic.Sources.Select(s => s.Facts with { Data = Data(s.Facts.File), File = null }),
-        };
+        return graphic with { Sources = graphic.Sources.Select(s => s.Facts with { Data = Data(s.Facts.File), File = null }) };
     }
 
     private static MemoryStream Written(Pack pack)
@@ -31,7 +28,11 @@ public class PackTests
     [Fact]
     public void WhatGoesOutComesInAgain()
     {
-        var pack = new Pack("Fernhollow / Apiary", [Demo("lower-third"), Demo("logo-sting"), Demo("lower-third")], [new("Nectar", "cubic-bezier(0.2, 0, 0, 1)")]);
+        var pack = new Pack(
+            "Fernhollow / Apiary",
+            [Demo("lower-third"), Demo("logo-sting"), Demo("lower-third")],
+            [new("Nectar", "cubic-bezier(0.2, 0, 0, 1)")]
+        );
         var again = PackFile.Read("a.hangpack", Written(pack).ToArray());
         Assert.Equal(pack.Name, again.Name);
         Assert.Equal(pack.Feels.ToArray(), again.Feels.ToArray());
@@ -42,7 +43,10 @@ public class PackTests
     public void EachPictureIsThereOnceUnderItsOwnName()
     {
         using var zip = new ZipArchive(Written(new("P", [Demo("lower-third"), Demo("title"), Demo("corner-bug")], [])));
-        Assert.Equal(["corner-bug.hang", "fernhollow-mark.png", "lower-third.hang", "package.json", "title.hang"], zip.Entries.Select(e => e.FullName).Order(StringComparer.Ordinal));
+        Assert.Equal(
+            ["corner-bug.hang", "fernhollow-mark.png", "lower-third.hang", "package.json", "title.hang"],
+            zip.Entries.Select(e => e.FullName).Order(StringComparer.Ordinal)
+        );
     }
 
     [Fact]
@@ -71,7 +75,11 @@ public class PackTests
         Assert.Contains("no package", Said(Zip(("readme.txt", "x"))), StringComparison.Ordinal);
         Assert.Contains("no package", Said(Zip(("package.json", "{}"))), StringComparison.Ordinal);
         Assert.Contains("version 9", Said(Zip(("package.json", """{"hangpack": 9, "name": "P", "graphics": [], "feels": []}"""))), StringComparison.Ordinal);
-        Assert.Contains("gone.hang is not in", Said(Zip(("package.json", """{"hangpack": 1, "name": "P", "graphics": ["gone"], "feels": []}"""))), StringComparison.Ordinal);
+        Assert.Contains(
+            "gone.hang is not in",
+            Said(Zip(("package.json", """{"hangpack": 1, "name": "P", "graphics": ["gone"], "feels": []}"""))),
+            StringComparison.Ordinal
+        );
     }
 
     /// <summary>What a stranger packs so that unpacking it takes all memory: many names for one file, many feels, lengths that are not true.</summary>

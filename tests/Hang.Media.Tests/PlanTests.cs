@@ -31,9 +31,24 @@ public sealed class PlanTests : IDisposable
 
     private static Evaluator Evaluator(string rate = "25", int width = 128, int height = 72)
     {
-        var plate = Layer<Plate>("p", "Plate").With("size", new Value(64, 36)).With("fill", new Value(0.9, 0.6, 0.1, 1))
-                .With("position", Over([new(0, new(0, 10), Feel.Linear), new(9, new(54, 20), Feel.Linear)]));
-        return new(new() { Version = Graphic.FormatVersion, Name = "S", Kind = GraphicKind.Bug, Width = width, Height = height, Rate = FrameRate.Parse(rate), Phases = new PhaseLengths(10, 10, 4), Layers = [plate] }, TypeShaper.Shipped);
+        var plate = Layer<Plate>("p", "Plate")
+            .With("size", new Value(64, 36))
+            .With("fill", new Value(0.9, 0.6, 0.1, 1))
+            .With("position", Over([new(0, new(0, 10), Feel.Linear), new(9, new(54, 20), Feel.Linear)]));
+        return new(
+            new()
+            {
+                Version = Graphic.FormatVersion,
+                Name = "S",
+                Kind = GraphicKind.Bug,
+                Width = width,
+                Height = height,
+                Rate = FrameRate.Parse(rate),
+                Phases = new PhaseLengths(10, 10, 4),
+                Layers = [plate],
+            },
+            TypeShaper.Shipped
+        );
     }
 
     /// <summary>The rate in the file is the fraction itself, read back by ffprobe, for both kinds of video.</summary>
@@ -94,11 +109,14 @@ public sealed class PlanTests : IDisposable
 
     [Fact]
     public void OddSidesAreRefusedForH264() =>
-        Assert.Throws<Scene.ProblemException>(() => HandoffPlan.Whole(Evaluator(width: 129).Graphic, FileKind.Mp4, new(BackingKind.Solid, "#000000")).Demand(Evaluator(width: 129).Graphic));
+        Assert.Throws<Scene.ProblemException>(() =>
+            HandoffPlan.Whole(Evaluator(width: 129).Graphic, FileKind.Mp4, new(BackingKind.Solid, "#000000")).Demand(Evaluator(width: 129).Graphic)
+        );
 
     private sealed class Near(int by) : IEqualityComparer<SkiaSharp.SKColor>
     {
-        public bool Equals(SkiaSharp.SKColor a, SkiaSharp.SKColor b) => Math.Abs(a.Red - b.Red) <= by && Math.Abs(a.Green - b.Green) <= by && Math.Abs(a.Blue - b.Blue) <= by;
+        public bool Equals(SkiaSharp.SKColor a, SkiaSharp.SKColor b) =>
+            Math.Abs(a.Red - b.Red) <= by && Math.Abs(a.Green - b.Green) <= by && Math.Abs(a.Blue - b.Blue) <= by;
 
         public int GetHashCode(SkiaSharp.SKColor c) => 0;
     }

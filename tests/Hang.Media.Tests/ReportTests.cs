@@ -19,20 +19,39 @@ public sealed class ReportTests
 {
     private static readonly PictureShelf NoPictures = new(_ => null);
 
-    private static Graphic Graphic(params Layer[] layers) => Painted.Graphic(320, 180, layers) with { Kind = GraphicKind.LowerThird, Phases = new PhaseLengths(10, 50, 10) };
+    private static Graphic Graphic(params Layer[] layers) =>
+        Painted.Graphic(320, 180, layers) with
+        {
+            Kind = GraphicKind.LowerThird,
+            Phases = new PhaseLengths(10, 50, 10),
+        };
 
     private static Layer Words(string text, double x = 60, double y = 100, double size = 20, string fill = "#FFFFFF", string id = "t") =>
-        Painted.Type(text, size: size) with { Id = id, Name = text } is var layer ? layer.With("position", new Value(x, y)).With("fill", Fill(fill)) : throw new InvalidOperationException();
+        Painted.Type(text, size: size) with { Id = id, Name = text } is var layer
+            ? layer.With("position", new Value(x, y)).With("fill", Fill(fill))
+            : throw new InvalidOperationException();
 
     private static Value Fill(string colour) => Scene.Colour.Rgba.Parse(colour) is var c ? new(c.R, c.G, c.B, c.A) : default;
 
     /// <summary>Comes and goes: seen from one frame to another.</summary>
-    private static Layer Shown(Layer layer, int from, int to, int total = 70) => layer.With("opacity", Channel.Of(
-        NumbersKind.Number, [.. from > 0 ? new[] { new Keyframe(0, new(0), Feel.Hold) } : [], new(from, new(1), Feel.Hold), .. to < total - 1 ? new[] { new Keyframe(to + 1, new(0), Feel.Hold) } : []]));
+    private static Layer Shown(Layer layer, int from, int to, int total = 70) =>
+        layer.With(
+            "opacity",
+            Channel.Of(
+                NumbersKind.Number,
+                [
+                    .. from > 0 ? new[] { new Keyframe(0, new(0), Feel.Hold) } : [],
+                    new(from, new(1), Feel.Hold),
+                    .. to < total - 1 ? new[] { new Keyframe(to + 1, new(0), Feel.Hold) } : [],
+                ]
+            )
+        );
 
-    private static Task<GraphicReport> Of(Graphic graphic, Backing? backing = null) => GraphicReport.OfAsync(new Evaluator(graphic, TypeShaper.Shipped), NoPictures, backing);
+    private static Task<GraphicReport> Of(Graphic graphic, Backing? backing = null) =>
+        GraphicReport.OfAsync(new Evaluator(graphic, TypeShaper.Shipped), NoPictures, backing);
 
-    private static Finding? Found(GraphicReport report, string check, Weight least = Weight.Warning) => report.Findings.FirstOrDefault(f => f.Check == check && f.Weight >= least);
+    private static Finding? Found(GraphicReport report, string check, Weight least = Weight.Warning) =>
+        report.Findings.FirstOrDefault(f => f.Check == check && f.Weight >= least);
 
     [Fact]
     public async Task NothingSeenIsSaidAndNothingElseOfItsFrames()
@@ -130,7 +149,13 @@ public sealed class ReportTests
     [Fact]
     public async Task WhatNeverShowsAndWhatIsLeftOverAreFound()
     {
-        var report = await Of(Graphic(Painted.Plate("a", 100, 80, 120, 30, "#3A4A2A"), Painted.Plate("b", -90, 80, 60, 30, "#3A4A2A"), Shown(Painted.Plate("c", 20, 20, 30, 30, "#3A4A2A"), 5, 60)));
+        var report = await Of(
+            Graphic(
+                Painted.Plate("a", 100, 80, 120, 30, "#3A4A2A"),
+                Painted.Plate("b", -90, 80, 60, 30, "#3A4A2A"),
+                Shown(Painted.Plate("c", 20, 20, 30, 30, "#3A4A2A"), 5, 60)
+            )
+        );
         Assert.Equal(["b"], report.Findings.Where(f => f.Check == "neverShown").Select(f => f.Problem.Layer));
         Assert.Equal(["a"], report.Findings.Where(f => f.Check == "leftOver").Select(f => f.Problem.Layer));
         // Without a Leave nothing has to go.
@@ -176,7 +201,10 @@ public sealed class ReportTests
         var words = Shown(Words(text, 20, 100, 12), 10, 59);
         // Nine words at 180 a minute: 3 s, 75 frames; calmly at 160: 3.375 s, 85 frames.
         var report = await Of(Graphic(words));
-        Assert.Equal((9, 75, 85, 50, 85), (report.Reading.Words, report.Reading.Needs, report.Reading.NeedsCalmly, report.Reading.Stands, report.Reading.HoldThatWouldDo));
+        Assert.Equal(
+            (9, 75, 85, 50, 85),
+            (report.Reading.Words, report.Reading.Needs, report.Reading.NeedsCalmly, report.Reading.Stands, report.Reading.HoldThatWouldDo)
+        );
         Assert.Equal(50, Found(report, "reading")!.Measured);
         Assert.Null(Found(await Of(Graphic(words) with { Kind = GraphicKind.Credits }), "reading"));
         Assert.Null(Found(await Of(Graphic(Words(text, 20, 100, 12)) with { Phases = new(10, 80, 10) }), "reading"));
@@ -196,8 +224,15 @@ public sealed class ReportTests
     [InlineData(140, true)]
     public async Task ABugThatDoesNotCloseIsFound(int until, bool jumps)
     {
-        var plate = Painted.Plate("a", 20, 80, 40, 30, "#3A4A2A").With("position", Channel.Of(
-            NumbersKind.Point, [new(0, new(20, 80), Feel.Linear), new(until / 2, new(200, 80), Feel.Linear), new(until, new(20, 80), Feel.Linear)]));
+        var plate = Painted
+            .Plate("a", 20, 80, 40, 30, "#3A4A2A")
+            .With(
+                "position",
+                Channel.Of(
+                    NumbersKind.Point,
+                    [new(0, new(20, 80), Feel.Linear), new(until / 2, new(200, 80), Feel.Linear), new(until, new(20, 80), Feel.Linear)]
+                )
+            );
         var report = await Of(Graphic(plate) with { Kind = GraphicKind.Bug, Phases = new(0, 70, 0) });
         Assert.Equal(jumps, Found(report, "seam") is not null);
     }

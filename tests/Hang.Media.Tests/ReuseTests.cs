@@ -54,7 +54,10 @@ public sealed class ReuseTests : IDisposable
         // Slices are added up in another order.
         Assert.All(anew.Frames.Zip(remembered.Frames), pair =>
         {
-            Assert.Equal((pair.First.Frame, pair.First.WorstColour, pair.First.WorstAlpha), (pair.Second.Frame, pair.Second.WorstColour, pair.Second.WorstAlpha));
+            Assert.Equal(
+                (pair.First.Frame, pair.First.WorstColour, pair.First.WorstAlpha),
+                (pair.Second.Frame, pair.Second.WorstColour, pair.Second.WorstAlpha)
+            );
             Assert.Equal(pair.First.MeanColour, pair.Second.MeanColour, 9);
             Assert.Equal(pair.First.MeanAlpha, pair.Second.MeanAlpha, 9);
         });
@@ -111,7 +114,8 @@ public sealed class ReuseTests : IDisposable
                 {
                     told.Add(found);
                     return Task.CompletedTask;
-                });
+                }
+            );
         }
         await overlap.EndAsync();
         Assert.Equal(6, rendered);
@@ -139,7 +143,17 @@ public sealed class ReuseTests : IDisposable
     private static Evaluator Row(string words)
     {
         var film = Film.Of().Graphic;
-        return new(film with { Layers = [film.Layers[0], TypeOf("t", words, "Name").With("weight", new Value(700)).With("position", new Value(96, 99)).With("typeSize", new Value(30))] }, TypeShaper.Shipped);
+        return new(
+            film with
+            {
+                Layers =
+                [
+                    film.Layers[0],
+                    TypeOf("t", words, "Name").With("weight", new Value(700)).With("position", new Value(96, 99)).With("typeSize", new Value(30)),
+                ],
+            },
+            TypeShaper.Shipped
+        );
     }
 
     private static HandoffPlan Plan(Evaluator row) => HandoffPlan.Whole(row.Graphic, FileKind.Prores, Backing.None).Demand(row.Graphic);

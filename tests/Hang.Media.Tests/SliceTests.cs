@@ -22,7 +22,9 @@ public sealed class SliceTests : IDisposable
     [Fact]
     public async Task TheInstalledEncoderIsTrusted() => Assert.True(await SliceTrust.HoldsAsync(default));
 
-    /// <summary>Whole tiles and narrower ones, one column, no whole column, one row: SMPTE RDD 36 cuts what is left over into slices of 4, 2 and 1 macroblocks.</summary>
+    /// <summary>
+    /// Whole tiles and narrower ones, one column, no whole column, one row: SMPTE RDD 36 cuts what is left over into slices of 4, 2 and 1 macroblocks.
+    /// </summary>
     [Theory]
     [InlineData(1920, 1080)]
     [InlineData(1080, 1920)]
@@ -55,11 +57,32 @@ public sealed class SliceTests : IDisposable
     public async Task OpaqueFilesAndPremultipliedOnesToo()
     {
         var evaluator = Film.Of(300, 60);
-        foreach (var plan in new[] { HandoffPlan.Whole(evaluator.Graphic, FileKind.Prores, new(BackingKind.Solid, "#204020")), HandoffPlan.Whole(evaluator.Graphic, FileKind.Prores, Backing.None) with { Premultiplied = true } })
+        foreach (
+            var plan in new[]
+            {
+                HandoffPlan.Whole(evaluator.Graphic, FileKind.Prores, new(BackingKind.Solid, "#204020")),
+                HandoffPlan.Whole(evaluator.Graphic, FileKind.Prores, Backing.None) with
+                {
+                    Premultiplied = true,
+                },
+            }
+        )
         {
-            var delivery = Delivery.Of(evaluator.Graphic, plan, NameCard.Of(evaluator.Graphic, plan, "Film"), Path.Combine(folder, $"{plan.Premultiplied}.mov"), "a");
+            var delivery = Delivery.Of(
+                evaluator.Graphic,
+                plan,
+                NameCard.Of(evaluator.Graphic, plan, "Film"),
+                Path.Combine(folder, $"{plan.Premultiplied}.mov"),
+                "a"
+            );
             var plain = delivery with { Path = delivery.Path + ".plain.mov" };
-            foreach (var (writer, path) in new (IFrameWriter, string)[] { (await ProresKind.SlicesAsync(delivery, default), delivery.Path), (ProresKind.Plain(plain), plain.Path) })
+            foreach (
+                var (writer, path) in new (IFrameWriter, string)[]
+                {
+                    (await ProresKind.SlicesAsync(delivery, default), delivery.Path),
+                    (ProresKind.Plain(plain), plain.Path),
+                }
+            )
             {
                 await using (writer)
                 {
@@ -76,7 +99,14 @@ public sealed class SliceTests : IDisposable
     public async Task ASlowRollDoesNotWaitForItself()
     {
         var film = Film.Of(64, 32).Graphic;
-        var plate = Hang.Tests.Shared.Making.With(film.Layers[0], "position", Hang.Tests.Shared.Making.Over(new Scene.Motion.Keyframe(0, new(0, 4), Scene.Motion.Feel.Linear), new Scene.Motion.Keyframe(417, new(20, 4), Scene.Motion.Feel.Linear)));
+        var plate = Hang.Tests.Shared.Making.With(
+            film.Layers[0],
+            "position",
+            Hang.Tests.Shared.Making.Over(
+                new Scene.Motion.Keyframe(0, new(0, 4), Scene.Motion.Feel.Linear),
+                new Scene.Motion.Keyframe(417, new(20, 4), Scene.Motion.Feel.Linear)
+            )
+        );
         var roll = new Core.Evaluation.Evaluator(film.With(plate) with { Phases = new(12, 400, 6) }, Paint.Shaping.TypeShaper.Shipped);
         var plan = HandoffPlan.Whole(roll.Graphic, FileKind.Prores, Backing.None);
         var path = Path.Combine(folder, "a.mov");
@@ -85,7 +115,8 @@ public sealed class SliceTests : IDisposable
     }
 
     [Fact]
-    public void AFrameIsTakenApartAsItsHeadersSay() => Assert.Throws<InvalidDataException>(() => ProresFrame.Read([0, 0, 0, 30, .. "icpf"u8, 0, 4, 0, 0, 0x40, 0, 0, 0, 0, 0, 1, 0, 0, 9, 1, 2, 3]));
+    public void AFrameIsTakenApartAsItsHeadersSay() =>
+        Assert.Throws<InvalidDataException>(() => ProresFrame.Read([0, 0, 0, 30, .. "icpf"u8, 0, 4, 0, 0, 0x40, 0, 0, 0, 0, 0, 1, 0, 0, 9, 1, 2, 3]));
 
     /// <summary>What the proof finds slice by slice is what it finds frame by frame, to the last bit of every number that counts.</summary>
     [Theory]

@@ -43,13 +43,18 @@ public class TableTests
     [Theory]
     [InlineData("")]
     [InlineData("\r\n,,\r\n")]
-    public void WhatHasNoRowsIsRefused(string text) => Assert.Contains("no rows", Assert.Throws<ProblemException>(() => Read(text)).Message, StringComparison.Ordinal);
+    public void WhatHasNoRowsIsRefused(string text) =>
+        Assert.Contains("no rows", Assert.Throws<ProblemException>(() => Read(text)).Message, StringComparison.Ordinal);
 
     [Fact]
     public void WhatIsNoTableIsRefused()
     {
         Assert.Contains("no table", Assert.Throws<ProblemException>(() => TableFile.Read("t.bin", [1, 0, 2])).Message, StringComparison.Ordinal);
-        Assert.Contains("no workbook", Assert.Throws<ProblemException>(() => TableFile.Read("t.xlsx", [.. "PK\u0003\u0004"u8, 1, 2, 3])).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "no workbook",
+            Assert.Throws<ProblemException>(() => TableFile.Read("t.xlsx", [.. "PK\u0003\u0004"u8, 1, 2, 3])).Message,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -72,12 +77,47 @@ public class TableTests
             var strings = part.AddNewPart<SharedStringTablePart>();
             strings.SharedStringTable = new SharedStringTable(new SharedStringItem(new Text("Name")), new SharedStringItem(new Text("Bea & \"Co\"")));
             var sheet = part.AddNewPart<WorksheetPart>();
-            static Cell Shared(string at, int index) => new() { CellReference = at, DataType = CellValues.SharedString, CellValue = new(index) };
-            static Cell Inline(string at, string text) => new() { CellReference = at, DataType = CellValues.InlineString, InlineString = new(new Text(text)) };
-            sheet.Worksheet = new Worksheet(new SheetData(
-                new Row(Shared("A1", 0), Inline("B1", "Score"), Inline("D1", "On")) { RowIndex = 1 },
-                new Row(Shared("A2", 1), new Cell { CellReference = "B2", CellValue = new(12.5) }, new Cell { CellReference = "D2", DataType = CellValues.Boolean, CellValue = new("1") }) { RowIndex = 2 }));
-            part.Workbook.AppendChild(new Sheets()).Append(new Sheet { Id = part.GetIdOfPart(sheet), SheetId = 1, Name = "Keepers" });
+            static Cell Shared(string at, int index) =>
+                new()
+                {
+                    CellReference = at,
+                    DataType = CellValues.SharedString,
+                    CellValue = new(index),
+                };
+            static Cell Inline(string at, string text) =>
+                new()
+                {
+                    CellReference = at,
+                    DataType = CellValues.InlineString,
+                    InlineString = new(new Text(text)),
+                };
+            sheet.Worksheet = new Worksheet(
+                new SheetData(
+                    new Row(Shared("A1", 0), Inline("B1", "Score"), Inline("D1", "On")) { RowIndex = 1 },
+                    new Row(
+                        Shared("A2", 1),
+                        new Cell { CellReference = "B2", CellValue = new(12.5) },
+                        new Cell
+                        {
+                            CellReference = "D2",
+                            DataType = CellValues.Boolean,
+                            CellValue = new("1"),
+                        }
+                    )
+                    {
+                        RowIndex = 2,
+                    }
+                )
+            );
+            part.Workbook.AppendChild(new Sheets())
+                .Append(
+                    new Sheet
+                    {
+                        Id = part.GetIdOfPart(sheet),
+                        SheetId = 1,
+                        Name = "Keepers",
+                    }
+                );
         }
         var table = TableFile.Read("t.xlsx", stream.ToArray());
         Assert.Equal(["Name", "Score", "On"], table.Headings.ToArray());
@@ -94,25 +134,48 @@ public class TableTests
         Assert.Contains("cells", Said(System.Text.Encoding.UTF8.GetBytes(new string(',', 30_000_000))), StringComparison.Ordinal);
         Assert.Contains("cells", Said(Book("<row r=\"1\"><c r=\"A1\"><v>1</v></c><c r=\"XFD1\"><v>1</v></c></row>")), StringComparison.Ordinal);
         Assert.Contains("lines", Said(Book("<row r=\"1048576\"><c r=\"A1048576\"><v>1</v></c></row>")), StringComparison.Ordinal);
-        Assert.Contains("unfolds to more", Said(Book("<row r=\"1\"><c r=\"A1\" t=\"s\"><v>0</v></c></row>", "<si><t>" + new string('x', 150_000_000) + "</t></si>")), StringComparison.Ordinal);
+        Assert.Contains(
+            "unfolds to more",
+            Said(Book("<row r=\"1\"><c r=\"A1\" t=\"s\"><v>0</v></c></row>", "<si><t>" + new string('x', 150_000_000) + "</t></si>")),
+            StringComparison.Ordinal
+        );
         Assert.Contains("no workbook", Said(Book("<row r=\"1\"><c r=\"A1\">")), StringComparison.Ordinal);
         // Cells that only have a look, up to the last column, are nothing.
-        Assert.Equal("1", Rows(TableFile.Read("t", Book("<dimension ref=\"A1:XFD1048576\"/><row r=\"1\"><c r=\"A1\" t=\"inlineStr\"><is><t>Name</t></is></c><c r=\"XFD1\" s=\"1\"/></row><row r=\"2\"><c r=\"A2\"><v>1</v></c></row>"))));
+        Assert.Equal(
+            "1",
+            Rows(
+                TableFile.Read(
+                    "t",
+                    Book(
+                        "<dimension ref=\"A1:XFD1048576\"/><row r=\"1\"><c r=\"A1\" t=\"inlineStr\"><is><t>Name</t></is></c><c r=\"XFD1\" s=\"1\"/></row><row r=\"2\"><c r=\"A2\"><v>1</v></c></row>"
+                    )
+                )
+            )
+        );
     }
 
     private static byte[] Book(string rows, string texts = "")
     {
-        const string Sheet = "http://schemas.openxmlformats.org/spreadsheetml/2006/main", Linked = "http://schemas.openxmlformats.org/officeDocument/2006/relationships";
+        const string Sheet = "http://schemas.openxmlformats.org/spreadsheetml/2006/main",
+            Linked = "http://schemas.openxmlformats.org/officeDocument/2006/relationships";
         using var stream = new MemoryStream();
         using (var zip = new ZipArchive(stream, ZipArchiveMode.Create, true))
         {
-            foreach (var (name, text) in new[]
-            {
-                ("xl/workbook.xml", $"<workbook xmlns=\"{Sheet}\" xmlns:r=\"{Linked}\"><sheets><sheet name=\"A\" sheetId=\"1\" r:id=\"r1\"/></sheets></workbook>"),
-                ("xl/_rels/workbook.xml.rels", "<Relationships xmlns=\"http://schemas.openxmlformats.org/package/2006/relationships\"><Relationship Id=\"r1\" Target=\"worksheets/sheet1.xml\"/></Relationships>"),
-                ("xl/sharedStrings.xml", $"<sst xmlns=\"{Sheet}\">{texts}</sst>"),
-                ("xl/worksheets/sheet1.xml", $"<worksheet xmlns=\"{Sheet}\"><sheetData>{rows}</sheetData></worksheet>"),
-            })
+            foreach (
+                var (name, text) in new[]
+                {
+                    (
+                        "xl/workbook.xml",
+                        $"<workbook xmlns=\"{Sheet}\" xmlns:r=\"{Linked}\"><sheets><sheet name=\"A\" sheetId=\"1\" r:id=\"r1\"/></sheets></workbook>"
+                    ),
+                    (
+                        "xl/_rels/workbook.xml.rels",
+                        "<Relationships xmlns=\"http://schemas.openxmlformats.org/package/2006/relationships\"><Relationship Id=\"r1\" Target=\"worksheets/sheet1.xml\"/></Relationships>"
+                    ),
+                    ("xl/sharedStrings.xml", $"<sst xmlns=\"{Sheet}\">{texts}</sst>"),
+                    ("xl/worksheets/sheet1.xml", $"<worksheet xmlns=\"{Sheet}\"><sheetData>{rows}</sheetData></worksheet>"),
+                }
+            )
             {
                 using var entry = new StreamWriter(zip.CreateEntry(name, CompressionLevel.Fastest).Open());
                 entry.Write(text);
@@ -145,11 +208,17 @@ public class TableTests
     [InlineData("c.csv", "Keepers;\"Ida\nBea\"\n", "Keepers\tIda\n\tBea")]
     [InlineData("c.tsv", "Clover\t412\nLinden\t305", "Clover\t412\nLinden\t305")]
     [InlineData("c.txt", "# Keepers\r\nCamera, second | Bea\r\n[mark.png]\r\n", "# Keepers\nCamera, second | Bea\n[mark.png]")]
-    public void ListsComeFromTablesAndTexts(string name, string text, string lines) => Assert.Equal(lines, ListFile.Read(name, System.Text.Encoding.UTF8.GetBytes(text)));
+    public void ListsComeFromTablesAndTexts(string name, string text, string lines) =>
+        Assert.Equal(lines, ListFile.Read(name, System.Text.Encoding.UTF8.GetBytes(text)));
 
     [Theory]
     [InlineData("c.csv", "")]
     [InlineData("c.txt", " \n")]
     [InlineData("c.xlsx", "\n\n")]
-    public void AnEmptyListIsRefused(string name, string text) => Assert.Contains("no rows", Assert.Throws<ProblemException>(() => ListFile.Read(name, System.Text.Encoding.UTF8.GetBytes(text))).Message, StringComparison.Ordinal);
+    public void AnEmptyListIsRefused(string name, string text) =>
+        Assert.Contains(
+            "no rows",
+            Assert.Throws<ProblemException>(() => ListFile.Read(name, System.Text.Encoding.UTF8.GetBytes(text))).Message,
+            StringComparison.Ordinal
+        );
 }

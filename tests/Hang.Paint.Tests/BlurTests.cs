@@ -28,7 +28,13 @@ public class BlurTests
     [InlineData("type")]
     public void AMovingLayerIsTheMeanOfItsMoments(string kind)
     {
-        Layer layer = kind == "plate" ? With(Plate("a", 0, 0, 60, 40, "#E0A030", 0.8), "position", Moving(10, 190)) : With(Type("Honey"), "position", Moving(10, 190)) with { Id = "a" };
+        Layer layer =
+            kind == "plate"
+                ? With(Plate("a", 0, 0, 60, 40, "#E0A030", 0.8), "position", Moving(10, 190))
+                : With(Type("Honey"), "position", Moving(10, 190)) with
+                {
+                    Id = "a",
+                };
         var graphic = Graphic(320, 120, layer) with { MotionBlur = Half };
         var evaluator = new Evaluator(graphic, TypeShaper.Shipped);
         const int frame = 4;
@@ -38,12 +44,20 @@ public class BlurTests
         using var sharp = new FrameCanvas(320, 120, null, new PictureShelf(_ => null));
         var sum = new double[blurred.Pixels.Length];
         // A pixel apart, moments of thin strokes would be seen one by one.
-        float[][] many = [.. samples.SelectMany((row, n) => Enumerable.Range(0, 8).Select(i =>
-        {
-            var moment = (float[])row.Clone();
-            moment[4] += (samples[1][4] - samples[0][4]) * ((i + 0.5f) / 8 - 0.5f);
-            return moment;
-        }))];
+        float[][] many =
+        [
+            .. samples.SelectMany(
+                (row, n) =>
+                    Enumerable
+                        .Range(0, 8)
+                        .Select(i =>
+                        {
+                            var moment = (float[])row.Clone();
+                            moment[4] += (samples[1][4] - samples[0][4]) * ((i + 0.5f) / 8 - 0.5f);
+                            return moment;
+                        })
+            ),
+        ];
         foreach (var moment in many)
         {
             sharp.Paint(new SceneMoment(320, 120, [new DrawNode(evaluator.Strips[0], moment, [])]));
@@ -91,12 +105,18 @@ public class BlurTests
     [Fact]
     public void ACutIsNotSmeared()
     {
-        var cut = With(Plate("a", 0, 0, 60, 40, "#FFFFFF"), "position", Over([new(0, new(0, 20), Feel.Hold), new(5, new(200, 20), Feel.Linear), new(9, new(200, 20), Feel.Linear)]));
+        var cut = With(
+            Plate("a", 0, 0, 60, 40, "#FFFFFF"),
+            "position",
+            Over([new(0, new(0, 20), Feel.Hold), new(5, new(200, 20), Feel.Linear), new(9, new(200, 20), Feel.Linear)])
+        );
         Assert.Empty(Samples(cut, Half, 4));
         Assert.Empty(Samples(cut, Half, 5));
     }
 
-    /// <summary>W3C Filter Effects Module Level 1, feGaussianBlur: an edge becomes the Gaussian's integral, the error function; half at the edge itself.</summary>
+    /// <summary>
+    /// W3C Filter Effects Module Level 1, feGaussianBlur: an edge becomes the Gaussian's integral, the error function; half at the edge itself.
+    /// </summary>
     [Fact]
     public void ABlurIsAGaussian()
     {
@@ -112,8 +132,8 @@ public class BlurTests
     }
 
     /// <summary>
-    /// W3C Filter Effects Module Level 1, feGaussianBlur: the kernel G(x) = exp(-x² / 2σ²) / √(2πσ²). Every tenth of a pixel is a picture of its own wherever the
-    /// kernel itself makes a difference of a step in 8 bits.
+    /// W3C Filter Effects Module Level 1, feGaussianBlur: the kernel G(x) = exp(-x² / 2σ²) / √(2πσ²). Every tenth of a pixel is a picture of its own
+    /// wherever the kernel itself makes a difference of a step in 8 bits.
     /// </summary>
     [Fact]
     public void SixtyOneSigmasGiveTheGaussianEach()
@@ -136,21 +156,29 @@ public class BlurTests
         Assert.InRange(pictures.Count, 58, 61);
     }
 
-    /// <summary>A row of pixels that is white from one edge to before another, convolved with the kernel: the mean over each whole pixel, by Simpson's rule over 40 parts of it.</summary>
-    internal static double[] Gaussian(double sigma, int from, int to) => [.. Enumerable.Range(0, 120).Select(x =>
-    {
-        double At(double u) => sigma == 0 ? (u >= from && u < to ? 1 : 0) : Normal((u - from) / sigma) - Normal((u - to) / sigma);
-        if (sigma == 0)
-        {
-            return 255 * At(x + 0.5);
-        }
-        var sum = 0.0;
-        for (var i = 0; i < 40; i++)
-        {
-            sum += (At(x + i / 40.0) + 4 * At(x + (i + 0.5) / 40) + At(x + (i + 1) / 40.0)) / 240;
-        }
-        return 255 * sum;
-    })];
+    /// <summary>
+    /// A row of pixels that is white from one edge to before another, convolved with the kernel: the mean over each whole pixel, by Simpson's rule over 40
+    /// parts of it.
+    /// </summary>
+    internal static double[] Gaussian(double sigma, int from, int to) =>
+        [
+            .. Enumerable
+                .Range(0, 120)
+                .Select(x =>
+                {
+                    double At(double u) => sigma == 0 ? (u >= from && u < to ? 1 : 0) : Normal((u - from) / sigma) - Normal((u - to) / sigma);
+                    if (sigma == 0)
+                    {
+                        return 255 * At(x + 0.5);
+                    }
+                    var sum = 0.0;
+                    for (var i = 0; i < 40; i++)
+                    {
+                        sum += (At(x + i / 40.0) + 4 * At(x + (i + 0.5) / 40) + At(x + (i + 1) / 40.0)) / 240;
+                    }
+                    return 255 * sum;
+                }),
+        ];
 
     /// <summary>The normal distribution, within 1e-7 (Abramowitz and Stegun, 7.1.26; constants from memory).</summary>
     private static double Normal(double x)
@@ -212,7 +240,10 @@ public class BlurTests
     [InlineData(0, 0.9)]
     public void AnUprightBoxOnItsWayIsCoveredExactly(double begin, double speed)
     {
-        var graphic = Graphic(200, 80, With(Plate("a", 0, 0, 30, 40, "#FFFFFF"), "position", Moving(100 + begin - 5 * speed, 100 + begin + 5 * speed))) with { MotionBlur = Half };
+        var graphic = Graphic(200, 80, With(Plate("a", 0, 0, 30, 40, "#FFFFFF"), "position", Moving(100 + begin - 5 * speed, 100 + begin + 5 * speed))) with
+        {
+            MotionBlur = Half,
+        };
         using var canvas = Painted.Paint(graphic, 5);
         var (first, last) = (100 + begin, 100 + begin + speed / 2);
         for (var x = 80; x < 160; x++)
@@ -242,7 +273,9 @@ public class BlurTests
         }
     }
 
-    /// <summary>A shutter of 180 degrees is open for half a frame, so a line of 1 px that moves 10 px a frame covers 5 px, each for a fifth of that time: 51 of 255.</summary>
+    /// <summary>
+    /// A shutter of 180 degrees is open for half a frame, so a line of 1 px that moves 10 px a frame covers 5 px, each for a fifth of that time: 51 of 255.
+    /// </summary>
     [Fact]
     public void AMovingRuleIsASmearAndNoComb()
     {
@@ -263,7 +296,8 @@ public class BlurTests
         Assert.InRange(row.Sum(), 250, 260);
     }
 
-    private static Layer Rule => With(Plate("a", 0, 0, 1, 80, "#FFFFFF"), "position", Over(new Keyframe(0, new(40, 0), Feel.Linear), new Keyframe(20, new(240, 0), Feel.Linear)));
+    private static Layer Rule =>
+        With(Plate("a", 0, 0, 1, 80, "#FFFFFF"), "position", Over(new Keyframe(0, new(40, 0), Feel.Linear), new Keyframe(20, new(240, 0), Feel.Linear)));
 
     private static int[] RuleAt10(Layer rule)
     {
@@ -279,7 +313,11 @@ public class BlurTests
     [InlineData(0.2, 0, 0.3, 1, 0.6, 0, 0.9, 1)]
     public void AWipeIsTheMeanOfItsMoments(double l0, double t0, double r0, double b0, double l1, double t1, double r1, double b1)
     {
-        var plate = With(Plate("a", 20.5, 10.25, 200, 60, "#C08040"), "mask", Over(new Keyframe(0, new(l0, t0, r0, b0), Feel.Linear), new Keyframe(10, new(l1, t1, r1, b1), Feel.Linear)));
+        var plate = With(
+            Plate("a", 20.5, 10.25, 200, 60, "#C08040"),
+            "mask",
+            Over(new Keyframe(0, new(l0, t0, r0, b0), Feel.Linear), new Keyframe(10, new(l1, t1, r1, b1), Feel.Linear))
+        );
         plate = plate.With("corners", new Value(12, 12, 0, 12)).With("opacity", new Value(0.9));
         var graphic = Graphic(240, 80, plate) with { MotionBlur = Half };
         var evaluator = new Evaluator(graphic, TypeShaper.Shipped);
@@ -322,7 +360,16 @@ public class BlurTests
         using var whole = Painted.Paint(Graphic(400, 160, type));
         foreach (var by in Enum.GetValues<PieceKind>())
         {
-            using var pieces = Painted.Paint(Graphic(400, 160, type with { Content = type.Content with { Values = type.Content.Kind.InPieces!.WithComing(type.Content.Values, new(by, 2)) } }));
+            using var pieces = Painted.Paint(
+                Graphic(
+                    400,
+                    160,
+                    type with
+                    {
+                        Content = type.Content with { Values = type.Content.Kind.InPieces!.WithComing(type.Content.Values, new(by, 2)) },
+                    }
+                )
+            );
             // Skia samples the edges of one long path and of short ones a little differently, and where two letters share a pixel their coverage is added.
             var worst = 0;
             for (var i = 3; i < whole.Pixels.Length; i += 4)

@@ -16,7 +16,8 @@ public class ColourEffectTests
 {
     private static readonly string[] Colours = ["#FF0000", "#00FF00", "#0000FF", "#4A2C12", "#C7851F", "#808080", "#FFFFFF", "#102030"];
 
-    private static double[] Rgb(string hex) => [.. Enumerable.Range(0, 3).Select(i => int.Parse(hex.AsSpan(1 + 2 * i, 2), NumberStyles.HexNumber, CultureInfo.InvariantCulture) / 255.0)];
+    private static double[] Rgb(string hex) =>
+        [.. Enumerable.Range(0, 3).Select(i => int.Parse(hex.AsSpan(1 + 2 * i, 2), NumberStyles.HexNumber, CultureInfo.InvariantCulture) / 255.0)];
 
     private static void Holds(Func<Layer, Layer> effect, Func<double[], double[]> truth)
     {
@@ -37,12 +38,16 @@ public class ColourEffectTests
     [InlineData(0.4)]
     [InlineData(1)]
     [InlineData(2.5)]
-    public void SaturationIsThePublishedMatrix(double s) => Holds(l => l.WithEffect<HueSaturation>("e1").With("effects/e1/saturation", Const(s)), c =>
-    [
-        (0.213 + 0.787 * s) * c[0] + (0.715 - 0.715 * s) * c[1] + (0.072 - 0.072 * s) * c[2],
-        (0.213 - 0.213 * s) * c[0] + (0.715 + 0.285 * s) * c[1] + (0.072 - 0.072 * s) * c[2],
-        (0.213 - 0.213 * s) * c[0] + (0.715 - 0.715 * s) * c[1] + (0.072 + 0.928 * s) * c[2],
-    ]);
+    public void SaturationIsThePublishedMatrix(double s) =>
+        Holds(
+            l => l.WithEffect<HueSaturation>("e1").With("effects/e1/saturation", Const(s)),
+            c =>
+                [
+                    (0.213 + 0.787 * s) * c[0] + (0.715 - 0.715 * s) * c[1] + (0.072 - 0.072 * s) * c[2],
+                    (0.213 - 0.213 * s) * c[0] + (0.715 + 0.285 * s) * c[1] + (0.072 - 0.072 * s) * c[2],
+                    (0.213 - 0.213 * s) * c[0] + (0.715 - 0.715 * s) * c[1] + (0.072 + 0.928 * s) * c[2],
+                ]
+        );
 
     [Theory]
     [InlineData(90)]
@@ -51,12 +56,15 @@ public class ColourEffectTests
     public void TurnedHuesAreThePublishedMatrix(double degrees)
     {
         var (s, c) = Math.SinCos(degrees * Math.PI / 180);
-        Holds(l => l.WithEffect<HueSaturation>("e1").With("effects/e1/hue", Const(degrees)), v =>
-        [
-            (0.213 + c * 0.787 - s * 0.213) * v[0] + (0.715 - c * 0.715 - s * 0.715) * v[1] + (0.072 - c * 0.072 + s * 0.928) * v[2],
-            (0.213 - c * 0.213 + s * 0.143) * v[0] + (0.715 + c * 0.285 + s * 0.140) * v[1] + (0.072 - c * 0.072 - s * 0.283) * v[2],
-            (0.213 - c * 0.213 - s * 0.787) * v[0] + (0.715 - c * 0.715 + s * 0.715) * v[1] + (0.072 + c * 0.928 + s * 0.072) * v[2],
-        ]);
+        Holds(
+            l => l.WithEffect<HueSaturation>("e1").With("effects/e1/hue", Const(degrees)),
+            v =>
+                [
+                    (0.213 + c * 0.787 - s * 0.213) * v[0] + (0.715 - c * 0.715 - s * 0.715) * v[1] + (0.072 - c * 0.072 + s * 0.928) * v[2],
+                    (0.213 - c * 0.213 + s * 0.143) * v[0] + (0.715 + c * 0.285 + s * 0.140) * v[1] + (0.072 - c * 0.072 - s * 0.283) * v[2],
+                    (0.213 - c * 0.213 - s * 0.787) * v[0] + (0.715 - c * 0.715 + s * 0.715) * v[1] + (0.072 + c * 0.928 + s * 0.072) * v[2],
+                ]
+        );
     }
 
     [Theory]
@@ -64,19 +72,24 @@ public class ColourEffectTests
     [InlineData(1.4, 1)]
     [InlineData(1, 0.3)]
     [InlineData(0.8, 1.7)]
-    public void BrightnessAndContrastAreThePublishedFunctions(double brightness, double contrast) => Holds(
-        l => l.WithEffect<BrightnessContrast>("e1").With("effects/e1/brightness", Const(brightness)).With("effects/e1/contrast", Const(contrast)),
-        c => [.. c.Select(v => contrast * brightness * v + 0.5 - 0.5 * contrast)]);
+    public void BrightnessAndContrastAreThePublishedFunctions(double brightness, double contrast) =>
+        Holds(
+            l => l.WithEffect<BrightnessContrast>("e1").With("effects/e1/brightness", Const(brightness)).With("effects/e1/contrast", Const(contrast)),
+            c => [.. c.Select(v => contrast * brightness * v + 0.5 - 0.5 * contrast)]
+        );
 
     [Theory]
     [InlineData(1)]
     [InlineData(0.25)]
-    public void InvertIsThePublishedFunction(double amount) => Holds(l => l.WithEffect<Invert>("e1").With("effects/e1/amount", Const(amount)), c => [.. c.Select(v => v * (1 - amount) + (1 - v) * amount)]);
+    public void InvertIsThePublishedFunction(double amount) =>
+        Holds(l => l.WithEffect<Invert>("e1").With("effects/e1/amount", Const(amount)), c => [.. c.Select(v => v * (1 - amount) + (1 - v) * amount)]);
 
     [Fact]
-    public void ATintGoesFromBlackToItsColourByLuminance() => Holds(
-        l => l.WithEffect<Tint>("e1").With("effects/e1/fill", new Value(1, 0.5, 0, 1)),
-        c => [.. new[] { 1, 0.5, 0 }.Select(t => t * (0.213 * c[0] + 0.715 * c[1] + 0.072 * c[2]))]);
+    public void ATintGoesFromBlackToItsColourByLuminance() =>
+        Holds(
+            l => l.WithEffect<Tint>("e1").With("effects/e1/fill", new Value(1, 0.5, 0, 1)),
+            c => [.. new[] { 1, 0.5, 0 }.Select(t => t * (0.213 * c[0] + 0.715 * c[1] + 0.072 * c[2]))]
+        );
 
     /// <summary>Half-seen colours are recoloured as they are, not as they are premultiplied.</summary>
     [Fact]
@@ -89,8 +102,12 @@ public class ColourEffectTests
     [Fact]
     public void AnInnerShadowLiesInsideTheEdgesOnly()
     {
-        var plate = Plate("a", 20, 20, 80, 80, "#FFFFFF").WithEffect<InnerShadow>("e1").With("effects/e1/distance", Const(10)).With("effects/e1/direction", Const(90))
-            .With("effects/e1/softness", Const(0)).With("effects/e1/fill", new Value(0, 0, 0, 1));
+        var plate = Plate("a", 20, 20, 80, 80, "#FFFFFF")
+            .WithEffect<InnerShadow>("e1")
+            .With("effects/e1/distance", Const(10))
+            .With("effects/e1/direction", Const(90))
+            .With("effects/e1/softness", Const(0))
+            .With("effects/e1/fill", new Value(0, 0, 0, 1));
         using var canvas = Painted.Paint(Graphic(120, 120, plate));
         Assert.Equal([0, 0, 0, 255], At(canvas, 60, 24));
         Assert.Equal([255, 255, 255, 255], At(canvas, 60, 34));
@@ -102,12 +119,18 @@ public class ColourEffectTests
     [Fact]
     public void GlowsAreHalfAsBrightAtTheEdge()
     {
-        var plate = Plate("a", 60, -200, 200, 500, "#000000").WithEffect<OuterGlow>("e1").With("effects/e1/softness", Const(6)).With("effects/e1/fill", new Value(1, 1, 1, 1));
+        var plate = Plate("a", 60, -200, 200, 500, "#000000")
+            .WithEffect<OuterGlow>("e1")
+            .With("effects/e1/softness", Const(6))
+            .With("effects/e1/fill", new Value(1, 1, 1, 1));
         using var outer = Painted.Paint(Graphic(120, 40, plate));
         Assert.InRange((At(outer, 59, 20)[3] + 127) / 2.0, 118, 128);
         Assert.InRange(At(outer, 59 - 12, 20)[3], 2, 10);
         Assert.Equal([0, 0, 0, 255], At(outer, 80, 20));
-        var lit = Plate("a", 60, -200, 200, 500, "#000000").WithEffect<InnerGlow>("e1").With("effects/e1/softness", Const(6)).With("effects/e1/fill", new Value(1, 1, 1, 1));
+        var lit = Plate("a", 60, -200, 200, 500, "#000000")
+            .WithEffect<InnerGlow>("e1")
+            .With("effects/e1/softness", Const(6))
+            .With("effects/e1/fill", new Value(1, 1, 1, 1));
         using var inner = Painted.Paint(Graphic(120, 40, lit));
         Assert.InRange(At(inner, 60, 20)[0], 112, 127);
         Assert.InRange(At(inner, 72, 20)[0], 2, 10);

@@ -18,7 +18,8 @@ public class CombinationTests
 {
     private static Layer Box(string id, double x, double y, double w, double h) => Plate(id, x, y, w, h, "#FF0000");
 
-    private static Graphic Combined(Combining how, params Layer[] layers) => new CombineShapes([.. layers.Select(l => l.Id)], how).ApplyTo(Graphic(200, 120, layers), TypeShaper.Shipped);
+    private static Graphic Combined(Combining how, params Layer[] layers) =>
+        new CombineShapes([.. layers.Select(l => l.Id)], how).ApplyTo(Graphic(200, 120, layers), TypeShaper.Shipped);
 
     /// <summary>Two boxes of 80 by 60 that share 40 by 60: areas by the algebra of sets.</summary>
     [Theory]
@@ -39,7 +40,15 @@ public class CombinationTests
     [Fact]
     public void CurvesAreKeptAndLinesRunAlongTheWhole()
     {
-        var graphic = Combined(Combining.Unite, Layer<Ellipse>("a").With("position", new Value(20, 20)).With("size", new Value(80, 80)).With("fill", new Value(1, 1, 1, 0)).With("stroke", Const(4)), Layer<Ellipse>("b").With("position", new Value(60, 20)).With("size", new Value(80, 80)));
+        var graphic = Combined(
+            Combining.Unite,
+            Layer<Ellipse>("a")
+                .With("position", new Value(20, 20))
+                .With("size", new Value(80, 80))
+                .With("fill", new Value(1, 1, 1, 0))
+                .With("stroke", Const(4)),
+            Layer<Ellipse>("b").With("position", new Value(60, 20)).With("size", new Value(80, 80))
+        );
         using var canvas = Painted.Paint(graphic);
         // Where they overlap there is no line: at 60 and 100, 60 the circles' own edges would run.
         Assert.Equal((0, 0, 255), (At(canvas, 60, 60)[3], At(canvas, 100, 60)[3], At(canvas, 20, 60)[3]));
@@ -71,7 +80,9 @@ public class CombinationTests
         var e = Assert.Throws<ProblemException>(() => Combined(Combining.Unite, Box("a", 0, 0, 10, 10), Layer<Hook>("h", "Carrier")));
         Assert.Equal("Carrier", e.Problem.Layer);
         Assert.Throws<ProblemException>(() => Combined(Combining.Unite, Box("a", 0, 0, 10, 10)));
-        Assert.Throws<ProblemException>(() => new CombineShapes(["a", "zz"], Combining.Cut).ApplyTo(Graphic(50, 50, Box("a", 0, 0, 10, 10)), TypeShaper.Shipped));
+        Assert.Throws<ProblemException>(() =>
+            new CombineShapes(["a", "zz"], Combining.Cut).ApplyTo(Graphic(50, 50, Box("a", 0, 0, 10, 10)), TypeShaper.Shipped)
+        );
     }
 
     public static TheoryData<string> Kinds => ["plate", "ellipse", "ring", "star", "line", "type", "typeOnPath", "combination"];
@@ -81,19 +92,56 @@ public class CombinationTests
     [MemberData(nameof(Kinds))]
     public void APathLooksLikeWhatItWasMadeOf(string kind)
     {
-        var plate = Box("a", 40, 30, 90, 50).With("corners", new Value(20, 10, 0, 30)).With("lean", new Value(12, -6)).With("turn", Const(20)).With("stroke", Const(6)).With("strokePlace", "inside").With("strokeFill", new Value(0, 0, 1, 1));
-        var ring = Layer<Ring>("c").With("position", new Value(60, 20)).With("size", new Value(70, 80)).With("hole", Const(0.5)).With("sweep", Const(250)).With("fill", new Value(0, 1, 0, 1));
-        var ellipse = Layer<Ellipse>("a").With("position", new Value(30, 10)).With("size", new Value(120, 90)).With("scale", new Value(0.8, 1.1)).With("dashes", new Value(12, 7)).With("stroke", Const(5)).With("strokeFill", new Value(1, 1, 0, 1)).With("drawnTo", Const(0.7));
-        var word = Type("Bee", size: 60).With("position", new Value(30, 80)).With("turn", Const(-10)).With("stroke", Const(2)).With("strokeFill", new Value(1, 0, 0, 1));
+        var plate = Box("a", 40, 30, 90, 50)
+            .With("corners", new Value(20, 10, 0, 30))
+            .With("lean", new Value(12, -6))
+            .With("turn", Const(20))
+            .With("stroke", Const(6))
+            .With("strokePlace", "inside")
+            .With("strokeFill", new Value(0, 0, 1, 1));
+        var ring = Layer<Ring>("c")
+            .With("position", new Value(60, 20))
+            .With("size", new Value(70, 80))
+            .With("hole", Const(0.5))
+            .With("sweep", Const(250))
+            .With("fill", new Value(0, 1, 0, 1));
+        var ellipse = Layer<Ellipse>("a")
+            .With("position", new Value(30, 10))
+            .With("size", new Value(120, 90))
+            .With("scale", new Value(0.8, 1.1))
+            .With("dashes", new Value(12, 7))
+            .With("stroke", Const(5))
+            .With("strokeFill", new Value(1, 1, 0, 1))
+            .With("drawnTo", Const(0.7));
+        var word = Type("Bee", size: 60)
+            .With("position", new Value(30, 80))
+            .With("turn", Const(-10))
+            .With("stroke", Const(2))
+            .With("strokeFill", new Value(1, 0, 0, 1));
         Layer[] layers = kind switch
         {
             "plate" => [plate],
             "ellipse" => [ellipse],
             "ring" => [ring],
-            "star" => [Layer<Star>("a").With("position", new Value(40, 10)).With("size", new Value(100, 100)).With("turn", Const(15)).With("stroke", Const(4)).With("strokeFill", new Value(1, 0, 0, 1))],
+            "star" =>
+            [
+                Layer<Star>("a")
+                    .With("position", new Value(40, 10))
+                    .With("size", new Value(100, 100))
+                    .With("turn", Const(15))
+                    .With("stroke", Const(4))
+                    .With("strokeFill", new Value(1, 0, 0, 1)),
+            ],
             "line" => [Layer<Line>("a").With("start", new Value(30, 90)).With("end", new Value(150, 30)).With("elbow", Const(0.4)).With("endHead", "arrow")],
             "type" => [word],
-            "typeOnPath" => [ellipse with { Hidden = true }, word.With("typeSize", Const(24)).With("along", "a").With("alongStart", Const(0.1)).With("turn", Const(0))],
+            "typeOnPath" =>
+            [
+                ellipse with
+                {
+                    Hidden = true,
+                },
+                word.With("typeSize", Const(24)).With("along", "a").With("alongStart", Const(0.1)).With("turn", Const(0)),
+            ],
             _ => [.. Combined(Combining.Exclude, plate, ring).Layers],
         };
         var graphic = Graphic(200, 120, layers);
@@ -129,7 +177,9 @@ public class CombinationTests
     [Fact]
     public void KeysOfFillAndPlaceStay()
     {
-        var keyed = Box("p", 0, 0, 60, 30).With("fill", Scene.Motion.Channel.Of(PaintKind.Paint, [new(0, new(1, 0, 0, 1), Feel.Linear), new(9, new(0, 0, 1, 1), Feel.Linear)])).With("position", Over(new(0, new(0, 0), Feel.Linear), new(9, new(50, 0), Feel.Linear)));
+        var keyed = Box("p", 0, 0, 60, 30)
+            .With("fill", Scene.Motion.Channel.Of(PaintKind.Paint, [new(0, new(1, 0, 0, 1), Feel.Linear), new(9, new(0, 0, 1, 1), Feel.Linear)]))
+            .With("position", Over(new(0, new(0, 0), Feel.Linear), new(9, new(50, 0), Feel.Linear)));
         var graphic = new MakePath(["p"], 4).ApplyTo(Graphic(200, 120, keyed), TypeShaper.Shipped);
         using var canvas = Painted.Paint(graphic, 9);
         Assert.Equal([0, 0, 255, 255], At(canvas, 80, 10));

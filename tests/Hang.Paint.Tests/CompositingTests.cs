@@ -55,7 +55,11 @@ public class CompositingTests
         bitmap.SetPixel(1, 0, SKColors.Blue);
         using var png = bitmap.Encode(SKEncodedImageFormat.Png, 100);
         using var pictures = new PictureShelf(_ => png.ToArray());
-        var layer = Layer<PictureContent>("p").With("asset", "x").With("position", new Value(10, 10)).With("size", new Value(80, 20)).With("opacity", new Value(0.5));
+        var layer = Layer<PictureContent>("p")
+            .With("asset", "x")
+            .With("position", new Value(10, 10))
+            .With("size", new Value(80, 20))
+            .With("opacity", new Value(0.5));
         using var canvas = new FrameCanvas(100, 40, null, pictures);
         canvas.Paint(new Evaluator(Graphic(100, 40, layer), TypeShaper.Shipped).At(0));
         Assert.Equal(0, At(canvas, 8, 20)[3]);
@@ -108,7 +112,8 @@ public class CompositingTests
         var pair = TypeShaper.Shipped.Shape("AV", "Inter", 400).Advance;
         Assert.True(pair < TypeShaper.Shipped.Shape("A", "Inter", 400).Advance + TypeShaper.Shipped.Shape("V", "Inter", 400).Advance);
         var type = Type("AV", size: 100);
-        double Width(double tracking) => BoundsOf(new Evaluator(Graphic(600, 200, type.With("tracking", new Value(tracking))), TypeShaper.Shipped).At(0).Nodes.Single()).Width;
+        double Width(double tracking) =>
+            BoundsOf(new Evaluator(Graphic(600, 200, type.With("tracking", new Value(tracking))), TypeShaper.Shipped).At(0).Nodes.Single()).Width;
         Assert.Equal(20, Width(200) - Width(0), 3);
     }
 

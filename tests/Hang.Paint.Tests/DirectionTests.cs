@@ -13,7 +13,17 @@ public class DirectionTests
     public void AHundredThousandTextsOfMarksAreResolved()
     {
         var random = new Random(9);
-        int[][] pools = [Marks, [.. Marks, .. Letters], [0x2066, 0x2067, 0x2068, 0x2069, 0x5D0], [0x2067], [0x2066, 0x202A], [0x2068, 0x5D0], [0x202B, 0x2067, '(', ')'], [0x202E, 0x202C, 0x627, 0x2029]];
+        int[][] pools =
+        [
+            Marks,
+            [.. Marks, .. Letters],
+            [0x2066, 0x2067, 0x2068, 0x2069, 0x5D0],
+            [0x2067],
+            [0x2066, 0x202A],
+            [0x2068, 0x5D0],
+            [0x202B, 0x2067, '(', ')'],
+            [0x202E, 0x202C, 0x627, 0x2029],
+        ];
         for (var n = 0; n < 100_000; n++)
         {
             var pool = pools[random.Next(pools.Length)];

@@ -9,11 +9,19 @@ namespace Hang.Paint.Tests;
 
 public class DropShadowTests
 {
-    private static Layer Casting(double distance, double direction, double softness, bool only = false) => Plate("a", 40, 40, 40, 40, "#FF0000").WithEffect<DropShadow>("e1")
-        .With("effects/e1/distance", Const(distance)).With("effects/e1/direction", Const(direction)).With("effects/e1/softness", Const(softness))
-        .With("effects/e1/fill", new Value(0, 0, 1, 0.5)).With("effects/e1/only", Const(only ? 1 : 0));
+    private static Layer Casting(double distance, double direction, double softness, bool only = false) =>
+        Plate("a", 40, 40, 40, 40, "#FF0000")
+            .WithEffect<DropShadow>("e1")
+            .With("effects/e1/distance", Const(distance))
+            .With("effects/e1/direction", Const(direction))
+            .With("effects/e1/softness", Const(softness))
+            .With("effects/e1/fill", new Value(0, 0, 1, 0.5))
+            .With("effects/e1/only", Const(only ? 1 : 0));
 
-    /// <summary>W3C Filter Effects, drop-shadow(): the alpha, moved and blurred, in the colour, under the picture. 10 px down at half blue: premultiplied 0, 0, 128, 128.</summary>
+    /// <summary>
+    /// W3C Filter Effects, drop-shadow(): the alpha, moved and blurred, in the colour, under the picture. 10 px down at half blue: premultiplied 0, 0, 128,
+    /// 128.
+    /// </summary>
     [Fact]
     public void TheShadowLiesBehindInItsColour()
     {
@@ -40,8 +48,12 @@ public class DropShadowTests
     {
         for (var i = 0; i <= 60; i++)
         {
-            var plate = Plate("a", 50, -80, 20, 172, "#FFFFFF").WithEffect<DropShadow>("e1")
-                .With("effects/e1/distance", Const(0)).With("effects/e1/softness", Const(i / 10.0)).With("effects/e1/fill", new Value(0, 0, 0, 1)).With("effects/e1/only", Const(1));
+            var plate = Plate("a", 50, -80, 20, 172, "#FFFFFF")
+                .WithEffect<DropShadow>("e1")
+                .With("effects/e1/distance", Const(0))
+                .With("effects/e1/softness", Const(i / 10.0))
+                .With("effects/e1/fill", new Value(0, 0, 0, 1))
+                .With("effects/e1/only", Const(1));
             using var canvas = Painted.Paint(Graphic(120, 12, plate));
             var truth = BlurTests.Gaussian(i / 10.0, 50, 70);
             for (var x = 0; x < 120; x++)

@@ -23,7 +23,12 @@ public class ExamplesTests
     public static TheoryData<string, int> Pictures()
     {
         var all = new TheoryData<string, int>();
-        foreach (var name in Directory.GetDirectories(Folder, "v*").SelectMany(v => Directory.GetFiles(v, "*-*.png")).Select(p => Path.ChangeExtension(Path.GetRelativePath(Folder, p), null)))
+        foreach (
+            var name in Directory
+                .GetDirectories(Folder, "v*")
+                .SelectMany(v => Directory.GetFiles(v, "*-*.png"))
+                .Select(p => Path.ChangeExtension(Path.GetRelativePath(Folder, p), null))
+        )
         {
             var at = name.LastIndexOf('-');
             if (int.TryParse(name[(at + 1)..], System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var frame))
@@ -43,8 +48,12 @@ public class ExamplesTests
         using var pictures = new PictureShelf(hash => graphic.Sources.Find(PictureSources.Kind, hash) is { } asset ? Bytes(asset, name) : null);
         using var canvas = new FrameCanvas(graphic.Width, graphic.Height, null, pictures);
         canvas.Paint(new Evaluator(graphic, TypeShaper.Shipped).At(frame));
-        using var kept = SKBitmap.Decode(Path.Combine(Folder, $"{name}-{frame}.png"), new SKImageInfo(graphic.Width, graphic.Height, SKColorType.Rgba8888, SKAlphaType.Premul));
-        ReadOnlySpan<byte> old = kept.GetPixelSpan(), now = canvas.Pixels;
+        using var kept = SKBitmap.Decode(
+            Path.Combine(Folder, $"{name}-{frame}.png"),
+            new SKImageInfo(graphic.Width, graphic.Height, SKColorType.Rgba8888, SKAlphaType.Premul)
+        );
+        ReadOnlySpan<byte> old = kept.GetPixelSpan(),
+            now = canvas.Pixels;
         var (worst, off) = (0, 0);
         for (var i = 0; i < old.Length; i++)
         {
@@ -55,5 +64,8 @@ public class ExamplesTests
         Assert.True(off <= old.Length * 0.004 && worst <= Blurred, $"{off} of {old.Length} are off, the worst by {worst}");
     }
 
-    private static byte[]? Bytes(Asset asset, string name) => asset.Data is { } data ? Convert.FromBase64String(data) : asset.File is { } file ? File.ReadAllBytes(Path.Combine(Folder, Path.GetDirectoryName(name)!, file)) : null;
+    private static byte[]? Bytes(Asset asset, string name) =>
+        asset.Data is { } data ? Convert.FromBase64String(data)
+        : asset.File is { } file ? File.ReadAllBytes(Path.Combine(Folder, Path.GetDirectoryName(name)!, file))
+        : null;
 }

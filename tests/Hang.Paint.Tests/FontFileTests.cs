@@ -13,13 +13,19 @@ public class FontFileTests
 
     private static byte[] Shipped(string name) => File.ReadAllBytes(Path.Combine(ProjectFolder.Root, "fonts", name));
 
-    /// <summary>The examples were packed by Debian's woff2_compress, the reference implementation: unpacked, every glyph and its width are those of the original.</summary>
+    /// <summary>
+    /// The examples were packed by Debian's woff2_compress, the reference implementation: unpacked, every glyph and its width are those of the original.
+    /// </summary>
     [Theory]
     [InlineData("Quicksand-Regular.woff2", "quicksand/Quicksand-Regular.ttf")]
     [InlineData("BebasNeue-Regular.woff2", "bebas-neue/BebasNeue-Regular.otf")]
     public void APackedFontIsTheOriginal(string packed, string original)
     {
-        using var a = new SKFont(SKTypeface.FromData(SKData.CreateCopy(Woff2.Unpack(Example(packed)))), 1000) { Hinting = SKFontHinting.None, LinearMetrics = true };
+        using var a = new SKFont(SKTypeface.FromData(SKData.CreateCopy(Woff2.Unpack(Example(packed)))), 1000)
+        {
+            Hinting = SKFontHinting.None,
+            LinearMetrics = true,
+        };
         using var b = new SKFont(SKTypeface.FromData(SKData.CreateCopy(Shipped(original))), 1000) { Hinting = SKFontHinting.None, LinearMetrics = true };
         Assert.Equal(b.Typeface!.GlyphCount, a.Typeface!.GlyphCount);
         for (ushort glyph = 0; glyph < b.Typeface.GlyphCount; glyph++)
@@ -67,7 +73,10 @@ public class FontFileTests
         Assert.Equal(["Meadowand", "Nowhere"], asked);
     }
 
-    /// <summary>OpenType 1.9, OS/2, fsType: 0 installable, 2 restricted, 4 preview and print, 8 editable, 0x200 bitmaps only; of several the least restrictive counts.</summary>
+    /// <summary>
+    /// OpenType 1.9, OS/2, fsType: 0 installable, 2 restricted, 4 preview and print, 8 editable, 0x200 bitmaps only; of several the least restrictive
+    /// counts.
+    /// </summary>
     [Theory]
     [InlineData(0, "Installable")]
     [InlineData(4, "Preview")]
@@ -90,7 +99,16 @@ public class FontFileTests
     [Fact]
     public void WhatIsNoFontIsRefusedWithWords()
     {
-        foreach (var bad in new[] { "text that is no font at all"u8.ToArray(), [], [0, 1, 0, 0, .. new byte[40]], "ttcf and so on and on"u8.ToArray(), "wOFF and so on and on"u8.ToArray() })
+        foreach (
+            var bad in new[]
+            {
+                "text that is no font at all"u8.ToArray(),
+                [],
+                [0, 1, 0, 0, .. new byte[40]],
+                "ttcf and so on and on"u8.ToArray(),
+                "wOFF and so on and on"u8.ToArray(),
+            }
+        )
         {
             Assert.Equal("font", Assert.Throws<ProblemException>(() => FontFile.Read("bad.ttf", bad)).Problem.Field);
         }
@@ -105,9 +123,7 @@ public class FontFileTests
             {
                 _ = FontFile.Read("damaged.woff2", i % 4 == 0 ? damaged[..random.Next(60, damaged.Length)] : damaged);
             }
-            catch (ProblemException)
-            {
-            }
+            catch (ProblemException) { }
         }
     }
 }

@@ -14,11 +14,21 @@ namespace Hang.Paint.Tests;
 /// </summary>
 public class GradientTests
 {
-    private const int Width = 160, Height = 90, Left = 20, Top = 10;
+    private const int Width = 160,
+        Height = 90,
+        Left = 20,
+        Top = 10;
 
-    private static readonly (double At, double[] Colour)[] Stops = [(0.1, [1, 0.2, 0, 1]), (0.45, [0, 0.6, 1, 0.4]), (0.45, [1, 1, 0, 1]), (0.9, [0.2, 0, 0.4, 0])];
+    private static readonly (double At, double[] Colour)[] Stops =
+    [
+        (0.1, [1, 0.2, 0, 1]),
+        (0.45, [0, 0.6, 1, 0.4]),
+        (0.45, [1, 1, 0, 1]),
+        (0.9, [0.2, 0, 0.4, 0]),
+    ];
 
-    private static Layer Filled(Gradient gradient) => Layer<Plate>("a").With("position", new Value(Left, Top)).With("size", new Value(Width, Height)).With("fill", PaintKind.Of(gradient));
+    private static Layer Filled(Gradient gradient) =>
+        Layer<Plate>("a").With("position", new Value(Left, Top)).With("size", new Value(Width, Height)).With("fill", PaintKind.Of(gradient));
 
     private static Gradient Of(GradientType type, double fromX, double fromY, double toX, double toY, double squeeze = 1) =>
         new(type, fromX, fromY, toX, toY, squeeze, [.. Stops.Select(s => new GradientStop(s.At, new(s.Colour[0], s.Colour[1], s.Colour[2], s.Colour[3])))]);
@@ -56,7 +66,10 @@ public class GradientTests
             var (wanted, found) = (Wanted(t), At(canvas, x, y));
             for (var k = 0; k < 4; k++)
             {
-                Assert.True(Math.Abs(wanted[k] - found[k]) <= 2, $"at {x}, {y} (t {t:0.000}): {string.Join(" ", found)} instead of {string.Join(" ", wanted.Select(w => w.ToString("0.0", System.Globalization.CultureInfo.InvariantCulture)))}");
+                Assert.True(
+                    Math.Abs(wanted[k] - found[k]) <= 2,
+                    $"at {x}, {y} (t {t:0.000}): {string.Join(" ", found)} instead of {string.Join(" ", wanted.Select(w => w.ToString("0.0", System.Globalization.CultureInfo.InvariantCulture)))}"
+                );
             }
         }
         Assert.InRange(compared, 50, 70);
@@ -113,11 +126,25 @@ public class GradientTests
         var (linear, radial) = (Of(GradientType.Linear, 0, 0, 1, 1), Of(GradientType.Radial, 0.5, 0.5, 1, 0.5));
         using var first = Painted.Paint(Graphic(200, 110, Filled(linear)));
         using var second = Painted.Paint(Graphic(200, 110, Filled(radial)));
-        using var half = Painted.Paint(Graphic(200, 110, Filled(linear).With("fill", Over(new(0, PaintKind.Of(linear), Scene.Motion.Feel.Linear), new(10, PaintKind.Of(radial), Scene.Motion.Feel.Linear)))), 5);
+        using var half = Painted.Paint(
+            Graphic(
+                200,
+                110,
+                Filled(linear)
+                    .With("fill", Over(new(0, PaintKind.Of(linear), Scene.Motion.Feel.Linear), new(10, PaintKind.Of(radial), Scene.Motion.Feel.Linear)))
+            ),
+            5
+        );
         for (var i = 0; i < 40; i++)
         {
             var (x, y) = (Left + 3 + i * 31 % (Width - 6), Top + 3 + i * 17 % (Height - 6));
-            Assert.All(Enumerable.Range(0, 4), k => Assert.InRange(At(half, x, y)[k], (At(first, x, y)[k] + At(second, x, y)[k]) / 2.0 - 1.6, (At(first, x, y)[k] + At(second, x, y)[k]) / 2.0 + 1.6));
+            Assert.All(Enumerable.Range(0, 4), k =>
+                Assert.InRange(
+                    At(half, x, y)[k],
+                    (At(first, x, y)[k] + At(second, x, y)[k]) / 2.0 - 1.6,
+                    (At(first, x, y)[k] + At(second, x, y)[k]) / 2.0 + 1.6
+                )
+            );
         }
     }
 
@@ -136,7 +163,18 @@ public class GradientTests
     public void LinesAndWordsTakeGradients()
     {
         var gradient = PaintKind.Of(new(GradientType.Linear, 0, 0.5, 1, 0.5, 1, [new(0, new(1, 0, 0)), new(1, new(0, 0, 1))]));
-        using var line = Painted.Paint(Graphic(200, 110, Layer<Ellipse>("a").With("position", new Value(20, 10)).With("size", new Value(160, 90)).With("fill", new Value(0, 0, 0, 0)).With("stroke", Const(10)).With("strokeFill", gradient)));
+        using var line = Painted.Paint(
+            Graphic(
+                200,
+                110,
+                Layer<Ellipse>("a")
+                    .With("position", new Value(20, 10))
+                    .With("size", new Value(160, 90))
+                    .With("fill", new Value(0, 0, 0, 0))
+                    .With("stroke", Const(10))
+                    .With("strokeFill", gradient)
+            )
+        );
         Assert.True(At(line, 21, 55)[0] > 240 && At(line, 178, 55)[2] > 240 && At(line, 100, 55)[3] == 0);
         using var words = Painted.Paint(Graphic(200, 110, Painted.Type("MMMMM").With("fill", gradient)));
         var inked = Enumerable.Range(0, 200).Where(x => At(words, x, 50)[3] == 255).ToArray();

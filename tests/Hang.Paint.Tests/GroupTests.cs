@@ -13,7 +13,10 @@ public class GroupTests
 {
     private static Layer Group(string id, double opacity) => Layer<GroupContent>(id).With("opacity", new Value(opacity));
 
-    /// <summary>W3C Compositing and Blending Level 1, section 2.2, group opacity: the group is one picture, so at half opacity nothing of the lower member shows through the upper one.</summary>
+    /// <summary>
+    /// W3C Compositing and Blending Level 1, section 2.2, group opacity: the group is one picture, so at half opacity nothing of the lower member shows
+    /// through the upper one.
+    /// </summary>
     [Fact]
     public void AFadingBadgeShowsNothingThroughItsLogo()
     {
@@ -71,9 +74,16 @@ public class GroupTests
     {
         var type = Type("WAVAW", "Inter", 800, 80) with { Id = "t" };
         type = (type with { Content = type.Content with { Values = type.Content.Kind.InPieces!.WithComing(type.Content.Values, new(PieceKind.Letter, 2)) } })
-            .With("tracking", new Value(-120)).With("position", new Value(20, 90));
+            .With("tracking", new Value(-120))
+            .With("position", new Value(20, 90));
         using var full = Painted.Paint(Graphic(400, 120, type));
-        using var half = Painted.Paint(Graphic(400, 120, type.With("opacity", Scene.Motion.Channel.Of(NumbersKind.Number, [new(0, new(0.5), Feel.Linear), new(29, new(0.5), Feel.Linear)]))));
+        using var half = Painted.Paint(
+            Graphic(
+                400,
+                120,
+                type.With("opacity", Scene.Motion.Channel.Of(NumbersKind.Number, [new(0, new(0.5), Feel.Linear), new(29, new(0.5), Feel.Linear)]))
+            )
+        );
         var worst = 0.0;
         for (var i = 3; i < full.Pixels.Length; i += 4)
         {

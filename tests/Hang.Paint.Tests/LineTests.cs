@@ -9,7 +9,8 @@ namespace Hang.Paint.Tests;
 
 public class LineTests
 {
-    private static Layer From(double x, double y, double toX, double toY) => Layer<Line>("a").With("start", new Value(x, y)).With("end", new Value(toX, toY)).With("width", Const(10)).With("fill", new Value(1, 1, 1, 1));
+    private static Layer From(double x, double y, double toX, double toY) =>
+        Layer<Line>("a").With("start", new Value(x, y)).With("end", new Value(toX, toY)).With("width", Const(10)).With("fill", new Value(1, 1, 1, 1));
 
     /// <summary>SVG 2, stroke-linecap: butt ends where the line does, square and round reach half a width further.</summary>
     [Theory]

@@ -17,7 +17,11 @@ internal sealed class ListMaker
     {
         var maker = new ListMaker();
         write(maker);
-        return new(new Strip(id, id, maker.ops.ToImmutable(), maker.row.Count, maker.resources.ToImmutableDictionary(StringComparer.Ordinal)), [.. maker.row], []);
+        return new(
+            new Strip(id, id, maker.ops.ToImmutable(), maker.row.Count, maker.resources.ToImmutableDictionary(StringComparer.Ordinal)),
+            [.. maker.row],
+            []
+        );
     }
 
     /// <summary>A step that acts, with its numbers but for "on".</summary>
@@ -27,7 +31,8 @@ internal sealed class ListMaker
 
     public ListMaker Mark(float left, float top, float right, float bottom) => Add(Ops.Mark, [], [], 0, [left, top, right, bottom, left, top, right, bottom]);
 
-    public ListMaker Clip(string verbs, string inverse, float on, float[] shape) => Add(Ops.Clip, [], [verbs, "nonzero", inverse], shape.Length, [on, .. shape]);
+    public ListMaker Clip(string verbs, string inverse, float on, float[] shape) =>
+        Add(Ops.Clip, [], [verbs, "nonzero", inverse], shape.Length, [on, .. shape]);
 
     public ListMaker Group(string blend, float opacity, params (OpKind Kind, float[] Numbers)[] steps) => Group(blend, opacity, 1, steps);
 
@@ -51,7 +56,13 @@ internal sealed class ListMaker
         Add(Ops.Fill, [], [verbs, rule, "solid", "0"], shape.Length, [.. colour, .. new float[12], .. shape]);
 
     public ListMaker Gradient(string kind, float[] axis, float[] local, float[] stops, float[] box) =>
-        Add(Ops.Fill, [], [Shape.Box, "nonzero", kind, (stops.Length / 5).ToString(CultureInfo.InvariantCulture)], stops.Length + box.Length, [0, 0, 0, 1, .. axis, .. local, .. stops, .. box]);
+        Add(
+            Ops.Fill,
+            [],
+            [Shape.Box, "nonzero", kind, (stops.Length / 5).ToString(CultureInfo.InvariantCulture)],
+            stops.Length + box.Length,
+            [0, 0, 0, 1, .. axis, .. local, .. stops, .. box]
+        );
 
     public ListMaker Stroke(string verbs, string cap, string join, string dashes, float[] colour, float width, float[] shape, float from = 0, float to = 1) =>
         Add(Ops.Stroke, [], [verbs, cap, join, "solid", "0", dashes], shape.Length, [.. colour, .. new float[12], width, 4, 3, from, to, .. shape]);

@@ -17,7 +17,8 @@ public class MaskTests
 {
     private static Layer Plate => Painted.Plate("a", 20, 20, 100, 100, "#FF0000");
 
-    private static Layer With<T>(Layer layer, string id, Value box) where T : MaskKind
+    private static Layer With<T>(Layer layer, string id, Value box)
+        where T : MaskKind
     {
         var kind = Modules<MaskKind>.Of<T>();
         return layer with { Masks = layer.Masks.Add(new(id, kind, kind.Blank.With(kind.Blank.Find("box")!, box))) };
@@ -38,7 +39,15 @@ public class MaskTests
         Assert.Equal(8000, AreaOf(both), 1.0);
         Assert.Equal(4000, AreaOf(both.With("masks/m2/combine", "subtract")), 1.0);
         Assert.Equal(2000, AreaOf(both.With("masks/m2/combine", "overlap")), 1.0);
-        Assert.Equal(6000, AreaOf(both.With("masks/m2/combine", "overlap").With("masks/m2/inverted", Const(1)) is var l ? l.With("masks/m2/box", new Value(60, 0, 100, 100)) : null!), 1.0);
+        Assert.Equal(
+            6000,
+            AreaOf(
+                both.With("masks/m2/combine", "overlap").With("masks/m2/inverted", Const(1)) is var l
+                    ? l.With("masks/m2/box", new Value(60, 0, 100, 100))
+                    : null!
+            ),
+            1.0
+        );
         // The first begins with all when it takes away; a mask that is switched off is as none.
         Assert.Equal(4000, AreaOf(left.With("masks/m1/combine", "subtract")), 1.0);
         Assert.Equal(4000, AreaOf(left.With("masks/m1/inverted", Const(1))), 1.0);
@@ -60,7 +69,10 @@ public class MaskTests
         Assert.Equal(Math.PI * 25 * 50, AreaOf(With<EllipseMask>(Plate, "m1", new(0, 0, 50, 100))), 20.0);
     }
 
-    /// <summary>A path of a triangle; keyed, its points move one by one. A curve's area by Green's theorem: a quarter of a circle of four such tangents is within 0.03 %.</summary>
+    /// <summary>
+    /// A path of a triangle; keyed, its points move one by one. A curve's area by Green's theorem: a quarter of a circle of four such tangents is within
+    /// 0.03 %.
+    /// </summary>
     [Fact]
     public void PathsAreMasksAndMove()
     {
@@ -75,11 +87,18 @@ public class MaskTests
         Assert.Equal(Math.PI * 2500, AreaOf(layer.With("masks/m1/points", circle)), 40.0);
     }
 
-    /// <summary>A shadow is cast by what the mask leaves; the mask of a group cuts all that is in it; letters that move one by one are cut as a whole.</summary>
+    /// <summary>
+    /// A shadow is cast by what the mask leaves; the mask of a group cuts all that is in it; letters that move one by one are cut as a whole.
+    /// </summary>
     [Fact]
     public void MasksCutGroupsAndPiecesBeforeTheirEffects()
     {
-        var half = With<BoxMask>(Plate, "m1", new(0, 0, 50, 100)).WithEffect<DropShadow>("e1").With("effects/e1/distance", Const(20)).With("effects/e1/direction", Const(0)).With("effects/e1/softness", Const(0)).With("effects/e1/fill", new Value(0, 0, 1, 1));
+        var half = With<BoxMask>(Plate, "m1", new(0, 0, 50, 100))
+            .WithEffect<DropShadow>("e1")
+            .With("effects/e1/distance", Const(20))
+            .With("effects/e1/direction", Const(0))
+            .With("effects/e1/softness", Const(0))
+            .With("effects/e1/fill", new Value(0, 0, 1, 1));
         using (var canvas = Painted.Paint(Graphic(160, 160, half)))
         {
             Assert.Equal([0, 0, 255, 255], At(canvas, 80, 70));
@@ -105,7 +124,14 @@ public class MaskTests
             // The mask stands for the whole frame while the plate moves by 3 px under it.
             Assert.InRange(Covered(canvas), 5000 - 3 * 100, 5000 + 1);
         }
-        var words = With<BoxMask>(Painted.Type("IIII", size: 80).With("pieces", "letter").With("position", Over(new(0, new(10, 100), Feel.Linear), new(10, new(70, 100), Feel.Linear))), "m1", new(0, -100, 40, 100));
+        var words = With<BoxMask>(
+            Painted
+                .Type("IIII", size: 80)
+                .With("pieces", "letter")
+                .With("position", Over(new(0, new(10, 100), Feel.Linear), new(10, new(70, 100), Feel.Linear))),
+            "m1",
+            new(0, -100, 40, 100)
+        );
         using var still = Painted.Paint(Graphic(240, 160, words), 5);
         using var blurred = Painted.Paint(Graphic(240, 160, words with { MotionBlur = true }), 5);
         Assert.Equal(Covered(still), Covered(blurred), 0.12 * Covered(still));
@@ -114,7 +140,12 @@ public class MaskTests
     [Fact]
     public void DocumentsKeepMasks()
     {
-        var graphic = Graphic(160, 160, With<EllipseMask>(With<BoxMask>(Plate, "m1", new(0, 0, 50, 100)), "m2", new(1, 2, 3, 4)).With("masks/m2/feather", Over(new(0, new(1), Feel.Linear), new(9, new(4), Feel.Linear))));
+        var graphic = Graphic(
+            160,
+            160,
+            With<EllipseMask>(With<BoxMask>(Plate, "m1", new(0, 0, 50, 100)), "m2", new(1, 2, 3, 4))
+                .With("masks/m2/feather", Over(new(0, new(1), Feel.Linear), new(9, new(4), Feel.Linear)))
+        );
         var text = GraphicJson.Write(graphic);
         Assert.Equal(text, GraphicJson.Write(GraphicJson.Read(text)));
         Assert.Throws<Scene.ProblemException>(() => GraphicRules.Demand(Graphic(160, 160, With<BoxMask>(With<BoxMask>(Plate, "m1", default), "m1", default))));

@@ -28,14 +28,22 @@ public class MoreEffectTests
     [Fact]
     public void ADirectionalBlurIsTheEvenMean()
     {
-        using var canvas = Painted.Paint(Graphic(200, 160, Square().WithEffect<DirectionalBlur>("e1").With("effects/e1/length", Const(80)).With("effects/e1/direction", Const(0))));
+        using var canvas = Painted.Paint(
+            Graphic(200, 160, Square().WithEffect<DirectionalBlur>("e1").With("effects/e1/length", Const(80)).With("effects/e1/direction", Const(0)))
+        );
         for (var x = 10; x < 190; x += 6)
         {
             var covered = Math.Max(0, Math.Min(x + 0.5 + 40, 100) - Math.Max(x + 0.5 - 40, 60)) / 80;
             Assert.InRange(At(canvas, x, 80)[3], covered * 255 - 5, covered * 255 + 5);
         }
         Assert.Equal(0, At(canvas, 80, 57)[3]);
-        using var upright = Painted.Paint(Graphic(200, 200, Square().WithEffect<DirectionalBlur>("e1").With("effects/e1/length", Const(80)).With("effects/e1/direction", Const(0)).With("turn", Const(90))));
+        using var upright = Painted.Paint(
+            Graphic(
+                200,
+                200,
+                Square().WithEffect<DirectionalBlur>("e1").With("effects/e1/length", Const(80)).With("effects/e1/direction", Const(0)).With("turn", Const(90))
+            )
+        );
         Assert.InRange(At(upright, 80, 60)[3], 120, 135);
     }
 
@@ -43,7 +51,11 @@ public class MoreEffectTests
     [Fact]
     public void ALongShadowIsWhatThePicturePassesOver()
     {
-        var layer = Square().WithEffect<LongShadow>("e1").With("effects/e1/length", Const(50 * Math.Sqrt(2))).With("effects/e1/direction", Const(45)).With("effects/e1/fill", new Value(0, 0, 1, 0.5));
+        var layer = Square()
+            .WithEffect<LongShadow>("e1")
+            .With("effects/e1/length", Const(50 * Math.Sqrt(2)))
+            .With("effects/e1/direction", Const(45))
+            .With("effects/e1/fill", new Value(0, 0, 1, 0.5));
         using var canvas = Painted.Paint(Graphic(200, 200, layer));
         Assert.Equal([255, 0, 0, 255], At(canvas, 80, 80));
         foreach (var (x, y) in new[] { (110, 90), (110, 110), (140, 140), (145, 120) })
@@ -66,8 +78,13 @@ public class MoreEffectTests
     [InlineData(-6)]
     public void AShadowGrowsByAsManyPixels(double grow)
     {
-        var layer = Square().WithEffect<DropShadow>("e1").With("effects/e1/distance", Const(0)).With("effects/e1/softness", Const(0)).With("effects/e1/grow", Const(grow))
-            .With("effects/e1/fill", new Value(0, 0, 1, 1)).With("effects/e1/only", Const(1));
+        var layer = Square()
+            .WithEffect<DropShadow>("e1")
+            .With("effects/e1/distance", Const(0))
+            .With("effects/e1/softness", Const(0))
+            .With("effects/e1/grow", Const(grow))
+            .With("effects/e1/fill", new Value(0, 0, 1, 1))
+            .With("effects/e1/only", Const(1));
         using var canvas = Painted.Paint(Graphic(160, 160, layer));
         var across = Enumerable.Range(0, 160).Sum(x => At(canvas, x, 80)[3] / 255.0);
         Assert.Equal(40 + 2 * grow, across, 1.3);
@@ -80,7 +97,9 @@ public class MoreEffectTests
         var ramp = PaintKind.Of(new(GradientType.Linear, 0, 0, 1, 0, 1, [new(0, new(0, 0, 1)), new(0.5, new(0, 1, 0)), new(1, new(1, 0, 0))]));
         int[] Of(string colour, double opacity = 1)
         {
-            using var canvas = Painted.Paint(Graphic(160, 160, Square(colour).With("opacity", Const(opacity)).WithEffect<GradientMap>("e1").With("effects/e1/fill", ramp)));
+            using var canvas = Painted.Paint(
+                Graphic(160, 160, Square(colour).With("opacity", Const(opacity)).WithEffect<GradientMap>("e1").With("effects/e1/fill", ramp))
+            );
             return At(canvas, 80, 80);
         }
         void Near(int[] wanted, int[] found) => Assert.All(wanted.Zip(found), p => Assert.InRange(p.Second, p.First - 2, p.First + 2));

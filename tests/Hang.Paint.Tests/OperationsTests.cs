@@ -42,7 +42,8 @@ public class OperationsTests
             File.WriteAllBytes(file, painted.Encode(SKEncodedImageFormat.Png, 100).ToArray());
         }
         using var kept = SKBitmap.Decode(file, new SKImageInfo(Width, Height, SKColorType.Rgba8888, SKAlphaType.Premul));
-        ReadOnlySpan<byte> now = painted.GetPixelSpan(), old = kept.GetPixelSpan();
+        ReadOnlySpan<byte> now = painted.GetPixelSpan(),
+            old = kept.GetPixelSpan();
         var (worst, touched) = (0, 0);
         for (var i = 0; i < now.Length; i++)
         {
@@ -95,40 +96,66 @@ public class OperationsTests
     private static string Printed()
     {
         var resources = Cases.Values.SelectMany(s => s).SelectMany(s => s.Strip.Resources.Values).Distinct().ToArray();
-        var outlines = resources.OfType<Outline>().Concat(resources.OfType<GlyphRun>().SelectMany(r => r.Glyphs.Select(g => g.Outline))).DistinctBy(o => o.Hash);
-        object Head(Op op, int code) => new { code, takes = op.Takes, words = op.Words, at = op.At, each = op.Each, steps = op.Steps.Select(s => Head(s, s.Kind.Code)) };
-        return JsonSerializer.Serialize(
+        var outlines = resources
+            .OfType<Outline>()
+            .Concat(resources.OfType<GlyphRun>().SelectMany(r => r.Glyphs.Select(g => g.Outline)))
+            .DistinctBy(o => o.Hash);
+        object Head(Op op, int code) =>
             new
             {
-                width = Width,
-                height = Height,
-                outlines = outlines.ToDictionary(o => o.Hash, o => o.Commands),
-                runs = resources.OfType<GlyphRun>().DistinctBy(r => r.Hash).ToDictionary(r => r.Hash, r => new { glyphs = r.Glyphs.Select(g => g.Outline.Hash), places = r.Places }),
-                cases = Cases.Select(c =>
+                code,
+                takes = op.Takes,
+                words = op.Words,
+                at = op.At,
+                each = op.Each,
+                steps = op.Steps.Select(s => Head(s, s.Kind.Code)),
+            };
+        return JsonSerializer.Serialize(
+                new
                 {
-                    // The bounds of groups are written as the core finds them.
-                    _ = new SceneMoment(Width, Height, [.. c.Value.Select(s => new DrawNode(s.Strip, s.Row, s.Moments))]).Bounds;
-                    return new
+                    width = Width,
+                    height = Height,
+                    outlines = outlines.ToDictionary(o => o.Hash, o => o.Commands),
+                    runs = resources
+                        .OfType<GlyphRun>()
+                        .DistinctBy(r => r.Hash)
+                        .ToDictionary(r => r.Hash, r => new { glyphs = r.Glyphs.Select(g => g.Outline.Hash), places = r.Places }),
+                    cases = Cases.Select(c =>
                     {
-                        name = c.Key,
-                        strips = c.Value.Select(s => new
+                        // The bounds of groups are written as the core finds them.
+                        _ = new SceneMoment(Width, Height, [.. c.Value.Select(s => new DrawNode(s.Strip, s.Row, s.Moments))]).Bounds;
+                        return new
                         {
-                            head = new { node = s.Strip.Id, layer = s.Strip.Layer, size = s.Strip.Size, ops = s.Strip.Ops.Select(o => Head(o, Ops.All.IndexOf(o.Kind))) },
-                            values = s.Row,
-                            moments = s.Moments,
-                            box = s.Moments.Length == 0 ? [] : Edges(s.Moments.Aggregate(Scene.Geometry.Box.Empty, (box, row) => box.Union(Touched.By(s.Strip, row)))),
-                        }),
-                    };
-                }),
-            },
-            Web) + "\n";
+                            name = c.Key,
+                            strips = c.Value.Select(s => new
+                            {
+                                head = new
+                                {
+                                    node = s.Strip.Id,
+                                    layer = s.Strip.Layer,
+                                    size = s.Strip.Size,
+                                    ops = s.Strip.Ops.Select(o => Head(o, Ops.All.IndexOf(o.Kind))),
+                                },
+                                values = s.Row,
+                                moments = s.Moments,
+                                box = s.Moments.Length == 0
+                                    ? []
+                                    : Edges(s.Moments.Aggregate(Scene.Geometry.Box.Empty, (box, row) => box.Union(Touched.By(s.Strip, row)))),
+                            }),
+                        };
+                    }),
+                },
+                Web
+            ) + "\n";
     }
 
     private static float[] Edges(Scene.Geometry.Box box) => [(float)box.Left, (float)box.Top, (float)box.Right, (float)box.Bottom];
 
     private static IEnumerable<(string Name, Listed[] Strips)> All()
     {
-        float[] red = [0.8f, 0.2f, 0.1f, 1], blue = [0.1f, 0.3f, 0.9f, 0.7f], white = [1, 1, 1, 1];
+        float[] red = [0.8f, 0.2f, 0.1f, 1],
+            blue = [0.1f, 0.3f, 0.9f, 0.7f],
+            white = [1, 1, 1, 1];
         float[] box = [20, 20, 120, 20, 120, 90, 20, 90];
         Listed Plain(Action<ListMaker> write) => ListMaker.Make("a", write);
         yield return ("place", [Plain(l => l.Place([0.8f, 0.3f, -0.3f, 0.9f, 40, 5], 0.6f).Fill(Shape.Box, red, box).End())]);
@@ -152,73 +179,238 @@ public class OperationsTests
             yield return ($"stroke-{join}", [Plain(l => l.Stroke("MLL", cap, join, "", red, 12, [30, 100, 80, 30, 130, 100]))]);
         }
         yield return ("strokeDashed", [Plain(l => l.Stroke(Shape.Ellipse, "round", "round", "14 10", blue, 5, Ellipse(24, 20, 136, 100)))]);
-        foreach (var (name, from, to, dashes) in new[] { ("strokePart", 0.1f, 0.55f, ""), ("strokeOverTheEnd", 0.7f, 1.2f, ""), ("strokePartDashed", 0.3f, 0.9f, "14 10") })
+        foreach (
+            var (name, from, to, dashes) in new[]
+            {
+                ("strokePart", 0.1f, 0.55f, ""),
+                ("strokeOverTheEnd", 0.7f, 1.2f, ""),
+                ("strokePartDashed", 0.3f, 0.9f, "14 10"),
+            }
+        )
         {
-            yield return (name, [Plain(l => l.Stroke(Shape.Ellipse, "round", "round", dashes, blue, 7, Ellipse(24, 20, 136, 100), from, to).Stroke("MLLLZ", "butt", "miter", dashes, red, 4, [40, 36, 120, 36, 120, 84, 40, 84], from, to))]);
+            yield return (
+                name,
+                [
+                    Plain(l =>
+                        l.Stroke(Shape.Ellipse, "round", "round", dashes, blue, 7, Ellipse(24, 20, 136, 100), from, to)
+                            .Stroke("MLLLZ", "butt", "miter", dashes, red, 4, [40, 36, 120, 36, 120, 84, 40, 84], from, to)
+                    ),
+                ]
+            );
         }
-        yield return ("strokeNothing", [Plain(l => l.Stroke(Shape.Ellipse, "round", "round", "", blue, 7, Ellipse(24, 20, 136, 100), 0.4f, 0.4f).Fill(Shape.Box, red, box))]);
-        var run = new GlyphRun([.. Hang.Paint.Shaping.TypeShaper.Shipped.Shape("Bee&", "Inter", 700).Glyphs.Select(g => new SetGlyph(g.Outline, g.X, 0, g.Gap, 0, g.Stands))]);
+        yield return (
+            "strokeNothing",
+            [Plain(l => l.Stroke(Shape.Ellipse, "round", "round", "", blue, 7, Ellipse(24, 20, 136, 100), 0.4f, 0.4f).Fill(Shape.Box, red, box))]
+        );
+        var run = new GlyphRun([
+            .. Hang.Paint.Shaping.TypeShaper.Shipped.Shape("Bee&", "Inter", 700).Glyphs.Select(g => new SetGlyph(g.Outline, g.X, 0, g.Gap, 0, g.Stands)),
+        ]);
         yield return ("glyphs", [Plain(l => l.Place([1, 0, 0, 1, 10, 80], 0.8f).Glyphs(run, red, 0.055f, 30, 0).End())]);
         yield return ("picture", [Plain(l => l.Place([0.96f, 0.2f, -0.2f, 0.96f, 30, 0], 0.9f).Picture([0, 0, 0, 0], [20, 10, 110, 100]).End())]);
         yield return ("picturePart", [Plain(l => l.Picture([128, 128, 384, 384], [20, 10, 140, 110]))]);
         yield return ("warp", [Plain(l => l.Warp(2, 2, [20, 20, 80, 10, 140, 30, 10, 60, 85, 65, 130, 60, 25, 100, 80, 115, 145, 105]))]);
-        yield return ("groupOpacity", [Plain(l => l.Group("normal", 0.5f).Fill(Shape.Box, red, box).Fill(Shape.Ellipse, white, Ellipse(60, 40, 150, 110)).End())]);
+        yield return (
+            "groupOpacity",
+            [Plain(l => l.Group("normal", 0.5f).Fill(Shape.Box, red, box).Fill(Shape.Ellipse, white, Ellipse(60, 40, 150, 110)).End())]
+        );
         yield return ("groupOff", [Plain(l => l.Group("normal", 0.5f, on: 0).Fill(Shape.Box, red, box).End())]);
-        foreach (var blend in new[] { "multiply", "screen", "overlay", "darken", "lighten", "colorDodge", "colorBurn", "hardLight", "softLight", "difference", "exclusion", "hue", "saturation", "color", "luminosity", "plusLighter", "cutTo", "cutOut" })
+        foreach (
+            var blend in new[]
+            {
+                "multiply",
+                "screen",
+                "overlay",
+                "darken",
+                "lighten",
+                "colorDodge",
+                "colorBurn",
+                "hardLight",
+                "softLight",
+                "difference",
+                "exclusion",
+                "hue",
+                "saturation",
+                "color",
+                "luminosity",
+                "plusLighter",
+                "cutTo",
+                "cutOut",
+            }
+        )
         {
-            yield return ($"blend-{blend}", [Plain(l => l.Fill(Shape.Box, [0.9f, 0.6f, 0.2f, 0.9f], box).Group(blend, 0.8f).Fill(Shape.Ellipse, [0.2f, 0.5f, 0.8f, 0.9f], Ellipse(50, 10, 150, 110)).End())]);
+            yield return (
+                $"blend-{blend}",
+                [
+                    Plain(l =>
+                        l.Fill(Shape.Box, [0.9f, 0.6f, 0.2f, 0.9f], box)
+                            .Group(blend, 0.8f)
+                            .Fill(Shape.Ellipse, [0.2f, 0.5f, 0.8f, 0.9f], Ellipse(50, 10, 150, 110))
+                            .End()
+                    ),
+                ]
+            );
         }
         foreach (var (name, sigma) in new[] { ("softenSmall", 0.7f), ("soften", 3.3f), ("softenLarge", 11f) })
         {
-            yield return (name, [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Soften, sigma, sigma)).Fill(Shape.Box, red, [50, 40, 100, 40, 100, 80, 50, 80]).End())]);
+            yield return (
+                name,
+                [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Soften, sigma, sigma)).Fill(Shape.Box, red, [50, 40, 100, 40, 100, 80, 50, 80]).End())]
+            );
         }
-        yield return ("softenTurned", [Plain(l => l.Place([0, 1.5f, -0.8f, 0, 120, 0], 1).Group("normal", 1, ListMaker.Step(Ops.Soften, 2.5f, 5)).Fill(Shape.Box, red, [30, 30, 60, 30, 60, 90, 30, 90]).End().End())]);
+        yield return (
+            "softenTurned",
+            [
+                Plain(l =>
+                    l.Place([0, 1.5f, -0.8f, 0, 120, 0], 1)
+                        .Group("normal", 1, ListMaker.Step(Ops.Soften, 2.5f, 5))
+                        .Fill(Shape.Box, red, [30, 30, 60, 30, 60, 90, 30, 90])
+                        .End()
+                        .End()
+                ),
+            ]
+        );
         float[] grey = [0.3f, 0.6f, 0.1f, 0, 0, 0.3f, 0.6f, 0.1f, 0, 0, 0.3f, 0.6f, 0.1f, 0, 0.1f, 0, 0, 0, 0.8f, 0];
-        yield return ("recolour", [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Recolour, grey)).Fill(Shape.Box, red, box).Fill(Shape.Ellipse, blue, Ellipse(60, 40, 150, 110)).End())]);
+        yield return (
+            "recolour",
+            [
+                Plain(l =>
+                    l.Group("normal", 1, ListMaker.Step(Ops.Recolour, grey))
+                        .Fill(Shape.Box, red, box)
+                        .Fill(Shape.Ellipse, blue, Ellipse(60, 40, 150, 110))
+                        .End()
+                ),
+            ]
+        );
         foreach (var (name, sigma, only) in new[] { ("castSmall", 0.8f, 0f), ("cast", 4f, 0f), ("castOnly", 3f, 1f) })
         {
-            yield return (name, [Plain(l => l.Group("normal", 0.9f, ListMaker.Step(Ops.Cast, 10, 6, sigma, sigma, 0, 0, 0.4f, 0.6f, only, 0)).Fill(Shape.Ellipse, red, Ellipse(30, 30, 110, 90)).End())]);
+            yield return (
+                name,
+                [
+                    Plain(l =>
+                        l.Group("normal", 0.9f, ListMaker.Step(Ops.Cast, 10, 6, sigma, sigma, 0, 0, 0.4f, 0.6f, only, 0))
+                            .Fill(Shape.Ellipse, red, Ellipse(30, 30, 110, 90))
+                            .End()
+                    ),
+                ]
+            );
         }
         foreach (var (name, grow) in new[] { ("castGrown", 5f), ("castShrunk", -4f), ("castGrownLittle", 1f) })
         {
-            yield return (name, [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Cast, 10, 6, 2.5f, 2.5f, 0, 0, 0.4f, 0.6f, 1, grow)).Fill(Shape.Ellipse, red, Ellipse(40, 30, 110, 90)).End())]);
+            yield return (
+                name,
+                [
+                    Plain(l =>
+                        l.Group("normal", 1, ListMaker.Step(Ops.Cast, 10, 6, 2.5f, 2.5f, 0, 0, 0.4f, 0.6f, 1, grow))
+                            .Fill(Shape.Ellipse, red, Ellipse(40, 30, 110, 90))
+                            .End()
+                    ),
+                ]
+            );
         }
-        yield return ("onto", [Plain(l => l.Group("normal", 1).Fill(Shape.Box, red, box).Group("onto", 0.7f).Fill(Shape.Ellipse, blue, Ellipse(60, 40, 160, 120)).End().End())]);
-        yield return ("streak", [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Streak, 30, 12)).Fill(Shape.Ellipse, red, Ellipse(50, 30, 110, 90)).End())]);
-        yield return ("trail", [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Trail, 40, 25, 0, 0, 0.4f, 0.6f, 0)).Fill(Shape.Ellipse, red, Ellipse(20, 20, 80, 70)).End())]);
-        yield return ("trailOnly", [Plain(l => l.Group("normal", 0.8f, ListMaker.Step(Ops.Trail, -17, 30, 0, 0.4f, 0, 1, 1)).Fill(Shape.Box, blue, box).End())]);
+        yield return (
+            "onto",
+            [Plain(l => l.Group("normal", 1).Fill(Shape.Box, red, box).Group("onto", 0.7f).Fill(Shape.Ellipse, blue, Ellipse(60, 40, 160, 120)).End().End())]
+        );
+        yield return (
+            "streak",
+            [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Streak, 30, 12)).Fill(Shape.Ellipse, red, Ellipse(50, 30, 110, 90)).End())]
+        );
+        yield return (
+            "trail",
+            [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Trail, 40, 25, 0, 0, 0.4f, 0.6f, 0)).Fill(Shape.Ellipse, red, Ellipse(20, 20, 80, 70)).End())]
+        );
+        yield return (
+            "trailOnly",
+            [Plain(l => l.Group("normal", 0.8f, ListMaker.Step(Ops.Trail, -17, 30, 0, 0.4f, 0, 1, 1)).Fill(Shape.Box, blue, box).End())]
+        );
         foreach (var (name, alpha) in new[] { ("map", 1f), ("mapInPart", 0.3f) })
         {
             float[] ramp = [0, 0.1f, 0, 0.3f, 1, 0.4f, 1, 0.2f, 0, 1, 1, 1, 1, 0.6f, alpha];
-            yield return (name, [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Map, [3, .. ramp, .. new float[25]])).Fill(Shape.Box, red, box).Fill(Shape.Ellipse, white, Ellipse(60, 40, 150, 110)).Fill(Shape.Ellipse, blue, Ellipse(10, 50, 60, 110)).End())]);
+            yield return (
+                name,
+                [
+                    Plain(l =>
+                        l.Group("normal", 1, ListMaker.Step(Ops.Map, [3, .. ramp, .. new float[25]]))
+                            .Fill(Shape.Box, red, box)
+                            .Fill(Shape.Ellipse, white, Ellipse(60, 40, 150, 110))
+                            .Fill(Shape.Ellipse, blue, Ellipse(10, 50, 60, 110))
+                            .End()
+                    ),
+                ]
+            );
         }
-        yield return ("inner", [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Inner, 4, 5, 3, 3, 0, 0, 0, 0.7f)).Fill(Shape.Ellipse, red, Ellipse(30, 20, 130, 100)).End())]);
-        yield return ("luma", [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Luma)).Fill(Shape.Box, red, box).Fill(Shape.Ellipse, white, Ellipse(60, 40, 150, 110)).End())]);
-        Listed Worked(float[] matrix, params (OpKind, float[])[] steps) => Plain(l => l.Place(matrix, 1).Group("normal", 0.9f, steps).Fill(Shape.Box, red, box).Fill(Shape.Ellipse, white, Ellipse(40, 35, 100, 80)).Fill(Shape.Ellipse, blue, Ellipse(60, 20, 150, 60)).End().End());
-        float[] upright = [1, 0, 0, 1, 0, 0], turned = [0.9f, 0.3f, -0.3f, 0.9f, 25, -12];
+        yield return (
+            "inner",
+            [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Inner, 4, 5, 3, 3, 0, 0, 0, 0.7f)).Fill(Shape.Ellipse, red, Ellipse(30, 20, 130, 100)).End())]
+        );
+        yield return (
+            "luma",
+            [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Luma)).Fill(Shape.Box, red, box).Fill(Shape.Ellipse, white, Ellipse(60, 40, 150, 110)).End())]
+        );
+        Listed Worked(float[] matrix, params (OpKind, float[])[] steps) =>
+            Plain(l =>
+                l.Place(matrix, 1)
+                    .Group("normal", 0.9f, steps)
+                    .Fill(Shape.Box, red, box)
+                    .Fill(Shape.Ellipse, white, Ellipse(40, 35, 100, 80))
+                    .Fill(Shape.Ellipse, blue, Ellipse(60, 20, 150, 60))
+                    .End()
+                    .End()
+            );
+        float[] upright = [1, 0, 0, 1, 0, 0],
+            turned = [0.9f, 0.3f, -0.3f, 0.9f, 25, -12];
         yield return ("grain", [Worked(upright, ListMaker.Step(Ops.Grain, 0.3f, 2, 12345, 1))]);
         yield return ("grainColour", [Worked(upright, ListMaker.Step(Ops.Grain, 0.5f, 5, 7, 0))]);
         yield return ("bendWave", [Worked(turned, ListMaker.Step(Ops.Bend, 0, 0, 0.6f, 0.8f, 60, 6, 0.3f, 0, 0))]);
         yield return ("bendRound", [Worked(upright, ListMaker.Step(Ops.Bend, 80, 60, 1, 0, 30, 5, 0.1f, 90, 1))]);
         yield return ("blocks", [Worked(upright, ListMaker.Step(Ops.Blocks, 12, 9, 3, 0))]);
-        yield return ("blocksTurned", [Worked(turned, ListMaker.Step(Ops.Soften, 3, 3), ListMaker.Step(Ops.Blocks, 10, 10, 0, 0), ListMaker.Step(Ops.Cast, 6, 6, 2.2f, 2.2f, 0, 0, 0, 0.7f, 0, 0))]);
-        yield return ("twoSteps", [Plain(l => l.Group("normal", 1, ListMaker.Step(Ops.Soften, 2.4f, 2.4f), ListMaker.Step(Ops.Cast, 8, 8, 2.2f, 2.2f, 0, 0, 0, 0.8f, 0, 0)).Fill(Shape.Box, red, box).End())]);
-        yield return ("groupOverStrips",
-        [
-            ListMaker.Make("open", l => l.Group("normal", 0.6f, ListMaker.Step(Ops.Soften, 2.6f, 2.6f))),
-            ListMaker.Make("one", l => l.Fill(Shape.Box, red, box)),
-            ListMaker.Make("two", l => l.Fill(Shape.Ellipse, blue, Ellipse(60, 40, 150, 110))),
-            ListMaker.Make("shut", l => l.End()),
-        ]);
+        yield return (
+            "blocksTurned",
+            [
+                Worked(
+                    turned,
+                    ListMaker.Step(Ops.Soften, 3, 3),
+                    ListMaker.Step(Ops.Blocks, 10, 10, 0, 0),
+                    ListMaker.Step(Ops.Cast, 6, 6, 2.2f, 2.2f, 0, 0, 0, 0.7f, 0, 0)
+                ),
+            ]
+        );
+        yield return (
+            "twoSteps",
+            [
+                Plain(l =>
+                    l.Group("normal", 1, ListMaker.Step(Ops.Soften, 2.4f, 2.4f), ListMaker.Step(Ops.Cast, 8, 8, 2.2f, 2.2f, 0, 0, 0, 0.8f, 0, 0))
+                        .Fill(Shape.Box, red, box)
+                        .End()
+                ),
+            ]
+        );
+        yield return (
+            "groupOverStrips",
+            [
+                ListMaker.Make("open", l => l.Group("normal", 0.6f, ListMaker.Step(Ops.Soften, 2.6f, 2.6f))),
+                ListMaker.Make("one", l => l.Fill(Shape.Box, red, box)),
+                ListMaker.Make("two", l => l.Fill(Shape.Ellipse, blue, Ellipse(60, 40, 150, 110))),
+                ListMaker.Make("shut", l => l.End()),
+            ]
+        );
         Listed Moving(string id, int moments, Func<int, float[]> matrix) =>
-            ListMaker.Make(id, l => l.Place(matrix(0), 0.9f).Fill(Shape.Ellipse, red, Ellipse(0, 0, 50, 70)).End()).Over(moments, (row, i) => matrix(i).CopyTo(row, 0));
+            ListMaker
+                .Make(id, l => l.Place(matrix(0), 0.9f).Fill(Shape.Ellipse, red, Ellipse(0, 0, 50, 70)).End())
+                .Over(moments, (row, i) => matrix(i).CopyTo(row, 0));
         yield return ("smear", [Moving("a", 24, i => [1, 0, 0, 1, 20.3f + i * 0.97f, 20 + i * 0.4f])]);
         yield return ("meanOfGrowth", [Moving("a", 16, i => [1 + i * 0.02f, 0, 0, 1 + i * 0.02f, 40, 20])]);
-        yield return ("smearBehindMultiply",
-        [
-            Plain(l => l.Fill(Shape.Box, [0.9f, 0.6f, 0.2f, 1], box)),
-            ListMaker.Make("b", l => l.Place([1, 0, 0, 1, 20, 20], 1).Group("multiply", 1).Fill(Shape.Ellipse, [0.2f, 0.5f, 0.8f, 1], Ellipse(0, 0, 50, 70)).End().End()).Over(20, (row, i) => row[4] = 20 + i),
-        ]);
+        yield return (
+            "smearBehindMultiply",
+            [
+                Plain(l => l.Fill(Shape.Box, [0.9f, 0.6f, 0.2f, 1], box)),
+                ListMaker
+                    .Make("b", l =>
+                        l.Place([1, 0, 0, 1, 20, 20], 1).Group("multiply", 1).Fill(Shape.Ellipse, [0.2f, 0.5f, 0.8f, 1], Ellipse(0, 0, 50, 70)).End().End()
+                    )
+                    .Over(20, (row, i) => row[4] = 20 + i),
+            ]
+        );
     }
 
     private static float[] Ellipse(float left, float top, float right, float bottom)
@@ -231,14 +423,20 @@ public class OperationsTests
     /// <summary>A strip with its numbers.</summary>
     internal sealed record Listed(Strip Strip, float[] Row, float[][] Moments)
     {
-        public Listed Over(int moments, Action<float[], int> change) => this with
-        {
-            Moments = [.. Enumerable.Range(0, moments).Select(i =>
+        public Listed Over(int moments, Action<float[], int> change) =>
+            this with
             {
-                var row = (float[])Row.Clone();
-                change(row, i);
-                return row;
-            })],
-        };
+                Moments =
+                [
+                    .. Enumerable
+                        .Range(0, moments)
+                        .Select(i =>
+                        {
+                            var row = (float[])Row.Clone();
+                            change(row, i);
+                            return row;
+                        }),
+                ],
+            };
     }
 }

@@ -29,8 +29,16 @@ public class PictureTests
     public void TextACutOffFileAndAHugePictureAreRefusedByName()
     {
         var png = Encoded(SKEncodedImageFormat.Png);
-        Assert.Contains("logo.png is no PNG", Assert.Throws<ProblemException>(() => PictureFile.Read("logo.png", "not a picture"u8.ToArray())).Message, StringComparison.Ordinal);
-        Assert.Contains("cut short", Assert.Throws<ProblemException>(() => PictureFile.Read("logo.png", png[..(png.Length / 2)])).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "logo.png is no PNG",
+            Assert.Throws<ProblemException>(() => PictureFile.Read("logo.png", "not a picture"u8.ToArray())).Message,
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "cut short",
+            Assert.Throws<ProblemException>(() => PictureFile.Read("logo.png", png[..(png.Length / 2)])).Message,
+            StringComparison.Ordinal
+        );
         Assert.Contains("30000 x 30000", Assert.Throws<ProblemException>(() => PictureFile.Read("huge.png", HugePng())).Message, StringComparison.Ordinal);
         Assert.Throws<ProblemException>(() => PictureFile.Read("empty.png", []));
     }
@@ -48,7 +56,8 @@ public class PictureTests
                 read.Add(hash);
                 return png;
             },
-            most: 3 * Each);
+            most: 3 * Each
+        );
         foreach (var hash in new[] { "a", "b", "c", "a", "d", "e" })
         {
             _ = shelf.Get(hash);
@@ -82,6 +91,19 @@ public class PictureTests
             return [.. BigEndian((uint)data.Length), .. body, .. BigEndian(~crc)];
         }
         static byte[] BigEndian(uint n) => [(byte)(n >> 24), (byte)(n >> 16), (byte)(n >> 8), (byte)n];
-        return [0x89, 0x50, 0x4E, 0x47, 13, 10, 26, 10, .. Chunk("IHDR", [.. BigEndian(30000), .. BigEndian(30000), 8, 6, 0, 0, 0]), .. Chunk("IDAT", [0x78, 0x9C, 3, 0, 0, 0, 0, 1]), .. Chunk("IEND", [])];
+        return
+        [
+            0x89,
+            0x50,
+            0x4E,
+            0x47,
+            13,
+            10,
+            26,
+            10,
+            .. Chunk("IHDR", [.. BigEndian(30000), .. BigEndian(30000), 8, 6, 0, 0, 0]),
+            .. Chunk("IDAT", [0x78, 0x9C, 3, 0, 0, 0, 0, 1]),
+            .. Chunk("IEND", []),
+        ];
     }
 }

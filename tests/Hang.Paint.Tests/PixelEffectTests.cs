@@ -69,7 +69,11 @@ public class PixelEffectTests
     [InlineData(0, 40, 0)]
     public void AWaveMovesAcrossItsWay(double phase, int x, int by)
     {
-        var plate = Plate("a", 0, 40, 160, 30, "#FF0000").WithEffect<Wave>("e").With("effects/e/height", Const(10)).With("effects/e/length", Const(80)).With("effects/e/phase", Const(phase));
+        var plate = Plate("a", 0, 40, 160, 30, "#FF0000")
+            .WithEffect<Wave>("e")
+            .With("effects/e/height", Const(10))
+            .With("effects/e/length", Const(80))
+            .With("effects/e/phase", Const(phase));
         using var canvas = Painted.Paint(Graphic(160, 120, plate));
         // A place is taken from where the wave puts it, so the picture is moved the other way.
         var (top, bottom) = (40 - by, 70 - by);
@@ -80,7 +84,11 @@ public class PixelEffectTests
     public void AWaveRunsByItself()
     {
         // At 25 frames a second, one wave in a second is half of one in 12.5 frames.
-        var plate = Plate("a", 0, 40, 160, 30, "#FF0000").WithEffect<Wave>("e").With("effects/e/height", Const(10)).With("effects/e/length", Const(80)).With("effects/e/speed", Const(2));
+        var plate = Plate("a", 0, 40, 160, 30, "#FF0000")
+            .WithEffect<Wave>("e")
+            .With("effects/e/height", Const(10))
+            .With("effects/e/length", Const(80))
+            .With("effects/e/speed", Const(2));
         using var canvas = Painted.Paint(Graphic(160, 120, plate), 25);
         using var still = Painted.Paint(Graphic(160, 120, plate.With("effects/e/speed", Const(0))));
         Assert.Equal(At(still, 20, 35), At(canvas, 20, 35));
@@ -92,7 +100,12 @@ public class PixelEffectTests
     public void ARippleRunsFromItsCentreAndFades()
     {
         // A disc of radius 30 about the middle; at radius 30 + δ the picture is taken from 10 further in or out.
-        var disc = Layer<Ellipse>("a").With("position", new Value(50, 50)).With("size", new Value(60, 60)).WithEffect<Ripple>("e").With("effects/e/height", Const(10)).With("effects/e/length", Const(160));
+        var disc = Layer<Ellipse>("a")
+            .With("position", new Value(50, 50))
+            .With("size", new Value(60, 60))
+            .WithEffect<Ripple>("e")
+            .With("effects/e/height", Const(10))
+            .With("effects/e/length", Const(160));
         using var canvas = Painted.Paint(Graphic(160, 160, disc));
         // sin(2π 22 / 160) · 10 = 7.6: what lies at 22.4 or less is seen from beyond the edge: the disc is smaller.
         Assert.Equal((255, 0), (At(canvas, 80, 80 - 20)[3], At(canvas, 80, 80 - 25)[3]));
@@ -110,12 +123,18 @@ public class PixelEffectTests
         {
             var plate = Plate("a", 10, 10, 100, 80, "#FFFFFF");
             plate = gleamFirst ? plate.WithEffect<Gleam>("g").WithEffect<Invert>("i") : plate.WithEffect<Invert>("i").WithEffect<Gleam>("g");
-            return plate.With("effects/g/begins", Const(0)).With("effects/g/lasts", Const(1)).With("effects/g/fill", new Value(1, 0, 0, 1)).With("effects/g/width", Const(40));
+            return plate
+                .With("effects/g/begins", Const(0))
+                .With("effects/g/lasts", Const(1))
+                .With("effects/g/fill", new Value(1, 0, 0, 1))
+                .With("effects/g/width", Const(40));
         }
         // Half-way in time the band is in the middle.
         using var first = Painted.Paint(Graphic(120, 100, With(true)), 12);
         using var last = Painted.Paint(Graphic(120, 100, With(false)), 12);
-        Assert.Equal(([0, 255, 255, 255], [255, 0, 0, 255]), (At(first, 58, 50), At(last, 58, 50)), (a, b) => a.Item1.SequenceEqual(b.Item1) && a.Item2.SequenceEqual(b.Item2));
+        Assert.Equal(([0, 255, 255, 255], [255, 0, 0, 255]), (At(first, 58, 50), At(last, 58, 50)), (a, b) =>
+            a.Item1.SequenceEqual(b.Item1) && a.Item2.SequenceEqual(b.Item2)
+        );
         Assert.Equal(At(first, 14, 12), At(last, 14, 12));
     }
 }

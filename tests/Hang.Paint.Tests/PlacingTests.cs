@@ -24,12 +24,37 @@ public class PlacingTests
     private static readonly TypeShaper Shaper = TypeShaper.Shipped;
 
     /// <summary>A plate that comes from the left, holds with a bob, and goes; with a word on it.</summary>
-    private static Graphic Small() => Graphic(320, 180,
-        Plate("p", -150, 100, 150, 40, "#2060a0").With("position", Channel.Of(NumbersKind.Point, [new(0, new(-150, 100), Feel.Linear), new(9, new(20, 100), Feel.Linear), new(20, new(20, 100), Feel.Linear), new(29, new(-150, 100), Feel.Linear)]))
-            with
-        { Idles = [new(IdleKind.Bob, 8, 1)] },
-        Type("Bea", size: 24) with { HangsFrom = "p", In = 4, Out = 26 }) with
-    { Name = "Small", Fields = [new("First name", [new("t", new("text"))])] };
+    private static Graphic Small() =>
+        Graphic(
+            320,
+            180,
+            Plate("p", -150, 100, 150, 40, "#2060a0")
+                .With(
+                    "position",
+                    Channel.Of(
+                        NumbersKind.Point,
+                        [
+                            new(0, new(-150, 100), Feel.Linear),
+                            new(9, new(20, 100), Feel.Linear),
+                            new(20, new(20, 100), Feel.Linear),
+                            new(29, new(-150, 100), Feel.Linear),
+                        ]
+                    )
+                ) with
+            {
+                Idles = [new(IdleKind.Bob, 8, 1)],
+            },
+            Type("Bea", size: 24) with
+            {
+                HangsFrom = "p",
+                In = 4,
+                Out = 26,
+            }
+        ) with
+        {
+            Name = "Small",
+            Fields = [new("First name", [new("t", new("text"))])],
+        };
 
     private static Graphic Host(Graphic? placed = null, int at = 5, params Layer[] layers) =>
         new PlaceGraphic(Key, placed ?? Small(), at).ApplyTo(Graphic(320, 180, layers) with { Phases = new PhaseLengths(10, 60, 10) }, Shaper);
@@ -40,9 +65,11 @@ public class PlacingTests
         return canvas.Pixels.ToArray();
     }
 
-    private static void Same(byte[] a, byte[] b, int most = 0) => Assert.True(a.Zip(b).All(p => Math.Abs(p.First - p.Second) <= most), $"the worst differs by {a.Zip(b).Max(p => Math.Abs(p.First - p.Second))}");
+    private static void Same(byte[] a, byte[] b, int most = 0) =>
+        Assert.True(a.Zip(b).All(p => Math.Abs(p.First - p.Second) <= most), $"the worst differs by {a.Zip(b).Max(p => Math.Abs(p.First - p.Second))}");
 
-    private static Graphic Filled(Graphic host, string text) => host.With(host.Layers[^1].With("filled", FilledKind.Of(new Dictionary<string, string> { ["First name"] = text })));
+    private static Graphic Filled(Graphic host, string text) =>
+        host.With(host.Layers[^1].With("filled", FilledKind.Of(new Dictionary<string, string> { ["First name"] = text })));
 
     [Theory]
     [InlineData(0, -1)]
@@ -68,7 +95,8 @@ public class PlacingTests
     }
 
     /// <summary>Source-over of premultiplied pixels (W3C Compositing and Blending Level 1, 9.1.4).</summary>
-    private static byte[] Over(byte[] above, byte[] below) => [.. above.Select((v, i) => (byte)Math.Min(255, Math.Round(v + below[i] * (255.0 - above[i / 4 * 4 + 3]) / 255)))];
+    private static byte[] Over(byte[] above, byte[] below) =>
+        [.. above.Select((v, i) => (byte)Math.Min(255, Math.Round(v + below[i] * (255.0 - above[i / 4 * 4 + 3]) / 255)))];
 
     [Theory]
     [InlineData(2)]
@@ -99,7 +127,11 @@ public class PlacingTests
 
     [Fact]
     public void OnlyWhatIsPlacedHasSomethingAroundIt() =>
-        Assert.Contains("under", Assert.Throws<ProblemException>(() => new Around(Host(null, 0, Plate("under", 0, 0, 9, 9, "#000000")), "under", Shaper)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "under",
+            Assert.Throws<ProblemException>(() => new Around(Host(null, 0, Plate("under", 0, 0, 9, 9, "#000000")), "under", Shaper)).Message,
+            StringComparison.Ordinal
+        );
 
     [Fact]
     public void FieldsAreFilledAndWhatTheyDoNotTakeIsSaid()
@@ -161,7 +193,10 @@ public class PlacingTests
         host = new SetSpan(id, Out: 60).ApplyTo(host, Shaper);
         host = host.With(host.Layer(id).With("opacity", 0.5).With("position", new Value(12, -20)));
         // Idle motions run in the phases of the whole afterwards, which the edit says.
-        var still = host with { Placed = host.Placed!.SetItem(Key, host.Placed[Key] with { Layers = [.. host.Placed[Key].Layers.Select(l => l with { Idles = null })] }) };
+        var still = host with
+        {
+            Placed = host.Placed!.SetItem(Key, host.Placed[Key] with { Layers = [.. host.Placed[Key].Layers.Select(l => l with { Idles = null })] }),
+        };
         var apart = new TakeApart([id]).ApplyTo(still, Shaper);
         Assert.NotNull(new TakeApart([id]).Note(host));
         Assert.Null(apart.Placed);
@@ -175,7 +210,13 @@ public class PlacingTests
     [Fact]
     public void CutOffItIsTakenApartWithoutKeyframesBeyondTheEnd()
     {
-        var host = new PlaceGraphic(Key, Small() with { Layers = [.. Small().Layers.Select(l => l with { Idles = null })] }, 65).ApplyTo(Graphic(320, 180) with { Phases = new(10, 60, 10) }, Shaper);
+        var host = new PlaceGraphic(Key, Small() with { Layers = [.. Small().Layers.Select(l => l with { Idles = null })] }, 65).ApplyTo(
+            Graphic(320, 180) with
+            {
+                Phases = new(10, 60, 10),
+            },
+            Shaper
+        );
         Assert.Equal(50, host.Layers[^1].In);
         host = new SetSpan(host.Layers[^1].Id, In: 65).ApplyTo(host, Shaper);
         Assert.Contains("5 of its end", Assert.Single(PlacedChecks.Of(new(host, Shaper))).Problem.Message, StringComparison.Ordinal);
@@ -189,7 +230,10 @@ public class PlacingTests
     [Fact]
     public void WrappedUpItLooksTheSameAndKeepsItsFields()
     {
-        var graphic = Graphic(320, 180, [Plate("b", 0, 0, 320, 180, "#302010"), .. Small().Layers, Plate("c", 60, 90, 40, 40, "#ffffff", 0.5)]) with { Fields = [new("Name", [new("t", new("text"))]), new("Ground", [new("b", new("fill"))])] };
+        var graphic = Graphic(320, 180, [Plate("b", 0, 0, 320, 180, "#302010"), .. Small().Layers, Plate("c", 60, 90, 40, 40, "#ffffff", 0.5)]) with
+        {
+            Fields = [new("Name", [new("t", new("text"))]), new("Ground", [new("b", new("fill"))])],
+        };
         var wrapped = new WrapUp(["p", "t"], Key, "Strap").ApplyTo(graphic, Shaper);
         Assert.Equal(["b", "Strap", "c"], wrapped.Layers.Select(l => l.Content.Kind is PlacedGraphic ? l.Name : l.Id));
         Assert.Equal(["Name"], wrapped.Placed![Key].Fields!.Select(f => f.Name));
@@ -215,7 +259,11 @@ public class PlacingTests
         Assert.NotEqual(Picture(host, 50), Picture(renewed, 50));
         // Without a layer that shows it, the document has it no more; and nothing is placed in itself.
         Assert.Null(new RemoveLayers([.. renewed.Layers.Select(l => l.Id)]).ApplyTo(renewed, Shaper).Placed);
-        Assert.Contains("in itself", Assert.Throws<ProblemException>(() => new PlaceGraphic(Key, renewed).ApplyTo(Graphic(320, 180), Shaper)).Problem.Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "in itself",
+            Assert.Throws<ProblemException>(() => new PlaceGraphic(Key, renewed).ApplyTo(Graphic(320, 180), Shaper)).Problem.Message,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -261,7 +309,11 @@ public class PlacingTests
         {
             Same(Picture(graphic, frame), Picture(trimmed, frame - from));
         }
-        Assert.Contains("not all in", Assert.Throws<ProblemException>(() => new Trim(from, 30).ApplyTo(graphic, Shaper)).Problem.Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "not all in",
+            Assert.Throws<ProblemException>(() => new Trim(from, 30).ApplyTo(graphic, Shaper)).Problem.Message,
+            StringComparison.Ordinal
+        );
     }
 
     [Theory]
@@ -282,7 +334,10 @@ public class PlacingTests
         {
             keys = [keys[0] with { Bend = new(default, new(80, -30)) }, keys[1] with { Bend = new(new(-40, 60), default) }];
         }
-        var graphic = Graphic(320, 180, Plate("p", 10, 20, 60, 30, "#2060a0").With("position", Channel.Of(NumbersKind.Point, keys))) with { Phases = new(10, 30, 10) };
+        var graphic = Graphic(320, 180, Plate("p", 10, 20, 60, 30, "#2060a0").With("position", Channel.Of(NumbersKind.Point, keys))) with
+        {
+            Phases = new(10, 30, 10),
+        };
         var trimmed = new Trim(7, 31).ApplyTo(graphic, Shaper);
         for (var frame = 7; frame <= 31; frame++)
         {
@@ -297,7 +352,8 @@ public class PlacingTests
         var before = new Evaluator(host, Shaper);
         var moved = new Evaluator(host.With(host.Layer("b").With("position", new Value(9, 9))), Shaper, before);
         var faded = new Evaluator(host.With(host.Layers[^1].With("opacity", 0.5)), Shaper, before);
-        string[] Differ(Evaluator now) => [.. now.Strips.Select((s, i) => (s, i)).Where(s => now.MayDiffer(s.i, before, s.i)).Select(s => s.s.Layer).Distinct()];
+        string[] Differ(Evaluator now) =>
+            [.. now.Strips.Select((s, i) => (s, i)).Where(s => now.MayDiffer(s.i, before, s.i)).Select(s => s.s.Layer).Distinct()];
         Assert.Equal(["b"], Differ(moved));
         Assert.DoesNotContain("b", Differ(faded));
     }

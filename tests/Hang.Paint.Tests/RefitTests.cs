@@ -17,7 +17,16 @@ public class RefitTests
 {
     private static readonly TypeShaper Shaper = TypeShaper.Shipped;
 
-    public static TheoryData<int, int> Sizes => new() { { 1080, 1920 }, { 1080, 1080 }, { 1080, 1350 }, { 3840, 2160 }, { 1280, 720 }, { 2560, 1080 } };
+    public static TheoryData<int, int> Sizes =>
+        new()
+        {
+            { 1080, 1920 },
+            { 1080, 1080 },
+            { 1080, 1350 },
+            { 3840, 2160 },
+            { 1280, 720 },
+            { 2560, 1080 },
+        };
 
     private static Box BoxOf(Graphic graphic, string layer, int frame = 15)
     {
@@ -31,12 +40,21 @@ public class RefitTests
     [MemberData(nameof(Sizes))]
     public void WhatLiesAtAnEdgeOrCornerStaysThere(int width, int height)
     {
-        var graphic = Graphic(1920, 1080,
-            Plate("ground", 0, 0, 1920, 1080, "#101010"), Plate("bug", 1700, 60, 120, 80, "#ff0000"), Plate("strap", 100, 900, 700, 100, "#00ff00"), Plate("mid", 860, 440, 200, 200, "#0000ff"));
+        var graphic = Graphic(
+            1920,
+            1080,
+            Plate("ground", 0, 0, 1920, 1080, "#101010"),
+            Plate("bug", 1700, 60, 120, 80, "#ff0000"),
+            Plate("strap", 100, 900, 700, 100, "#00ff00"),
+            Plate("mid", 860, 440, 200, 200, "#0000ff")
+        );
         var next = To(graphic, width, height);
         Assert.Equal((width, height), (next.Width, next.Height));
         var ground = BoxOf(next, "ground");
-        Assert.Equal(new(0, 0, width, height), new Box(Math.Round(ground.Left, 3), Math.Round(ground.Top, 3), Math.Round(ground.Right, 3), Math.Round(ground.Bottom, 3)));
+        Assert.Equal(
+            new(0, 0, width, height),
+            new Box(Math.Round(ground.Left, 3), Math.Round(ground.Top, 3), Math.Round(ground.Right, 3), Math.Round(ground.Bottom, 3))
+        );
         var (bug, strap, mid) = (BoxOf(next, "bug"), BoxOf(next, "strap"), BoxOf(next, "mid"));
         var scale = bug.Width / 120;
         Assert.Equal(scale, strap.Height / 100, 6);
@@ -44,7 +62,10 @@ public class RefitTests
         var safe = SafeAreas.Graphics(width, height);
         foreach (var box in new[] { bug, strap, mid })
         {
-            Assert.True(box.Left >= safe.Left - 0.01 && box.Right <= safe.Right + 0.01 && box.Top >= safe.Top - 0.01 && box.Bottom <= safe.Bottom + 0.01, $"{box} in {safe}");
+            Assert.True(
+                box.Left >= safe.Left - 0.01 && box.Right <= safe.Right + 0.01 && box.Top >= safe.Top - 0.01 && box.Bottom <= safe.Bottom + 0.01,
+                $"{box} in {safe}"
+            );
         }
         // As far from its corner as the scale says, or as the safe area lets it be.
         Assert.Equal(Math.Max(100 * scale, safe.Right - safe.Right + (width - safe.Right)), width - bug.Right, 3);
@@ -57,7 +78,16 @@ public class RefitTests
     [MemberData(nameof(Sizes))]
     public void WhatLiesTogetherKeepsItsInnerDistances(int width, int height)
     {
-        var graphic = Graphic(1920, 1080, Plate("plate", 120, 850, 1200, 140, "#302010"), Plate("badge", 90, 830, 180, 180, "#ffffff").With("turn", 12), Type("Words of some length") with { Id = "t" });
+        var graphic = Graphic(
+            1920,
+            1080,
+            Plate("plate", 120, 850, 1200, 140, "#302010"),
+            Plate("badge", 90, 830, 180, 180, "#ffffff").With("turn", 12),
+            Type("Words of some length") with
+            {
+                Id = "t",
+            }
+        );
         graphic = graphic.With(graphic.Layer("t").With("position", new Value(300, 930)));
         var next = To(graphic, width, height);
         var (plate, badge, type) = (BoxOf(next, "plate"), BoxOf(next, "badge"), BoxOf(next, "t"));
@@ -72,7 +102,23 @@ public class RefitTests
     [Fact]
     public void WhatComesFromBeyondAnEdgeDoesSoAgain()
     {
-        var graphic = Graphic(1920, 1080, Plate("p", 0, 0, 400, 100, "#ff0000").With("position", Channel.Of(NumbersKind.Point, [new(0, new(760, 1100), Feel.Linear), new(9, new(760, 700), Feel.Linear), new(20, new(760, 700), Feel.Linear), new(29, new(1950, 700), Feel.Linear)])));
+        var graphic = Graphic(
+            1920,
+            1080,
+            Plate("p", 0, 0, 400, 100, "#ff0000")
+                .With(
+                    "position",
+                    Channel.Of(
+                        NumbersKind.Point,
+                        [
+                            new(0, new(760, 1100), Feel.Linear),
+                            new(9, new(760, 700), Feel.Linear),
+                            new(20, new(760, 700), Feel.Linear),
+                            new(29, new(1950, 700), Feel.Linear),
+                        ]
+                    )
+                )
+        );
         foreach (var (width, height) in new[] { (1080, 1920), (1080, 1080), (3840, 1080) })
         {
             var next = To(graphic, width, height);
@@ -137,5 +183,6 @@ public class RefitTests
     }
 
     [Fact]
-    public void NoSizeIsRefused() => Assert.Contains("no size", Assert.Throws<ProblemException>(() => To(Graphic(640, 360), 0, 99999)).Problem.Message, StringComparison.Ordinal);
+    public void NoSizeIsRefused() =>
+        Assert.Contains("no size", Assert.Throws<ProblemException>(() => To(Graphic(640, 360), 0, 99999)).Problem.Message, StringComparison.Ordinal);
 }

@@ -37,13 +37,27 @@ public class StandingTests
     {
         var kind = Modules<ContentKind>.All.Single(c => c.Name == name);
         var content = new Content(kind, kind.Blank);
-        Stands(new Layer { Id = "a", Name = "A", Content = kind is TypeContent ? content.With(TypeContent.Text, Value.Of("Hive")) : content });
+        Stands(
+            new Layer
+            {
+                Id = "a",
+                Name = "A",
+                Content = kind is TypeContent ? content.With(TypeContent.Text, Value.Of("Hive")) : content,
+            }
+        );
     }
 
     [Fact]
     public void ACounterStandsAsLongAsItsNumberDoes()
     {
-        var evaluator = new Evaluator(Graphic(120, 90, Layer<Counter>("c", "Count")) with { Phases = new PhaseLengths(50, 100, 10), Rate = new(25) }, TypeShaper.Shipped);
+        var evaluator = new Evaluator(
+            Graphic(120, 90, Layer<Counter>("c", "Count")) with
+            {
+                Phases = new PhaseLengths(50, 100, 10),
+                Rate = new(25),
+            },
+            TypeShaper.Shipped
+        );
         bool Same(int a, int b) => evaluator.At(a).Nodes.Zip(evaluator.At(b).Nodes).All(n => n.First.SameAs(n.Second));
         Assert.True(Same(50, 74));
         Assert.False(Same(74, 75));

@@ -10,10 +10,12 @@ namespace Hang.Paint.Tests;
 /// <summary>Lines along the edges of shapes, by the definitions of SVG 2, section 13 (painting), and lengths by numeric integration.</summary>
 public class StrokeTests
 {
-    private static readonly Value White = new(1, 1, 1, 1), Nothing = new(1, 1, 1, 0);
+    private static readonly Value White = new(1, 1, 1, 1),
+        Nothing = new(1, 1, 1, 0);
 
-    private static Layer Shape<T>(double x, double y, double w, double h) where T : ContentKind => Layer<T>("a").With("position", new Value(x, y)).With("size", new Value(w, h)).With("fill", Nothing)
-        .With("stroke", Const(10)).With("strokeFill", White);
+    private static Layer Shape<T>(double x, double y, double w, double h)
+        where T : ContentKind =>
+        Layer<T>("a").With("position", new Value(x, y)).With("size", new Value(w, h)).With("fill", Nothing).With("stroke", Const(10)).With("strokeFill", White);
 
     /// <summary>A line of 10 on a box of 100 × 60: on the edge, inside and outside of it, with mitered corners.</summary>
     [Theory]
@@ -28,7 +30,9 @@ public class StrokeTests
         Assert.Equal(place != "outside", At(canvas, 33, 60)[3] == 255);
     }
 
-    /// <summary>SVG 2, section 13.5.5: a miter is cut to a bevel when it would reach further than the limit; at right angles its ratio is 1 / sin 45° = 1.414.</summary>
+    /// <summary>
+    /// SVG 2, section 13.5.5: a miter is cut to a bevel when it would reach further than the limit; at right angles its ratio is 1 / sin 45° = 1.414.
+    /// </summary>
     [Theory]
     [InlineData("miter", 4, 110.0 * 70 - 90 * 50)]
     [InlineData("miter", 1.3, 110.0 * 70 - 90 * 50 - 4 * 12.5)]
@@ -40,7 +44,9 @@ public class StrokeTests
         Assert.InRange(Covered(canvas), area * 0.999 - 1.5, area * 1.001 + 1.5);
     }
 
-    /// <summary>The perimeter of the ellipse by Simpson's rule over sqrt((a sin t)² + (b cos t)²); the drawn share is that share of it, wherever it begins.</summary>
+    /// <summary>
+    /// The perimeter of the ellipse by Simpson's rule over sqrt((a sin t)² + (b cos t)²); the drawn share is that share of it, wherever it begins.
+    /// </summary>
     [Theory]
     [InlineData(0, 0.25, 0)]
     [InlineData(0.1, 0.75, 0.6)]
@@ -51,8 +57,31 @@ public class StrokeTests
     {
         const int Steps = 2000;
         double F(double t) => Math.Sqrt(Math.Pow(80 * Math.Sin(t), 2) + Math.Pow(50 * Math.Cos(t), 2));
-        var around = Enumerable.Range(0, Steps + 1).Sum(i => (i is 0 or Steps ? 1 : i % 2 == 0 ? 2 : 4) * F(2 * Math.PI * i / Steps)) * 2 * Math.PI / Steps / 3;
-        using var canvas = Painted.Paint(Graphic(200, 140, Shape<Ellipse>(20, 20, 160, 100).With("stroke", Const(6)).With("drawnFrom", Const(from)).With("drawnTo", Const(to)).With("drawnOffset", Const(offset))));
+        var around =
+            Enumerable
+                .Range(0, Steps + 1)
+                .Sum(i =>
+                    (
+                        i is 0 or Steps ? 1
+                        : i % 2 == 0 ? 2
+                        : 4
+                    ) * F(2 * Math.PI * i / Steps)
+                )
+            * 2
+            * Math.PI
+            / Steps
+            / 3;
+        using var canvas = Painted.Paint(
+            Graphic(
+                200,
+                140,
+                Shape<Ellipse>(20, 20, 160, 100)
+                    .With("stroke", Const(6))
+                    .With("drawnFrom", Const(from))
+                    .With("drawnTo", Const(to))
+                    .With("drawnOffset", Const(offset))
+            )
+        );
         var wanted = 6 * around * (to - from);
         Assert.InRange(Covered(canvas), wanted * 0.994 - 0.5, wanted * 1.006 + 0.5);
     }
@@ -87,7 +116,9 @@ public class StrokeTests
     [InlineData(0.6, 360)]
     public void ARingCoversItsShareOfTheAngle(double hole, double sweep)
     {
-        using var canvas = Painted.Paint(Graphic(140, 140, Shape<Ring>(20, 20, 100, 100).With("stroke", Const(0)).With("fill", White).With("hole", Const(hole)).With("sweep", Const(sweep))));
+        using var canvas = Painted.Paint(
+            Graphic(140, 140, Shape<Ring>(20, 20, 100, 100).With("stroke", Const(0)).With("fill", White).With("hole", Const(hole)).With("sweep", Const(sweep)))
+        );
         var wanted = Math.PI * 2500 * (1 - hole * hole) * Math.Abs(sweep) / 360;
         Assert.InRange(Covered(canvas), wanted * 0.995, wanted * 1.005);
     }
@@ -96,7 +127,9 @@ public class StrokeTests
     [Fact]
     public void AWholeRingHasNoSeam()
     {
-        using var canvas = Painted.Paint(Graphic(140, 140, Shape<Ring>(20, 20, 100, 100).With("stroke", Const(0)).With("fill", White).With("begin", Const(37))));
+        using var canvas = Painted.Paint(
+            Graphic(140, 140, Shape<Ring>(20, 20, 100, 100).With("stroke", Const(0)).With("fill", White).With("begin", Const(37)))
+        );
         for (var degrees = 0; degrees < 360; degrees++)
         {
             var (sin, cos) = Math.SinCos(degrees * Math.PI / 180);
@@ -112,7 +145,13 @@ public class StrokeTests
     [InlineData(60, 0.2)]
     public void StarsAndPolygonsCoverTheirArea(int points, double depth)
     {
-        using var canvas = Painted.Paint(Graphic(140, 140, Shape<Star>(20, 20, 100, 100).With("stroke", Const(0)).With("fill", White).With("points", Const(points)).With("depth", Const(depth))));
+        using var canvas = Painted.Paint(
+            Graphic(
+                140,
+                140,
+                Shape<Star>(20, 20, 100, 100).With("stroke", Const(0)).With("fill", White).With("points", Const(points)).With("depth", Const(depth))
+            )
+        );
         var inner = 50 * Math.Cos(Math.PI / points) * (1 - depth);
         var wanted = points * 50 * inner * Math.Sin(Math.PI / points);
         Assert.InRange(Covered(canvas), wanted * 0.99, wanted * 1.01);
@@ -133,7 +172,13 @@ public class StrokeTests
     [Fact]
     public void CornersAreCutOffStraight()
     {
-        using var canvas = Painted.Paint(Graphic(160, 120, Shape<Plate>(20, 20, 100, 80).With("stroke", Const(0)).With("fill", White).With("corners", new Value(20, 0, 10, 0)).With("cornerCut", "cut")));
+        using var canvas = Painted.Paint(
+            Graphic(
+                160,
+                120,
+                Shape<Plate>(20, 20, 100, 80).With("stroke", Const(0)).With("fill", White).With("corners", new Value(20, 0, 10, 0)).With("cornerCut", "cut")
+            )
+        );
         Assert.InRange(Covered(canvas), 8000 - 200 - 50 - 2, 8000 - 200 - 50 + 2);
     }
 

@@ -12,7 +12,13 @@ public class TaperTests
 {
     private static Layer Straight => Layer<Line>("a").With("start", new Value(20, 50)).With("end", new Value(180, 50)).With("width", Const(20));
 
-    private static Layer Arc => Layer<Ellipse>("a").With("position", new Value(40, 40)).With("size", new Value(120, 120)).With("fill", new Value(1, 1, 1, 0)).With("stroke", Const(10)).With("strokeFill", new Value(1, 1, 1, 1));
+    private static Layer Arc =>
+        Layer<Ellipse>("a")
+            .With("position", new Value(40, 40))
+            .With("size", new Value(120, 120))
+            .With("fill", new Value(1, 1, 1, 0))
+            .With("stroke", Const(10))
+            .With("strokeFill", new Value(1, 1, 1, 1));
 
     /// <summary>The area of a line that grows from nothing over its whole length is half of what it would be; with a least width, the mean of both.</summary>
     [Theory]
@@ -53,7 +59,13 @@ public class TaperTests
     [InlineData("round", 0)]
     public void CornersOfATaperedLineAreClosed(string join, int tip)
     {
-        var line = Straight.With("start", new Value(20, 150)).With("end", new Value(150, 50)).With("elbow", Const(1)).With("strokeJoin", join).With("taper", new Value(0.001, 0)).With("taperTo", Const(0.5));
+        var line = Straight
+            .With("start", new Value(20, 150))
+            .With("end", new Value(150, 50))
+            .With("elbow", Const(1))
+            .With("strokeJoin", join)
+            .With("taper", new Value(0.001, 0))
+            .With("taperTo", Const(0.5));
         using var canvas = Painted.Paint(Graphic(200, 200, line));
         Assert.Equal((tip, 255, 255), (At(canvas, 11, 41)[3], At(canvas, 20, 50)[3], At(canvas, 15, 46)[3]));
     }

@@ -20,14 +20,23 @@ public class TypeLookTests
 {
     private static Scene.Geometry.Box BoxOf(Layer layer) => new Evaluator(Graphic(400, 200, layer), TypeShaper.Shipped).Place(layer, 0).Box;
 
-    /// <summary>Letters widened by half of a line are as much larger as the outline of their shape is long: the line alone covers its length times its width, but for joints.</summary>
+    /// <summary>
+    /// Letters widened by half of a line are as much larger as the outline of their shape is long: the line alone covers its length times its width, but
+    /// for joints.
+    /// </summary>
     [Theory]
     [InlineData("centre")]
     [InlineData("inside")]
     [InlineData("outside")]
     public void ALineRunsAlongTheEdgesOfLetters(string place)
     {
-        var letters = Painted.Type("OI", size: 120).With("position", new Value(20, 140)).With("fill", new Value(0, 0, 0, 0)).With("stroke", Const(4)).With("strokeFill", new Value(1, 1, 1, 1)).With("strokePlace", place);
+        var letters = Painted
+            .Type("OI", size: 120)
+            .With("position", new Value(20, 140))
+            .With("fill", new Value(0, 0, 0, 0))
+            .With("stroke", Const(4))
+            .With("strokeFill", new Value(1, 1, 1, 1))
+            .With("strokePlace", place);
         var length = TypeShaper.Shipped.Shape("OI", "Inter", 400).Glyphs.Sum(g => LengthOf(g.Outline)) * 0.12;
         using var canvas = Painted.Paint(Graphic(300, 200, letters));
         Assert.InRange(Covered(canvas), length * 4 * 0.97, length * 4 * 1.03);
@@ -40,7 +49,12 @@ public class TypeLookTests
     [Fact]
     public void TheLineFollowsSpacingThatMoves()
     {
-        var letters = Painted.Type("Abc", size: 80).With("fill", new Value(0, 0, 0, 0)).With("stroke", Const(3)).With("strokeFill", new Value(1, 1, 1, 1)).With("tracking", Const(50));
+        var letters = Painted
+            .Type("Abc", size: 80)
+            .With("fill", new Value(0, 0, 0, 0))
+            .With("stroke", Const(3))
+            .With("strokeFill", new Value(1, 1, 1, 1))
+            .With("tracking", Const(50));
         using var still = Painted.Paint(Graphic(300, 100, letters));
         using var moving = Painted.Paint(Graphic(300, 100, letters.With("tracking", Over(new(0, new(50), Feel.Linear), new(5, new(300), Feel.Linear)))));
         Assert.Equal(Covered(still), Covered(moving), 0.02 * Covered(still));
@@ -49,7 +63,12 @@ public class TypeLookTests
     [Fact]
     public void AStripeLiesBehindEachLine()
     {
-        var layer = TypeOf("t", "Short\nA longer line").With("position", new Value(40, 60)).With("typeSize", Const(30)).With("fill", new Value(0, 0, 0, 1)).With("stripe", new Value(1, 1, 0, 1)).With("stripeRoom", new Value(10, 0));
+        var layer = TypeOf("t", "Short\nA longer line")
+            .With("position", new Value(40, 60))
+            .With("typeSize", Const(30))
+            .With("fill", new Value(0, 0, 0, 1))
+            .With("stripe", new Value(1, 1, 0, 1))
+            .With("stripeRoom", new Value(10, 0));
         using var canvas = Painted.Paint(Graphic(400, 140, layer));
         var shaped = TypeShaper.Shipped.Shape("Short", "Inter", 400);
         var end = (int)(40 + shaped.Advance * 0.03);
@@ -66,7 +85,8 @@ public class TypeLookTests
         var layer = Painted.Type("HHHH", size: 60).With("fill", gradient);
         using var words = Painted.Paint(Graphic(300, 100, layer));
         using var letters = Painted.Paint(Graphic(300, 100, layer.With("fillOver", "letter")));
-        int Reds(Painting.FrameCanvas canvas) => Enumerable.Range(1, 298).Count(x => At(canvas, x, 50) is var p && p[3] == 255 && p[0] > 235 && At(canvas, x - 1, 50)[3] < 255);
+        int Reds(Painting.FrameCanvas canvas) =>
+            Enumerable.Range(1, 298).Count(x => At(canvas, x, 50) is var p && p[3] == 255 && p[0] > 235 && At(canvas, x - 1, 50)[3] < 255);
         Assert.Equal(1, Reds(words));
         Assert.Equal(4, Reds(letters));
     }
@@ -91,7 +111,9 @@ public class TypeLookTests
     [Fact]
     public void AFeatureThatIsNoneIsNamed()
     {
-        var problem = Assert.Throws<ProblemException>(() => GraphicRules.Demand(Graphic(100, 100, Painted.Type("a").With("features", "ss01, tabular")))).Problem;
+        var problem = Assert
+            .Throws<ProblemException>(() => GraphicRules.Demand(Graphic(100, 100, Painted.Type("a").With("features", "ss01, tabular"))))
+            .Problem;
         Assert.Contains("tabular", problem.Message, StringComparison.Ordinal);
     }
 
@@ -130,29 +152,38 @@ public class TypeLookTests
     private static double LengthOf(Outline outline)
     {
         double length = 0;
-        (double X, double Y) at = default, start = default;
+        (double X, double Y) at = default,
+            start = default;
         void To(double x, double y)
         {
             length += Math.Sqrt(Math.Pow(x - at.X, 2) + Math.Pow(y - at.Y, 2));
             at = (x, y);
         }
         var c = outline.Commands;
-        for (var i = 0; i < c.Length;)
+        for (var i = 0; i < c.Length; )
         {
             var (verb, from) = ((int)c[i++], at);
             var p = c.AsSpan(i, Outline.Count(verb)).ToArray();
             i += p.Length;
             switch (verb)
             {
-                case Outline.Move: at = start = (p[0], p[1]); break;
-                case Outline.Line: To(p[0], p[1]); break;
-                case Outline.Close: To(start.X, start.Y); break;
+                case Outline.Move:
+                    at = start = (p[0], p[1]);
+                    break;
+                case Outline.Line:
+                    To(p[0], p[1]);
+                    break;
+                case Outline.Close:
+                    To(start.X, start.Y);
+                    break;
                 default:
                     for (var k = 1; k <= 50; k++)
                     {
                         var (t, u) = (k / 50.0, 1 - k / 50.0);
-                        double At(int o) => p.Length == 4 ? u * u * (o == 0 ? from.X : from.Y) + 2 * u * t * p[o] + t * t * p[2 + o]
-                            : u * u * u * (o == 0 ? from.X : from.Y) + 3 * u * u * t * p[o] + 3 * u * t * t * p[2 + o] + t * t * t * p[4 + o];
+                        double At(int o) =>
+                            p.Length == 4
+                                ? u * u * (o == 0 ? from.X : from.Y) + 2 * u * t * p[o] + t * t * p[2 + o]
+                                : u * u * u * (o == 0 ? from.X : from.Y) + 3 * u * u * t * p[o] + 3 * u * t * t * p[2 + o] + t * t * t * p[4 + o];
                         To(At(0), At(1));
                     }
                     break;

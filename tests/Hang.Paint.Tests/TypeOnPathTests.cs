@@ -66,7 +66,8 @@ public class TypeOnPathTests
     public void TheGapIsKeptAndWordsTravel()
     {
         Assert.Equal((30, 12.5), (Of(Words("H").With("alongGap", Const(10))).Bottom, Of(Words("H").With("alongGap", Const(10))).Top), Near);
-        var travelling = Words("H").With("alongStart", Scene.Motion.Channel.Of(NumbersKind.Number, [new(0, new(0), Feel.Linear), new(10, new(0.5), Feel.Linear)]));
+        var travelling = Words("H")
+            .With("alongStart", Scene.Motion.Channel.Of(NumbersKind.Number, [new(0, new(0), Feel.Linear), new(10, new(0.5), Feel.Linear)]));
         var graphic = Graphic(200, 200, Circle, travelling);
         Assert.Equal(40, Ink(graphic, 0).Bottom, 1.0);
         Assert.Equal((160, 177.5), (Ink(graphic, 5).Left, Ink(graphic, 5).Right), Near);
@@ -90,7 +91,10 @@ public class TypeOnPathTests
         var graphic = Graphic(200, 200, Circle, Words("Round and round"));
         var (box, world) = new Evaluator(graphic, TypeShaper.Shipped).Place(graphic.Layer("t"), 0);
         var (inside, ink) = (world.Map(box), Ink(graphic));
-        Assert.True(inside.Left <= ink.Left + 1 && inside.Top <= ink.Top + 1 && inside.Right >= ink.Right - 1 && inside.Bottom >= ink.Bottom - 1, $"{inside} {ink}");
+        Assert.True(
+            inside.Left <= ink.Left + 1 && inside.Top <= ink.Top + 1 && inside.Right >= ink.Right - 1 && inside.Bottom >= ink.Bottom - 1,
+            $"{inside} {ink}"
+        );
     }
 
     [Fact]
@@ -98,7 +102,9 @@ public class TypeOnPathTests
     {
         var whole = Of(Words("Hive"));
         Assert.Equal(whole, Of(Words("Hive").With("pieces", "letter")));
-        using var lined = Painted.Paint(Graphic(200, 200, Circle, Words("Hive").With("stroke", Const(3)).With("strokeFill", new Value(1, 0, 0, 1)).With("strokePlace", "outside")));
+        using var lined = Painted.Paint(
+            Graphic(200, 200, Circle, Words("Hive").With("stroke", Const(3)).With("strokeFill", new Value(1, 0, 0, 1)).With("strokePlace", "outside"))
+        );
         Assert.Contains(Enumerable.Range(0, 200 * 200), i => At(lined, i % 200, i / 200) is [255, 0, 0, 255]);
     }
 

@@ -46,7 +46,13 @@ public class TypeTests
     public void AdvancesAreThoseOfHbShape(string text, string family, int weight, string file, string direction, string script)
     {
         var font = Path.Combine(AppContext.BaseDirectory, "fonts", file);
-        var start = new ProcessStartInfo("hb-shape", ["--no-glyph-names", "--no-clusters", "--no-positions", "--direction", direction, "--script", script, font, text]) { RedirectStandardOutput = true };
+        var start = new ProcessStartInfo(
+            "hb-shape",
+            ["--no-glyph-names", "--no-clusters", "--no-positions", "--direction", direction, "--script", script, font, text]
+        )
+        {
+            RedirectStandardOutput = true,
+        };
         start.ArgumentList.RemoveAt(2);
         using var shape = Process.Start(start)!;
         var glyphs = shape.StandardOutput.ReadToEnd().Trim().Trim('[', ']').Split('|');
@@ -105,7 +111,10 @@ public class TypeTests
         {
             var (a, b) = (Shaper.Shape(apart, family, 400), Shaper.Shape(one, family, 400));
             Assert.True(a.Missing.SequenceEqual(b.Missing), family);
-            Assert.True(a.Glyphs.Select(g => g.Outline.Hash).SequenceEqual(b.Glyphs.Select(g => g.Outline.Hash)) || Math.Abs(a.Advance - b.Advance) < 1, $"{family}: {a.Advance} and {b.Advance}");
+            Assert.True(
+                a.Glyphs.Select(g => g.Outline.Hash).SequenceEqual(b.Glyphs.Select(g => g.Outline.Hash)) || Math.Abs(a.Advance - b.Advance) < 1,
+                $"{family}: {a.Advance} and {b.Advance}"
+            );
             // Each glyph stands for a place within the text as it was typed.
             Assert.All(a.Glyphs, g => Assert.InRange(g.Stands, 0, apart.Length - 1));
         }
@@ -117,9 +126,14 @@ public class TypeTests
     {
         var families = FontShelf.Shipped.Families.Select(f => f.Name).ToArray();
         Assert.Contains(families, f => Shaper.Shape("office fi", f, 400).Glyphs.Length < 9);
-        Assert.All(families, f => Assert.Equal((9, 8), (Shaper.Shape("office fi", f, 400, spaced: true).Glyphs.Length, Shaper.Shape("office fi", f, 400, spaced: true).Gaps)));
+        Assert.All(families, f =>
+            Assert.Equal((9, 8), (Shaper.Shape("office fi", f, 400, spaced: true).Glyphs.Length, Shaper.Shape("office fi", f, 400, spaced: true).Gaps))
+        );
         // Joining scripts are made of what is no option.
-        Assert.Equal(Shaper.Shape("عسل", "Inter", 400).Glyphs.Select(g => g.Outline.Hash), Shaper.Shape("عسل", "Inter", 400, spaced: true).Glyphs.Select(g => g.Outline.Hash));
+        Assert.Equal(
+            Shaper.Shape("عسل", "Inter", 400).Glyphs.Select(g => g.Outline.Hash),
+            Shaper.Shape("عسل", "Inter", 400, spaced: true).Glyphs.Select(g => g.Outline.Hash)
+        );
     }
 
     /// <summary>UAX #29, rule GB9c: consonants that a virama joins are one letter.</summary>
@@ -128,7 +142,8 @@ public class TypeTests
     [InlineData("मक्खी", 2)]
     [InlineData("हिंदी", 2)]
     [InlineData("e\u0301a", 2)]
-    public void ConjunctsStayTogether(string text, int letters) => Assert.Equal(letters, Hang.Scene.Typesetting.TextPieces.Of(text, Hang.Scene.Typesetting.PieceKind.Letter, Shaper).Distinct().Count());
+    public void ConjunctsStayTogether(string text, int letters) =>
+        Assert.Equal(letters, Hang.Scene.Typesetting.TextPieces.Of(text, Hang.Scene.Typesetting.PieceKind.Letter, Shaper).Distinct().Count());
 
     [Fact]
     public void ACharacterThatNoFontHasIsNamedOnItsLayer()

@@ -26,22 +26,43 @@ public sealed partial class AddressMatrixTests(RunningServer server)
         from method in endpoint.Metadata.GetMetadata<HttpMethodMetadata>()!.HttpMethods
         select (method, Filled(endpoint.RoutePattern, graphic).TrimEnd('/'), endpoint);
 
-    private static string Filled(RoutePattern pattern, string graphic) => Parameter().Replace(pattern.RawText!, m => m.Groups[1].Value switch
-    {
-        "id" => graphic,
-        "number" or "frame" or "still" or "version" => "0",
-        _ => "x",
-    });
+    private static string Filled(RoutePattern pattern, string graphic) =>
+        Parameter()
+            .Replace(pattern.RawText!, m => m.Groups[1].Value switch
+                {
+                    "id" => graphic,
+                    "number" or "frame" or "still" or "version" => "0",
+                    _ => "x",
+                });
 
     [GeneratedRegex(@"\{(\w+)(:\w+)?\}")]
     private static partial Regex Parameter();
 
-    private async Task<string> GraphicAsync() => (await http.GetFromJsonAsync<JsonElement>("/api/packages"))[0].GetProperty("graphics")[0].GetProperty("id").GetString()!;
+    private async Task<string> GraphicAsync() =>
+        (await http.GetFromJsonAsync<JsonElement>("/api/packages"))[0].GetProperty("graphics")[0].GetProperty("id").GetString()!;
 
     private static IEnumerable<(string Name, HttpContent? Body)> Bodies()
     {
         yield return ("none", null);
-        foreach (var text in (string[])["null", "{}", "[]", "5", "\"x\"", "{", "{\"name\": null}", "{\"name\": 5}", "{\"name\": \"a\\u0000b\"}", "{\"name\": \"\\ud800\"}", "{\"all\": [null]}", "{\"graphics\": null, \"order\": null}", "{\"values\": {\"Name\": null}}", "{\"version\": 1, \"roster\": {\"columns\": [null], \"rows\": [null]}}"])
+        foreach (
+            var text in (string[])
+                [
+                    "null",
+                    "{}",
+                    "[]",
+                    "5",
+                    "\"x\"",
+                    "{",
+                    "{\"name\": null}",
+                    "{\"name\": 5}",
+                    "{\"name\": \"a\\u0000b\"}",
+                    "{\"name\": \"\\ud800\"}",
+                    "{\"all\": [null]}",
+                    "{\"graphics\": null, \"order\": null}",
+                    "{\"values\": {\"Name\": null}}",
+                    "{\"version\": 1, \"roster\": {\"columns\": [null], \"rows\": [null]}}",
+                ]
+        )
         {
             yield return (text, new StringContent(text, Encoding.UTF8, "application/json"));
         }
@@ -71,14 +92,23 @@ public sealed partial class AddressMatrixTests(RunningServer server)
             {
                 foreach (var query in (string[])["", "?name=a%00b", "?name=x"])
                 {
-                    using var request = new HttpRequestMessage(new(method), path + query) { Content = body is null ? null : new ByteArrayContent(await body.ReadAsByteArrayAsync()) };
+                    using var request = new HttpRequestMessage(new(method), path + query)
+                    {
+                        Content = body is null ? null : new ByteArrayContent(await body.ReadAsByteArrayAsync()),
+                    };
                     if (body?.Headers.TryGetValues("Content-Type", out var types) == true)
                     {
                         request.Content!.Headers.TryAddWithoutValidation("Content-Type", types);
                     }
                     using var answer = await http.SendAsync(request);
                     var text = await answer.Content.ReadAsStringAsync();
-                    if ((int)answer.StatusCode >= 500 || ((int)answer.StatusCode >= 400 && !(text.Contains("\"title\"", StringComparison.Ordinal) && text.Contains("\"detail\"", StringComparison.Ordinal))))
+                    if (
+                        (int)answer.StatusCode >= 500
+                        || (
+                            (int)answer.StatusCode >= 400
+                            && !(text.Contains("\"title\"", StringComparison.Ordinal) && text.Contains("\"detail\"", StringComparison.Ordinal))
+                        )
+                    )
                     {
                         failures.Add($"{method} {path}{query} with {name}: {(int)answer.StatusCode} {text[..Math.Min(120, text.Length)]}");
                     }
@@ -94,7 +124,10 @@ public sealed partial class AddressMatrixTests(RunningServer server)
         var failures = new List<string>();
         foreach (var (method, path, endpoint) in Addresses(server.Services, Guid.NewGuid().ToString()).Where(a => a.Method is "GET" or "DELETE"))
         {
-            var names = endpoint.Metadata.OfType<Microsoft.AspNetCore.Http.Metadata.IParameterBindingMetadata>().Where(p => p.ParameterInfo.ParameterType == typeof(string)).Select(p => p.Name);
+            var names = endpoint
+                .Metadata.OfType<Microsoft.AspNetCore.Http.Metadata.IParameterBindingMetadata>()
+                .Where(p => p.ParameterInfo.ParameterType == typeof(string))
+                .Select(p => p.Name);
             foreach (var odd in (string[])["a%00b", "%ED%A0%80", "", "%F0%9F%90%9D", new string('x', 3000)])
             {
                 var query = "?" + string.Join('&', names.Select(n => $"{n}={odd}"));
@@ -113,10 +146,19 @@ public sealed partial class AddressMatrixTests(RunningServer server)
     [Fact]
     public async Task WhatIsTooLargeForAnAddressIsRefusedAsThat()
     {
-        var answer = await http.PostAsync("/api/packages", new StringContent("{\"name\": \"" + new string('x', 70_000) + "\"}", Encoding.UTF8, "application/json"));
+        var answer = await http.PostAsync(
+            "/api/packages",
+            new StringContent("{\"name\": \"" + new string('x', 70_000) + "\"}", Encoding.UTF8, "application/json")
+        );
         Assert.Equal(HttpStatusCode.RequestEntityTooLarge, answer.StatusCode);
         // However large it says it is.
-        var chunked = new HttpRequestMessage(HttpMethod.Post, "/api/packages") { Content = new StreamContent(new MemoryStream(Encoding.UTF8.GetBytes("{\"name\": \"" + new string('x', 70_000) + "\"}"))) { Headers = { ContentType = new("application/json") } } };
+        var chunked = new HttpRequestMessage(HttpMethod.Post, "/api/packages")
+        {
+            Content = new StreamContent(new MemoryStream(Encoding.UTF8.GetBytes("{\"name\": \"" + new string('x', 70_000) + "\"}")))
+            {
+                Headers = { ContentType = new("application/json") },
+            },
+        };
         chunked.Headers.TransferEncodingChunked = true;
         chunked.Content.Headers.ContentLength = null;
         Assert.Equal(HttpStatusCode.RequestEntityTooLarge, (await http.SendAsync(chunked)).StatusCode);
@@ -131,17 +173,49 @@ public sealed partial class AddressMatrixTests(RunningServer server)
         Assert.NotNull(refused);
         Assert.NotNull(await line.InvokeAsync<Live.Refusal?>("Edit", "{}"));
         Assert.Null(await line.InvokeAsync<Live.Refusal?>("Join", graphic, "s"));
-        foreach (var (call, arguments) in ((string, object?[])[])
-        [
-            ("Join", [null, "s"]), ("Join", [graphic, null]), ("Introduce", [null, null]), ("Introduce", ["a\0b", "#112233"]), ("Choose", [null]), ("Choose", [new string?[] { null }]),
-            ("Edit", [null]), ("Edit", ["null"]), ("Edit", ["{}"]), ("Edit", ["{\"do\": \"several\", \"edits\": [null]}"]), ("Edit", ["{\"do\": \"renameLayer\", \"layer\": \"x\", \"name\": \"\\ud800\"}"]),
-            ("Preview", [null]), ("Preview", ["null"]), ("PreviewTake", [null]), ("PreviewTake", ["null"]), ("PreviewTake", ["{\"values\": {\"Name\": null}}"]), ("Hold", [null]), ("WatchHandoffs", [null]), ("WatchHandoffs", ["x"]),
-        ])
+        foreach (
+            var (call, arguments) in ((string, object?[])[])
+                [
+                    ("Join", [null, "s"]),
+                    ("Join", [graphic, null]),
+                    ("Introduce", [null, null]),
+                    ("Introduce", ["a\0b", "#112233"]),
+                    ("Choose", [null]),
+                    ("Choose", [new string?[] { null }]),
+                    ("Edit", [null]),
+                    ("Edit", ["null"]),
+                    ("Edit", ["{}"]),
+                    ("Edit", ["{\"do\": \"several\", \"edits\": [null]}"]),
+                    ("Edit", ["{\"do\": \"renameLayer\", \"layer\": \"x\", \"name\": \"\\ud800\"}"]),
+                    ("Preview", [null]),
+                    ("Preview", ["null"]),
+                    ("PreviewTake", [null]),
+                    ("PreviewTake", ["null"]),
+                    ("PreviewTake", ["{\"values\": {\"Name\": null}}"]),
+                    ("Hold", [null]),
+                    ("WatchHandoffs", [null]),
+                    ("WatchHandoffs", ["x"]),
+                ]
+        )
         {
             var answer = await line.InvokeCoreAsync<Live.Refusal?>(call, arguments);
-            Assert.True(answer is { Message.Length: > 0, Remedy.Length: > 0 } && !answer.Message.StartsWith("Hang could not", StringComparison.Ordinal), $"{call}: {answer?.Message}");
+            Assert.True(
+                answer is { Message.Length: > 0, Remedy.Length: > 0 } && !answer.Message.StartsWith("Hang could not", StringComparison.Ordinal),
+                $"{call}: {answer?.Message}"
+            );
         }
-        foreach (var (call, arguments) in ((string, object?[])[])[("Read", [null, 0]), ("Read", [new string?[] { null }, 0]), ("Trace", [null, null, 0, 1]), ("Carets", [null, 0]), ("Foresee", ["null"]), ("Foresee", [null]), ("Contrast", [null, 0])])
+        foreach (
+            var (call, arguments) in ((string, object?[])[])
+                [
+                    ("Read", [null, 0]),
+                    ("Read", [new string?[] { null }, 0]),
+                    ("Trace", [null, null, 0, 1]),
+                    ("Carets", [null, 0]),
+                    ("Foresee", ["null"]),
+                    ("Foresee", [null]),
+                    ("Contrast", [null, 0]),
+                ]
+        )
         {
             var e = await Assert.ThrowsAsync<Microsoft.AspNetCore.SignalR.HubException>(() => line.InvokeCoreAsync<string>(call, arguments));
             // SignalR puts its own words before those of a HubException, and tells nothing of any other.
@@ -168,7 +242,9 @@ public sealed class RoleMatrixTests(ClosedServer server) : IClassFixture<ClosedS
         };
         foreach (var scope in Enum.GetValues<Scope>())
         {
-            var told = await (await people["designer"].Http.PostAsJsonAsync("/api/session/keys", new { @for = scope.Text(), scope = scope.Text() })).EnsureSuccessStatusCode().Content.ReadFromJsonAsync<Told>();
+            var told = await (await people["designer"].Http.PostAsJsonAsync("/api/session/keys", new { @for = scope.Text(), scope = scope.Text() }))
+                .EnsureSuccessStatusCode()
+                .Content.ReadFromJsonAsync<Told>();
             var program = server.Visitor();
             program.DefaultRequestHeaders.Authorization = new("Bearer", told!.Secret);
             people["key to " + scope.Text()] = (program, Role.Designer, scope);
@@ -178,7 +254,10 @@ public sealed class RoleMatrixTests(ClosedServer server) : IClassFixture<ClosedS
         foreach (var (method, path, endpoint) in AddressMatrixTests.Addresses(server.Services, Guid.NewGuid().ToString()))
         {
             // These end what the test stands on.
-            if ((method, path) is ("DELETE", "/api/session") or ("PUT", "/api/session/password") || (method == "POST" && path is "/api/session" or "/api/session/code" or "/api/session/keys" or "/api/accounts/codes"))
+            if (
+                (method, path) is ("DELETE", "/api/session") or ("PUT", "/api/session/password")
+                || (method == "POST" && path is "/api/session" or "/api/session/code" or "/api/session/keys" or "/api/accounts/codes")
+            )
             {
                 continue;
             }
@@ -186,13 +265,21 @@ public sealed class RoleMatrixTests(ClosedServer server) : IClassFixture<ClosedS
             foreach (var (name, (http, role, scope)) in people)
             {
                 // Keys never reach what people do about their accounts, whatever else stands beside the address.
-                var personal = path.StartsWith("/api/accounts", StringComparison.Ordinal) || (path.StartsWith("/api/session", StringComparison.Ordinal) && (method, path) != ("GET", "/api/session"));
-                HttpStatusCode? refused = scope is not null && personal ? HttpStatusCode.Forbidden
+                var personal =
+                    path.StartsWith("/api/accounts", StringComparison.Ordinal)
+                    || (path.StartsWith("/api/session", StringComparison.Ordinal) && (method, path) != ("GET", "/api/session"));
+                HttpStatusCode? refused =
+                    scope is not null && personal ? HttpStatusCode.Forbidden
                     : endpoint.Metadata.GetMetadata<OpenToAll>() is not null ? null
                     : role is null ? HttpStatusCode.Unauthorized
-                    : role < needed.Role || scope < needed.Scope ? HttpStatusCode.Forbidden : null;
+                    : role < needed.Role || scope < needed.Scope ? HttpStatusCode.Forbidden
+                    : null;
                 using var answer = await http.SendAsync(new(new(method), path));
-                if (refused is { } status ? answer.StatusCode != status : answer.StatusCode is HttpStatusCode.Unauthorized or HttpStatusCode.Forbidden || (int)answer.StatusCode >= 500)
+                if (
+                    refused is { } status
+                        ? answer.StatusCode != status
+                        : answer.StatusCode is HttpStatusCode.Unauthorized or HttpStatusCode.Forbidden || (int)answer.StatusCode >= 500
+                )
                 {
                     failures.Add($"{method} {path} as {name}: {(int)answer.StatusCode}, not {refused?.ToString() ?? "let in"}");
                 }
@@ -205,11 +292,19 @@ public sealed class RoleMatrixTests(ClosedServer server) : IClassFixture<ClosedS
     public void WhatEditorsAndViewersMayDoIsWrittenDown()
     {
         // Common practice, no source: an editor fills, hands off and brings in pictures; a viewer looks and tries a take.
-        var forLess = AddressMatrixTests.Addresses(server.Services, "G").Where(a => a.Method is not ("GET" or "HEAD") && a.Endpoint.Metadata.GetMetadata<OpenToAll>() is null)
-            .Select(a => (Name: a.Endpoint.Metadata.GetMetadata<IEndpointNameMetadata>()!.EndpointName, a.Endpoint.Metadata.GetMetadata<NeedsAttribute>()?.Role)).Where(a => a.Role < Role.Designer).Select(a => $"{a.Name} {a.Role!.Value.Text()}").Order(StringComparer.Ordinal);
+        var forLess = AddressMatrixTests
+            .Addresses(server.Services, "G")
+            .Where(a => a.Method is not ("GET" or "HEAD") && a.Endpoint.Metadata.GetMetadata<OpenToAll>() is null)
+            .Select(a =>
+                (Name: a.Endpoint.Metadata.GetMetadata<IEndpointNameMetadata>()!.EndpointName, a.Endpoint.Metadata.GetMetadata<NeedsAttribute>()?.Role)
+            )
+            .Where(a => a.Role < Role.Designer)
+            .Select(a => $"{a.Name} {a.Role!.Value.Text()}")
+            .Order(StringComparer.Ordinal);
         Assert.Equal(
             "addKey viewer, addPicture editor, againHandoff editor, arrangeHandoff editor, cancelHandoff editor, changePassword viewer, comparePackage viewer, endSession viewer, fillRow editor, forecast editor, handOff editor, keepRoster editor, order editor, orderRoster editor, readFormat editor, readList editor, readTable editor, rosterPictures editor, takeChecks viewer, takeStill viewer",
-            string.Join(", ", forLess));
+            string.Join(", ", forLess)
+        );
     }
 
     [Theory]
@@ -219,13 +314,32 @@ public sealed class RoleMatrixTests(ClosedServer server) : IClassFixture<ClosedS
     public async Task ALineFillsTakesForAllAndEditsForDesigners(string role, bool refused)
     {
         var person = server.Visitor();
-        var began = await person.PostAsJsonAsync("/api/session/code", new { code = await server.CodeAsync(role), name = "Line " + role, password = ClosedServer.Password });
+        var began = await person.PostAsJsonAsync(
+            "/api/session/code",
+            new
+            {
+                code = await server.CodeAsync(role),
+                name = "Line " + role,
+                password = ClosedServer.Password,
+            }
+        );
         var cookie = began.Headers.GetValues("Set-Cookie").Last(c => c.StartsWith("__Host-", StringComparison.Ordinal)).Split(';')[0];
-        var graphic = (await person.GetFromJsonAsync<JsonElement>("/api/packages"))[0].GetProperty("graphics").EnumerateArray().First(g => g.GetProperty("name").GetString() == "Lower third").GetProperty("id").GetString()!;
+        var graphic = (await person.GetFromJsonAsync<JsonElement>("/api/packages"))[0]
+            .GetProperty("graphics")
+            .EnumerateArray()
+            .First(g => g.GetProperty("name").GetString() == "Lower third")
+            .GetProperty("id")
+            .GetString()!;
         await using var line = await server.LineAsync(cookie);
         Assert.Null(await line.InvokeAsync<Live.Refusal?>("Join", graphic, "s"));
         Assert.Null(await line.InvokeAsync<Live.Refusal?>("PreviewTake", """{"values": {"Name": "Ida Fernsby"}}"""));
-        Assert.Equal(refused, (await line.InvokeAsync<Live.Refusal?>("Preview", """{"do": "changeGraphic", "name": "Other"}"""))?.Message.StartsWith("This takes a designer", StringComparison.Ordinal) == true);
+        Assert.Equal(
+            refused,
+            (await line.InvokeAsync<Live.Refusal?>("Preview", """{"do": "changeGraphic", "name": "Other"}"""))?.Message.StartsWith(
+                "This takes a designer",
+                StringComparison.Ordinal
+            ) == true
+        );
         // A session that ends ends its line at once.
         (await person.DeleteAsync("/api/session")).EnsureSuccessStatusCode();
         var closed = new TaskCompletionSource();

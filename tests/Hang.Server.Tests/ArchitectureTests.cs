@@ -51,7 +51,10 @@ public class ArchitectureTests
     public void FoldersAreNamedAfterThingsOfTheJob()
     {
         string[] vague = ["Helper", "Util", "Manager"];
-        var names = Layers.Values.SelectMany(l => l.Assembly.GetTypes()).Select(t => t.FullName!).Where(n => vague.Any(v => n.Contains(v, StringComparison.OrdinalIgnoreCase)) && n.StartsWith("Hang.", StringComparison.Ordinal));
+        var names = Layers
+            .Values.SelectMany(l => l.Assembly.GetTypes())
+            .Select(t => t.FullName!)
+            .Where(n => vague.Any(v => n.Contains(v, StringComparison.OrdinalIgnoreCase)) && n.StartsWith("Hang.", StringComparison.Ordinal));
         Assert.Empty(names);
     }
 }

@@ -3,7 +3,10 @@ using System.Text;
 
 namespace Hang.Server.Tests;
 
-/// <summary>What one call writes to the console, and nothing else: servers that run beside it have a console that was there before, even one whose log is opened meanwhile.</summary>
+/// <summary>
+/// What one call writes to the console, and nothing else: servers that run beside it have a console that was there before, even one whose log is opened
+/// meanwhile.
+/// </summary>
 internal sealed class CaughtConsole(TextWriter real) : TextWriter
 {
     private readonly AsyncLocal<StringWriter?> caught = new();

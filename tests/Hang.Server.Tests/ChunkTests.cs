@@ -80,13 +80,20 @@ public sealed class ChunkTests : IDisposable
         }
     }
 
-    /// <summary>Worker processes are killed in the midst of parts: every handoff ends, with every frame, and no half file stays. HANG_KILLS says how many; each takes until the dead one is missed.</summary>
+    /// <summary>
+    /// Worker processes are killed in the midst of parts: every handoff ends, with every frame, and no half file stays. HANG_KILLS says how many; each
+    /// takes until the dead one is missed.
+    /// </summary>
     [Fact]
     public async Task KilledWorkersLoseNoFrame()
     {
         var http = Start().CreateClient();
         var random = new Random(9);
-        for (var kills = int.Parse(Environment.GetEnvironmentVariable("HANG_KILLS") ?? "2", System.Globalization.CultureInfo.InvariantCulture); kills > 0; kills--)
+        for (
+            var kills = int.Parse(Environment.GetEnvironmentVariable("HANG_KILLS") ?? "2", System.Globalization.CultureInfo.InvariantCulture);
+            kills > 0;
+            kills--
+        )
         {
             using var worker = StartProcess();
             try
@@ -110,12 +117,25 @@ public sealed class ChunkTests : IDisposable
 
     /// <summary>A handoff is done when its file is; what it was put together from goes right after.</summary>
     private Task NoPartStays() =>
-        Until(() => Task.FromResult(Directory.GetFiles(files, "*.part", SearchOption.AllDirectories).Length + Directory.GetFiles(files, "part-*", SearchOption.AllDirectories).Length), n => n == 0);
+        Until(
+            () =>
+                Task.FromResult(
+                    Directory.GetFiles(files, "*.part", SearchOption.AllDirectories).Length
+                        + Directory.GetFiles(files, "part-*", SearchOption.AllDirectories).Length
+                ),
+            n => n == 0
+        );
 
     /// <summary>A worker as a process of its own, which can be killed.</summary>
     private System.Diagnostics.Process StartProcess()
     {
-        var start = new System.Diagnostics.ProcessStartInfo("dotnet", [Path.Combine(ProjectFolder.Root, "src/Hang.Server/bin/Release/net10.0/Hang.Server.dll"), "--urls", "http://127.0.0.1:0"]) { RedirectStandardOutput = true };
+        var start = new System.Diagnostics.ProcessStartInfo(
+            "dotnet",
+            [Path.Combine(ProjectFolder.Root, "src/Hang.Server/bin/Release/net10.0/Hang.Server.dll"), "--urls", "http://127.0.0.1:0"]
+        )
+        {
+            RedirectStandardOutput = true,
+        };
         start.Environment["HANG_Database"] = database.ConnectionString;
         start.Environment["HANG_Files"] = files;
         start.Environment["HANG_WorkerOnly"] = "true";
@@ -151,10 +171,16 @@ public sealed class ChunkTests : IDisposable
 
     private WebApplicationFactory<Program> Start(bool work = true, string s3 = "", string folder = "")
     {
-        var server = new WebApplicationFactory<Program>().WithWebHostBuilder(b => b
-            .UseSetting("Hang:Database", database.ConnectionString).UseSetting("Hang:Files", Path.Combine(files, folder))
-            .UseSetting("Hang:S3Address", s3).UseSetting("Hang:S3Bucket", "hang").UseSetting("Hang:S3Key", "key").UseSetting("Hang:S3Secret", "secret")
-            .UseSetting("Hang:Demo", Path.Combine(ProjectFolder.Root, "demo")).UseSetting("Hang:Work", work ? "true" : "false"));
+        var server = new WebApplicationFactory<Program>().WithWebHostBuilder(b =>
+            b.UseSetting("Hang:Database", database.ConnectionString)
+                .UseSetting("Hang:Files", Path.Combine(files, folder))
+                .UseSetting("Hang:S3Address", s3)
+                .UseSetting("Hang:S3Bucket", "hang")
+                .UseSetting("Hang:S3Key", "key")
+                .UseSetting("Hang:S3Secret", "secret")
+                .UseSetting("Hang:Demo", Path.Combine(ProjectFolder.Root, "demo"))
+                .UseSetting("Hang:Work", work ? "true" : "false")
+        );
         started.Add(server);
         _ = server.Services;
         return server;
@@ -162,8 +188,20 @@ public sealed class ChunkTests : IDisposable
 
     private static async Task<Guid> Ask(HttpClient http, string kind)
     {
-        var graphic = (await http.GetFromJsonAsync<JsonElement>("/api/packages"))[0].GetProperty("graphics").EnumerateArray().First(g => g.GetProperty("name").GetString() == "Lower third").GetProperty("id").GetGuid();
-        var order = new { kinds = new[] { kind }, backing = new { kind = "none" }, scales = new[] { 0.5 }, pattern = "same_{version}", firstNumber = 1 };
+        var graphic = (await http.GetFromJsonAsync<JsonElement>("/api/packages"))[0]
+            .GetProperty("graphics")
+            .EnumerateArray()
+            .First(g => g.GetProperty("name").GetString() == "Lower third")
+            .GetProperty("id")
+            .GetGuid();
+        var order = new
+        {
+            kinds = new[] { kind },
+            backing = new { kind = "none" },
+            scales = new[] { 0.5 },
+            pattern = "same_{version}",
+            firstNumber = 1,
+        };
         var answer = await http.PostAsJsonAsync("/api/handoffs", new { graphics = new[] { graphic }, order });
         return (await answer.Content.ReadFromJsonAsync<Guid[]>())![0];
     }
@@ -196,7 +234,13 @@ public sealed class ChunkTests : IDisposable
         try
         {
             await File.WriteAllBytesAsync(path, bytes);
-            return System.Text.Encoding.UTF8.GetString(await Media.Processes.FfmpegProcess.RunAsync("ffmpeg", ["-v", "error", .. Media.Processes.FfmpegProcess.Reading(path, "mov"), "-map", "0:v", "-c", "copy", "-f", "framehash", "-"], default));
+            return System.Text.Encoding.UTF8.GetString(
+                await Media.Processes.FfmpegProcess.RunAsync(
+                    "ffmpeg",
+                    ["-v", "error", .. Media.Processes.FfmpegProcess.Reading(path, "mov"), "-map", "0:v", "-c", "copy", "-f", "framehash", "-"],
+                    default
+                )
+            );
         }
         finally
         {
@@ -212,7 +256,8 @@ public sealed class ChunkTests : IDisposable
         return bytes.ToArray();
     }
 
-    private Task Workers(int count) => Until(() => Scalar("select count(*)::int from workers where seen_at > now() - interval '10 seconds'"), n => n == count, 2500);
+    private Task Workers(int count) =>
+        Until(() => Scalar("select count(*)::int from workers where seen_at > now() - interval '10 seconds'"), n => n == count, 2500);
 
     private Task<int> Parts(JsonElement view) => Scalar($"select count(*)::int from handoff_chunks where handoff_id = '{view.GetProperty("id").GetGuid()}'");
 

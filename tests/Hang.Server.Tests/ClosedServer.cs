@@ -21,8 +21,15 @@ public sealed class ClosedServer : WebApplicationFactory<Program>, IAsyncLifetim
 
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
-        builder.UseSetting("Hang:Database", database.ConnectionString).UseSetting("Hang:Files", Files).UseSetting("Hang:Demo", Path.Combine(Hang.Tests.Shared.ProjectFolder.Root, "demo"));
-        builder.UseSetting("Hang:SignIn", "true").UseSetting("Hang:Work", "false").UseSetting("Hang:Hosts", "hang.fernhollow.example").UseSetting("Hang:Proxies", "192.0.2.7");
+        builder
+            .UseSetting("Hang:Database", database.ConnectionString)
+            .UseSetting("Hang:Files", Files)
+            .UseSetting("Hang:Demo", Path.Combine(Hang.Tests.Shared.ProjectFolder.Root, "demo"));
+        builder
+            .UseSetting("Hang:SignIn", "true")
+            .UseSetting("Hang:Work", "false")
+            .UseSetting("Hang:Hosts", "hang.fernhollow.example")
+            .UseSetting("Hang:Proxies", "192.0.2.7");
         // Each test tries from an address of its own, so that none uses up the attempts of another.
         builder.ConfigureTestServices(s => s.AddTransient<IStartupFilter, Sender>());
     }
@@ -31,7 +38,17 @@ public sealed class ClosedServer : WebApplicationFactory<Program>, IAsyncLifetim
     {
         Designer = Visitor();
         var code = await File.ReadAllTextAsync(Path.Combine(Files, FirstAccount.FileName));
-        (await Designer.PostAsJsonAsync("/api/session/code", new { code = code.Trim(), name = "Maren", password = Password })).EnsureSuccessStatusCode();
+        (
+            await Designer.PostAsJsonAsync(
+                "/api/session/code",
+                new
+                {
+                    code = code.Trim(),
+                    name = "Maren",
+                    password = Password,
+                }
+            )
+        ).EnsureSuccessStatusCode();
     }
 
     Task IAsyncLifetime.DisposeAsync() => Task.CompletedTask;
@@ -49,7 +66,17 @@ public sealed class ClosedServer : WebApplicationFactory<Program>, IAsyncLifetim
     {
         var code = await CodeAsync(role);
         var visitor = Visitor();
-        (await visitor.PostAsJsonAsync("/api/session/code", new { code, name, password = Password })).EnsureSuccessStatusCode();
+        (
+            await visitor.PostAsJsonAsync(
+                "/api/session/code",
+                new
+                {
+                    code,
+                    name,
+                    password = Password,
+                }
+            )
+        ).EnsureSuccessStatusCode();
         return visitor;
     }
 
@@ -68,7 +95,8 @@ public sealed class ClosedServer : WebApplicationFactory<Program>, IAsyncLifetim
         return line;
     }
 
-    public async Task<string> CodeAsync(string role) => (await (await Designer.PostAsJsonAsync("/api/accounts/codes", new { role })).EnsureSuccessStatusCode().Content.ReadFromJsonAsync<Told>())!.Secret;
+    public async Task<string> CodeAsync(string role) =>
+        (await (await Designer.PostAsJsonAsync("/api/accounts/codes", new { role })).EnsureSuccessStatusCode().Content.ReadFromJsonAsync<Told>())!.Secret;
 
     protected override void Dispose(bool disposing)
     {
@@ -84,14 +112,17 @@ public sealed class ClosedServer : WebApplicationFactory<Program>, IAsyncLifetim
     {
         public const string Head = "X-Test-From";
 
-        public Action<Microsoft.AspNetCore.Builder.IApplicationBuilder> Configure(Action<Microsoft.AspNetCore.Builder.IApplicationBuilder> next) => app =>
-        {
-            Microsoft.AspNetCore.Builder.UseExtensions.Use(app, (context, rest) =>
+        public Action<Microsoft.AspNetCore.Builder.IApplicationBuilder> Configure(Action<Microsoft.AspNetCore.Builder.IApplicationBuilder> next) =>
+            app =>
             {
-                context.Connection.RemoteIpAddress = System.Net.IPAddress.TryParse(context.Request.Headers[Head], out var ip) ? ip : System.Net.IPAddress.Loopback;
-                return rest(context);
-            });
-            next(app);
-        };
+                Microsoft.AspNetCore.Builder.UseExtensions.Use(app, (context, rest) =>
+                {
+                    context.Connection.RemoteIpAddress = System.Net.IPAddress.TryParse(context.Request.Headers[Head], out var ip)
+                        ? ip
+                        : System.Net.IPAddress.Loopback;
+                    return rest(context);
+                });
+                next(app);
+            };
     }
 }

@@ -12,30 +12,69 @@ public class FontTests(RunningServer server)
 {
     private readonly HttpClient http = server.CreateClient();
 
-    private async Task<Guid> NewPackage(string name) => (await (await http.PostAsJsonAsync("/api/packages", new { name })).Content.ReadFromJsonAsync<JsonElement>()).GetGuid();
+    private async Task<Guid> NewPackage(string name) =>
+        (await (await http.PostAsJsonAsync("/api/packages", new { name })).Content.ReadFromJsonAsync<JsonElement>()).GetGuid();
 
     private async Task<Guid> NewGraphic(Guid package)
     {
-        var answer = await http.PostAsJsonAsync($"/api/packages/{package}/graphics", new { name = "Test", kind = "bug", width = 640, height = 360, rate = "25", arrive = 10, hold = 20, leave = 10 });
+        var answer = await http.PostAsJsonAsync(
+            $"/api/packages/{package}/graphics",
+            new
+            {
+                name = "Test",
+                kind = "bug",
+                width = 640,
+                height = 360,
+                rate = "25",
+                arrive = 10,
+                hold = 20,
+                leave = 10,
+            }
+        );
         return await answer.Content.ReadFromJsonAsync<Guid>();
     }
 
-    private Task<HttpResponseMessage> Give(Guid graphic, string name, byte[] font) => http.PostAsync($"/api/graphics/{graphic}/fonts?name={name}", new ByteArrayContent(font));
+    private Task<HttpResponseMessage> Give(Guid graphic, string name, byte[] font) =>
+        http.PostAsync($"/api/graphics/{graphic}/fonts?name={name}", new ByteArrayContent(font));
 
-    private static string Document(string family) => JsonSerializer.Serialize(new
-    {
-        hang = 2,
-        name = "With a font",
-        kind = "bug",
-        width = 640,
-        height = 360,
-        rate = "25",
-        phases = new { arrive = 10, hold = 20, leave = 10 },
-        layers = new[] { new { id = "t", name = "Words", position = new[] { 20, 200 }, content = new { kind = "type", text = "Hive", family, typeSize = 80 } } },
-        assets = new { },
-    });
+    private static string Document(string family) =>
+        JsonSerializer.Serialize(
+            new
+            {
+                hang = 2,
+                name = "With a font",
+                kind = "bug",
+                width = 640,
+                height = 360,
+                rate = "25",
+                phases = new
+                {
+                    arrive = 10,
+                    hold = 20,
+                    leave = 10,
+                },
+                layers = new[]
+                {
+                    new
+                    {
+                        id = "t",
+                        name = "Words",
+                        position = new[] { 20, 200 },
+                        content = new
+                        {
+                            kind = "type",
+                            text = "Hive",
+                            family,
+                            typeSize = 80,
+                        },
+                    },
+                },
+                assets = new { },
+            }
+        );
 
-    private Task<HttpResponseMessage> Open(Guid package, string document) => http.PostAsync($"/api/packages/{package}/documents", new StringContent(document, Encoding.UTF8, "application/json"));
+    private Task<HttpResponseMessage> Open(Guid package, string document) =>
+        http.PostAsync($"/api/packages/{package}/documents", new StringContent(document, Encoding.UTF8, "application/json"));
 
     [Fact]
     public async Task AFontIsThePackagesAndIsCarriedInDocuments()
@@ -62,7 +101,10 @@ public class FontTests(RunningServer server)
         Assert.Equal(1, (await http.GetFromJsonAsync<JsonElement>($"/api/graphics/{there}/fonts")).GetArrayLength());
         // A document whose font was changed on the way is refused.
         var font = JsonDocument.Parse(document).RootElement.GetProperty("fonts").EnumerateObject().Single();
-        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await Open(elsewhere, document.Replace(font.Name, "sha256-" + new string('0', 64), StringComparison.Ordinal))).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.UnprocessableEntity,
+            (await Open(elsewhere, document.Replace(font.Name, "sha256-" + new string('0', 64), StringComparison.Ordinal))).StatusCode
+        );
     }
 
     [Fact]
@@ -113,7 +155,11 @@ public class FontTests(RunningServer server)
         var graphic = await NewGraphic(await NewPackage("Bits"));
         Assert.Equal(HttpStatusCode.OK, (await Give(graphic, "a.ttf", MadeFonts.Named("Heatherly", 4))).StatusCode);
         Assert.False((await http.GetFromJsonAsync<JsonElement>($"/api/graphics/{graphic}/fonts"))[0].GetProperty("carried").GetBoolean());
-        var package = (await http.GetFromJsonAsync<JsonElement>("/api/packages")).EnumerateArray().Single(p => p.GetProperty("name").GetString() == "Bits").GetProperty("id").GetGuid();
+        var package = (await http.GetFromJsonAsync<JsonElement>("/api/packages"))
+            .EnumerateArray()
+            .Single(p => p.GetProperty("name").GetString() == "Bits")
+            .GetProperty("id")
+            .GetGuid();
         var opened = await (await Open(package, Document("Heatherly"))).Content.ReadFromJsonAsync<Guid>();
         var fonts = JsonDocument.Parse(await http.GetStringAsync($"/api/graphics/{opened}/document")).RootElement.GetProperty("fonts");
         Assert.False(fonts.EnumerateObject().Single().Value.TryGetProperty("data", out _));

@@ -42,19 +42,37 @@ public sealed class HandoffFaultTests : IDisposable
         Directory.Delete(files, true);
     }
 
-    private WebApplicationFactory<Program> Start(string connection, bool work) => new WebApplicationFactory<Program>().WithWebHostBuilder(b => b
-        .UseSetting("Hang:Database", connection).UseSetting("Hang:Files", files).UseSetting("Hang:Demo", Path.Combine(ProjectFolder.Root, "demo")).UseSetting("Hang:Work", work ? "true" : "false"));
+    private WebApplicationFactory<Program> Start(string connection, bool work) =>
+        new WebApplicationFactory<Program>().WithWebHostBuilder(b =>
+            b.UseSetting("Hang:Database", connection)
+                .UseSetting("Hang:Files", files)
+                .UseSetting("Hang:Demo", Path.Combine(ProjectFolder.Root, "demo"))
+                .UseSetting("Hang:Work", work ? "true" : "false")
+        );
 
     private async Task<Guid> Graphic() => (await http.GetFromJsonAsync<JsonElement>("/api/packages"))[0].GetProperty("graphics")[0].GetProperty("id").GetGuid();
 
     private async Task<Guid> Ask(double scale = 0.5, string kind = "prores")
     {
-        var answer = await http.PostAsJsonAsync($"/api/graphics/{await Graphic()}/handoffs", new { kind, backing = new { kind = "none", colour = (string?)null }, from = 0, to = 479, scale });
+        var answer = await http.PostAsJsonAsync(
+            $"/api/graphics/{await Graphic()}/handoffs",
+            new
+            {
+                kind,
+                backing = new { kind = "none", colour = (string?)null },
+                from = 0,
+                to = 479,
+                scale,
+            }
+        );
         Assert.True(answer.IsSuccessStatusCode, await answer.Content.ReadAsStringAsync());
         return await answer.Content.ReadFromJsonAsync<Guid>();
     }
 
-    private async Task<JsonElement> View(Guid id) => (await http.GetFromJsonAsync<JsonElement>($"/api/handoffs?graphic={await Graphic()}")).EnumerateArray().Single(h => h.GetProperty("id").GetGuid() == id);
+    private async Task<JsonElement> View(Guid id) =>
+        (await http.GetFromJsonAsync<JsonElement>($"/api/handoffs?graphic={await Graphic()}"))
+            .EnumerateArray()
+            .Single(h => h.GetProperty("id").GetGuid() == id);
 
     private async Task<JsonElement> Until(Guid id, Func<JsonElement, bool> wanted)
     {
@@ -115,7 +133,11 @@ public sealed class HandoffFaultTests : IDisposable
             {
                 continue;
             }
-            if (status[0] == "Name:\tffmpeg" && status.Contains($"PPid:\t{Environment.ProcessId}") && !status.Any(l => l.StartsWith("State:\tZ", StringComparison.Ordinal)))
+            if (
+                status[0] == "Name:\tffmpeg"
+                && status.Contains($"PPid:\t{Environment.ProcessId}")
+                && !status.Any(l => l.StartsWith("State:\tZ", StringComparison.Ordinal))
+            )
             {
                 yield return int.Parse(Path.GetFileName(folder), CultureInfo.InvariantCulture);
             }
@@ -212,7 +234,8 @@ public sealed class HandoffFaultTests : IDisposable
         server.Dispose();
         await using var next = Start(database.ConnectionString, false);
         using var page = next.CreateClient();
-        async Task<JsonElement> Row() => (await page.GetFromJsonAsync<JsonElement>("/api/handoffs")).EnumerateArray().Single(h => h.GetProperty("id").GetGuid() == id);
+        async Task<JsonElement> Row() =>
+            (await page.GetFromJsonAsync<JsonElement>("/api/handoffs")).EnumerateArray().Single(h => h.GetProperty("id").GetGuid() == id);
         Assert.Equal("queued", State(await Row()));
         await using var worker = Start(database.ConnectionString, true);
         using var _ = worker.CreateClient();
@@ -238,7 +261,8 @@ public sealed class HandoffFaultTests : IDisposable
     {
         await using var line = new HubConnectionBuilder()
             .WithUrl(new Uri(server.Server.BaseAddress, "live"), o => o.HttpMessageHandlerFactory = _ => server.Server.CreateHandler())
-            .AddMessagePackProtocol().Build();
+            .AddMessagePackProtocol()
+            .Build();
         var told = System.Threading.Channels.Channel.CreateUnbounded<JsonElement>();
         line.On<string>("handoff", json => told.Writer.TryWrite(JsonDocument.Parse(json).RootElement));
         await line.StartAsync();

@@ -21,24 +21,52 @@ public class LastingTests(RunningServer server)
         return await answer.Content.ReadFromJsonAsync<Guid>();
     }
 
-    private static object Document(string name, int layers, int frames = 100) => new
-    {
-        hang = 1,
-        name,
-        kind = "bug",
-        width = 640,
-        height = 360,
-        rate = "25",
-        phases = new { arrive = frames, hold = 0, leave = 0 },
-        layers = Enumerable.Range(1, layers).Select(i => new Dictionary<string, object>
+    private static object Document(string name, int layers, int frames = 100) =>
+        new
         {
-            ["kind"] = "plate",
-            ["id"] = $"l{i}",
-            ["name"] = $"Plate {i}",
-            ["channels"] = new { turn = new { keys = new[] { new { at = 0, value = i, feel = "ease" }, new { at = frames - 1, value = -i, feel = "linear" } } } },
-        }),
-        assets = new { },
-    };
+            hang = 1,
+            name,
+            kind = "bug",
+            width = 640,
+            height = 360,
+            rate = "25",
+            phases = new
+            {
+                arrive = frames,
+                hold = 0,
+                leave = 0,
+            },
+            layers = Enumerable
+                .Range(1, layers)
+                .Select(i => new Dictionary<string, object>
+                {
+                    ["kind"] = "plate",
+                    ["id"] = $"l{i}",
+                    ["name"] = $"Plate {i}",
+                    ["channels"] = new
+                    {
+                        turn = new
+                        {
+                            keys = new[]
+                            {
+                                new
+                                {
+                                    at = 0,
+                                    value = i,
+                                    feel = "ease",
+                                },
+                                new
+                                {
+                                    at = frames - 1,
+                                    value = -i,
+                                    feel = "linear",
+                                },
+                            },
+                        },
+                    },
+                }),
+            assets = new { },
+        };
 
     private async Task<(HubConnection Line, Func<Task<Patch>> Next)> Watch(Guid id)
     {
@@ -49,7 +77,10 @@ public class LastingTests(RunningServer server)
         return (line, async () => await patches.Reader.ReadAsync(new CancellationTokenSource(TimeSpan.FromSeconds(20)).Token));
     }
 
-    private static long Size(Patch p) => p.Windows.Sum(w => w.Nodes.Sum(n => n.Values.LongLength + n.Columns.LongLength + 4L * n.Changing.Length)) + p.Layers.Values.Sum(v => (long)v.Length) + p.Outlines.Values.Sum(v => v.LongLength);
+    private static long Size(Patch p) =>
+        p.Windows.Sum(w => w.Nodes.Sum(n => n.Values.LongLength + n.Columns.LongLength + 4L * n.Changing.Length))
+        + p.Layers.Values.Sum(v => (long)v.Length)
+        + p.Outlines.Values.Sum(v => v.LongLength);
 
     [Fact]
     public async Task AnEditOfOneKeyframeSendsATwentiethOfTheProgramOrLess()
@@ -111,7 +142,16 @@ public class LastingTests(RunningServer server)
         }
         Assert.Equal((0, false, true), (patch.Revision, patch.CanUndo, patch.CanRedo));
         Assert.Null(await line.InvokeAsync<Refusal?>("Redo"));
-        Assert.Equal([1, 2], JsonDocument.Parse(await line.InvokeAsync<string>("Read", new[] { "l1" }, 0)).RootElement[0].GetProperty("values").GetProperty("position").EnumerateArray().Select(v => v.GetInt32()));
+        Assert.Equal(
+            [1, 2],
+            JsonDocument
+                .Parse(await line.InvokeAsync<string>("Read", new[] { "l1" }, 0))
+                .RootElement[0]
+                .GetProperty("values")
+                .GetProperty("position")
+                .EnumerateArray()
+                .Select(v => v.GetInt32())
+        );
         await line.DisposeAsync();
     }
 
@@ -124,7 +164,10 @@ public class LastingTests(RunningServer server)
         {
             var bench = JsonDocument.Parse(await line.InvokeAsync<string>("Read", new[] { "l1", "l2", "l3" }, frame)).RootElement;
             var inspected = (await http.GetFromJsonAsync<JsonElement>($"/api/graphics/{id}/inspection/{frame}")).GetProperty("layers");
-            Assert.Equal(inspected.GetRawText().Replace(" ", "", StringComparison.Ordinal).Replace("\n", "", StringComparison.Ordinal), bench.GetRawText().Replace(" ", "", StringComparison.Ordinal).Replace("\n", "", StringComparison.Ordinal));
+            Assert.Equal(
+                inspected.GetRawText().Replace(" ", "", StringComparison.Ordinal).Replace("\n", "", StringComparison.Ordinal),
+                bench.GetRawText().Replace(" ", "", StringComparison.Ordinal).Replace("\n", "", StringComparison.Ordinal)
+            );
         }
         await line.DisposeAsync();
     }
@@ -137,20 +180,22 @@ public class LastingTests(RunningServer server)
         Assert.Contains("no such graphic", (await line.InvokeAsync<Refusal?>("Join", nowhere.ToString(), "s1"))!.Message, StringComparison.Ordinal);
         Assert.Contains("no graphic", (await line.InvokeAsync<Refusal?>("Join", "../../etc", "s1"))!.Message, StringComparison.Ordinal);
         Assert.NotNull(await line.InvokeAsync<Refusal?>("Edit", """{"do": "removeLayers", "layers": []}"""));
-        foreach (var (method, path, expected) in new[]
-        {
-            (HttpMethod.Get, $"/api/graphics/{nowhere}/document", HttpStatusCode.NotFound),
-            (HttpMethod.Post, $"/api/graphics/{nowhere}/duplicate", HttpStatusCode.NotFound),
-            (HttpMethod.Delete, $"/api/graphics/{nowhere}", HttpStatusCode.NotFound),
-            (HttpMethod.Delete, $"/api/packages/{nowhere}", HttpStatusCode.NotFound),
-            (HttpMethod.Post, $"/api/handoffs/{nowhere}/cancel", HttpStatusCode.NotFound),
-            (HttpMethod.Get, $"/api/handoffs/{nowhere}/file", HttpStatusCode.NotFound),
-            (HttpMethod.Get, "/api/feels?css=wobble", HttpStatusCode.UnprocessableEntity),
-            (HttpMethod.Get, "/api/graphics/not-an-id/document", HttpStatusCode.NotFound),
-            (HttpMethod.Get, "/api/nothing/of/this/name", HttpStatusCode.NotFound),
-            (HttpMethod.Get, "/api", HttpStatusCode.NotFound),
-            (HttpMethod.Put, "/api/packages", HttpStatusCode.MethodNotAllowed),
-        })
+        foreach (
+            var (method, path, expected) in new[]
+            {
+                (HttpMethod.Get, $"/api/graphics/{nowhere}/document", HttpStatusCode.NotFound),
+                (HttpMethod.Post, $"/api/graphics/{nowhere}/duplicate", HttpStatusCode.NotFound),
+                (HttpMethod.Delete, $"/api/graphics/{nowhere}", HttpStatusCode.NotFound),
+                (HttpMethod.Delete, $"/api/packages/{nowhere}", HttpStatusCode.NotFound),
+                (HttpMethod.Post, $"/api/handoffs/{nowhere}/cancel", HttpStatusCode.NotFound),
+                (HttpMethod.Get, $"/api/handoffs/{nowhere}/file", HttpStatusCode.NotFound),
+                (HttpMethod.Get, "/api/feels?css=wobble", HttpStatusCode.UnprocessableEntity),
+                (HttpMethod.Get, "/api/graphics/not-an-id/document", HttpStatusCode.NotFound),
+                (HttpMethod.Get, "/api/nothing/of/this/name", HttpStatusCode.NotFound),
+                (HttpMethod.Get, "/api", HttpStatusCode.NotFound),
+                (HttpMethod.Put, "/api/packages", HttpStatusCode.MethodNotAllowed),
+            }
+        )
         {
             using var request = new HttpRequestMessage(method, path);
             var answer = await http.SendAsync(request);
@@ -200,7 +245,20 @@ public class LastingTests(RunningServer server)
         var package = await (await http.PostAsJsonAsync("/api/packages", new { name = "Spring" })).Content.ReadFromJsonAsync<Guid>();
         foreach (var _ in Enumerable.Range(0, 2))
         {
-            await http.PostAsJsonAsync($"/api/packages/{package}/graphics", new { name = "Title", kind = "title", width = 320, height = 240, rate = "24000/1001", arrive = 5, hold = 5, leave = 5 });
+            await http.PostAsJsonAsync(
+                $"/api/packages/{package}/graphics",
+                new
+                {
+                    name = "Title",
+                    kind = "title",
+                    width = 320,
+                    height = 240,
+                    rate = "24000/1001",
+                    arrive = 5,
+                    hold = 5,
+                    leave = 5,
+                }
+            );
         }
         var copy = await (await http.PostAsync($"/api/packages/{package}/duplicate", null)).Content.ReadFromJsonAsync<Guid>();
         var shelves = await http.GetFromJsonAsync<JsonElement>("/api/packages");
@@ -227,7 +285,16 @@ public class LastingTests(RunningServer server)
         var graphic = GraphicJson.Read(await http.GetByteArrayAsync($"/api/graphics/{id}/document"));
         Assert.Equal((1920, 1080, "60", 480), (graphic.Width, graphic.Height, graphic.Rate.ToString(), graphic.Phases.Total));
         async Task<double[]> Channel(string layer, int frame, string channel) =>
-            [.. (await http.GetFromJsonAsync<JsonElement>($"/api/graphics/{id}/inspection/{frame}")).GetProperty("layers").EnumerateArray().Single(l => l.GetProperty("id").GetString() == layer).GetProperty("values").GetProperty(channel).EnumerateArray().Select(v => v.GetDouble())];
+            [
+                .. (await http.GetFromJsonAsync<JsonElement>($"/api/graphics/{id}/inspection/{frame}"))
+                    .GetProperty("layers")
+                    .EnumerateArray()
+                    .Single(l => l.GetProperty("id").GetString() == layer)
+                    .GetProperty("values")
+                    .GetProperty(channel)
+                    .EnumerateArray()
+                    .Select(v => v.GetDouble()),
+            ];
         Assert.True((await Channel("badge", 0, "position"))[1] >= 1080);
         Assert.Equal(new double[] { 112, 848 }, await Channel("badge", 24, "position"));
         Assert.Equal(new double[] { 168, 168 }, await Channel("badge", 24, "size"));

@@ -22,8 +22,42 @@ public class MotionTests(RunningServer server)
             ["width"] = 640,
             ["height"] = 360,
             ["rate"] = "25",
-            ["phases"] = new { arrive = 10, hold = 30, leave = 10 },
-            ["layers"] = new[] { new { kind = "plate", id = "a", name = "Comb", channels = new { opacity = new { keys = new[] { new { at = 5, value = 0, feel = "linear" }, new { at = 8, value = 1, feel = "linear" } } } } } },
+            ["phases"] = new
+            {
+                arrive = 10,
+                hold = 30,
+                leave = 10,
+            },
+            ["layers"] = new[]
+            {
+                new
+                {
+                    kind = "plate",
+                    id = "a",
+                    name = "Comb",
+                    channels = new
+                    {
+                        opacity = new
+                        {
+                            keys = new[]
+                            {
+                                new
+                                {
+                                    at = 5,
+                                    value = 0,
+                                    feel = "linear",
+                                },
+                                new
+                                {
+                                    at = 8,
+                                    value = 1,
+                                    feel = "linear",
+                                },
+                            },
+                        },
+                    },
+                },
+            },
             ["assets"] = new { },
         };
         var added = await http.PostAsJsonAsync($"/api/packages/{package}/documents", document);
@@ -35,13 +69,23 @@ public class MotionTests(RunningServer server)
     public async Task APackageKeepsFeelsForAllItsGraphicsAndItsCopies()
     {
         var (package, graphic) = await NewGraphic();
-        async Task<string[]> Feels(Guid id) => [.. (await http.GetFromJsonAsync<JsonElement>($"/api/graphics/{id}/feels")).EnumerateArray().Select(f => $"{f.GetProperty("name")}: {f.GetProperty("css")}")];
+        async Task<string[]> Feels(Guid id) =>
+            [
+                .. (await http.GetFromJsonAsync<JsonElement>($"/api/graphics/{id}/feels"))
+                    .EnumerateArray()
+                    .Select(f => $"{f.GetProperty("name")}: {f.GetProperty("css")}"),
+            ];
         Assert.Empty(await Feels(graphic));
         Assert.True((await http.PutAsJsonAsync($"/api/graphics/{graphic}/feels", new { name = " Sting ", css = "ease-in" })).IsSuccessStatusCode);
         Assert.True((await http.PutAsJsonAsync($"/api/graphics/{graphic}/feels", new { name = "Sting", css = "steps(3)" })).IsSuccessStatusCode);
         Assert.Equal(["Sting: steps(3)"], await Feels(graphic));
         var copy = await (await http.PostAsync($"/api/packages/{package}/duplicate", null)).Content.ReadFromJsonAsync<Guid>();
-        var copied = (await http.GetFromJsonAsync<JsonElement>("/api/packages")).EnumerateArray().Single(p => p.GetProperty("id").GetGuid() == copy).GetProperty("graphics")[0].GetProperty("id").GetGuid();
+        var copied = (await http.GetFromJsonAsync<JsonElement>("/api/packages"))
+            .EnumerateArray()
+            .Single(p => p.GetProperty("id").GetGuid() == copy)
+            .GetProperty("graphics")[0]
+            .GetProperty("id")
+            .GetGuid();
         Assert.True((await http.DeleteAsync($"/api/graphics/{graphic}/feels/Sting")).IsSuccessStatusCode);
         Assert.Empty(await Feels(graphic));
         Assert.Equal(["Sting: steps(3)"], await Feels(copied));
@@ -85,9 +129,19 @@ public class MotionTests(RunningServer server)
         var readings = System.Threading.Channels.Channel.CreateUnbounded<string>();
         line.On<string>("reading", r => readings.Writer.TryWrite(r));
         Assert.Null(await line.InvokeAsync<Refusal?>("Reading"));
-        Assert.Equal(0, JsonDocument.Parse(await readings.Reader.ReadAsync(new CancellationTokenSource(TimeSpan.FromSeconds(20)).Token)).RootElement.GetProperty("words").GetInt32());
+        Assert.Equal(
+            0,
+            JsonDocument
+                .Parse(await readings.Reader.ReadAsync(new CancellationTokenSource(TimeSpan.FromSeconds(20)).Token))
+                .RootElement.GetProperty("words")
+                .GetInt32()
+        );
         Assert.Null(await line.InvokeAsync<Refusal?>("Edit", """{"do": "moveKeys", "keys": [{"layer": "a", "address": "opacity", "at": 5}], "by": 3}"""));
         Assert.Contains("replaced", await notes.Reader.ReadAsync(new CancellationTokenSource(TimeSpan.FromSeconds(20)).Token), StringComparison.Ordinal);
-        Assert.Contains("no keyframe", (await line.InvokeAsync<Refusal?>("Edit", """{"do": "reverseKeys", "keys": [{"layer": "a", "address": "opacity", "at": 5}]}"""))!.Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "no keyframe",
+            (await line.InvokeAsync<Refusal?>("Edit", """{"do": "reverseKeys", "keys": [{"layer": "a", "address": "opacity", "at": 5}]}"""))!.Message,
+            StringComparison.Ordinal
+        );
     }
 }

@@ -20,16 +20,31 @@ public sealed class OrderTests(RunningServer server)
     public async Task AnOrderMakesEveryKindAndColourwayOfEveryGraphicOrNothing()
     {
         var (one, two) = (await Graphic("Lower third"), await Graphic("Title"));
-        object Order(string[] kinds, string? pattern = null) => new
-        {
-            graphics = new[] { one, two },
-            order = new { kinds, backing = new { kind = "none" }, scales = new[] { 0.1 }, colourways = new[] { "Frost", "Heather" }, from = 30, to = 33, pattern, note = "for the evening programme" },
-        };
+        object Order(string[] kinds, string? pattern = null) =>
+            new
+            {
+                graphics = new[] { one, two },
+                order = new
+                {
+                    kinds,
+                    backing = new { kind = "none" },
+                    scales = new[] { 0.1 },
+                    colourways = new[] { "Frost", "Heather" },
+                    from = 30,
+                    to = 33,
+                    pattern,
+                    note = "for the evening programme",
+                },
+            };
         var before = (await Handoffs(one)).Length;
         var refused = await http.PostAsJsonAsync("/api/handoffs", Order(["prores", "mp4"]));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, refused.StatusCode);
         Assert.Contains("MP4, H.264 cannot be transparent", await refused.Content.ReadAsStringAsync(), StringComparison.Ordinal);
-        Assert.Contains("{nonsense}", await (await http.PostAsJsonAsync("/api/handoffs", Order(["prores"], "{nonsense}_{version}"))).Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        Assert.Contains(
+            "{nonsense}",
+            await (await http.PostAsJsonAsync("/api/handoffs", Order(["prores"], "{nonsense}_{version}"))).Content.ReadAsStringAsync(),
+            StringComparison.Ordinal
+        );
         Assert.Equal(before, (await Handoffs(one)).Length);
     }
 
@@ -37,11 +52,30 @@ public sealed class OrderTests(RunningServer server)
     public async Task AnOrderIsRenderedInEveryColourwayAndRemembered()
     {
         var id = await Graphic("Lower third");
-        var ids = await Ask(id, new { kinds = new[] { "prores", "apng" }, backing = new { kind = "none" }, scales = new[] { 0.1 }, colourways = new[] { "Frost", "Heather" }, from = 30, to = 33, pattern = "{graphic}_{variant}_{kind}_{size}_v{version}", note = "evening" });
+        var ids = await Ask(
+            id,
+            new
+            {
+                kinds = new[] { "prores", "apng" },
+                backing = new { kind = "none" },
+                scales = new[] { 0.1 },
+                colourways = new[] { "Frost", "Heather" },
+                from = 30,
+                to = 33,
+                pattern = "{graphic}_{variant}_{kind}_{size}_v{version}",
+                note = "evening",
+            }
+        );
         var done = await Done(id, ids);
         Assert.Equal(
-            ["lower-third_frost_apng_192x108_v001.apng", "lower-third_frost_prores_192x108_v001.mov", "lower-third_heather_apng_192x108_v001.apng", "lower-third_heather_prores_192x108_v001.mov"],
-            done.Select(h => h.GetProperty("fileName").GetString()!).Order());
+            [
+                "lower-third_frost_apng_192x108_v001.apng",
+                "lower-third_frost_prores_192x108_v001.mov",
+                "lower-third_heather_apng_192x108_v001.apng",
+                "lower-third_heather_prores_192x108_v001.mov",
+            ],
+            done.Select(h => h.GetProperty("fileName").GetString()!).Order()
+        );
         Assert.All(done, h => Assert.True(h.GetProperty("holds").GetBoolean(), h.ToString()));
         Assert.All(done, h => Assert.Equal("evening", h.GetProperty("note").GetString()));
         Assert.Contains(done, h => h.GetProperty("card").GetProperty("title").GetString() == "Fernhollow Apiary · Lower third, Frost v001");
@@ -62,13 +96,35 @@ public sealed class OrderTests(RunningServer server)
     {
         var id = await Graphic("Callout");
         // Something longer goes first, so that the other still waits when it is held.
-        var first = await Ask(id, new { kinds = new[] { "prores" }, backing = new { kind = "none" }, scales = new[] { 0.5 } });
-        var held = await Ask(id, new { kinds = new[] { "still" }, backing = new { kind = "none" }, scales = new[] { 0.1 } });
-        Assert.Equal(HttpStatusCode.NoContent, (await http.PostAsJsonAsync($"/api/handoffs/{held[0]}/arrange", new { held = true, note = "wait for the name" })).StatusCode);
+        var first = await Ask(
+            id,
+            new
+            {
+                kinds = new[] { "prores" },
+                backing = new { kind = "none" },
+                scales = new[] { 0.5 },
+            }
+        );
+        var held = await Ask(
+            id,
+            new
+            {
+                kinds = new[] { "still" },
+                backing = new { kind = "none" },
+                scales = new[] { 0.1 },
+            }
+        );
+        Assert.Equal(
+            HttpStatusCode.NoContent,
+            (await http.PostAsJsonAsync($"/api/handoffs/{held[0]}/arrange", new { held = true, note = "wait for the name" })).StatusCode
+        );
         await Done(id, first);
         await Task.Delay(500);
         var waiting = (await Handoffs(id)).Single(h => h.GetProperty("id").GetGuid() == held[0]);
-        Assert.Equal(("queued", true, "wait for the name"), (waiting.GetProperty("state").GetString(), waiting.GetProperty("held").GetBoolean(), waiting.GetProperty("note").GetString()));
+        Assert.Equal(
+            ("queued", true, "wait for the name"),
+            (waiting.GetProperty("state").GetString(), waiting.GetProperty("held").GetBoolean(), waiting.GetProperty("note").GetString())
+        );
         await http.PostAsJsonAsync($"/api/handoffs/{held[0]}/arrange", new { held = false });
         Assert.True((await Done(id, held))[0].GetProperty("holds").GetBoolean());
         Assert.Equal(HttpStatusCode.NotFound, (await http.PostAsJsonAsync($"/api/handoffs/{Guid.NewGuid()}/arrange", new { held = true })).StatusCode);
@@ -78,7 +134,18 @@ public sealed class OrderTests(RunningServer server)
     public async Task ARefusedFileNeedsAWordToBeDownloaded()
     {
         var id = await Graphic("Corner bug");
-        var asked = await Ask(id, new { kinds = new[] { "png" }, backing = new { kind = "none" }, scales = new[] { 0.1 }, from = 100, to = 101, firstNumber = 7 });
+        var asked = await Ask(
+            id,
+            new
+            {
+                kinds = new[] { "png" },
+                backing = new { kind = "none" },
+                scales = new[] { 0.1 },
+                from = 100,
+                to = 101,
+                firstNumber = 7,
+            }
+        );
         await Done(id, asked);
         var file = await http.GetByteArrayAsync($"/api/handoffs/{asked[0]}/file");
         using (var zip = new ZipArchive(new MemoryStream(file)))
@@ -101,7 +168,15 @@ public sealed class OrderTests(RunningServer server)
     public async Task AFileIsLookedAtAndStandsOnATimeline()
     {
         var id = await Graphic("Stinger");
-        var asked = await Ask(id, new { kinds = new[] { "prores" }, backing = new { kind = "none" }, scales = new[] { 0.1 } });
+        var asked = await Ask(
+            id,
+            new
+            {
+                kinds = new[] { "prores" },
+                backing = new { kind = "none" },
+                scales = new[] { 0.1 },
+            }
+        );
         var card = (await Done(id, asked))[0].GetProperty("card");
         Assert.InRange(card.GetProperty("cutFrame").GetInt32(), card.GetProperty("coverFrom").GetInt32(), card.GetProperty("coverTo").GetInt32());
         var frames = await http.GetFromJsonAsync<JsonElement>($"/api/handoffs/{asked[0]}/frames");
@@ -143,9 +218,16 @@ public sealed class OrderTests(RunningServer server)
         }
     }
 
-    private async Task<Guid> Graphic(string name) => (await http.GetFromJsonAsync<JsonElement>("/api/packages")).EnumerateArray().SelectMany(p => p.GetProperty("graphics").EnumerateArray()).First(g => g.GetProperty("name").GetString() == name).GetProperty("id").GetGuid();
+    private async Task<Guid> Graphic(string name) =>
+        (await http.GetFromJsonAsync<JsonElement>("/api/packages"))
+            .EnumerateArray()
+            .SelectMany(p => p.GetProperty("graphics").EnumerateArray())
+            .First(g => g.GetProperty("name").GetString() == name)
+            .GetProperty("id")
+            .GetGuid();
 
-    private async Task<JsonElement[]> Handoffs(Guid graphic) => [.. (await http.GetFromJsonAsync<JsonElement>($"/api/handoffs?graphic={graphic}")).EnumerateArray()];
+    private async Task<JsonElement[]> Handoffs(Guid graphic) =>
+        [.. (await http.GetFromJsonAsync<JsonElement>($"/api/handoffs?graphic={graphic}")).EnumerateArray()];
 
     private async Task<Guid[]> Ask(Guid graphic, object order)
     {

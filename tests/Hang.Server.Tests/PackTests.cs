@@ -21,10 +21,21 @@ public sealed class PackTests(RunningServer server)
         var bytes = await saved.Content.ReadAsByteArrayAsync();
         var opened = await (await http.PostAsync("/api/packs?name=a.hangpack", new ByteArrayContent(bytes))).Content.ReadFromJsonAsync<Guid>();
         var twin = (await Packages()).Single(p => p.GetProperty("id").GetGuid() == opened);
-        string[] Names(JsonElement package) => [.. package.GetProperty("graphics").EnumerateArray().Where(g => !g.GetProperty("removed").GetBoolean()).Select(g => g.GetProperty("name").GetString()!).Order(StringComparer.Ordinal)];
+        string[] Names(JsonElement package) =>
+            [
+                .. package
+                    .GetProperty("graphics")
+                    .EnumerateArray()
+                    .Where(g => !g.GetProperty("removed").GetBoolean())
+                    .Select(g => g.GetProperty("name").GetString()!)
+                    .Order(StringComparer.Ordinal),
+            ];
         Assert.Equal(Names(demo), Names(twin));
         Assert.Equal(demo.GetProperty("colourways").ToString(), twin.GetProperty("colourways").ToString());
-        async Task<string> Document(JsonElement package, string name) => await http.GetStringAsync($"/api/graphics/{package.GetProperty("graphics").EnumerateArray().First(g => g.GetProperty("name").GetString() == name).GetProperty("id").GetGuid()}/document");
+        async Task<string> Document(JsonElement package, string name) =>
+            await http.GetStringAsync(
+                $"/api/graphics/{package.GetProperty("graphics").EnumerateArray().First(g => g.GetProperty("name").GetString() == name).GetProperty("id").GetGuid()}/document"
+            );
         Assert.Equal(await Document(demo, "Logo sting"), await Document(twin, "Logo sting"));
     }
 

@@ -3,7 +3,10 @@ using System.Net.Sockets;
 
 namespace Hang.Server.Tests;
 
-/// <summary>Stands between a client and a server on loopback, and can be down for a while, as a database is that is started again: lines break, and new ones are refused.</summary>
+/// <summary>
+/// Stands between a client and a server on loopback, and can be down for a while, as a database is that is started again: lines break, and new ones are
+/// refused.
+/// </summary>
 internal sealed class Relay : IDisposable
 {
     private readonly IPEndPoint to;

@@ -14,7 +14,12 @@ public sealed class RevisionTests(RunningServer server)
     public async Task AnOlderRevisionIsBroughtBackAndCopiedOut()
     {
         var packages = await http.GetFromJsonAsync<JsonElement>("/api/packages");
-        var first = packages.EnumerateArray().SelectMany(p => p.GetProperty("graphics").EnumerateArray()).First(g => g.GetProperty("name").GetString() == "Title").GetProperty("id").GetGuid();
+        var first = packages
+            .EnumerateArray()
+            .SelectMany(p => p.GetProperty("graphics").EnumerateArray())
+            .First(g => g.GetProperty("name").GetString() == "Title")
+            .GetProperty("id")
+            .GetGuid();
         var id = await (await http.PostAsync($"/api/graphics/{first}/duplicate", null)).Content.ReadFromJsonAsync<Guid>();
         var was = (await Name(id))!;
         await http.PatchAsJsonAsync($"/api/graphics/{id}", new { name = "Second" });
@@ -28,8 +33,16 @@ public sealed class RevisionTests(RunningServer server)
         // What was done since is still there.
         var copy = await (await http.PostAsync($"/api/graphics/{id}/revisions/1/copy", null)).Content.ReadFromJsonAsync<Guid>();
         Assert.Equal("Second", await Name(copy));
-        Assert.StartsWith("Back to: ", (await http.GetFromJsonAsync<JsonElement>($"/api/graphics/{id}/revisions"))[0].GetProperty("label").GetString(), StringComparison.Ordinal);
-        Assert.Contains("not kept any more", await (await http.PostAsync($"/api/graphics/{id}/revisions/99/back", null)).Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        Assert.StartsWith(
+            "Back to: ",
+            (await http.GetFromJsonAsync<JsonElement>($"/api/graphics/{id}/revisions"))[0].GetProperty("label").GetString(),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "not kept any more",
+            await (await http.PostAsync($"/api/graphics/{id}/revisions/99/back", null)).Content.ReadAsStringAsync(),
+            StringComparison.Ordinal
+        );
     }
 
     private async Task<string?> Name(Guid id) => (await http.GetFromJsonAsync<JsonElement>($"/api/graphics/{id}/document")).GetProperty("name").GetString();

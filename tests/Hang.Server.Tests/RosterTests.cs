@@ -15,17 +15,33 @@ public sealed class RosterTests(RunningServer server)
     private async Task<string> Roster()
     {
         var packages = await http.GetFromJsonAsync<JsonElement>("/api/packages");
-        var id = packages.EnumerateArray().SelectMany(p => p.GetProperty("graphics").EnumerateArray()).First(g => g.GetProperty("name").GetString() == "Lower third").GetProperty("id").GetGuid();
+        var id = packages
+            .EnumerateArray()
+            .SelectMany(p => p.GetProperty("graphics").EnumerateArray())
+            .First(g => g.GetProperty("name").GetString() == "Lower third")
+            .GetProperty("id")
+            .GetGuid();
         return $"/api/graphics/{await (await http.PostAsync($"/api/graphics/{id}/duplicate", null)).Content.ReadFromJsonAsync<Guid>()}/roster";
     }
 
-    private async Task<JsonElement> Table(string roster, string csv) => await (await http.PostAsync($"{roster}/table?name=t.csv", new ByteArrayContent(Encoding.UTF8.GetBytes(csv)))).Content.ReadFromJsonAsync<JsonElement>();
+    private async Task<JsonElement> Table(string roster, string csv) =>
+        await (await http.PostAsync($"{roster}/table?name=t.csv", new ByteArrayContent(Encoding.UTF8.GetBytes(csv)))).Content.ReadFromJsonAsync<JsonElement>();
 
     private async Task<HttpResponseMessage> Keep(string path, JsonElement roster, int version) => await http.PutAsJsonAsync(path, new { version, roster });
 
     private async Task<JsonElement[]> Rows(string path) => [.. (await http.GetFromJsonAsync<JsonElement>($"{path}/rows?from=0&count=50")).EnumerateArray()];
 
-    private static object Order(bool changed) => new { order = new { kinds = new[] { "still" }, backing = new { kind = "none" }, scales = new[] { 0.1 } }, changed };
+    private static object Order(bool changed) =>
+        new
+        {
+            order = new
+            {
+                kinds = new[] { "still" },
+                backing = new { kind = "none" },
+                scales = new[] { 0.1 },
+            },
+            changed,
+        };
 
     [Fact]
     public async Task RowsAreSeenHandedOffAndOnlyThoseThatChangedAgain()
@@ -35,7 +51,10 @@ public sealed class RosterTests(RunningServer server)
         var rows = await Rows(path);
         Assert.Equal(["Bea", "Ida", "Oskar"], rows.Select(r => r.GetProperty("name").GetString()));
         Assert.All(rows, r => Assert.Equal(0, r.GetProperty("findings").GetArrayLength()));
-        Assert.Equal(3, (await Task.WhenAll(rows.Select(r => http.GetByteArrayAsync(r.GetProperty("still").GetString())))).Select(Convert.ToHexString).Distinct().Count());
+        Assert.Equal(
+            3,
+            (await Task.WhenAll(rows.Select(r => http.GetByteArrayAsync(r.GetProperty("still").GetString())))).Select(Convert.ToHexString).Distinct().Count()
+        );
         async Task<(int Files, int Left)> HandOff(bool changed)
         {
             var made = await (await http.PostAsJsonAsync($"{path}/handoffs", Order(changed))).Content.ReadFromJsonAsync<JsonElement>();
@@ -93,9 +112,16 @@ public sealed class RosterTests(RunningServer server)
     public async Task AnotherProgramAddsARow()
     {
         var path = await Roster();
-        Assert.Equal(HttpStatusCode.OK, (await http.PutAsJsonAsync($"{path}/rows/winner", new Dictionary<string, string> { ["Name"] = "Ida", ["Second line"] = "412 votes" })).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.OK,
+            (await http.PutAsJsonAsync($"{path}/rows/winner", new Dictionary<string, string> { ["Name"] = "Ida", ["Second line"] = "412 votes" })).StatusCode
+        );
         Assert.Equal("Ida", Assert.Single(await Rows(path)).GetProperty("name").GetString());
-        Assert.Contains("no field", await (await http.PutAsJsonAsync($"{path}/rows/winner", new Dictionary<string, string> { ["Votes"] = "1" })).Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        Assert.Contains(
+            "no field",
+            await (await http.PutAsJsonAsync($"{path}/rows/winner", new Dictionary<string, string> { ["Votes"] = "1" })).Content.ReadAsStringAsync(),
+            StringComparison.Ordinal
+        );
     }
 
     /// <summary>What is opened is kept at hand; every edit is seen all the same, and the same document is the same again.</summary>
@@ -125,7 +151,8 @@ public sealed class RosterTests(RunningServer server)
     [Fact]
     public async Task ListsAreReadFromTablesAndFromTheRoster()
     {
-        async Task<HttpResponseMessage> Sent(string name, string text) => await http.PostAsync($"/api/lists?name={name}", new ByteArrayContent(Encoding.UTF8.GetBytes(text)));
+        async Task<HttpResponseMessage> Sent(string name, string text) =>
+            await http.PostAsync($"/api/lists?name={name}", new ByteArrayContent(Encoding.UTF8.GetBytes(text)));
         async Task<string> Text(HttpResponseMessage answer) => (await answer.Content.ReadFromJsonAsync<JsonElement>()).GetProperty("text").GetString()!;
         Assert.Equal("Camera\tBea\n\tIda", await Text(await Sent("crew.csv", "Role,Name\r\nCamera,Bea\r\n,Ida\r\n")));
         Assert.Equal("# Keepers\nIda", await Text(await Sent("crew.txt", "# Keepers\nIda\n")));

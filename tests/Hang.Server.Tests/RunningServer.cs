@@ -15,7 +15,10 @@ public sealed class RunningServer : WebApplicationFactory<Program>
 
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
-        builder.UseSetting("Hang:Database", database.ConnectionString).UseSetting("Hang:Files", files).UseSetting("Hang:Demo", Path.Combine(ProjectFolder.Root, "demo"));
+        builder
+            .UseSetting("Hang:Database", database.ConnectionString)
+            .UseSetting("Hang:Files", files)
+            .UseSetting("Hang:Demo", Path.Combine(ProjectFolder.Root, "demo"));
         builder.UseSetting("Hang:Work", "true");
     }
 

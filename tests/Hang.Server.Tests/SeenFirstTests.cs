@@ -15,20 +15,25 @@ public class SeenFirstTests
         for (var i = 0; i < asked; i++)
         {
             var mine = i;
-            painted[i] = Task.Run(() => first.PaintAsync(() =>
-            {
-                lock (begun)
-                {
-                    begun.Add(mine);
-                    most = Math.Max(most, ++now);
-                }
-                go.Wait();
-                lock (begun)
-                {
-                    now--;
-                }
-                return mine;
-            }, default));
+            painted[i] = Task.Run(() =>
+                first.PaintAsync(
+                    () =>
+                    {
+                        lock (begun)
+                        {
+                            begun.Add(mine);
+                            most = Math.Max(most, ++now);
+                        }
+                        go.Wait();
+                        lock (begun)
+                        {
+                            now--;
+                        }
+                        return mine;
+                    },
+                    default
+                )
+            );
             // The next is asked for when this one is in line.
             while (first.Asked <= i)
             {
@@ -47,7 +52,16 @@ public class SeenFirstTests
         using var first = new SeenFirst();
         await first.QuietAsync(default);
         using var go = new ManualResetEventSlim();
-        var painting = Task.Run(() => first.PaintAsync(() => { go.Wait(); return 1; }, default));
+        var painting = Task.Run(() =>
+            first.PaintAsync(
+                () =>
+                {
+                    go.Wait();
+                    return 1;
+                },
+                default
+            )
+        );
         while (first.Asked == 0)
         {
             await Task.Yield();

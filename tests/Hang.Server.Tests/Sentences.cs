@@ -22,27 +22,39 @@ internal static class Sentences
 
     public static ImmutableSortedSet<string> All() =>
         [
-            .. Projects.SelectMany(SourceGraph.Files)
+            .. Projects
+                .SelectMany(SourceGraph.Files)
                 .SelectMany(f => CSharpSyntaxTree.ParseText(File.ReadAllText(f)).GetRoot().DescendantNodes().OfType<ExpressionSyntax>())
-                .Where(e => !IsElsewhere(e)).SelectMany(e => TextsOf(e).Where(t => IsSentence(t) || (IsSaid(e) && t.Any(char.IsLetter)))),
+                .Where(e => !IsElsewhere(e))
+                .SelectMany(e => TextsOf(e).Where(t => IsSentence(t) || (IsSaid(e) && t.Any(char.IsLetter)))),
         ];
 
     /// <summary>The texts that an expression can be: one for each way through the choices within it.</summary>
     private static IEnumerable<string> TextsOf(ExpressionSyntax expression) =>
-        expression is LiteralExpressionSyntax { RawKind: (int)SyntaxKind.StringLiteralExpression } or InterpolatedStringExpressionSyntax ? Ways(expression).Select(Numbered).Distinct() : [];
+        expression is LiteralExpressionSyntax { RawKind: (int)SyntaxKind.StringLiteralExpression } or InterpolatedStringExpressionSyntax
+            ? Ways(expression).Select(Numbered).Distinct()
+            : [];
 
     /// <summary>Texts with unnumbered holes.</summary>
-    private static ImmutableArray<string> Ways(ExpressionSyntax expression) => expression switch
-    {
-        ParenthesizedExpressionSyntax inner => Ways(inner.Expression),
-        ConditionalExpressionSyntax choice => [.. Ways(choice.WhenTrue), .. Ways(choice.WhenFalse)],
-        SwitchExpressionSyntax choice => [.. choice.Arms.SelectMany(a => Ways(a.Expression))],
-        LiteralExpressionSyntax literal when literal.IsKind(SyntaxKind.StringLiteralExpression) => [literal.Token.ValueText],
-        InvocationExpressionSyntax call when call.Expression.ToString() == "string.Create" => Ways(call.ArgumentList.Arguments[^1].Expression),
-        InterpolatedStringExpressionSyntax interpolated => interpolated.Contents.Aggregate(
-            (ImmutableArray<string>)[""], (ways, part) => [.. ways.SelectMany(w => (part is InterpolationSyntax hole ? Ways(hole.Expression) : [((InterpolatedStringTextSyntax)part).TextToken.ValueText]).Select(p => w + p))]),
-        _ => [Hole],
-    };
+    private static ImmutableArray<string> Ways(ExpressionSyntax expression) =>
+        expression switch
+        {
+            ParenthesizedExpressionSyntax inner => Ways(inner.Expression),
+            ConditionalExpressionSyntax choice => [.. Ways(choice.WhenTrue), .. Ways(choice.WhenFalse)],
+            SwitchExpressionSyntax choice => [.. choice.Arms.SelectMany(a => Ways(a.Expression))],
+            LiteralExpressionSyntax literal when literal.IsKind(SyntaxKind.StringLiteralExpression) => [literal.Token.ValueText],
+            InvocationExpressionSyntax call when call.Expression.ToString() == "string.Create" => Ways(call.ArgumentList.Arguments[^1].Expression),
+            InterpolatedStringExpressionSyntax interpolated => interpolated.Contents.Aggregate((ImmutableArray<string>)[""], (ways, part) =>
+                [
+                    .. ways.SelectMany(w =>
+                        (part is InterpolationSyntax hole ? Ways(hole.Expression) : [((InterpolatedStringTextSyntax)part).TextToken.ValueText]).Select(p =>
+                            w + p
+                        )
+                    ),
+                ]
+            ),
+            _ => [Hole],
+        };
 
     private const string Hole = "\0";
 
@@ -57,13 +69,18 @@ internal static class Sentences
     }
 
     private static bool IsSentence(string text) =>
-        text.Contains(' ', StringComparison.Ordinal) && text.TrimEnd() is [.., '.' or '?'] && (char.IsUpper(text[0]) || char.IsDigit(text[0]) || text[0] is '{' or '"');
+        text.Contains(' ', StringComparison.Ordinal)
+        && text.TrimEnd() is [.., '.' or '?']
+        && (char.IsUpper(text[0]) || char.IsDigit(text[0]) || text[0] is '{' or '"');
 
     /// <summary>True for what a history, a list of differences, a proof or a name card says, which are no whole sentences.</summary>
-    private static bool IsSaid(ExpressionSyntax expression) => expression.Ancestors().OfType<MemberDeclarationSyntax>().FirstOrDefault() is { } member
-        && ((member as MethodDeclarationSyntax)?.Identifier.Text == "Describe"
+    private static bool IsSaid(ExpressionSyntax expression) =>
+        expression.Ancestors().OfType<MemberDeclarationSyntax>().FirstOrDefault() is { } member
+        && (
+            (member as MethodDeclarationSyntax)?.Identifier.Text == "Describe"
             || expression.Ancestors().OfType<TypeDeclarationSyntax>().Any(c => c.Identifier.Text is "GraphicDifference" or "NameCard")
-            || expression.Ancestors().OfType<InvocationExpressionSyntax>().Any(i => i.Expression.ToString() is "ProofFact.Of" or "facts.Add"))
+            || expression.Ancestors().OfType<InvocationExpressionSyntax>().Any(i => i.Expression.ToString() is "ProofFact.Of" or "facts.Add")
+        )
         // A part of a text is none by itself.
         && !expression.Ancestors().TakeWhile(a => a != member).OfType<InterpolationSyntax>().Any();
 
@@ -74,11 +91,17 @@ internal static class Sentences
             var name = node switch
             {
                 // What a chain of calls ends with says nothing of what is given to the calls before.
-                InvocationExpressionSyntax call when call.ArgumentList.Span.Contains(expression.Span) => call.Expression is MemberAccessExpressionSyntax member ? member.Name.ToString() : call.Expression.ToString(),
+                InvocationExpressionSyntax call when call.ArgumentList.Span.Contains(expression.Span) => call.Expression is MemberAccessExpressionSyntax member
+                    ? member.Name.ToString()
+                    : call.Expression.ToString(),
                 ObjectCreationExpressionSyntax made => made.Type.ToString(),
                 _ => "",
             };
-            if (node is AttributeSyntax || (node is InvocationExpressionSyntax && NotForPeople.Any(n => name.Contains(n, StringComparison.Ordinal))) || (node is ObjectCreationExpressionSyntax && Faults.Any(n => name.Contains(n, StringComparison.Ordinal))))
+            if (
+                node is AttributeSyntax
+                || (node is InvocationExpressionSyntax && NotForPeople.Any(n => name.Contains(n, StringComparison.Ordinal)))
+                || (node is ObjectCreationExpressionSyntax && Faults.Any(n => name.Contains(n, StringComparison.Ordinal)))
+            )
             {
                 return true;
             }

@@ -19,7 +19,20 @@ public class ServerTests(RunningServer server)
     private async Task<Guid> NewGraphic()
     {
         var package = (await Packages()).GetProperty("id").GetGuid();
-        var answer = await http.PostAsJsonAsync($"/api/packages/{package}/graphics", new { name = "Test", kind = "bug", width = 640, height = 360, rate = "25", arrive = 10, hold = 20, leave = 10 });
+        var answer = await http.PostAsJsonAsync(
+            $"/api/packages/{package}/graphics",
+            new
+            {
+                name = "Test",
+                kind = "bug",
+                width = 640,
+                height = 360,
+                rate = "25",
+                arrive = 10,
+                hold = 20,
+                leave = 10,
+            }
+        );
         return await answer.Content.ReadFromJsonAsync<Guid>();
     }
 
@@ -63,7 +76,10 @@ public class ServerTests(RunningServer server)
     public async Task ABrokenDocumentIsRefusedAndNothingIsAdded(string text, string says)
     {
         var before = await Packages();
-        var answer = await http.PostAsync($"/api/packages/{before.GetProperty("id").GetGuid()}/documents", new StringContent(text, Encoding.UTF8, "application/json"));
+        var answer = await http.PostAsync(
+            $"/api/packages/{before.GetProperty("id").GetGuid()}/documents",
+            new StringContent(text, Encoding.UTF8, "application/json")
+        );
         Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
         Assert.Contains(says, await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
         Assert.Equal(before.GetProperty("graphics").GetArrayLength(), (await Packages()).GetProperty("graphics").GetArrayLength());
@@ -74,7 +90,10 @@ public class ServerTests(RunningServer server)
     {
         var package = await Packages();
         var document = await http.GetByteArrayAsync($"/api/graphics/{package.GetProperty("graphics")[0].GetProperty("id").GetGuid()}/document");
-        var answer = await http.PostAsync($"/api/packages/{package.GetProperty("id").GetGuid()}/documents", new ByteArrayContent(document) { Headers = { ContentType = new MediaTypeHeaderValue("application/json") } });
+        var answer = await http.PostAsync(
+            $"/api/packages/{package.GetProperty("id").GetGuid()}/documents",
+            new ByteArrayContent(document) { Headers = { ContentType = new MediaTypeHeaderValue("application/json") } }
+        );
         var back = GraphicJson.Read(await http.GetByteArrayAsync($"/api/graphics/{await answer.Content.ReadFromJsonAsync<Guid>()}/document"));
         var original = GraphicJson.Read(document);
         Assert.Equal(GraphicJson.Write(original), GraphicJson.Write(back with { Name = original.Name }));
@@ -97,7 +116,20 @@ public class ServerTests(RunningServer server)
     public async Task AGraphicOutsideTheFormatIsRefused(int width, string rate)
     {
         var package = (await Packages()).GetProperty("id").GetGuid();
-        var answer = await http.PostAsJsonAsync($"/api/packages/{package}/graphics", new { name = "X", kind = "bug", width, height = 360, rate, arrive = 10, hold = 20, leave = 10 });
+        var answer = await http.PostAsJsonAsync(
+            $"/api/packages/{package}/graphics",
+            new
+            {
+                name = "X",
+                kind = "bug",
+                width,
+                height = 360,
+                rate,
+                arrive = 10,
+                hold = 20,
+                leave = 10,
+            }
+        );
         Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
     }
 
@@ -125,8 +157,24 @@ public class ServerTests(RunningServer server)
 
         Assert.Null(await one.InvokeAsync<Refusal?>("Preview", """{"do": "setValue", "layer": "l1", "address": "position", "value": [99, 20], "at": 0}"""));
         await first.Until(p => p.Revision == -1);
-        Assert.Equal(99, JsonDocument.Parse(await one.InvokeAsync<string>("Read", new[] { "l1" }, 0)).RootElement[0].GetProperty("values").GetProperty("position")[0].GetDouble());
-        Assert.Equal(10, JsonDocument.Parse(await two.InvokeAsync<string>("Read", new[] { "l1" }, 0)).RootElement[0].GetProperty("values").GetProperty("position")[0].GetDouble());
+        Assert.Equal(
+            99,
+            JsonDocument
+                .Parse(await one.InvokeAsync<string>("Read", new[] { "l1" }, 0))
+                .RootElement[0]
+                .GetProperty("values")
+                .GetProperty("position")[0]
+                .GetDouble()
+        );
+        Assert.Equal(
+            10,
+            JsonDocument
+                .Parse(await two.InvokeAsync<string>("Read", new[] { "l1" }, 0))
+                .RootElement[0]
+                .GetProperty("values")
+                .GetProperty("position")[0]
+                .GetDouble()
+        );
 
         var refusal = await one.InvokeAsync<Refusal?>("Edit", """{"do": "changeLayer", "layer": "l1", "hangsFrom": "l1"}""");
         Assert.Equal("Plate", refusal!.Layer);
@@ -144,7 +192,15 @@ public class ServerTests(RunningServer server)
     public async Task AHandoffIsRenderedProvedAndDownloaded()
     {
         var id = (await Packages()).GetProperty("graphics")[0].GetProperty("id").GetGuid();
-        object Plan(string kind) => new { kind, backing = new { kind = "none", colour = (string?)null }, from = 20, to = 31, scale = 0.25 };
+        object Plan(string kind) =>
+            new
+            {
+                kind,
+                backing = new { kind = "none", colour = (string?)null },
+                from = 20,
+                to = 31,
+                scale = 0.25,
+            };
         Assert.Equal(HttpStatusCode.UnprocessableEntity, (await http.PostAsJsonAsync($"/api/graphics/{id}/handoffs", Plan("mp4"))).StatusCode);
         var forecast = await (await http.PostAsJsonAsync($"/api/graphics/{id}/forecast", Plan("png"))).Content.ReadFromJsonAsync<JsonElement>();
         var asked = new List<Guid>();
@@ -160,8 +216,7 @@ public class ServerTests(RunningServer server)
         {
             await Task.Delay(200, limit.Token);
             all = await http.GetFromJsonAsync<JsonElement>($"/api/handoffs?graphic={id}");
-        }
-        while (asked.Any(a => View(all, a).GetProperty("state").GetString() is "queued" or "rendering" or "proving"));
+        } while (asked.Any(a => View(all, a).GetProperty("state").GetString() is "queued" or "rendering" or "proving"));
         foreach (var done in asked.Take(2))
         {
             Assert.True(View(all, done).GetProperty("holds").GetBoolean(), View(all, done).ToString());

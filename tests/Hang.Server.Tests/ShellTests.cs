@@ -50,7 +50,12 @@ public sealed class ShellTests : IDisposable
         var still = Path.Combine(folder, "f.png");
         var plain = Path.Combine(folder, "p.png");
         Assert.Equal(0, (await Hang("frame", Demo, "--at", "200", "-o", plain)).Code);
-        Assert.Equal(0, (await Hang("frame", Demo, "--at", "200", "-o", still, "--set", "Name=Odalys Fern", "--set", "Second line=Comb master", "--set", $"Mark={mark}")).Code);
+        Assert.Equal(
+            0,
+            (
+                await Hang("frame", Demo, "--at", "200", "-o", still, "--set", "Name=Odalys Fern", "--set", "Second line=Comb master", "--set", $"Mark={mark}")
+            ).Code
+        );
         using var picture = SkiaSharp.SKBitmap.Decode(still);
         Assert.Equal(new SkiaSharp.SKColor(0, 0, 255), picture.GetPixel(196, 932));
         Assert.NotEqual(await File.ReadAllBytesAsync(plain), await File.ReadAllBytesAsync(still));
@@ -107,7 +112,13 @@ public sealed class ShellTests : IDisposable
     [InlineData(1, "check", "DEMO", "--set", "Mark=/etc/hostname")]
     public async Task WrongWordsAndFailedJobsEndWithOnePlainLine(int code, params string[] words)
     {
-        var (found, _, error) = await Hang([.. words.Select(w => w == "DEMO" ? Demo : w == "x.mov" || w == "x.mp4" || w == "x.png" ? Path.Combine(folder, w) : w)]);
+        var (found, _, error) = await Hang([
+            .. words.Select(w =>
+                w == "DEMO" ? Demo
+                : w == "x.mov" || w == "x.mp4" || w == "x.png" ? Path.Combine(folder, w)
+                : w
+            ),
+        ]);
         Assert.Equal(code, found);
         Assert.StartsWith("hang: ", error, StringComparison.Ordinal);
         Assert.Single(error.Trim().Split('\n'));
@@ -158,7 +169,16 @@ public sealed class ShellTests : IDisposable
     public async Task TheEndingSaysTheKind(string name, string kind)
     {
         var path = Path.Combine(folder, name);
-        var (code, output, error) = await Hang(["render", Demo, "-o", path, "--scale", "0.1", "--json", .. kind == "still" ? Array.Empty<string>() : ["--range", "200-203"]]);
+        var (code, output, error) = await Hang([
+            "render",
+            Demo,
+            "-o",
+            path,
+            "--scale",
+            "0.1",
+            "--json",
+            .. kind == "still" ? Array.Empty<string>() : ["--range", "200-203"],
+        ]);
         Assert.True(code == 0, error + output);
         Assert.Equal(kind, JsonDocument.Parse(output).RootElement.GetProperty("kind").GetString());
         Assert.True(Path.Exists(path.TrimEnd('/')));
@@ -181,7 +201,10 @@ public sealed class ShellTests : IDisposable
             File.Copy(Path.Combine(demo, beside), Path.Combine(folder, beside));
         }
         var holed = Path.Combine(folder, "holed.hang");
-        await File.WriteAllTextAsync(holed, (await File.ReadAllTextAsync(Path.Combine(demo, "stinger.hang"))).Replace("1120", "1060", StringComparison.Ordinal));
+        await File.WriteAllTextAsync(
+            holed,
+            (await File.ReadAllTextAsync(Path.Combine(demo, "stinger.hang"))).Replace("1120", "1060", StringComparison.Ordinal)
+        );
         var (holedCode, _, holedError) = await Hang("check", holed, "--hole", Path.Combine(folder, "hole.png"));
         Assert.Equal((1, true), (holedCode, holedError.Contains("No frame hides everything", StringComparison.Ordinal)));
         Assert.Equal("PNG"u8.ToArray(), (await File.ReadAllBytesAsync(Path.Combine(folder, "hole.png")))[1..4]);
@@ -192,11 +215,28 @@ public sealed class ShellTests : IDisposable
     {
         var stinger = Path.Combine(ProjectFolder.Root, "demo", "stinger.hang");
         string At(string name) => Path.Combine(folder, name);
-        var (code, _, error) = await Hang("render", stinger, "-o", At("s.mov"), "--scale", "0.1", "--card", At("s.json"), "--timeline", At("s.otio"), "--timecode", "10:00:00:00");
+        var (code, _, error) = await Hang(
+            "render",
+            stinger,
+            "-o",
+            At("s.mov"),
+            "--scale",
+            "0.1",
+            "--card",
+            At("s.json"),
+            "--timeline",
+            At("s.otio"),
+            "--timecode",
+            "10:00:00:00"
+        );
         Assert.True(code == 0, error);
         var card = JsonDocument.Parse(await File.ReadAllTextAsync(At("s.json"))).RootElement;
         Assert.Equal(("10:00:00:00", "straight alpha"), (card.GetProperty("timecode").GetString(), card.GetProperty("alpha").GetString()));
-        Assert.Contains($"\"value\": {36000 * 60 + card.GetProperty("cutFrame").GetInt32()}", await File.ReadAllTextAsync(At("s.otio")), StringComparison.Ordinal);
+        Assert.Contains(
+            $"\"value\": {36000 * 60 + card.GetProperty("cutFrame").GetInt32()}",
+            await File.ReadAllTextAsync(At("s.otio")),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]

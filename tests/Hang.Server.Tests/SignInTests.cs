@@ -78,12 +78,15 @@ public class SignInTests(ClosedServer server) : IClassFixture<ClosedServer>
         var viewer = await server.AsAsync("viewer", "Lena");
         var graphic = (await viewer.GetFromJsonAsync<JsonElement>("/api/packages"))[0].GetProperty("graphics")[0].GetProperty("id").GetString()!;
         var cookie = await CookieOfAsync("Lena");
-        await using var line = new HubConnectionBuilder().WithUrl(new Uri("https://localhost/live"), o =>
-        {
-            o.HttpMessageHandlerFactory = _ => server.Server.CreateHandler();
-            o.Headers["Cookie"] = cookie;
-            o.Transports = Microsoft.AspNetCore.Http.Connections.HttpTransportType.LongPolling;
-        }).AddMessagePackProtocol(o => o.SerializerOptions = MessagePackSerializerOptions.Standard).Build();
+        await using var line = new HubConnectionBuilder()
+            .WithUrl(new Uri("https://localhost/live"), o =>
+            {
+                o.HttpMessageHandlerFactory = _ => server.Server.CreateHandler();
+                o.Headers["Cookie"] = cookie;
+                o.Transports = Microsoft.AspNetCore.Http.Connections.HttpTransportType.LongPolling;
+            })
+            .AddMessagePackProtocol(o => o.SerializerOptions = MessagePackSerializerOptions.Standard)
+            .Build();
         var closed = new TaskCompletionSource();
         line.Closed += _ =>
         {
@@ -110,7 +113,9 @@ public class SignInTests(ClosedServer server) : IClassFixture<ClosedServer>
     {
         await server.AsAsync("viewer", "Cleo");
         var answer = await server.Visitor().PostAsJsonAsync("/api/session", new { name = "Cleo", password = ClosedServer.Password });
-        var cookie = Assert.Single(answer.Headers.GetValues("Set-Cookie"), c => c.Contains("chunks", StringComparison.Ordinal) || !c.Contains("expires=Thu, 01 Jan 1970", StringComparison.Ordinal));
+        var cookie = Assert.Single(answer.Headers.GetValues("Set-Cookie"), c =>
+            c.Contains("chunks", StringComparison.Ordinal) || !c.Contains("expires=Thu, 01 Jan 1970", StringComparison.Ordinal)
+        );
         // ASVS 3.4.1 to 3.4.4
         Assert.StartsWith("__Host-", cookie, StringComparison.Ordinal);
         foreach (var part in new[] { "secure", "httponly", "samesite=strict", "path=/" })
@@ -154,7 +159,13 @@ public class SignInTests(ClosedServer server) : IClassFixture<ClosedServer>
     public async Task TheLastDesignerStays()
     {
         var account = await AccountAsync("Maren");
-        foreach (var answer in new[] { await server.Designer.DeleteAsync($"/api/accounts/{account}"), await server.Designer.PutAsJsonAsync($"/api/accounts/{account}/role", new { role = "viewer" }) })
+        foreach (
+            var answer in new[]
+            {
+                await server.Designer.DeleteAsync($"/api/accounts/{account}"),
+                await server.Designer.PutAsJsonAsync($"/api/accounts/{account}/role", new { role = "viewer" }),
+            }
+        )
         {
             Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
             Assert.StartsWith("This is the last designer", await TitleAsync(answer), StringComparison.Ordinal);
@@ -175,12 +186,33 @@ public class SignInTests(ClosedServer server) : IClassFixture<ClosedServer>
         var code = await server.CodeAsync("viewer");
         var name = $"P{Guid.NewGuid():N}"[..12];
         var visitor = server.Visitor();
-        var answer = await visitor.PostAsJsonAsync("/api/session/code", new { code, name, password });
+        var answer = await visitor.PostAsJsonAsync(
+            "/api/session/code",
+            new
+            {
+                code,
+                name,
+                password,
+            }
+        );
         Assert.Equal(taken ? HttpStatusCode.NoContent : HttpStatusCode.UnprocessableEntity, answer.StatusCode);
         if (!taken)
         {
             // The code is still good: nothing is lost by a weak password.
-            Assert.Equal(HttpStatusCode.NoContent, (await visitor.PostAsJsonAsync("/api/session/code", new { code, name, password = ClosedServer.Password })).StatusCode);
+            Assert.Equal(
+                HttpStatusCode.NoContent,
+                (
+                    await visitor.PostAsJsonAsync(
+                        "/api/session/code",
+                        new
+                        {
+                            code,
+                            name,
+                            password = ClosedServer.Password,
+                        }
+                    )
+                ).StatusCode
+            );
         }
     }
 
@@ -189,8 +221,33 @@ public class SignInTests(ClosedServer server) : IClassFixture<ClosedServer>
     {
         var code = await server.CodeAsync("viewer");
         // However it is typed.
-        Assert.Equal(HttpStatusCode.NoContent, (await server.Visitor().PostAsJsonAsync("/api/session/code", new { code = code.Replace("-", " ", StringComparison.Ordinal).ToLowerInvariant(), name = "Once", password = ClosedServer.Password })).StatusCode);
-        var again = await server.Visitor().PostAsJsonAsync("/api/session/code", new { code, name = "Twice", password = ClosedServer.Password });
+        Assert.Equal(
+            HttpStatusCode.NoContent,
+            (
+                await server
+                    .Visitor()
+                    .PostAsJsonAsync(
+                        "/api/session/code",
+                        new
+                        {
+                            code = code.Replace("-", " ", StringComparison.Ordinal).ToLowerInvariant(),
+                            name = "Once",
+                            password = ClosedServer.Password,
+                        }
+                    )
+            ).StatusCode
+        );
+        var again = await server
+            .Visitor()
+            .PostAsJsonAsync(
+                "/api/session/code",
+                new
+                {
+                    code,
+                    name = "Twice",
+                    password = ClosedServer.Password,
+                }
+            );
         Assert.Equal("This code is none, was used, or is too old.", await TitleAsync(again));
     }
 
@@ -198,7 +255,17 @@ public class SignInTests(ClosedServer server) : IClassFixture<ClosedServer>
     public async Task NamesAreTakenOnceInWhateverCase()
     {
         await server.AsAsync("viewer", "Frieda");
-        var answer = await server.Visitor().PostAsJsonAsync("/api/session/code", new { code = await server.CodeAsync("viewer"), name = "FRIEDA", password = ClosedServer.Password });
+        var answer = await server
+            .Visitor()
+            .PostAsJsonAsync(
+                "/api/session/code",
+                new
+                {
+                    code = await server.CodeAsync("viewer"),
+                    name = "FRIEDA",
+                    password = ClosedServer.Password,
+                }
+            );
         Assert.Equal("Somebody has this name already.", await TitleAsync(answer));
     }
 
@@ -243,8 +310,14 @@ public class SignInTests(ClosedServer server) : IClassFixture<ClosedServer>
         var one = await server.AsAsync("viewer", "Hedda");
         var other = server.Visitor();
         (await other.PostAsJsonAsync("/api/session", new { name = "hedda", password = ClosedServer.Password })).EnsureSuccessStatusCode();
-        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await one.PutAsJsonAsync("/api/session/password", new { now = "not this", then = "six slow herons wade" })).StatusCode);
-        Assert.Equal(HttpStatusCode.NoContent, (await one.PutAsJsonAsync("/api/session/password", new { now = ClosedServer.Password, then = "six slow herons wade" })).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.UnprocessableEntity,
+            (await one.PutAsJsonAsync("/api/session/password", new { now = "not this", then = "six slow herons wade" })).StatusCode
+        );
+        Assert.Equal(
+            HttpStatusCode.NoContent,
+            (await one.PutAsJsonAsync("/api/session/password", new { now = ClosedServer.Password, then = "six slow herons wade" })).StatusCode
+        );
         // ASVS 3.3.3
         Assert.Equal(HttpStatusCode.OK, (await one.GetAsync("/api/packages")).StatusCode);
         Assert.Equal(HttpStatusCode.Unauthorized, (await other.GetAsync("/api/packages")).StatusCode);
@@ -271,13 +344,24 @@ public class SignInTests(ClosedServer server) : IClassFixture<ClosedServer>
     public async Task AProgramFillsARosterWithAKeyUntilThatIsTakenBack()
     {
         var editor = await server.AsAsync("editor", "Wim");
-        var graphic = (await editor.GetFromJsonAsync<JsonElement>("/api/packages"))[0].GetProperty("graphics").EnumerateArray().First(g => g.GetProperty("name").GetString() == "Lower third").GetProperty("id").GetString();
+        var graphic = (await editor.GetFromJsonAsync<JsonElement>("/api/packages"))[0]
+            .GetProperty("graphics")
+            .EnumerateArray()
+            .First(g => g.GetProperty("name").GetString() == "Lower third")
+            .GetProperty("id")
+            .GetString();
         var told = await (await editor.PostAsJsonAsync("/api/session/keys", new { @for = "Score box" })).Content.ReadFromJsonAsync<Told>();
         var program = server.Visitor();
         program.DefaultRequestHeaders.Authorization = new("Bearer", told!.Secret);
-        Assert.True((await program.PutAsJsonAsync($"/api/graphics/{graphic}/roster/rows/a", new Dictionary<string, string> { ["Name"] = "Ida" })).IsSuccessStatusCode);
+        Assert.True(
+            (await program.PutAsJsonAsync($"/api/graphics/{graphic}/roster/rows/a", new Dictionary<string, string> { ["Name"] = "Ida" })).IsSuccessStatusCode
+        );
         Assert.Equal(HttpStatusCode.Forbidden, (await program.PostAsJsonAsync("/api/packages", new { name = "Mine" })).StatusCode);
-        var key = (await editor.GetFromJsonAsync<JsonElement>("/api/session/all")).EnumerateArray().Single(s => s.GetProperty("agent").GetString() == "Score box").GetProperty("id").GetString();
+        var key = (await editor.GetFromJsonAsync<JsonElement>("/api/session/all"))
+            .EnumerateArray()
+            .Single(s => s.GetProperty("agent").GetString() == "Score box")
+            .GetProperty("id")
+            .GetString();
         (await editor.DeleteAsync($"/api/session/all/{key}")).EnsureSuccessStatusCode();
         Assert.Equal(HttpStatusCode.Unauthorized, (await program.GetAsync("/api/packages")).StatusCode);
     }
@@ -389,7 +473,8 @@ public class SignInTests(ClosedServer server) : IClassFixture<ClosedServer>
         {
             await server.Services.GetRequiredService<SignInFailures>().AddAsync(Guid.Parse(await AccountAsync("Ottilie")), "198.51.100.9");
         }
-        async Task<HttpStatusCode> SignIn(HttpClient http) => (await http.PostAsJsonAsync("/api/session", new { name = "Ottilie", password = ClosedServer.Password })).StatusCode;
+        async Task<HttpStatusCode> SignIn(HttpClient http) =>
+            (await http.PostAsJsonAsync("/api/session", new { name = "Ottilie", password = ClosedServer.Password })).StatusCode;
         Assert.Equal(HttpStatusCode.Unauthorized, await SignIn(elsewhere));
         Assert.Equal(HttpStatusCode.NoContent, await SignIn(server.Visitor("198.51.100.10")));
     }
@@ -405,7 +490,17 @@ public class SignInTests(ClosedServer server) : IClassFixture<ClosedServer>
         {
             await server.AsAsync("viewer", "Magda");
         }
-        var answer = await server.Visitor().PostAsJsonAsync("/api/session/code", new { code = await server.CodeAsync("viewer"), name, password = ClosedServer.Password });
+        var answer = await server
+            .Visitor()
+            .PostAsJsonAsync(
+                "/api/session/code",
+                new
+                {
+                    code = await server.CodeAsync("viewer"),
+                    name,
+                    password = ClosedServer.Password,
+                }
+            );
         Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
     }
 
@@ -437,7 +532,12 @@ public class SignInTests(ClosedServer server) : IClassFixture<ClosedServer>
     }
 
     private async Task<string> AccountAsync(string name) =>
-        (await server.Designer.GetFromJsonAsync<JsonElement>("/api/accounts")).EnumerateArray().Single(a => a.GetProperty("name").GetString() == name).GetProperty("id").GetString()!;
+        (await server.Designer.GetFromJsonAsync<JsonElement>("/api/accounts"))
+            .EnumerateArray()
+            .Single(a => a.GetProperty("name").GetString() == name)
+            .GetProperty("id")
+            .GetString()!;
 
-    private static async Task<string?> TitleAsync(HttpResponseMessage answer) => (await answer.Content.ReadFromJsonAsync<JsonElement>()).GetProperty("title").GetString();
+    private static async Task<string?> TitleAsync(HttpResponseMessage answer) =>
+        (await answer.Content.ReadFromJsonAsync<JsonElement>()).GetProperty("title").GetString();
 }

@@ -10,10 +10,13 @@ using Microsoft.Extensions.Logging;
 
 namespace Hang.Server.Tests;
 
-/// <summary>A small stand-in for a store that speaks the S3 protocol: objects of one bucket in memory, without rights. It serves on this machine only.</summary>
+/// <summary>
+/// A small stand-in for a store that speaks the S3 protocol: objects of one bucket in memory, without rights. It serves on this machine only.
+/// </summary>
 internal sealed class SmallS3 : IAsyncDisposable
 {
-    private const string NoSuchKey = "<?xml version=\"1.0\" encoding=\"UTF-8\"?><Error><Code>NoSuchKey</Code><Message>The specified key does not exist.</Message></Error>";
+    private const string NoSuchKey =
+        "<?xml version=\"1.0\" encoding=\"UTF-8\"?><Error><Code>NoSuchKey</Code><Message>The specified key does not exist.</Message></Error>";
     private readonly WebApplication app;
 
     private SmallS3(WebApplication app) => this.app = app;

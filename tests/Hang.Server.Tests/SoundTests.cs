@@ -47,26 +47,52 @@ public class SoundTests(RunningServer server)
 
     private Task<HttpResponseMessage> Give(string name, byte[] sound) => http.PostAsync($"/api/sounds/?name={name}", new ByteArrayContent(sound));
 
-    private async Task<Guid> NewPackage(string name) => (await (await http.PostAsJsonAsync("/api/packages", new { name })).Content.ReadFromJsonAsync<JsonElement>()).GetGuid();
+    private async Task<Guid> NewPackage(string name) =>
+        (await (await http.PostAsJsonAsync("/api/packages", new { name })).Content.ReadFromJsonAsync<JsonElement>()).GetGuid();
 
-    private Task<HttpResponseMessage> Open(Guid package, string document) => http.PostAsync($"/api/packages/{package}/documents", new StringContent(document, Encoding.UTF8, "application/json"));
+    private Task<HttpResponseMessage> Open(Guid package, string document) =>
+        http.PostAsync($"/api/packages/{package}/documents", new StringContent(document, Encoding.UTF8, "application/json"));
 
-    private static string Document(string hash, object asset, int from = 5) => JsonSerializer.Serialize(new
-    {
-        hang = 2,
-        name = "With a sound",
-        kind = "bug",
-        width = 96,
-        height = 64,
-        rate = "25",
-        phases = new { arrive = 10, hold = 30, leave = 10 },
-        layers = new object[]
-        {
-            new { id = "p", name = "Plate", content = new { kind = "plate", size = new[] { 50, 40 }, fill = "#336699" } },
-            new { id = "s", name = "Clicks", @in = from, content = new { kind = "sound", sound = hash } },
-        },
-        sounds = new Dictionary<string, object> { [hash] = asset },
-    });
+    private static string Document(string hash, object asset, int from = 5) =>
+        JsonSerializer.Serialize(
+            new
+            {
+                hang = 2,
+                name = "With a sound",
+                kind = "bug",
+                width = 96,
+                height = 64,
+                rate = "25",
+                phases = new
+                {
+                    arrive = 10,
+                    hold = 30,
+                    leave = 10,
+                },
+                layers = new object[]
+                {
+                    new
+                    {
+                        id = "p",
+                        name = "Plate",
+                        content = new
+                        {
+                            kind = "plate",
+                            size = new[] { 50, 40 },
+                            fill = "#336699",
+                        },
+                    },
+                    new
+                    {
+                        id = "s",
+                        name = "Clicks",
+                        @in = from,
+                        content = new { kind = "sound", sound = hash },
+                    },
+                },
+                sounds = new Dictionary<string, object> { [hash] = asset },
+            }
+        );
 
     [Fact]
     public async Task ASoundIsCarriedInDocuments()
@@ -74,16 +100,59 @@ public class SoundTests(RunningServer server)
         var package = await NewPackage("Sounds");
         var given = await (await Give("clicks.wav", Clicks())).Content.ReadFromJsonAsync<JsonElement>();
         var hash = given.GetProperty("hash").GetString()!;
-        Assert.Equal((48_000, 1, "audio/wav"), (given.GetProperty("samples").GetInt32(), given.GetProperty("channels").GetInt32(), given.GetProperty("type").GetString()));
+        Assert.Equal(
+            (48_000, 1, "audio/wav"),
+            (given.GetProperty("samples").GetInt32(), given.GetProperty("channels").GetInt32(), given.GetProperty("type").GetString())
+        );
         Assert.Equal(Clicks(), await http.GetByteArrayAsync($"/api/sounds/{hash}"));
-        var opened = await Open(package, Document(hash, new { name = "clicks.wav", type = "audio/wav", samples = 48_000, channels = 1 }));
+        var opened = await Open(
+            package,
+            Document(
+                hash,
+                new
+                {
+                    name = "clicks.wav",
+                    type = "audio/wav",
+                    samples = 48_000,
+                    channels = 1,
+                }
+            )
+        );
         var document = await http.GetStringAsync($"/api/graphics/{await opened.Content.ReadFromJsonAsync<Guid>()}/document");
-        Assert.Equal(Convert.ToBase64String(Clicks()), JsonDocument.Parse(document).RootElement.GetProperty("sounds").GetProperty(hash).GetProperty("data").GetString());
+        Assert.Equal(
+            Convert.ToBase64String(Clicks()),
+            JsonDocument.Parse(document).RootElement.GetProperty("sounds").GetProperty(hash).GetProperty("data").GetString()
+        );
         // A sound that is not there, or not what it should be, is refused with its name.
-        var missing = await Open(package, Document("sha256-" + new string('1', 64), new { name = "gone.wav", type = "audio/wav", samples = 10, channels = 1 }));
+        var missing = await Open(
+            package,
+            Document(
+                "sha256-" + new string('1', 64),
+                new
+                {
+                    name = "gone.wav",
+                    type = "audio/wav",
+                    samples = 10,
+                    channels = 1,
+                }
+            )
+        );
         Assert.Equal(HttpStatusCode.UnprocessableEntity, missing.StatusCode);
         Assert.Contains("gone.wav", await missing.Content.ReadAsStringAsync(), StringComparison.Ordinal);
-        var wrong = await Open(package, Document("sha256-" + new string('2', 64), new { name = "other.wav", type = "audio/wav", samples = 10, channels = 1, data = Convert.ToBase64String(Clicks()) }));
+        var wrong = await Open(
+            package,
+            Document(
+                "sha256-" + new string('2', 64),
+                new
+                {
+                    name = "other.wav",
+                    type = "audio/wav",
+                    samples = 10,
+                    channels = 1,
+                    data = Convert.ToBase64String(Clicks()),
+                }
+            )
+        );
         Assert.Equal(HttpStatusCode.UnprocessableEntity, wrong.StatusCode);
         Assert.Equal(HttpStatusCode.UnprocessableEntity, (await Give("words.wav", "These are words."u8.ToArray())).StatusCode);
         Assert.Equal(HttpStatusCode.NotFound, (await http.GetAsync($"/api/sounds/sha256-{new string('3', 64)}")).StatusCode);
@@ -93,7 +162,21 @@ public class SoundTests(RunningServer server)
     public async Task ABenchIsToldWhatIsHeardAndFetchesIt()
     {
         var hash = (await (await Give("clicks.wav", Clicks())).Content.ReadFromJsonAsync<JsonElement>()).GetProperty("hash").GetString()!;
-        var graphic = await (await Open(await NewPackage("Heard"), Document(hash, new { name = "clicks.wav", type = "audio/wav", samples = 48_000, channels = 1 }))).Content.ReadFromJsonAsync<Guid>();
+        var graphic = await (
+            await Open(
+                await NewPackage("Heard"),
+                Document(
+                    hash,
+                    new
+                    {
+                        name = "clicks.wav",
+                        type = "audio/wav",
+                        samples = 48_000,
+                        channels = 1,
+                    }
+                )
+            )
+        ).Content.ReadFromJsonAsync<Guid>();
         await using var line = await server.LineAsync();
         var told = System.Threading.Channels.Channel.CreateUnbounded<JsonElement>();
         line.On<string>("sounding", json => told.Writer.TryWrite(JsonDocument.Parse(json).RootElement));
@@ -126,7 +209,11 @@ public class SoundTests(RunningServer server)
         await line.InvokeAsync<Refusal?>("Edit", """{"do": "setValue", "layer": "s", "address": "gain", "value": -6, "at": 0}""");
         var softer = await Sounding();
         Assert.NotEqual(key, softer.GetProperty("key").GetString());
-        Assert.Equal(sounding.GetProperty("loudness").GetProperty("truePeak").GetDouble() - 6, softer.GetProperty("loudness").GetProperty("truePeak").GetDouble(), 0.1);
+        Assert.Equal(
+            sounding.GetProperty("loudness").GetProperty("truePeak").GetDouble() - 6,
+            softer.GetProperty("loudness").GetProperty("truePeak").GetDouble(),
+            0.1
+        );
         await line.InvokeAsync<Refusal?>("Edit", """{"do": "removeLayers", "layers": ["s"]}""");
         Assert.Equal("", (await Sounding()).GetProperty("key").GetString());
     }
@@ -135,21 +222,47 @@ public class SoundTests(RunningServer server)
     public async Task AHandoffHasTheSoundAndSaysSo()
     {
         var hash = (await (await Give("clicks.wav", Clicks())).Content.ReadFromJsonAsync<JsonElement>()).GetProperty("hash").GetString()!;
-        var graphic = await (await Open(await NewPackage("Handed"), Document(hash, new { name = "clicks.wav", type = "audio/wav", samples = 48_000, channels = 1 }))).Content.ReadFromJsonAsync<Guid>();
+        var graphic = await (
+            await Open(
+                await NewPackage("Handed"),
+                Document(
+                    hash,
+                    new
+                    {
+                        name = "clicks.wav",
+                        type = "audio/wav",
+                        samples = 48_000,
+                        channels = 1,
+                    }
+                )
+            )
+        ).Content.ReadFromJsonAsync<Guid>();
         Assert.True((await http.GetFromJsonAsync<JsonElement>($"/api/graphics/{graphic}/order")).GetProperty("hasSound").GetBoolean());
         var report = await http.GetFromJsonAsync<JsonElement>($"/api/graphics/{graphic}/report");
         Assert.Contains(report.GetProperty("findings").EnumerateArray(), f => f.GetProperty("check").GetString() == "loudness");
         foreach (var silent in new[] { false, true })
         {
-            var asked = await http.PostAsJsonAsync($"/api/graphics/{graphic}/handoffs", new { kind = "pngMovie", backing = new { kind = "none" }, from = 0, to = 49, scale = 1, silent });
+            var asked = await http.PostAsJsonAsync(
+                $"/api/graphics/{graphic}/handoffs",
+                new
+                {
+                    kind = "pngMovie",
+                    backing = new { kind = "none" },
+                    from = 0,
+                    to = 49,
+                    scale = 1,
+                    silent,
+                }
+            );
             var id = await asked.Content.ReadFromJsonAsync<Guid>();
             JsonElement row;
             do
             {
                 await Task.Delay(100);
-                row = (await http.GetFromJsonAsync<JsonElement>($"/api/handoffs?graphic={graphic}")).EnumerateArray().Single(h => h.GetProperty("id").GetGuid() == id);
-            }
-            while (row.GetProperty("state").GetString() is "waiting" or "rendering" or "proving");
+                row = (await http.GetFromJsonAsync<JsonElement>($"/api/handoffs?graphic={graphic}"))
+                    .EnumerateArray()
+                    .Single(h => h.GetProperty("id").GetGuid() == id);
+            } while (row.GetProperty("state").GetString() is "waiting" or "rendering" or "proving");
             Assert.True(row.GetProperty("holds").GetBoolean(), row.ToString());
             Assert.Equal(!silent, row.GetProperty("card").GetProperty("sound").ValueKind == JsonValueKind.String);
             if (!silent)

@@ -21,17 +21,25 @@ public class ViewerTests
         var revision = 0;
         var reads = new TaskCompletionSource();
         var slowly = new ConcurrentQueue<int>();
-        using var slow = new Viewer("slow", async (patch, _) =>
-        {
-            slowly.Enqueue(patch.Revision);
-            await reads.Task;
-        }, _ => At(revision));
+        using var slow = new Viewer(
+            "slow",
+            async (patch, _) =>
+            {
+                slowly.Enqueue(patch.Revision);
+                await reads.Task;
+            },
+            _ => At(revision)
+        );
         var quickly = new ConcurrentQueue<int>();
-        using var quick = new Viewer("quick", (patch, _) =>
-        {
-            quickly.Enqueue(patch.Revision);
-            return Task.CompletedTask;
-        }, _ => At(revision));
+        using var quick = new Viewer(
+            "quick",
+            (patch, _) =>
+            {
+                quickly.Enqueue(patch.Revision);
+                return Task.CompletedTask;
+            },
+            _ => At(revision)
+        );
         Task stuck = Task.CompletedTask;
         for (revision = 1; revision <= 50; revision++)
         {
@@ -63,15 +71,20 @@ public class ViewerTests
     {
         var (shown, told) = (new List<int>(), new List<string>());
         var revision = 1;
-        using var viewer = new Viewer("one", (patch, _) =>
-        {
-            shown.Add(patch.Number);
-            return Task.CompletedTask;
-        }, _ => revision == 2 ? throw new InvalidOperationException("no picture of it") : At(revision), e =>
-        {
-            told.Add(e.Message);
-            return Task.CompletedTask;
-        });
+        using var viewer = new Viewer(
+            "one",
+            (patch, _) =>
+            {
+                shown.Add(patch.Number);
+                return Task.CompletedTask;
+            },
+            _ => revision == 2 ? throw new InvalidOperationException("no picture of it") : At(revision),
+            e =>
+            {
+                told.Add(e.Message);
+                return Task.CompletedTask;
+            }
+        );
         for (; revision <= 3; revision++)
         {
             await viewer.Wake().WaitAsync(TimeSpan.FromSeconds(20));
@@ -108,7 +121,9 @@ public class ViewerTests
     public async Task AnEditThatTakesTooLongIsGivenUpInWords()
     {
         using var ends = new ManualResetEventSlim();
-        var refused = await Assert.ThrowsAsync<ProblemException>(() => TimeLimit.WithinAsync(() => ends.Wait(TimeSpan.FromSeconds(20)), TimeSpan.FromMilliseconds(50)));
+        var refused = await Assert.ThrowsAsync<ProblemException>(() =>
+            TimeLimit.WithinAsync(() => ends.Wait(TimeSpan.FromSeconds(20)), TimeSpan.FromMilliseconds(50))
+        );
         ends.Set();
         Assert.Contains("seconds to compute", refused.Problem.Message, StringComparison.Ordinal);
         Assert.Equal(3, await TimeLimit.WithinAsync(() => 3));

@@ -28,7 +28,9 @@ public sealed class HandoffStoreTests : IAsyncDisposable
     public async Task VersionsOfFilesCountUpAndAreNeverGivenTwice()
     {
         var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d", "made");
-        var ids = await Task.WhenAll(Enumerable.Range(0, 8).Select(_ => handoffs.AddAsync(new NewHandoff(graphic, "P", "G", "d", "{}", 10, "p_g", v => ($"p_g_v{v:000}.mov", null)))));
+        var ids = await Task.WhenAll(
+            Enumerable.Range(0, 8).Select(_ => handoffs.AddAsync(new NewHandoff(graphic, "P", "G", "d", "{}", 10, "p_g", v => ($"p_g_v{v:000}.mov", null))))
+        );
         var names = (await handoffs.ListAsync(graphic)).Select(h => h.FileName).Order();
         Assert.Equal(Enumerable.Range(1, 8).Select(v => $"p_g_v{v:000}.mov"), names);
         Assert.Equal(8, ids.Distinct().Count());

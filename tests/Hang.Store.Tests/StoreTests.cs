@@ -23,7 +23,8 @@ public sealed class StoreTests : IClassFixture<FreshDatabase>, IAsyncDisposable
 
     public ValueTask DisposeAsync() => database.DisposeAsync();
 
-    private Task<string> Keep(Guid graphic, int after, string before, string document, string label) => KeepAsync(revisions, graphic, after, before, document, label);
+    private Task<string> Keep(Guid graphic, int after, string before, string document, string label) =>
+        KeepAsync(revisions, graphic, after, before, document, label);
 
     private static async Task<string> KeepAsync(RevisionStore store, Guid graphic, int after, string before, string document, string label = "edit") =>
         await store.KeepAsync((await store.FindAsync(graphic, after))!, Guid.NewGuid(), before, document, "{}", label, GraphicFacts.Of(document));
@@ -38,13 +39,18 @@ public sealed class StoreTests : IClassFixture<FreshDatabase>, IAsyncDisposable
         await revisions.StepAsync(graphic, -1);
         await Keep(graphic, 0, "d0", "other", "other");
         Assert.Equal(seen.Number, (await revisions.HeadAsync(graphic))!.Number);
-        await Assert.ThrowsAsync<RevisionConflictException>(() => revisions.KeepAsync(seen, Guid.NewGuid(), "one", "one more", "{}", "more", GraphicFacts.Of("")));
+        await Assert.ThrowsAsync<RevisionConflictException>(() =>
+            revisions.KeepAsync(seen, Guid.NewGuid(), "one", "one more", "{}", "more", GraphicFacts.Of(""))
+        );
         await Assert.ThrowsAsync<RevisionConflictException>(() => revisions.StepAsync(graphic, -1, seen.Id));
         Assert.Equal("other", (await revisions.HeadAsync(graphic))!.Document);
     }
 
     [Fact]
-    public void MigratingTwiceIsHarmless() => Schema.Migrate(database.ConnectionString + ";Password=" + new NpgsqlConnectionStringBuilder(Environment.GetEnvironmentVariable("HANG_TEST_DATABASE")).Password);
+    public void MigratingTwiceIsHarmless() =>
+        Schema.Migrate(
+            database.ConnectionString + ";Password=" + new NpgsqlConnectionStringBuilder(Environment.GetEnvironmentVariable("HANG_TEST_DATABASE")).Password
+        );
 
     [Fact]
     public async Task UndoAndRedoWalkTheRevisionsAndANewEditDropsWhatWasUndone()
@@ -101,10 +107,45 @@ public sealed class StoreTests : IClassFixture<FreshDatabase>, IAsyncDisposable
         var files = new FolderFileStore(folder);
         var (sources, kind) = (new SourceStore(database, files), PictureSources.Kind);
         var hash = "sha256-" + new string('a', 64);
-        await sources.AddAsync(kind, new(hash, new Asset { Name = "a.png", Type = "image/png", Width = 3, Height = 4 }, [1, 2]));
-        await sources.AddAsync(kind, new(hash, new Asset { Name = "b.png", Type = "image/png", Width = 3, Height = 4 }, [3]));
+        await sources.AddAsync(
+            kind,
+            new(
+                hash,
+                new Asset
+                {
+                    Name = "a.png",
+                    Type = "image/png",
+                    Width = 3,
+                    Height = 4,
+                },
+                [1, 2]
+            )
+        );
+        await sources.AddAsync(
+            kind,
+            new(
+                hash,
+                new Asset
+                {
+                    Name = "b.png",
+                    Type = "image/png",
+                    Width = 3,
+                    Height = 4,
+                },
+                [3]
+            )
+        );
         Assert.Equal([1, 2], sources.Bytes(kind, hash));
-        Assert.Equal(new Asset { Name = "a.png", Type = "image/png", Width = 3, Height = 4 }, await sources.FindAsync(kind, hash));
+        Assert.Equal(
+            new Asset
+            {
+                Name = "a.png",
+                Type = "image/png",
+                Width = 3,
+                Height = 4,
+            },
+            await sources.FindAsync(kind, hash)
+        );
         Assert.Null(await sources.FindAsync(SoundSources.Kind, hash));
         Assert.Null(sources.Bytes(kind, "sha256-../../../../etc/passwd"));
         Assert.Throws<ArgumentException>(() => files.PathOf("../x"));
@@ -169,32 +210,70 @@ public sealed class StoreTests : IClassFixture<FreshDatabase>, IAsyncDisposable
         }
         static string Hash(char digit) => "sha256-" + new string(digit, 64);
         var (one, two) = (Guid.NewGuid(), Guid.NewGuid());
-        await Run($"""
+        await Run(
+            $"""
             insert into packages (id, name) values ('{one}', 'P'), ('{two}', 'Q');
             insert into graphics (id, package_id, head) values ('{one}', '{one}', 0), ('{two}', '{two}', 0);
             insert into pictures (hash, name, type, width, height) values ('{Hash('a')}', 'a.png', 'image/png', 3, 4);
             insert into sounds (hash, name, type, samples, channels) values ('{Hash('b')}', 'b.wav', 'audio/wav', 480, 1);
             insert into fonts (package_id, hash, name, family, weight, embedding) values
-                ('{one}', '{Hash('c')}', 'c.ttf', 'Meadowand', 400, 'preview'), ('{two}', '{Hash('c')}', 'c.ttf', 'Meadowand', 400, 'preview'), ('{two}', '{Hash('d')}', 'd.ttf', 'Meadowand', 700, 'editable');
-            """);
+                ('{one}', '{Hash('c')}', 'c.ttf', 'Meadowand', 400, 'preview'), ('{two}', '{Hash(
+                'c'
+            )}', 'c.ttf', 'Meadowand', 400, 'preview'), ('{two}', '{Hash('d')}', 'd.ttf', 'Meadowand', 700, 'editable');
+            """
+        );
         Schema.Migrate(fresh.ConnectionString);
         var store = new SourceStore(old, new FolderFileStore(Path.Combine(Path.GetTempPath(), "hang-no-files")));
-        Assert.Equal(new Asset { Name = "a.png", Type = "image/png", Width = 3, Height = 4 }, await store.FindAsync(PictureSources.Kind, Hash('a')));
-        Assert.Equal(new SoundAsset { Name = "b.wav", Type = "audio/wav", Samples = 480, Channels = 1 }, await store.FindAsync(SoundSources.Kind, Hash('b')));
-        var bold = new FontAsset { Name = "d.ttf", Family = "Meadowand", Weight = 700 };
-        Assert.Equal([new(Hash('c'), bold with { Name = "c.ttf", Weight = 400 }, false), new(Hash('d'), bold, true)], (await store.OfPackageAsync(FontSources.Kind, two)).OrderBy(f => f.Hash, StringComparer.Ordinal));
+        Assert.Equal(
+            new Asset
+            {
+                Name = "a.png",
+                Type = "image/png",
+                Width = 3,
+                Height = 4,
+            },
+            await store.FindAsync(PictureSources.Kind, Hash('a'))
+        );
+        Assert.Equal(
+            new SoundAsset
+            {
+                Name = "b.wav",
+                Type = "audio/wav",
+                Samples = 480,
+                Channels = 1,
+            },
+            await store.FindAsync(SoundSources.Kind, Hash('b'))
+        );
+        var bold = new FontAsset
+        {
+            Name = "d.ttf",
+            Family = "Meadowand",
+            Weight = 700,
+        };
+        Assert.Equal(
+            [new(Hash('c'), bold with { Name = "c.ttf", Weight = 400 }, false), new(Hash('d'), bold, true)],
+            (await store.OfPackageAsync(FontSources.Kind, two)).OrderBy(f => f.Hash, StringComparer.Ordinal)
+        );
         Assert.Single(await store.OfPackageAsync(FontSources.Kind, one));
         Assert.Equal(2, store.Where(FontSources.Kind, "family", "Meadowand").Count);
         // The version before finds what this one keeps, and this one what that one keeps.
-        await Run($"insert into sources (kind, hash, facts) values ('sound', '{Hash('e')}', '{SoundSources.Kind.Write(new SoundAsset { Name = "e.wav", Type = "audio/wav", Samples = 9, Channels = 2 })}')");
+        await Run(
+            $"insert into sources (kind, hash, facts) values ('sound', '{Hash('e')}', '{SoundSources.Kind.Write(new SoundAsset { Name = "e.wav", Type = "audio/wav", Samples = 9, Channels = 2 })}')"
+        );
         await store.CopyAsync(two, one);
-        await using (var back = old.CreateCommand($"select (select samples from sounds where hash = '{Hash('e')}'), (select count(*) from fonts where package_id = '{one}' and embedding = 'installable')"))
+        await using (
+            var back = old.CreateCommand(
+                $"select (select samples from sounds where hash = '{Hash('e')}'), (select count(*) from fonts where package_id = '{one}' and embedding = 'installable')"
+            )
+        )
         await using (var row = await back.ExecuteReaderAsync())
         {
             Assert.True(await row.ReadAsync());
             Assert.Equal((9, 1L), (row.GetInt32(0), row.GetInt64(1)));
         }
-        await Run($"insert into pictures (hash, name, type, width, height) values ('{Hash('f')}', 'f.png', 'image/png', 5, 6); insert into fonts (package_id, hash, name, family, weight, embedding) values ('{one}', '{Hash('0')}', 'g.ttf', 'Hives', 400, 'preview')");
+        await Run(
+            $"insert into pictures (hash, name, type, width, height) values ('{Hash('f')}', 'f.png', 'image/png', 5, 6); insert into fonts (package_id, hash, name, family, weight, embedding) values ('{one}', '{Hash('0')}', 'g.ttf', 'Hives', 400, 'preview')"
+        );
         Assert.Equal("f.png", (await store.FindAsync(PictureSources.Kind, Hash('f')))!.Name);
         Assert.False(store.Where(FontSources.Kind, "family", "Hives").Single().IsCarried);
     }
@@ -212,7 +291,11 @@ public sealed class StoreTests : IClassFixture<FreshDatabase>, IAsyncDisposable
             command.Parameters.AddWithValue(id);
             await command.ExecuteNonQueryAsync();
         }
-        await using (var command = old.CreateCommand("with g as (insert into graphics (id, package_id, head) values ($1, $1, 1) returning id) insert into revisions (graphic_id, number, document, label) select id, n, 'd' || n, 'edit' from g, generate_series(0, 2) n"))
+        await using (
+            var command = old.CreateCommand(
+                "with g as (insert into graphics (id, package_id, head) values ($1, $1, 1) returning id) insert into revisions (graphic_id, number, document, label) select id, n, 'd' || n, 'edit' from g, generate_series(0, 2) n"
+            )
+        )
         {
             command.Parameters.AddWithValue(id);
             await command.ExecuteNonQueryAsync();

@@ -1,4 +1,3 @@
-
 namespace Hang.Tests.Shared;
 
 /// <summary>Files that are printed from the code and kept beside it.</summary>

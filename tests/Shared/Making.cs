@@ -10,7 +10,14 @@ namespace Hang.Tests.Shared;
 /// <summary>Layers and their values, made and read in a few words.</summary>
 internal static class Making
 {
-    public static Layer Layer<T>(string id, string? name = null) where T : ContentKind => new() { Id = id, Name = name ?? id, Content = Content.Of<T>() };
+    public static Layer Layer<T>(string id, string? name = null)
+        where T : ContentKind =>
+        new()
+        {
+            Id = id,
+            Name = name ?? id,
+            Content = Content.Of<T>(),
+        };
 
     public static Layer Hook(string id = "h") => Layer<Hook>(id, "Hook");
 
@@ -28,8 +35,8 @@ internal static class Making
     public static Channel Channel(this Layer layer, string address) => layer.At(new Address(address)).Channel;
 
     /// <summary>The layer with one more effect, as it is when nothing is said of it.</summary>
-    public static Layer WithEffect<T>(this Layer layer, string id) where T : EffectKind =>
-        layer with { Effects = layer.Effects.Add(new(id, Modules<EffectKind>.Of<T>(), Modules<EffectKind>.Of<T>().Blank)) };
+    public static Layer WithEffect<T>(this Layer layer, string id)
+        where T : EffectKind => layer with { Effects = layer.Effects.Add(new(id, Modules<EffectKind>.Of<T>(), Modules<EffectKind>.Of<T>().Blank)) };
 
     public static Layer With(this Layer layer, string address, Channel channel)
     {
@@ -45,7 +52,8 @@ internal static class Making
     public static Layer With(this Layer layer, string address, Value value) => layer.With(address, Scene.Motion.Channel.Of(NumbersKind.Point, value));
 
     /// <summary>The layer with a number, or with a choice by its place.</summary>
-    public static Layer With(this Layer layer, string address, double number) => layer.With(address, Scene.Motion.Channel.Of(NumbersKind.Number, new Value(number)));
+    public static Layer With(this Layer layer, string address, double number) =>
+        layer.With(address, Scene.Motion.Channel.Of(NumbersKind.Number, new Value(number)));
 
     public static Layer With(this Layer layer, string address, string words)
     {

@@ -18,28 +18,35 @@ internal static class FieldsCommand
     public static Command Make()
     {
         var file = Words.File();
-        var tries = new Option<string?>("--tries") { Description = "Also fills each field of words with the longest wide words that it takes, and paints that, PNG, into this folder." };
+        var tries = new Option<string?>("--tries")
+        {
+            Description = "Also fills each field of words with the longest wide words that it takes, and paints that, PNG, into this folder.",
+        };
         var json = new Option<bool>("--json") { Description = "Says all of it as JSON." };
         var command = new Command("fields", "Lists the fields of a graphic.") { file, tries, json };
-        command.SetAction(async (words, cancel) =>
-        {
-            using var graphic = await GraphicFile.OpenAsync(words.GetRequiredValue(file), [], cancel: cancel);
-            var facts = FieldFacts.Of(graphic.Graphic);
-            if (words.GetValue(tries) is { } folder)
+        command.SetAction(
+            async (words, cancel) =>
             {
-                await PaintTriesAsync(graphic, folder, cancel);
-            }
-            if (words.GetValue(json))
-            {
-                Console.WriteLine(JsonSerializer.Serialize(facts, ReportJson.Options));
+                using var graphic = await GraphicFile.OpenAsync(words.GetRequiredValue(file), [], cancel: cancel);
+                var facts = FieldFacts.Of(graphic.Graphic);
+                if (words.GetValue(tries) is { } folder)
+                {
+                    await PaintTriesAsync(graphic, folder, cancel);
+                }
+                if (words.GetValue(json))
+                {
+                    Console.WriteLine(JsonSerializer.Serialize(facts, ReportJson.Options));
+                    return 0;
+                }
+                foreach (var field in facts)
+                {
+                    Console.WriteLine(
+                        $"{field.Name}={Words.Escaped(field.Default)}  ({field.Kind}{(field.MostCharacters is { } most ? $", {most} characters" : "")}{(field.Help is { } help ? $"; {help}" : "")})"
+                    );
+                }
                 return 0;
             }
-            foreach (var field in facts)
-            {
-                Console.WriteLine($"{field.Name}={Words.Escaped(field.Default)}  ({field.Kind}{(field.MostCharacters is { } most ? $", {most} characters" : "")}{(field.Help is { } help ? $"; {help}" : "")})");
-            }
-            return 0;
-        });
+        );
         return command;
     }
 
@@ -54,7 +61,12 @@ internal static class FieldsCommand
         {
             var tried = new Evaluator(trial.Shown(graphic.Graphic, TypeShaper.Shipped), TypeShaper.Shipped);
             var rest = tried.Graphic.Phases.HoldLast;
-            using var painted = new PaintedFrame(tried.Graphic.Width, tried.Graphic.Height, new HandoffPlan(FileKind.Png, Backing.None, rest, rest).Demand(tried.Graphic), graphic.Pictures);
+            using var painted = new PaintedFrame(
+                tried.Graphic.Width,
+                tried.Graphic.Height,
+                new HandoffPlan(FileKind.Png, Backing.None, rest, rest).Demand(tried.Graphic),
+                graphic.Pictures
+            );
             painted.Paint(tried.At(rest));
             await NewFile.WriteAsync(Path.Combine(folder, $"{FileNames.Plain(trial.Field)}.png"), PngEncoder.Encode(painted), "--tries", cancel);
         }

@@ -14,13 +14,15 @@ internal static class InspectCommand
         var at = Words.At();
         var set = Words.Set();
         var command = new Command("inspect", "Says where every layer is at a frame, as JSON.") { file, at, set };
-        command.SetAction(async (words, cancel) =>
-        {
-            using var graphic = await GraphicFile.OpenAsync(words.GetRequiredValue(file), words.GetRequiredValue(set), cancel: cancel);
-            var frame = FrameCommand.InTime(graphic.Graphic, words.GetRequiredValue(at));
-            Console.WriteLine(JsonSerializer.Serialize(Inspection.Of(graphic.Evaluator, frame), ReportJson.Options));
-            return 0;
-        });
+        command.SetAction(
+            async (words, cancel) =>
+            {
+                using var graphic = await GraphicFile.OpenAsync(words.GetRequiredValue(file), words.GetRequiredValue(set), cancel: cancel);
+                var frame = FrameCommand.InTime(graphic.Graphic, words.GetRequiredValue(at));
+                Console.WriteLine(JsonSerializer.Serialize(Inspection.Of(graphic.Evaluator, frame), ReportJson.Options));
+                return 0;
+            }
+        );
         return command;
     }
 }

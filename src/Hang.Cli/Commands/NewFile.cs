@@ -42,7 +42,11 @@ internal static class NewFile
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException)
         {
-            throw new ProblemException($"{Quoted.Short(path)} could not be written: {e.Message.Split(" : '")[0]}", "Choose another folder, or free some space.", field: option);
+            throw new ProblemException(
+                $"{Quoted.Short(path)} could not be written: {e.Message.Split(" : '")[0]}",
+                "Choose another folder, or free some space.",
+                field: option
+            );
         }
     }
 }

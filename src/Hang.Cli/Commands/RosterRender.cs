@@ -21,7 +21,9 @@ using Hang.Scene.Json;
 
 namespace Hang.Cli.Commands;
 
-/// <summary>A file for each row of a roster. What each row's file was made of is noted in the folder, so that only rows that have changed are rendered again.</summary>
+/// <summary>
+/// A file for each row of a roster. What each row's file was made of is noted in the folder, so that only rows that have changed are rendered again.
+/// </summary>
 /// <param name="plan">Of the graphic as it is; its range follows the Hold of each row.</param>
 internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string folder, string names, int? workers, bool proves, bool asItIs, bool saysJson)
 {
@@ -34,10 +36,18 @@ internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string fo
     {
         var graphic = file.Graphic;
         var read = TableFile.Read(Path.GetFileName(table), GraphicFile.ReadFile(table), first => first.Count > 1 || Binding.Names(first, graphic), cancel);
-        var roster = Binding.Of(read, graphic) with { Names = names, Pictures = pictures is null ? null : Pictures(pictures).ToImmutableSortedDictionary(StringComparer.OrdinalIgnoreCase) };
+        var roster = Binding.Of(read, graphic) with
+        {
+            Names = names,
+            Pictures = pictures is null ? null : Pictures(pictures).ToImmutableSortedDictionary(StringComparer.OrdinalIgnoreCase),
+        };
         if (roster.Columns.All(c => c.Fills.Length == 0))
         {
-            throw new ProblemException($"No column of {Path.GetFileName(table)} is named as a field.", $"Name them {string.Join(", ", (graphic.Fields ?? []).Select(f => f.Name))}.", field: "--roster");
+            throw new ProblemException(
+                $"No column of {Path.GetFileName(table)} is named as a field.",
+                $"Name them {string.Join(", ", (graphic.Fields ?? []).Select(f => f.Name))}.",
+                field: "--roster"
+            );
         }
         var takes = new RosterTakes(graphic, roster);
         var rows = Enumerable.Range(0, takes.Count).Where(i => !takes.FillsNothing(i)).ToArray();
@@ -79,18 +89,27 @@ internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string fo
             var path = Free(name, notes.GetValueOrDefault(name)?.Version ?? 0, out var version);
             var seconds = 0.0;
             // The names of those under way are taken, though they are noted only when they are proved.
-            await overlap.RunAsync(async () => seconds = await RenderAsync(row, evaluator, path, name, cancel), () => ProveAsync(evaluator, path, cancel), async proof =>
-            {
-                Tell(row, evaluator, path, name, seconds, proof);
-                holds &= proof is null or { Holds: true };
-                notes[name] = new(Path.GetFileName(path), made, version);
-                await File.WriteAllTextAsync(Path.Combine(folder, Notes), JsonSerializer.Serialize(notes, ReportJson.Options), cancel);
-            });
+            await overlap.RunAsync(
+                async () => seconds = await RenderAsync(row, evaluator, path, name, cancel),
+                () => ProveAsync(evaluator, path, cancel),
+                async proof =>
+                {
+                    Tell(row, evaluator, path, name, seconds, proof);
+                    holds &= proof is null or { Holds: true };
+                    notes[name] = new(Path.GetFileName(path), made, version);
+                    await File.WriteAllTextAsync(Path.Combine(folder, Notes), JsonSerializer.Serialize(notes, ReportJson.Options), cancel);
+                }
+            );
         }
         await overlap.EndAsync();
         if (!saysJson)
         {
-            Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{rows.Length - left - refused} of {rows.Length} rows rendered{(left > 0 ? $", {left} as they were" : "")}{(refused > 0 ? $", {refused} refused" : "")}."));
+            Console.WriteLine(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{rows.Length - left - refused} of {rows.Length} rows rendered{(left > 0 ? $", {left} as they were" : "")}{(refused > 0 ? $", {refused} refused" : "")}."
+                )
+            );
         }
         return holds ? 0 : 1;
     }
@@ -106,7 +125,10 @@ internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string fo
             await Console.Error.WriteLineAsync($"hang: row {row + 1}, {name}: {finding.Problem}");
         }
         var watch = Stopwatch.StartNew();
-        var card = NameCard.Of(graphic, own, $"{graphic.Name}, {name}", DateTimeOffset.UtcNow).With(await PaintedFrames.CoverAsync(evaluator, file.Pictures, cancel)).With(await SoundTrack.LoudnessAsync(graphic, own, file.Sounds, cancel));
+        var card = NameCard
+            .Of(graphic, own, $"{graphic.Name}, {name}", DateTimeOffset.UtcNow)
+            .With(await PaintedFrames.CoverAsync(evaluator, file.Pictures, cancel))
+            .With(await SoundTrack.LoudnessAsync(graphic, own, file.Sounds, cancel));
         await Renderer.RenderAsync(evaluator, own, file.Pictures, path, FileNames.Plain(name), workers, card: card, sounds: file.Sounds, cancel: cancel);
         return watch.Elapsed.TotalSeconds;
     }
@@ -118,9 +140,22 @@ internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string fo
     private void Tell(int row, Evaluator evaluator, string path, string name, double seconds, Proof? proof)
     {
         var own = PlanOf(evaluator.Graphic);
-        Console.WriteLine(saysJson
-            ? JsonSerializer.Serialize(new { row = row + 1, name, file = path, frames = own.Frames, seconds, holds = proof?.Holds, verdict = proof?.Verdict })
-            : $"{path}: {own.Frames} frames in {seconds.ToString("0.0", CultureInfo.InvariantCulture)} s{(proof is null ? "" : $". {proof.Verdict}")}");
+        Console.WriteLine(
+            saysJson
+                ? JsonSerializer.Serialize(
+                    new
+                    {
+                        row = row + 1,
+                        name,
+                        file = path,
+                        frames = own.Frames,
+                        seconds,
+                        holds = proof?.Holds,
+                        verdict = proof?.Verdict,
+                    }
+                )
+                : $"{path}: {own.Frames} frames in {seconds.ToString("0.0", CultureInfo.InvariantCulture)} s{(proof is null ? "" : $". {proof.Verdict}")}"
+        );
     }
 
     /// <summary>A row whose Hold is longer is longer, where no range was asked for.</summary>
@@ -128,17 +163,24 @@ internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string fo
     {
         var whole = file.Graphic.Phases;
         return plan.From == 0 && plan.To == whole.Total - 1 ? plan with { To = graphic.Phases.Total - 1 }
-            : plan.Kind == FileKind.Still && plan.From == file.Graphic.Poster ? plan with { From = graphic.Poster, To = graphic.Poster } : plan;
+            : plan.Kind == FileKind.Still && plan.From == file.Graphic.Poster ? plan with { From = graphic.Poster, To = graphic.Poster }
+            : plan;
     }
 
-    private string MadeOf(Graphic graphic) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(GraphicJson.Write(graphic) + JsonSerializer.Serialize(PlanOf(graphic), ReportJson.Options))));
+    private string MadeOf(Graphic graphic) =>
+        Convert.ToHexStringLower(
+            SHA256.HashData(Encoding.UTF8.GetBytes(GraphicJson.Write(graphic) + JsonSerializer.Serialize(PlanOf(graphic), ReportJson.Options)))
+        );
 
     /// <summary>A name with a version that no file has.</summary>
     private string Free(string name, int last, out int version)
     {
         for (version = last + 1; ; version++)
         {
-            var path = Path.Combine(folder, string.Create(CultureInfo.InvariantCulture, $"{FileNames.Plain(name)}_v{version:000}.{FileNames.Extension(plan.Kind)}"));
+            var path = Path.Combine(
+                folder,
+                string.Create(CultureInfo.InvariantCulture, $"{FileNames.Plain(name)}_v{version:000}.{FileNames.Extension(plan.Kind)}")
+            );
             if (!Path.Exists(path))
             {
                 return path;

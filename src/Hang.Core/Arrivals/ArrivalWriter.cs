@@ -27,7 +27,14 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
 {
     /// <summary>The values that ways of coming on write, besides the radius of a blur.</summary>
     private static readonly ImmutableArray<Address> Written =
-        [Of(LayerValues.Position), Of(LayerValues.Scale), Of(LayerValues.Turn), Of(LayerValues.Opacity), Of(LayerValues.Mask), Of(TypeContent.Tracking)];
+    [
+        Of(LayerValues.Position),
+        Of(LayerValues.Scale),
+        Of(LayerValues.Turn),
+        Of(LayerValues.Opacity),
+        Of(LayerValues.Mask),
+        Of(TypeContent.Tracking),
+    ];
 
     private const double Clear = 4;
 
@@ -49,7 +56,11 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
         }
         else if (spec.TypeOnly || settings.Pieces is not null)
         {
-            throw new ProblemException($"{spec.Title} {(spec.TypeOnly ? "" : "by pieces ")}needs letters.", "Choose a type layer, or another way of coming on.", layer.Name);
+            throw new ProblemException(
+                $"{spec.Title} {(spec.TypeOnly ? "" : "by pieces ")}needs letters.",
+                "Choose a type layer, or another way of coming on.",
+                layer.Name
+            );
         }
         if (settings.Kind == ArrivalKind.Sharpen && !layer.Content.Kind.IsInvisible && BlurOf(layer) is null)
         {
@@ -64,13 +75,22 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
         var (away, rest) = settings.Leaving ? (last - offset, last - offset - length) : (first + offset, first + offset + length);
         if (Math.Min(away, rest) < first || Math.Max(away, rest) > last)
         {
-            throw new ProblemException($"There is no time for it: the layer shows from frame {first} to {last}.", "Make it shorter, with a smaller stagger, or lengthen a phase.", layer.Name, "length");
+            throw new ProblemException(
+                $"There is no time for it: the layer shows from frame {first} to {last}.",
+                "Make it shorter, with a smaller stagger, or lengthen a phase.",
+                layer.Name,
+                "length"
+            );
         }
         var settled = settings.Leaving ? Math.Min(rest, graphic.Phases.LeaveStart) : Math.Max(rest, Math.Min(graphic.Phases.HoldStart, last));
         var tracks = Tracks(layer, settings, settings.Feel ?? spec.Feel, settled).Where(t => layer.Find(t.Address) is not null).ToArray();
         if (tracks.Length == 0)
         {
-            throw new ProblemException($"{spec.Title} does nothing to a layer of this kind.", "Choose another way, or a layer that shows something.", layer.Name);
+            throw new ProblemException(
+                $"{spec.Title} does nothing to a layer of this kind.",
+                "Choose another way, or a layer that shows something.",
+                layer.Name
+            );
         }
         var written = BlurOf(layer) is { } blur ? Written.Add(blur) : Written;
         var atRest = written.Select(layer.Find).OfType<ValuePlace>().ToDictionary(v => v.Address, v => v.Channel.At(settled));
@@ -92,24 +112,43 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
     }
 
     /// <summary>How far a layer glides to be just outside the frame, in pixels; null where its way of coming on is no glide.</summary>
-    internal double? FarOf(Layer layer, ArrivalSettings settings) => SideOf(settings.Kind) is var (x, y)
-        ? Far(Together(new(graphic, shaper), layer, settings.Leaving ? graphic.Phases.LeaveStart : Math.Min(graphic.Phases.HoldStart, graphic.Phases.Total - 1)), x, y) : null;
+    internal double? FarOf(Layer layer, ArrivalSettings settings) =>
+        SideOf(settings.Kind) is var (x, y)
+            ? Far(
+                Together(
+                    new(graphic, shaper),
+                    layer,
+                    settings.Leaving ? graphic.Phases.LeaveStart : Math.Min(graphic.Phases.HoldStart, graphic.Phases.Total - 1)
+                ),
+                x,
+                y
+            )
+            : null;
 
-    private static (int X, int Y)? SideOf(ArrivalKind kind) => kind switch
-    {
-        ArrivalKind.GlideFromLeft => (-1, 0),
-        ArrivalKind.GlideFromRight => (1, 0),
-        ArrivalKind.GlideFromTop => (0, -1),
-        ArrivalKind.GlideFromBottom => (0, 1),
-        _ => null,
-    };
+    private static (int X, int Y)? SideOf(ArrivalKind kind) =>
+        kind switch
+        {
+            ArrivalKind.GlideFromLeft => (-1, 0),
+            ArrivalKind.GlideFromRight => (1, 0),
+            ArrivalKind.GlideFromTop => (0, -1),
+            ArrivalKind.GlideFromBottom => (0, 1),
+            _ => null,
+        };
 
-    private double Far(Box seen, int x, int y) => Clear + (x < 0 ? seen.Right : x > 0 ? graphic.Width - seen.Left : y < 0 ? seen.Bottom : graphic.Height - seen.Top);
+    private double Far(Box seen, int x, int y) =>
+        Clear
+        + (
+            x < 0 ? seen.Right
+            : x > 0 ? graphic.Width - seen.Left
+            : y < 0 ? seen.Bottom
+            : graphic.Height - seen.Top
+        );
 
     private static Address Of(ValueSpec spec) => new(spec.Name);
 
     /// <summary>The address of the radius of the layer's first blur.</summary>
-    private static Address? BlurOf(Layer layer) => layer.Effects.FirstOrDefault(e => e.Kind is Blur) is { } blur ? Address.OfEffect(blur.Id, Blur.Radius.Name) : null;
+    private static Address? BlurOf(Layer layer) =>
+        layer.Effects.FirstOrDefault(e => e.Kind is Blur) is { } blur ? Address.OfEffect(blur.Id, Blur.Radius.Name) : null;
 
     private int Room(bool leaving)
     {
@@ -127,17 +166,27 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
         var (came, leaves) = (pieces.Coming(values), pieces.Going(values));
         PieceStagger? usual = settings.Kind == ArrivalKind.TypeOn ? new(PieceKind.Letter, 2) : null;
         return settings.Leaving
-            ? (settings.Pieces ?? leaves ?? came ?? usual) is { } going ? pieces.WithGoing(values, going) : values
+            ? (settings.Pieces ?? leaves ?? came ?? usual) is { } going
+                ? pieces.WithGoing(values, going)
+                : values
             // What went off as one goes on doing so, however it comes.
-            : (settings.Pieces ?? (usual is null ? null : came ?? usual)) is { } coming ? pieces.WithComing(GoesAsOne() ? pieces.WithGoingAsOne(values) : values, coming) : values;
+            : (settings.Pieces ?? (usual is null ? null : came ?? usual)) is { } coming
+                ? pieces.WithComing(GoesAsOne() ? pieces.WithGoingAsOne(values) : values, coming)
+                : values;
 
         bool GoesAsOne() => pieces.GoesAsOne(values) && DepartureOf.Layer(layer, graphic.Phases) is not null;
     }
 
     /// <summary>Frames by which the last piece runs after the first.</summary>
-    private int Spread(Layer layer, bool leaving) => layer.Content.Kind.InPieces is null ? 0
-        : layer.Content.Kind.Draw(layer.Content.Values, DrawContext.Alone(shaper) with { Departing = leaving ? new(0, int.MaxValue) : null }).Pieces
-            .Where(p => !leaving || p.From == 0).Select(p => Math.Abs(p.Delay)).DefaultIfEmpty().Max();
+    private int Spread(Layer layer, bool leaving) =>
+        layer.Content.Kind.InPieces is null
+            ? 0
+            : layer
+                .Content.Kind.Draw(layer.Content.Values, DrawContext.Alone(shaper) with { Departing = leaving ? new(0, int.MaxValue) : null })
+                .Pieces.Where(p => !leaving || p.From == 0)
+                .Select(p => Math.Abs(p.Delay))
+                .DefaultIfEmpty()
+                .Max();
 
     private IEnumerable<Track> Tracks(Layer layer, ArrivalSettings settings, Feel feel, int settled)
     {
@@ -178,7 +227,9 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
         var carrier = evaluator.PlaceOfCarrier(layer, settled);
         var back = (carrier with { E = 0, F = 0 }).Inverse;
         var way = back.Map(new Point(x * Math.Max(0, far), y * Math.Max(0, far)));
-        return double.IsFinite(way.X) && double.IsFinite(way.Y) ? way : throw new ProblemException("What it hangs from has no size there, so it cannot glide.", "Choose another way of coming on.", layer.Name);
+        return double.IsFinite(way.X) && double.IsFinite(way.Y)
+            ? way
+            : throw new ProblemException("What it hangs from has no size there, so it cannot glide.", "Choose another way of coming on.", layer.Name);
     }
 
     /// <summary>The box of a layer and of all that follows it, in pixels of the graphic.</summary>
@@ -186,7 +237,9 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
     {
         var (box, world) = evaluator.Place(layer, frame);
         var own = layer.Content.Kind.IsInvisible || box.IsEmpty ? Box.Empty : world.Map(box);
-        return evaluator.Graphic.Layers.Where(l => l.Carrier == layer.Id && l.Content.Kind.IsOnStage).Aggregate(own, (all, l) => all.Union(Together(evaluator, l, frame)));
+        return evaluator
+            .Graphic.Layers.Where(l => l.Carrier == layer.Id && l.Content.Kind.IsOnStage)
+            .Aggregate(own, (all, l) => all.Union(Together(evaluator, l, frame)));
     }
 
     /// <summary>The layer with a value without the keyframes before (or, leaving, after) its rest; what follows stays as it was.</summary>

@@ -15,7 +15,10 @@ public static partial class ChartData
     /// <summary>Most items of a chart.</summary>
     public const int Most = 60;
 
-    /// <summary>Reads a list as it is typed, or as two columns of a sheet are pasted: the number comes last, after a tab, a comma, a semicolon, a bar, a colon or a space, and is read as <see cref="SheetNumber"/> reads it. Empty lines count for nothing.</summary>
+    /// <summary>
+    /// Reads a list as it is typed, or as two columns of a sheet are pasted: the number comes last, after a tab, a comma, a semicolon, a bar, a colon or a
+    /// space, and is read as <see cref="SheetNumber"/> reads it. Empty lines count for nothing.
+    /// </summary>
     /// <exception cref="ProblemException">A line has no number, or there are too many.</exception>
     public static ImmutableArray<ChartItem> Read(string text)
     {
@@ -29,10 +32,17 @@ public static partial class ChartData
         var at = Division(plain);
         return SheetNumber.Parse(plain[(at + 1)..]) is { } value && Math.Abs(value) <= 1e12
             ? new(at < 0 ? "" : plain[..at].Replace('\t', ' ').TrimEnd(' ', ',', ';', '|', ':'), value)
-            : throw new ProblemException($"\"{Quoted.Short(line.Trim())}\" has no number at its end.", "Write a label and a number in each line, such as Clover 42.", field: "data");
+            : throw new ProblemException(
+                $"\"{Quoted.Short(line.Trim())}\" has no number at its end.",
+                "Write a label and a number in each line, such as Clover 42.",
+                field: "data"
+            );
     }
 
-    /// <summary>Where the label ends and the number begins: at the last tab, semicolon or bar, else at the last comma, colon or space that is no part of the number; -1 where all of it is a number.</summary>
+    /// <summary>
+    /// Where the label ends and the number begins: at the last tab, semicolon or bar, else at the last comma, colon or space that is no part of the number;
+    /// -1 where all of it is a number.
+    /// </summary>
     private static int Division(string line)
     {
         if (line.LastIndexOf('\t') is >= 0 and var tab)
@@ -62,11 +72,16 @@ public static partial class ChartData
         return at;
     }
 
-    /// <summary>A number whose comma begins its fraction, and surely so: thousands are divided by points, or there is nothing, or one digit, on one side of it. "Hive 7,42" is a label and a number.</summary>
+    /// <summary>
+    /// A number whose comma begins its fraction, and surely so: thousands are divided by points, or there is nothing, or one digit, on one side of it.
+    /// "Hive 7,42" is a label and a number.
+    /// </summary>
     [GeneratedRegex(@"^[-+\u2212]?(\d{1,3}(\.\d{3})+,\d+|0,\d+|\d+,\d)$")]
     private static partial Regex Fraction();
 
-    /// <summary>Where each item's part of a whole begins, and how far round it goes, in degrees: its share of the sum of all. Values below 0 have none.</summary>
+    /// <summary>
+    /// Where each item's part of a whole begins, and how far round it goes, in degrees: its share of the sum of all. Values below 0 have none.
+    /// </summary>
     public static ImmutableArray<(double Begin, double Sweep)> Wedges(IReadOnlyList<ChartItem> items)
     {
         var sum = items.Sum(i => Math.Max(0, i.Value));
@@ -81,7 +96,9 @@ public static partial class ChartData
         return wedges.ToImmutable();
     }
 
-    /// <summary>Places as near as can be to those wished for, in their order, none nearer to the next than a distance: labels that would lie over each other.</summary>
+    /// <summary>
+    /// Places as near as can be to those wished for, in their order, none nearer to the next than a distance: labels that would lie over each other.
+    /// </summary>
     /// <param name="wished">Rising.</param>
     public static double[] Apart(IReadOnlyList<double> wished, double distance)
     {

@@ -18,7 +18,8 @@ public sealed record FieldTrial(string Field, string Words, int Fits, Finding? F
 {
     /// <summary>Letters of a field without a limit that are tried: twice its own words, and this many at least.</summary>
     private const int LeastTried = 24;
-    private const int MostTried = 400, WordLength = 9;
+    private const int MostTried = 400,
+        WordLength = 9;
     private const string WideLetters = "WMm@QwOG%";
 
     /// <summary>Tries every field of words that fills a layer.</summary>
@@ -55,12 +56,36 @@ public sealed record FieldTrial(string Field, string Words, int Fits, Finding? F
             (low, border) = Broken(middle) is null ? (middle, border) : (low, middle);
         }
         var open = field.MostCharacters is null ? ", which it does not refuse" : "";
-        var remedy = low > 0 ? string.Create(CultureInfo.InvariantCulture, $"Let it take {low} characters at most, or let its words fit or wrap.") : "Let its words fit or wrap, or its plate fit the words.";
-        return new(field.Name, words, low, new("field", Weight.Warning, new(
-            string.Create(CultureInfo.InvariantCulture, $"The field {field.Name} can break the picture: with {high} wide letters{open}, {Lower(finding.Problem.Message)}"), remedy, finding.Problem.Layer, field.Name), graphic.Phases.HoldLast, graphic.Phases.HoldLast, low, "letters"));
+        var remedy =
+            low > 0
+                ? string.Create(CultureInfo.InvariantCulture, $"Let it take {low} characters at most, or let its words fit or wrap.")
+                : "Let its words fit or wrap, or its plate fit the words.";
+        return new(
+            field.Name,
+            words,
+            low,
+            new(
+                "field",
+                Weight.Warning,
+                new(
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"The field {field.Name} can break the picture: with {high} wide letters{open}, {Lower(finding.Problem.Message)}"
+                    ),
+                    remedy,
+                    finding.Problem.Layer,
+                    field.Name
+                ),
+                graphic.Phases.HoldLast,
+                graphic.Phases.HoldLast,
+                low,
+                "letters"
+            )
+        );
 
-        Finding? Broken(int count) => Crowding(Filling.Fill(graphic, field.Name, Wide(widest, count, field), shaper), shaper)
-            .FirstOrDefault(f => !before.Any(b => b.Check == f.Check && b.Problem.Layer == f.Problem.Layer && b.Measured >= f.Measured - 1));
+        Finding? Broken(int count) =>
+            Crowding(Filling.Fill(graphic, field.Name, Wide(widest, count, field), shaper), shaper)
+                .FirstOrDefault(f => !before.Any(b => b.Check == f.Check && b.Problem.Layer == f.Problem.Layer && b.Measured >= f.Measured - 1));
     }
 
     /// <summary>The graphic with the field filled as it was tried.</summary>
@@ -97,8 +122,10 @@ public sealed record FieldTrial(string Field, string Words, int Fits, Finding? F
     }
 
     /// <summary>So many letters, in words where lines can be broken.</summary>
-    private static string Wide(string letter, int count, Field field) => string.Concat(Enumerable.Range(0, count).Select(i =>
-        field.WhenLong == WhenLong.Wrap && i % (WordLength + 1) == WordLength && i < count - 1 ? " " : letter));
+    private static string Wide(string letter, int count, Field field) =>
+        string.Concat(
+            Enumerable.Range(0, count).Select(i => field.WhenLong == WhenLong.Wrap && i % (WordLength + 1) == WordLength && i < count - 1 ? " " : letter)
+        );
 
     private static string Widest(FieldPlace place, ITypeShaper shaper)
     {

@@ -27,7 +27,14 @@ public static class GraphicChecks
             }
             if (outside.Contains(layer.Id) && SafeAreas.Holds(graphic, layer))
             {
-                findings.Add(new("Its words reach outside the graphics safe area at the end of Hold.", "Move or shrink it, or shorten the words (EBU R 95).", layer.Name, "position"));
+                findings.Add(
+                    new(
+                        "Its words reach outside the graphics safe area at the end of Hold.",
+                        "Move or shrink it, or shorten the words (EBU R 95).",
+                        layer.Name,
+                        "position"
+                    )
+                );
             }
             var opacity = layer.Own[LayerValues.Opacity];
             if (opacity.IsKeyed ? opacity.Keys.All(k => k.Value.X == 0) : opacity.Constant.X == 0)
@@ -44,8 +51,11 @@ public static class GraphicChecks
         var found = new HashSet<string>(StringComparer.Ordinal);
         foreach (var node in scene.Nodes)
         {
-            if (node.Strip is { IsMarked: true, HasWords: true } && Touched.By(node.Strip, node.Row) is { IsEmpty: false } box
-                && (box.Left < safe.Left || box.Top < safe.Top || box.Right > safe.Right || box.Bottom > safe.Bottom))
+            if (
+                node.Strip is { IsMarked: true, HasWords: true }
+                && Touched.By(node.Strip, node.Row) is { IsEmpty: false } box
+                && (box.Left < safe.Left || box.Top < safe.Top || box.Right > safe.Right || box.Bottom > safe.Bottom)
+            )
             {
                 found.Add(node.Strip.Layer);
             }

@@ -16,8 +16,14 @@ public static class MissingGlyphs
     public static Problem? Of(Evaluator evaluator, Layer layer)
     {
         var missing = layer.Hidden ? [] : evaluator.MissingCharacters(layer).ToArray();
-        return missing.Length == 0 ? null : new(
-            $"No shipped font has {string.Join(" ", missing.Take(MostNamed).Select(Show))}{(missing.Length > MostNamed ? $" and {missing.Length - MostNamed} more" : "")}.", "Change these characters; they would show as empty boxes.", layer.Name, "text");
+        return missing.Length == 0
+            ? null
+            : new(
+                $"No shipped font has {string.Join(" ", missing.Take(MostNamed).Select(Show))}{(missing.Length > MostNamed ? $" and {missing.Length - MostNamed} more" : "")}.",
+                "Change these characters; they would show as empty boxes.",
+                layer.Name,
+                "text"
+            );
     }
 
     /// <param name="remedy">What a caller can do who wants it all the same.</param>

@@ -22,7 +22,11 @@ public static class PlacedChecks
             var way = values[layer.Content.Kind.Places!.Colourway].Constant.Text;
             if (way.Length > 0 && graphic.Palette?.Colourways.Any(c => c.Name == way) != true)
             {
-                yield return new("placedColourway", Weight.Warning, new($"It should show the colourway {Quoted.Short(way)}, which is not there.", "Choose another one.", layer.Name, "colourway"));
+                yield return new(
+                    "placedColourway",
+                    Weight.Warning,
+                    new($"It should show the colourway {Quoted.Short(way)}, which is not there.", "Choose another one.", layer.Name, "colourway")
+                );
             }
             var time = PlacedTime.Of(graphic, layer);
             // Where it was cut on purpose, its other part goes on.
@@ -30,8 +34,22 @@ public static class PlacedChecks
             {
                 var last = layer.Out ?? graphic.Phases.Total - 1;
                 yield return new(
-                    "cutOff", Weight.Warning, new(string.Create(CultureInfo.InvariantCulture, $"It takes {time.Phases.Total} frames even with its shortest Hold: {time.Lacks} of its end are cut off."), $"Let it begin sooner, or show until frame {last + time.Lacks} ({Timecode.Format(last + time.Lacks, graphic.Rate)}).", layer.Name, "out"),
-                    last, last, time.Lacks, "frames");
+                    "cutOff",
+                    Weight.Warning,
+                    new(
+                        string.Create(
+                            CultureInfo.InvariantCulture,
+                            $"It takes {time.Phases.Total} frames even with its shortest Hold: {time.Lacks} of its end are cut off."
+                        ),
+                        $"Let it begin sooner, or show until frame {last + time.Lacks} ({Timecode.Format(last + time.Lacks, graphic.Rate)}).",
+                        layer.Name,
+                        "out"
+                    ),
+                    last,
+                    last,
+                    time.Lacks,
+                    "frames"
+                );
             }
         }
     }

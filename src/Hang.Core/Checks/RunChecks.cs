@@ -22,15 +22,41 @@ public static class RunChecks
             if (Running.Wanted(scope, layer, shaper) is { } wanted && wanted > frames)
             {
                 yield return new(
-                    "cutOff", Weight.Warning, new(string.Create(CultureInfo.InvariantCulture, $"It runs for {wanted} frames and shows for {frames}: its end is cut off."), string.Create(CultureInfo.InvariantCulture, $"Let it show for {wanted} frames, or let it go faster."), layer.Name, "lines"),
-                    showing.First, showing.Last, wanted, "frames");
+                    "cutOff",
+                    Weight.Warning,
+                    new(
+                        string.Create(CultureInfo.InvariantCulture, $"It runs for {wanted} frames and shows for {frames}: its end is cut off."),
+                        string.Create(CultureInfo.InvariantCulture, $"Let it show for {wanted} frames, or let it go faster."),
+                        layer.Name,
+                        "lines"
+                    ),
+                    showing.First,
+                    showing.Last,
+                    wanted,
+                    "frames"
+                );
             }
-            if (layer.Content.Kind is Roll && RollDrawing.Of(layer.Content.Values, shaper, showing) is { Clock: { } clock, PixelsAFrame: var speed } && Math.Abs(speed - Math.Round(speed)) > 1e-6)
+            if (
+                layer.Content.Kind is Roll
+                && RollDrawing.Of(layer.Content.Values, shaper, showing) is { Clock: { } clock, PixelsAFrame: var speed }
+                && Math.Abs(speed - Math.Round(speed)) > 1e-6
+            )
             {
                 var whole = clock.WholeFrames(frames);
                 yield return new(
-                    "shimmer", Weight.Warning, new(string.Create(CultureInfo.InvariantCulture, $"It goes {speed:0.###} px a frame; type that moves by parts of a pixel shimmers."), string.Create(CultureInfo.InvariantCulture, $"In {whole} frames it goes {Math.Max(1, Math.Round(speed))} px a frame."), layer.Name, "speed"),
-                    showing.First, showing.Last, speed, "px a frame");
+                    "shimmer",
+                    Weight.Warning,
+                    new(
+                        string.Create(CultureInfo.InvariantCulture, $"It goes {speed:0.###} px a frame; type that moves by parts of a pixel shimmers."),
+                        string.Create(CultureInfo.InvariantCulture, $"In {whole} frames it goes {Math.Max(1, Math.Round(speed))} px a frame."),
+                        layer.Name,
+                        "speed"
+                    ),
+                    showing.First,
+                    showing.Last,
+                    speed,
+                    "px a frame"
+                );
             }
         }
     }

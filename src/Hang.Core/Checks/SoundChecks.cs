@@ -20,23 +20,64 @@ public static class SoundChecks
         {
             var isClipped = peak > 0;
             yield return new(
-                "peak", isClipped ? Weight.Error : Weight.Warning, new(string.Create(CultureInfo.InvariantCulture, $"The sound peaks at {peak:0.0} dBTP{(isClipped ? ", which no file can hold" : "")}; {Loudness.HighestPeak} dBTP is the most (EBU R 128)."),
-                string.Create(CultureInfo.InvariantCulture, $"Lower the gain by {Math.Ceiling((peak - Loudness.HighestPeak) * 10) / 10:0.0} dB.")), null, null, peak, "dBTP");
+                "peak",
+                isClipped ? Weight.Error : Weight.Warning,
+                new(
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"The sound peaks at {peak:0.0} dBTP{(isClipped ? ", which no file can hold" : "")}; {Loudness.HighestPeak} dBTP is the most (EBU R 128)."
+                    ),
+                    string.Create(CultureInfo.InvariantCulture, $"Lower the gain by {Math.Ceiling((peak - Loudness.HighestPeak) * 10) / 10:0.0} dB.")
+                ),
+                null,
+                null,
+                peak,
+                "dBTP"
+            );
         }
         yield return loudness.Integrated is { } integrated
             ? new(
-                "loudness", Weight.Note, new(string.Create(CultureInfo.InvariantCulture, $"The sound is at {integrated:0.0} LUFS; {Loudness.Target} LUFS is usual for a whole programme (EBU R 128)."),
-                Math.Abs(integrated - Loudness.Target) <= Loudness.Tolerance ? "Nothing is to be done." : string.Create(CultureInfo.InvariantCulture, $"A gain of {Loudness.Target - integrated:+0.0;-0.0} dB brings it there.")), null, null, integrated, "LUFS")
+                "loudness",
+                Weight.Note,
+                new(
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"The sound is at {integrated:0.0} LUFS; {Loudness.Target} LUFS is usual for a whole programme (EBU R 128)."
+                    ),
+                    Math.Abs(integrated - Loudness.Target) <= Loudness.Tolerance
+                        ? "Nothing is to be done."
+                        : string.Create(CultureInfo.InvariantCulture, $"A gain of {Loudness.Target - integrated:+0.0;-0.0} dB brings it there.")
+                ),
+                null,
+                null,
+                integrated,
+                "LUFS"
+            )
             : new("loudness", Weight.Note, new("The sound is too short or too soft for its loudness to be told.", "Judge it by ear under the programme."));
         foreach (var part in mix.Parts.Where(p => p.IsCut && LevelAtEnd(p) > Audible))
         {
             var last = graphic.Phases.Total - 1;
             var at = Math.Min(last, (int)SampleClock.FrameOf(graphic.Rate, part.To - 1));
-            yield return new("soundCut", Weight.Warning, new("It breaks off while it is still heard.", "Fade it out, or let it last longer.", part.Layer.Name, "fadeOut"), at, at);
+            yield return new(
+                "soundCut",
+                Weight.Warning,
+                new("It breaks off while it is still heard.", "Fade it out, or let it last longer.", part.Layer.Name, "fadeOut"),
+                at,
+                at
+            );
         }
         foreach (var part in mix.Parts.Where(p => p.From >= p.To))
         {
-            yield return new("neverHeard", Weight.Warning, new("It is never heard: its slip leaves nothing of the sound in its time.", "Change its slip, or its in and out points.", part.Layer.Name, "slip"));
+            yield return new(
+                "neverHeard",
+                Weight.Warning,
+                new(
+                    "It is never heard: its slip leaves nothing of the sound in its time.",
+                    "Change its slip, or its in and out points.",
+                    part.Layer.Name,
+                    "slip"
+                )
+            );
         }
     }
 

@@ -9,7 +9,9 @@ using Hang.Scene.PaintList;
 
 namespace Hang.Core.Checks;
 
-/// <summary>Where words and plates lie: outside of the safe area, beyond their plate, over each other; and what never shows or is left over at the end.</summary>
+/// <summary>
+/// Where words and plates lie: outside of the safe area, beyond their plate, over each other; and what never shows or is left over at the end.
+/// </summary>
 public static class WordChecks
 {
     private const double Slack = 1.5;
@@ -51,7 +53,11 @@ public static class WordChecks
             }
             if (!shown.Contains(layer.Id) && CanShow(layer) && !IsMatte(graphic, layer))
             {
-                yield return new("neverShown", Weight.Warning, new("It never shows in any frame.", "Bring it into the picture, raise its opacity, or delete it.", layer.Name, "position"));
+                yield return new(
+                    "neverShown",
+                    Weight.Warning,
+                    new("It never shows in any frame.", "Bring it into the picture, raise its opacity, or delete it.", layer.Name, "position")
+                );
             }
         }
         foreach (var finding in Crowded(evaluator, phases.HoldLast))
@@ -63,7 +69,13 @@ public static class WordChecks
             var left = Boxes(evaluator, phases.Total - 1).Where(b => !b.Box.Intersect(frame).IsEmpty).Select(b => b.Layer).ToHashSet(StringComparer.Ordinal);
             foreach (var layer in graphic.Layers.Where(l => left.Contains(l.Id)))
             {
-                yield return new("leftOver", Weight.Warning, new("It still shows in the last frame, though there is a Leave.", "Let it finish leaving, or lengthen Leave.", layer.Name, "opacity"), phases.Total - 1, phases.Total - 1);
+                yield return new(
+                    "leftOver",
+                    Weight.Warning,
+                    new("It still shows in the last frame, though there is a Leave.", "Let it finish leaving, or lengthen Leave.", layer.Name, "opacity"),
+                    phases.Total - 1,
+                    phases.Total - 1
+                );
             }
         }
     }
@@ -73,23 +85,47 @@ public static class WordChecks
     {
         var (graphic, rest) = (evaluator.Unfolded.Whole, evaluator.Graphic.Phases.HoldLast);
         var safe = SafeAreas.Graphics(graphic.Width, graphic.Height);
-        var beyond = Boxes(evaluator, rest).Where(b => b.IsType).Select(b => (b.Layer, By: Beyond(b.Box, safe))).Where(b => b.By > Slack && SafeAreas.Holds(graphic, graphic.Layer(b.Layer)))
-            .GroupBy(b => b.Layer).Select(g => Outside(graphic.Layer(g.Key), rest, rest, g.Max(b => b.By)));
+        var beyond = Boxes(evaluator, rest)
+            .Where(b => b.IsType)
+            .Select(b => (b.Layer, By: Beyond(b.Box, safe)))
+            .Where(b => b.By > Slack && SafeAreas.Holds(graphic, graphic.Layer(b.Layer)))
+            .GroupBy(b => b.Layer)
+            .Select(g => Outside(graphic.Layer(g.Key), rest, rest, g.Max(b => b.By)));
         return beyond.Concat(Crowded(evaluator, rest));
     }
 
-    private static double Beyond(in Box box, in Box safe) => Math.Max(Math.Max(safe.Left - box.Left, safe.Top - box.Top), Math.Max(box.Right - safe.Right, box.Bottom - safe.Bottom));
+    private static double Beyond(in Box box, in Box safe) =>
+        Math.Max(Math.Max(safe.Left - box.Left, safe.Top - box.Top), Math.Max(box.Right - safe.Right, box.Bottom - safe.Bottom));
 
-    private static Finding Outside(Layer layer, int from, int to, double by) => new(
-        "safeArea", Weight.Warning, new(string.Create(CultureInfo.InvariantCulture, $"Its words reach {by:0} px outside the graphics safe area."), "Move or shrink it, or shorten the words (EBU R 95).", layer.Name, "position"), from, to, by, "px");
+    private static Finding Outside(Layer layer, int from, int to, double by) =>
+        new(
+            "safeArea",
+            Weight.Warning,
+            new(
+                string.Create(CultureInfo.InvariantCulture, $"Its words reach {by:0} px outside the graphics safe area."),
+                "Move or shrink it, or shorten the words (EBU R 95).",
+                layer.Name,
+                "position"
+            ),
+            from,
+            to,
+            by,
+            "px"
+        );
 
     /// <summary>Words beyond the plate that they stand on, and words over words.</summary>
     private static IEnumerable<Finding> Crowded(Evaluator evaluator, int frame)
     {
         var graphic = evaluator.Unfolded.Whole;
-        var boxes = Boxes(evaluator, frame).GroupBy(b => b.Layer).ToDictionary(g => g.Key, g => g.Select(b => b.Box).Aggregate((a, b) => a.Union(b)), StringComparer.Ordinal);
+        var boxes = Boxes(evaluator, frame)
+            .GroupBy(b => b.Layer)
+            .ToDictionary(g => g.Key, g => g.Select(b => b.Box).Aggregate((a, b) => a.Union(b)), StringComparer.Ordinal);
         // Words along an edge go round things: their box says nothing.
-        var type = graphic.Layers.Where(l => l.Content.Kind.Worded is { } words && boxes.ContainsKey(l.Id) && string.IsNullOrEmpty(l.Content.Values[words.Along].Constant.Text)).ToArray();
+        var type = graphic
+            .Layers.Where(l =>
+                l.Content.Kind.Worded is { } words && boxes.ContainsKey(l.Id) && string.IsNullOrEmpty(l.Content.Values[words.Along].Constant.Text)
+            )
+            .ToArray();
         foreach (var (i, layer) in type.Index())
         {
             var words = boxes[layer.Id];
@@ -104,19 +140,43 @@ public static class WordChecks
                 if (by > Slack)
                 {
                     yield return new(
-                        "overflow", Weight.Warning, new(string.Create(CultureInfo.InvariantCulture, $"Its words reach {by:0} px beyond {plate.Name}."), "Shorten the words, let the plate fit them, or make one of them smaller.", layer.Name, "text"),
-                        frame, frame, by, "px");
+                        "overflow",
+                        Weight.Warning,
+                        new(
+                            string.Create(CultureInfo.InvariantCulture, $"Its words reach {by:0} px beyond {plate.Name}."),
+                            "Shorten the words, let the plate fit them, or make one of them smaller.",
+                            layer.Name,
+                            "text"
+                        ),
+                        frame,
+                        frame,
+                        by,
+                        "px"
+                    );
                 }
             }
             foreach (var other in type.Take(i))
             {
                 var shared = boxes[other.Id].Intersect(words);
-                var share = shared.IsEmpty ? 0 : shared.Width * shared.Height / Math.Min(words.Width * words.Height, boxes[other.Id].Width * boxes[other.Id].Height);
+                var share = shared.IsEmpty
+                    ? 0
+                    : shared.Width * shared.Height / Math.Min(words.Width * words.Height, boxes[other.Id].Width * boxes[other.Id].Height);
                 if (share > MostShared)
                 {
                     yield return new(
-                        "overlap", Weight.Warning, new(string.Create(CultureInfo.InvariantCulture, $"Its words lie over those of {other.Name}, by {share * 100:0} %."), "Move one of them, or shorten the words.", layer.Name, "position"),
-                        frame, frame, share * 100, "%");
+                        "overlap",
+                        Weight.Warning,
+                        new(
+                            string.Create(CultureInfo.InvariantCulture, $"Its words lie over those of {other.Name}, by {share * 100:0} %."),
+                            "Move one of them, or shorten the words.",
+                            layer.Name,
+                            "position"
+                        ),
+                        frame,
+                        frame,
+                        share * 100,
+                        "%"
+                    );
                 }
             }
         }
@@ -149,7 +209,7 @@ public static class WordChecks
         var graphic = evaluator.Unfolded.Whole;
         bool IsIn(string id)
         {
-            for (var layer = graphic.Layers.FirstOrDefault(l => l.Id == id); layer?.Group is { } group;)
+            for (var layer = graphic.Layers.FirstOrDefault(l => l.Id == id); layer?.Group is { } group; )
             {
                 layer = graphic.Layer(group);
                 if (layer.Own[LayerValues.Opacity].At(frame).X <= Seen)
@@ -161,7 +221,10 @@ public static class WordChecks
         }
         return
         [
-            .. evaluator.At(frame).Nodes.Where(n => n.Strip.IsMarked && n.Row.Span[6] > Seen).Select(n => (n.Strip.Layer, Box: Touched.By(n.Strip, n.Row), n.Strip.HasWords))
+            .. evaluator
+                .At(frame)
+                .Nodes.Where(n => n.Strip.IsMarked && n.Row.Span[6] > Seen)
+                .Select(n => (n.Strip.Layer, Box: Touched.By(n.Strip, n.Row), n.Strip.HasWords))
                 .Where(b => !b.Box.IsEmpty && IsIn(b.Layer)),
         ];
     }

@@ -13,11 +13,35 @@ internal static class Bevel
 {
     private const string Part = "Bevel";
 
-    public static readonly ValueSpec Width = new("bevel", "Bevel", NumbersKind.Number, "px", new(0), "Width of the slanted edges; 0: none.") { Part = Part, Least = 0, Most = 2000, Signs = ["W"] };
+    public static readonly ValueSpec Width = new("bevel", "Bevel", NumbersKind.Number, "px", new(0), "Width of the slanted edges; 0: none.")
+    {
+        Part = Part,
+        Least = 0,
+        Most = 2000,
+        Signs = ["W"],
+    };
 
-    public static readonly ValueSpec Strength = new("bevelStrength", "Strength", NumbersKind.Number, "", new(0.5), "How light and how dark they get.") { Part = Part, Least = 0, Most = 1, Factor = 100, Signs = ["◐"] };
+    public static readonly ValueSpec Strength = new("bevelStrength", "Strength", NumbersKind.Number, "", new(0.5), "How light and how dark they get.")
+    {
+        Part = Part,
+        Least = 0,
+        Most = 1,
+        Factor = 100,
+        Signs = ["◐"],
+    };
 
-    public static readonly ValueSpec Light = new("bevelLight", "Light from", NumbersKind.Number, "°", new(-120), "Where the light comes from, unless there is a lamp: degrees clockwise from the right.") { Part = Part, Signs = ["∠"] };
+    public static readonly ValueSpec Light = new(
+        "bevelLight",
+        "Light from",
+        NumbersKind.Number,
+        "°",
+        new(-120),
+        "Where the light comes from, unless there is a lamp: degrees clockwise from the right."
+    )
+    {
+        Part = Part,
+        Signs = ["∠"],
+    };
 
     public static ValueSpec[] Specs => [Width, Strength, Light];
 

@@ -14,12 +14,18 @@ namespace Hang.Core.Contents;
 internal sealed class ChartDrawing : Drawing, IWording
 {
     // Of the type's size: from a drawing to its words, from line to line, and how far numerals lie below their middle.
-    private const double Beside = 0.5, Line = 1.25, Drop = 0.36;
+    private const double Beside = 0.5,
+        Line = 1.25,
+        Drop = 0.36;
     private const string Quad = "MLLLZ";
     private readonly ValueSet values;
     private readonly ImmutableArray<ChartItem> items;
     private readonly ITypeShaper shaper;
-    private readonly double width, height, em, lag, greatest;
+    private readonly double width,
+        height,
+        em,
+        lag,
+        greatest;
     private readonly int shape;
     private readonly Channel grown;
     private readonly List<Drawing> words = [];
@@ -46,7 +52,13 @@ internal sealed class ChartDrawing : Drawing, IWording
     public override void Write(StripWriter writer)
     {
         words.Clear();
-        Action<StripWriter> write = shape switch { 0 => Bars, 1 => Columns, 4 => Polyline, _ => Wedges };
+        Action<StripWriter> write = shape switch
+        {
+            0 => Bars,
+            1 => Columns,
+            4 => Polyline,
+            _ => Wedges,
+        };
         write(writer);
     }
 
@@ -60,11 +72,11 @@ internal sealed class ChartDrawing : Drawing, IWording
     private Channel FillOf(int index) => values[Chart.Fills[index % Chart.Fills.Length]];
 
     private void Rounded(StripWriter writer, int index, Func<double, Box> box) => writer.Fill(Shape.RoundedBox, !grown.IsKeyed, FillOf(index), box, (time, v) =>
-    {
-        var at = box(time);
-        var radius = Math.Min(values[Chart.Corners].Constant.X, Math.Min(at.Width, at.Height) / 2);
-        Shape.WriteRoundedBox(at, radius, radius, radius, radius, v);
-    });
+        {
+            var at = box(time);
+            var radius = Math.Min(values[Chart.Corners].Constant.X, Math.Min(at.Width, at.Height) / 2);
+            Shape.WriteRoundedBox(at, radius, radius, radius, radius, v);
+        });
 
     private void Bars(StripWriter writer)
     {
@@ -104,13 +116,24 @@ internal sealed class ChartDrawing : Drawing, IWording
         {
             var index = i;
             // Those that have grown lie before those that still grow: each begins where the others end by now.
-            writer.Fill(Ring.Verbs, !grown.IsKeyed, FillOf(i), _ => box, (time, v) => Ring.Write(box, hole, wedges[index].Begin, wedges[index].Sweep * Share(index, time), v));
+            writer.Fill(
+                Ring.Verbs,
+                !grown.IsKeyed,
+                FillOf(i),
+                _ => box,
+                (time, v) => Ring.Write(box, hole, wedges[index].Begin, wedges[index].Sweep * Share(index, time), v)
+            );
         }
         // Words beside the circle, on the side of their wedge; those that would touch move apart.
         foreach (var right in new[] { true, false })
         {
-            var there = Enumerable.Range(0, items.Length).Where(i => wedges[i].Sweep > 0 && (wedges[i].Begin + wedges[i].Sweep / 2 is <= 180) == right)
-                .Select(i => (Index: i, Angle: (wedges[i].Begin + wedges[i].Sweep / 2) * Math.PI / 180)).Select(w => (w.Index, w.Angle, Y: height / 2 - Math.Cos(w.Angle) * side / 2)).OrderBy(w => w.Y).ToArray();
+            var there = Enumerable
+                .Range(0, items.Length)
+                .Where(i => wedges[i].Sweep > 0 && (wedges[i].Begin + wedges[i].Sweep / 2 is <= 180) == right)
+                .Select(i => (Index: i, Angle: (wedges[i].Begin + wedges[i].Sweep / 2) * Math.PI / 180))
+                .Select(w => (w.Index, w.Angle, Y: height / 2 - Math.Cos(w.Angle) * side / 2))
+                .OrderBy(w => w.Y)
+                .ToArray();
             var two = values[Chart.Labels].Constant.X != 0 && values[Chart.Figures].Constant.X != 0;
             var places = ChartData.Apart([.. there.Select(w => w.Y)], em * Line * (two ? 2 : 1));
             for (var n = 0; n < there.Length; n++)
@@ -139,11 +162,17 @@ internal sealed class ChartDrawing : Drawing, IWording
         for (var i = 0; i < items.Length; i++)
         {
             var (index, at) = (i, At(i));
-            writer.Fill(Ring.Verbs, !grown.IsKeyed, FillOf(0), _ => BoxAt(0), (time, v) =>
-            {
-                var radius = Share(index, time) >= 1 || index == 0 ? half * 1.8 * Math.Min(1, Share(index, time) * 4) : 0;
-                Ring.Write(new(at.X - radius, at.Y - radius, at.X + radius, at.Y + radius), 0, 0, 360, v);
-            });
+            writer.Fill(
+                Ring.Verbs,
+                !grown.IsKeyed,
+                FillOf(0),
+                _ => BoxAt(0),
+                (time, v) =>
+                {
+                    var radius = Share(index, time) >= 1 || index == 0 ? half * 1.8 * Math.Min(1, Share(index, time) * 4) : 0;
+                    Ring.Write(new(at.X - radius, at.Y - radius, at.X + radius, at.Y + radius), 0, 0, 360, v);
+                }
+            );
             Label(writer, items[i].Label, 1, em, Math.Max(em, step * 0.94), at.X, height + em * Line, i);
             Number(writer, i, 1, em, Math.Max(em, step * 0.94), _ => (at.X, at.Y - half * 2 - em * 0.4));
         }
@@ -179,17 +208,35 @@ internal sealed class ChartDrawing : Drawing, IWording
         {
             return;
         }
-        var format = new NumberFormat(NumberForm.Thousands, NumberStyle.All[(int)values[Chart.Language].Constant.X], (int)values[Chart.Decimals].Constant.X, 1, "", "", values[Chart.After].Constant.Text);
+        var format = new NumberFormat(
+            NumberForm.Thousands,
+            NumberStyle.All[(int)values[Chart.Language].Constant.X],
+            (int)values[Chart.Decimals].Constant.X,
+            1,
+            "",
+            "",
+            values[Chart.After].Constant.Text
+        );
         string At(double time) => format.Write(items[index].Value * Share(index, time));
         // Between keyframes it is read at each frame, since no more is ever seen of it.
         var frames = grown.IsKeyed ? Enumerable.Range(grown.Keys[0].At, grown.Keys[^1].At - grown.Keys[0].At + 1) : [0];
         foreach (var wording in frames.Select(f => At(f)).Distinct().ToArray())
         {
-            Put(writer, wording, align, size, room, place, time => Share(index, time) <= 0 ? 0 : At(Math.Round(time)) == wording ? Math.Min(1, Share(index, time) * 3) : 0);
+            Put(writer, wording, align, size, room, place, time => Share(index, time) <= 0 ? 0
+                : At(Math.Round(time)) == wording ? Math.Min(1, Share(index, time) * 3)
+                : 0);
         }
     }
 
-    private void Put(StripWriter writer, string text, int align, double size, double room, Func<double, (double X, double Y)> place, Func<double, double> opacity)
+    private void Put(
+        StripWriter writer,
+        string text,
+        int align,
+        double size,
+        double room,
+        Func<double, (double X, double Y)> place,
+        Func<double, double> opacity
+    )
     {
         var type = Chart.Look.Saying(values, text).With(TypeContent.Align, new Value(align)).With(TypeContent.TypeSize, new Value(size));
         if (double.IsFinite(room))

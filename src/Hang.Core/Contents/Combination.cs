@@ -16,21 +16,34 @@ public sealed class Combination : ContentKind
     private const int MostLooks = 300;
 
     // The path operations of more letters take seconds at each of those moments (measured).
-    private const int MostLetters = 150, Deepest = 8;
+    private const int MostLetters = 150,
+        Deepest = 8;
 
-    public static readonly ValueSpec Shapes = new("of", "Made of", LayersKind.Edges, "", Value.Of(""), "The shapes that it is made of. They may be hidden.") { Keyable = false };
+    public static readonly ValueSpec Shapes = new("of", "Made of", LayersKind.Edges, "", Value.Of(""), "The shapes that it is made of. They may be hidden.")
+    {
+        Keyable = false,
+    };
 
     public static readonly ChoiceKind Ways = new("unite", "cut", "overlap", "exclude");
 
-    public static readonly ValueSpec How = new("how", "How", Ways, "", default, "All of them together; the backmost without the others; where all overlap; where an odd number of them is.") { Keyable = false };
+    public static readonly ValueSpec How = new(
+        "how",
+        "How",
+        Ways,
+        "",
+        default,
+        "All of them together; the backmost without the others; where all overlap; where an odd number of them is."
+    )
+    {
+        Keyable = false,
+    };
 
     public static readonly ValueSpec Colour = new("fill", "Colour", PaintKind.Paint, "", new(1, 1, 1, 1), "Colour, straight alpha, or gradient.");
 
     private static readonly Stroke Line = new();
 
-    private Combination() : base("combination", "Combination", "What several shapes make together, filled and stroked.", [Shapes, How, Colour, .. Line.Specs])
-    {
-    }
+    private Combination()
+        : base("combination", "Combination", "What several shapes make together, filled and stroked.", [Shapes, How, Colour, .. Line.Specs]) { }
 
     public override bool HasEdge => true;
 
@@ -40,18 +53,30 @@ public sealed class Combination : ContentKind
         var letters = LettersOf(values, document, 0);
         if (letters > MostLetters)
         {
-            throw new ProblemException($"It is made of {letters} letters, and each is cut with every other.", $"Combine {MostLetters} letters or fewer, or use the type as a matte.", layer, $"{at}/of");
+            throw new ProblemException(
+                $"It is made of {letters} letters, and each is cut with every other.",
+                $"Combine {MostLetters} letters or fewer, or use the type as a matte.",
+                layer,
+                $"{at}/of"
+            );
         }
     }
 
     /// <summary>Letters of the type that it is made of, and of what that is made of.</summary>
-    private static int LettersOf(ValueSet values, IDocument document, int depth) => depth > Deepest ? MostLetters + 1
-        : LayersKind.IdsOf(values[Shapes].Constant).Select(id => document.LayerOf(id)?.Content).Sum(content => content?.Kind switch
-        {
-            TypeContent => Longest(content.Values[TypeContent.Text]),
-            Combination => LettersOf(content.Values, document, depth + 1),
-            _ => 0,
-        });
+    private static int LettersOf(ValueSet values, IDocument document, int depth) =>
+        depth > Deepest
+            ? MostLetters + 1
+            : LayersKind
+                .IdsOf(values[Shapes].Constant)
+                .Select(id => document.LayerOf(id)?.Content)
+                .Sum(content =>
+                    content?.Kind switch
+                    {
+                        TypeContent => Longest(content.Values[TypeContent.Text]),
+                        Combination => LettersOf(content.Values, document, depth + 1),
+                        _ => 0,
+                    }
+                );
 
     private static int Longest(Scene.Motion.Channel words) => words.IsKeyed ? words.Keys.Max(k => k.Value.Text.Length) : words.Constant.Text.Length;
 
@@ -64,7 +89,10 @@ public sealed class Combination : ContentKind
         var layers = LayersKind.IdsOf(values[Shapes].Constant);
         var how = (Combining)(int)values[How].Constant.X;
         var steady = layers.All(around.IsStill);
-        var last = new LastAsked<ShapePath>(time => layers.IsEmpty ? ShapePath.Nothing : shaper.Shapes.Combine([.. layers.Select(id => around.ShapeOf(id, time, false))], how), steady);
+        var last = new LastAsked<ShapePath>(
+            time => layers.IsEmpty ? ShapePath.Nothing : shaper.Shapes.Combine([.. layers.Select(id => around.ShapeOf(id, time, false))], how),
+            steady
+        );
         ShapePath PathAt(double time) => last.At(time);
         Box BoxAt(double time) => PathAt(time).Bounds();
         Edge edge;
@@ -87,8 +115,7 @@ public sealed class Combination : ContentKind
             {
                 var path = PathAt(time);
                 Shape.WriteAny(Shape.CountAsAny(path) <= v.Length ? path : PathAt(Math.Floor(time / step) * step), v);
-            })
-            { Rule = "evenodd", Room = room };
+            }) { Rule = "evenodd", Room = room };
         }
         return new SimpleDrawing(steady, BoxAt, writer => Line.Paint(writer, values, Colour, BoxAt, edge), edge);
     }

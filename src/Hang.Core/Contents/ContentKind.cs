@@ -14,9 +14,8 @@ namespace Hang.Core.Contents;
 /// </summary>
 public abstract class ContentKind : Module
 {
-    protected ContentKind(string name, string title, string meaning, params ValueSpec[] values) : base(name, title, meaning, values)
-    {
-    }
+    protected ContentKind(string name, string title, string meaning, params ValueSpec[] values)
+        : base(name, title, meaning, values) { }
 
     /// <summary>True for what shows nothing itself and only carries others.</summary>
     public virtual bool IsInvisible => false;
@@ -65,7 +64,9 @@ public abstract class ContentKind : Module
         return other;
     }
 
-    /// <summary>What it uses of the document's sources besides those that its values name: their content hashes, of those that belong to packages their names.</summary>
+    /// <summary>
+    /// What it uses of the document's sources besides those that its values name: their content hashes, of those that belong to packages their names.
+    /// </summary>
     public virtual IEnumerable<(SourceKind Kind, string Key)> SourcesNamed(ValueSet values, IDocument document) => [];
 
     /// <summary>Frames that the layer has to show for what runs in it to end just then; null: any number will do.</summary>
@@ -96,13 +97,22 @@ public abstract class ContentKind : Module
     public virtual bool IsLight => false;
 
     /// <summary>Where a layer of the kind stands on the stage.</summary>
-    public Stands Stands => !IsOnStage ? Stands.Nowhere : IsInvisible ? Stands.Point : Stands.Box;
+    public Stands Stands =>
+        !IsOnStage ? Stands.Nowhere
+        : IsInvisible ? Stands.Point
+        : Stands.Box;
 
     /// <summary>What is drawn in its strip on the timeline.</summary>
-    public StripLook Strip => Heard is not null ? StripLook.Wave : Places is not null ? StripLook.Phases : StripLook.Plain;
+    public StripLook Strip =>
+        Heard is not null ? StripLook.Wave
+        : Places is not null ? StripLook.Phases
+        : StripLook.Plain;
 
     /// <summary>What becomes of that which is added while such a layer is selected.</summary>
-    public Gathers Gathers => IsGroup ? Gathers.Members : Stands == Stands.Point && !IsLight ? Gathers.Hung : Gathers.Nobody;
+    public Gathers Gathers =>
+        IsGroup ? Gathers.Members
+        : Stands == Stands.Point && !IsLight ? Gathers.Hung
+        : Gathers.Nobody;
 
     /// <summary>True for what comes and goes through the edges of the picture, so that it is outside of the safe area most of the time.</summary>
     public virtual bool RunsThrough(ValueSet values) => false;
@@ -112,9 +122,7 @@ public abstract class ContentKind : Module
 
     /// <summary>Rules beyond the ranges of the values.</summary>
     /// <exception cref="ProblemException">A rule is broken.</exception>
-    public virtual void Demand(ValueSet values, IDocument document, string layer, string at)
-    {
-    }
+    public virtual void Demand(ValueSet values, IDocument document, string layer, string at) { }
 
     /// <summary>What such a layer draws, made ready.</summary>
     public abstract Drawing Draw(ValueSet values, DrawContext at);
@@ -123,20 +131,30 @@ public abstract class ContentKind : Module
 /// <summary>What a layer can know of those that it names.</summary>
 public interface ISurroundings
 {
-    /// <summary>Another layer's box in this one's coordinates: as large as it is at the moment, where it is at the end of Hold. Empty for one that is empty.</summary>
+    /// <summary>
+    /// Another layer's box in this one's coordinates: as large as it is at the moment, where it is at the end of Hold. Empty for one that is empty.
+    /// </summary>
     Box BoxOf(string layer, double time);
 
-    /// <summary>Where another layer is at a moment, in this one's coordinates: the origin of a hook, the middle of any other; null where it has no place.</summary>
+    /// <summary>
+    /// Where another layer is at a moment, in this one's coordinates: the origin of a hook, the middle of any other; null where it has no place.
+    /// </summary>
     Point? PointOf(string layer, double time);
 
-    /// <summary>The direction from the middle of a box of this layer to the lamp, degrees clockwise from the right in its coordinates; null without a lamp.</summary>
+    /// <summary>
+    /// The direction from the middle of a box of this layer to the lamp, degrees clockwise from the right in its coordinates; null without a lamp.
+    /// </summary>
     double? LightAt(in Box box, double time);
 
     /// <summary>True when another layer is as large at every moment.</summary>
     bool HasSteadyBox(string layer);
 
-    /// <summary>Another layer's edge at a moment with its fill rule, in this layer's coordinates, or in those that its position is given in; nothing when it has none.</summary>
-    /// <param name="inPlace">True: in its own, wherever it rests at the end of Hold. False: in those of what it follows, so that its position moves what is made of it.</param>
+    /// <summary>
+    /// Another layer's edge at a moment with its fill rule, in this layer's coordinates, or in those that its position is given in; nothing when it has
+    /// none.
+    /// </summary>
+    /// <param name="inPlace">True: in its own, wherever it rests at the end of Hold. False: in those of what it follows, so that its position moves what is
+    /// made of it.</param>
     (ShapePath Path, string Rule) ShapeOf(string layer, double time, bool inPlace);
 
     /// <summary>True when another layer's edge is the same at every moment, and in the same place.</summary>
@@ -156,9 +174,7 @@ public abstract class Drawing
     public abstract Box BoxAt(double time);
 
     /// <summary>Writes the operations; nothing for what is drawn in pieces, or shows nothing.</summary>
-    public virtual void Write(StripWriter writer)
-    {
-    }
+    public virtual void Write(StripWriter writer) { }
 
     /// <summary>Parts that move by themselves, some frames late; empty for what moves as one.</summary>
     public virtual IReadOnlyList<Piece> Pieces => [];

@@ -50,7 +50,9 @@ public sealed class Count
         // In decimals, as they were typed: a sum of binary fractions is late by a frame where it should be a whole one.
         double At(int n) => (double)(showing.First + showing.Rate.Frames((decimal)start + n * (decimal)every));
         double Number(int n) => n == steps - 1 ? to : (double)((decimal)from + sign * (decimal)by * n) + 0.0;
-        return new(Distinct(Enumerable.Range(0, steps).Select(n => (n == 0 ? double.NegativeInfinity : At(n), Number(n))), format), time => 1 - (showing.SecondsAt(time) - start) / Math.Max(1e-9, every * (steps - 1)));
+        return new(Distinct(Enumerable.Range(0, steps).Select(n => (n == 0 ? double.NegativeInfinity : At(n), Number(n))), format), time =>
+            1 - (showing.SecondsAt(time) - start) / Math.Max(1e-9, every * (steps - 1))
+        );
     }
 
     /// <summary>A number that changes by its keyframes; it is read at each frame, since no more is ever seen of it.</summary>

@@ -11,14 +11,21 @@ namespace Hang.Core.Contents;
 internal sealed class CounterDrawing : Drawing, IWording
 {
     // Of the type's size: where the middle of numerals lies above the baseline, how far a number travels, and where a bar lies below it.
-    private const double Middle = 0.36, Travel = 0.7, Below = 0.35, Small = 0.6, Large = 1.4;
+    private const double Middle = 0.36,
+        Travel = 0.7,
+        Below = 0.35,
+        Small = 0.6,
+        Large = 1.4;
     private readonly ValueSet values;
     private readonly Count count;
     private readonly ImmutableArray<Drawing> drawings;
     private readonly int[] drawingOf;
-    private readonly Channel size, gaugeSize, gaugeWidth;
+    private readonly Channel size,
+        gaugeSize,
+        gaugeWidth;
     private readonly double change;
-    private readonly int manner, gauge;
+    private readonly int manner,
+        gauge;
 
     public CounterDrawing(ValueSet values, Count count, Showing showing, ITypeShaper shaper)
     {
@@ -73,7 +80,10 @@ internal sealed class CounterDrawing : Drawing, IWording
         // Feels of arrivals end gently: 1 - (1 - t)^3.
         var done = change <= 0 || double.IsInfinity(since) ? 1 : 1 - Math.Pow(1 - Math.Clamp(since / change, 0, 1), 3);
         var (comes, goes) = (drawingOf[step] == own, step > 0 && done < 1 && drawingOf[step - 1] == own);
-        var opacity = comes ? done : goes ? 1 - done : 0;
+        var opacity =
+            comes ? done
+            : goes ? 1 - done
+            : 0;
         var far = (comes ? 1 - done : -done) * Travel * size.NumberAt(time);
         var scale = manner == 4 && opacity > 0 ? (comes ? Small + (1 - Small) * done : 1 + (Large - 1) * done) : 1;
         var box = scale == 1 ? default : drawing.BoxAt(time);
@@ -81,14 +91,23 @@ internal sealed class CounterDrawing : Drawing, IWording
         v[0] = v[3] = (float)scale;
         v[1] = v[2] = 0;
         v[4] = (float)x;
-        v[5] = (float)(y + (manner == 2 ? far : manner == 3 ? -far : 0));
+        v[5] = (float)(
+            y
+            + (
+                manner == 2 ? far
+                : manner == 3 ? -far
+                : 0
+            )
+        );
         v[6] = (float)opacity;
     }
 
     private Box GaugeBox(double time)
     {
         var (long1, wide, em) = (gaugeSize.NumberAt(time), gaugeWidth.NumberAt(time), size.NumberAt(time));
-        return gauge == 1 ? new(-long1 / 2, -Middle * em - long1 / 2, long1 / 2, -Middle * em + long1 / 2) : new(-long1 / 2, Below * em, long1 / 2, Below * em + wide);
+        return gauge == 1
+            ? new(-long1 / 2, -Middle * em - long1 / 2, long1 / 2, -Middle * em + long1 / 2)
+            : new(-long1 / 2, Below * em, long1 / 2, Below * em + wide);
     }
 
     private void WriteGauge(StripWriter writer)

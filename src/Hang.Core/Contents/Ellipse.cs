@@ -5,7 +5,9 @@ using Hang.Scene.Values;
 
 namespace Hang.Core.Contents;
 
-/// <summary>An ellipse, filled and stroked, as large as its box. Its line begins at the top and goes clockwise. Its origin is the box's top left corner.</summary>
+/// <summary>
+/// An ellipse, filled and stroked, as large as its box. Its line begins at the top and goes clockwise. Its origin is the box's top left corner.
+/// </summary>
 public sealed class Ellipse : ContentKind
 {
     public static readonly ValueSpec Size = new("size", "Size", NumbersKind.Size, "px", new(200, 200), "Width and height.") { Least = 0, Signs = ["W", "H"] };
@@ -14,9 +16,8 @@ public sealed class Ellipse : ContentKind
 
     private static readonly Stroke Line = new();
 
-    private Ellipse() : base("ellipse", "Ellipse", "An ellipse, filled and stroked.", [Size, Colour, .. Line.Specs])
-    {
-    }
+    private Ellipse()
+        : base("ellipse", "Ellipse", "An ellipse, filled and stroked.", [Size, Colour, .. Line.Specs]) { }
 
     public override bool HasEdge => true;
 

@@ -9,9 +9,8 @@ namespace Hang.Core.Contents;
 /// </summary>
 public sealed class GroupContent : ContentKind
 {
-    private GroupContent() : base("group", "Group", "Layers that are painted as one picture.")
-    {
-    }
+    private GroupContent()
+        : base("group", "Group", "Layers that are painted as one picture.") { }
 
     public override bool IsGroup => true;
 

@@ -1,5 +1,5 @@
-using Hang.Scene.Typesetting;
 using Hang.Scene.Registry;
+using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Contents;
 

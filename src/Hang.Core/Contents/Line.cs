@@ -19,17 +19,74 @@ public sealed class Line : ContentKind
 
     public static readonly ValueSpec End = new("end", "End", NumbersKind.Point, "px", new(300, 0), "Where it ends.");
 
-    public static readonly ValueSpec StartsAt = new("startsAt", "Starts at", LayersKind.Layer, "", Value.Of(""), "A layer that it starts at, wherever that is: a hook, or the middle of another. None: it starts at its own point.") { Part = Anchors, Keyable = false };
+    public static readonly ValueSpec StartsAt = new(
+        "startsAt",
+        "Starts at",
+        LayersKind.Layer,
+        "",
+        Value.Of(""),
+        "A layer that it starts at, wherever that is: a hook, or the middle of another. None: it starts at its own point."
+    )
+    {
+        Part = Anchors,
+        Keyable = false,
+    };
 
-    public static readonly ValueSpec StartGap = new("startGap", "Off it", NumbersKind.Number, "px", new(0), "How far off that layer's point it starts, as from the edge of a ring around it.") { Part = Anchors, Least = 0, Most = 20000 };
+    public static readonly ValueSpec StartGap = new(
+        "startGap",
+        "Off it",
+        NumbersKind.Number,
+        "px",
+        new(0),
+        "How far off that layer's point it starts, as from the edge of a ring around it."
+    )
+    {
+        Part = Anchors,
+        Least = 0,
+        Most = 20000,
+    };
 
-    public static readonly ValueSpec EndsAt = new("endsAt", "Ends at", LayersKind.Layer, "", Value.Of(""), "A layer that it ends at, wherever that is: a hook, or the middle of another. None: it ends at its own point.") { Part = Anchors, Keyable = false };
+    public static readonly ValueSpec EndsAt = new(
+        "endsAt",
+        "Ends at",
+        LayersKind.Layer,
+        "",
+        Value.Of(""),
+        "A layer that it ends at, wherever that is: a hook, or the middle of another. None: it ends at its own point."
+    )
+    {
+        Part = Anchors,
+        Keyable = false,
+    };
 
-    public static readonly ValueSpec EndGap = new("endGap", "Off that", NumbersKind.Number, "px", new(0), "How far off that layer's point it ends.") { Part = Anchors, Least = 0, Most = 20000 };
+    public static readonly ValueSpec EndGap = new("endGap", "Off that", NumbersKind.Number, "px", new(0), "How far off that layer's point it ends.")
+    {
+        Part = Anchors,
+        Least = 0,
+        Most = 20000,
+    };
 
-    public static readonly ValueSpec Elbow = new("elbow", "Elbow", NumbersKind.Number, "of width", new(0), "How much of its width it runs level before its end; 0: straight from start to end.") { Least = 0, Most = 1, Factor = 100, Signs = ["∟"] };
+    public static readonly ValueSpec Elbow = new(
+        "elbow",
+        "Elbow",
+        NumbersKind.Number,
+        "of width",
+        new(0),
+        "How much of its width it runs level before its end; 0: straight from start to end."
+    )
+    {
+        Least = 0,
+        Most = 1,
+        Factor = 100,
+        Signs = ["∟"],
+    };
 
-    public static readonly ValueSpec Width = new("width", "Line width", NumbersKind.Number, "px", new(6), "How thick it is.") { Least = 0, Most = 2000, Signs = ["W"] };
+    public static readonly ValueSpec Width = new("width", "Line width", NumbersKind.Number, "px", new(6), "How thick it is.")
+    {
+        Least = 0,
+        Most = 2000,
+        Signs = ["W"],
+    };
 
     public static readonly ValueSpec Colour = new("fill", "Colour", PaintKind.Paint, "", new(1, 1, 1, 1), "Colour, straight alpha, or gradient.");
 
@@ -41,9 +98,9 @@ public sealed class Line : ContentKind
         Cap = new("cap", "Line ends", Stroke.Caps, "", default, "How it ends where it has no head (SVG 2, stroke-linecap).") { Keyable = false },
     };
 
-    private Line() : base("line", "Line or arrow", "A line, an arrow or a leader with an elbow.", [Start, End, Elbow, .. Whole.Specs, StartsAt, StartGap, EndsAt, EndGap])
-    {
-    }
+    private Line()
+        : base("line", "Line or arrow", "A line, an arrow or a leader with an elbow.", [Start, End, Elbow, .. Whole.Specs, StartsAt, StartGap, EndsAt, EndGap])
+    { }
 
     public override bool HasEdge => true;
 

@@ -8,7 +8,8 @@ namespace Hang.Core.Contents;
 /// <summary>An end of a line: at a point of its own, or at another layer.</summary>
 internal sealed class LineEnd
 {
-    private readonly Channel own, gap;
+    private readonly Channel own,
+        gap;
     private readonly string? layer;
     private readonly ISurroundings? around;
 

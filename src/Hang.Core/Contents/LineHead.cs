@@ -16,25 +16,32 @@ internal static class LineHead
 
     /// <param name="kind">One of <see cref="Kinds"/>.</param>
     /// <param name="end">Where the end is, the unit direction that it points in, and how long the head is.</param>
-    public static void Write(StripWriter writer, string kind, Channel colour, bool isSteady, Func<double, Box> box, Func<double, (Point Tip, Point Along, double Size)> end)
+    public static void Write(
+        StripWriter writer,
+        string kind,
+        Channel colour,
+        bool isSteady,
+        Func<double, Box> box,
+        Func<double, (Point Tip, Point Along, double Size)> end
+    )
     {
         if (kind == "none")
         {
             return;
         }
         writer.Fill(new(kind == "dot" ? Shape.Ellipse : "MLLZ", isSteady, (time, v) =>
-        {
-            var (tip, along, size) = end(time);
-            if (kind == "dot")
             {
-                Shape.WriteEllipse(new(tip.X - size / 2, tip.Y - size / 2, tip.X + size / 2, tip.Y + size / 2), v);
-                return;
-            }
-            var (x, y) = (along.X * size, along.Y * size);
-            (v[0], v[1]) = ((float)tip.X, (float)tip.Y);
-            (v[2], v[3]) = ((float)(tip.X - x - y * Slim), (float)(tip.Y - y + x * Slim));
-            (v[4], v[5]) = ((float)(tip.X - x + y * Slim), (float)(tip.Y - y - x * Slim));
-        }), colour, box);
+                var (tip, along, size) = end(time);
+                if (kind == "dot")
+                {
+                    Shape.WriteEllipse(new(tip.X - size / 2, tip.Y - size / 2, tip.X + size / 2, tip.Y + size / 2), v);
+                    return;
+                }
+                var (x, y) = (along.X * size, along.Y * size);
+                (v[0], v[1]) = ((float)tip.X, (float)tip.Y);
+                (v[2], v[3]) = ((float)(tip.X - x - y * Slim), (float)(tip.Y - y + x * Slim));
+                (v[4], v[5]) = ((float)(tip.X - x + y * Slim), (float)(tip.Y - y - x * Slim));
+            }), colour, box);
     }
 }
 
@@ -43,7 +50,8 @@ internal static class LineHead
 /// <param name="drawn">Where it begins and ends, as shares.</param>
 internal sealed class LineEnds(ValueSet values, Stroke stroke, Edge edge, Func<double, double> width, Func<double, (float From, float To)> drawn)
 {
-    private readonly string start = Stroke.Option(values, stroke.StartHead), end = Stroke.Option(values, stroke.EndHead);
+    private readonly string start = Stroke.Option(values, stroke.StartHead),
+        end = Stroke.Option(values, stroke.EndHead);
 
     /// <summary>What is drawn of the line itself: an arrow's tip must stay pointed, so it ends within the head.</summary>
     public (float From, float To) Within(double time)
@@ -77,5 +85,6 @@ internal sealed class LineEnds(ValueSet values, Stroke stroke, Edge edge, Func<d
     private bool HasEnds(double time, float from, float to) => to > from && (to - from < 1 || !edge.CourseAt(time).IsRound);
 
     /// <summary>A head grows with the first of the line, so that it does not stand there before anything is drawn.</summary>
-    private double SizeAt(double time, float from, float to) => Math.Min(width(time) * Math.Max(1, values[stroke.HeadSize].NumberAt(time)), (to - from) * edge.CourseAt(time).Length);
+    private double SizeAt(double time, float from, float to) =>
+        Math.Min(width(time) * Math.Max(1, values[stroke.HeadSize].NumberAt(time)), (to - from) * edge.CourseAt(time).Length);
 }

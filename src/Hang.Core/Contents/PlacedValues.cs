@@ -4,7 +4,16 @@ using Hang.Scene.Values;
 namespace Hang.Core.Contents;
 
 /// <summary>Values of a content that shows another graphic.</summary>
-public sealed record PlacedValues(ValueSpec Of, ValueSpec Filled, ValueSpec Colourway, ValueSpec Length, ValueSpec Hold, ValueSpec Skip, ValueSpec Cut, ValueSpec Shape)
+public sealed record PlacedValues(
+    ValueSpec Of,
+    ValueSpec Filled,
+    ValueSpec Colourway,
+    ValueSpec Length,
+    ValueSpec Hold,
+    ValueSpec Skip,
+    ValueSpec Cut,
+    ValueSpec Shape
+)
 {
     /// <summary>The key of the graphic among those that the document has placed.</summary>
     public string KeyOf(ValueSet values) => values[Of].Constant.Text;

@@ -11,8 +11,13 @@ internal sealed class PlateShape
     private const string Pointed = "MLKLLKLKLLKZ";
 
     private readonly Func<double, Box> boxAt;
-    private readonly Channel corners, lean, tips;
-    private readonly bool isPlain, isPointed, isCut, leans;
+    private readonly Channel corners,
+        lean,
+        tips;
+    private readonly bool isPlain,
+        isPointed,
+        isCut,
+        leans;
 
     public PlateShape(ValueSet values, Func<double, Box> boxAt, bool hasSteadyBox)
     {
@@ -24,7 +29,10 @@ internal sealed class PlateShape
         leans = lean.IsKeyed || lean.Constant != default;
         isCut = values[Plate.Cut].Constant.X == 1;
         IsSteady = hasSteadyBox && !corners.IsKeyed && !lean.IsKeyed && !tips.IsKeyed;
-        Verbs = isPlain ? Shape.Box : isPointed ? Pointed : Shape.RoundedBox;
+        Verbs =
+            isPlain ? Shape.Box
+            : isPointed ? Pointed
+            : Shape.RoundedBox;
     }
 
     public string Verbs { get; }
@@ -76,8 +84,14 @@ internal sealed class PlateShape
         var middle = (box.Top + box.Bottom) / 2;
         if (isPointed)
         {
-            (to[0], to[1], to[2], to[3], to[4], to[5]) =
-                (new(box.Left, box.Top), new(box.Right, box.Top), new(box.Right + reach.Y, middle), new(box.Right, box.Bottom), new(box.Left, box.Bottom), new(box.Left - reach.X, middle));
+            (to[0], to[1], to[2], to[3], to[4], to[5]) = (
+                new(box.Left, box.Top),
+                new(box.Right, box.Top),
+                new(box.Right + reach.Y, middle),
+                new(box.Right, box.Bottom),
+                new(box.Left, box.Bottom),
+                new(box.Left - reach.X, middle)
+            );
         }
         else
         {

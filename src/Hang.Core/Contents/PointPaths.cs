@@ -21,7 +21,9 @@ public static class PointPaths
     /// <param name="closed">True: each contour goes back to where it began.</param>
     public static IEnumerable<Edge> Of(Channel channel, bool closed)
     {
-        var layouts = (channel.IsKeyed ? channel.Keys.Select(k => PointLayout.Of(k.Value.Numbers)) : [PointLayout.Of(channel.Constant.Numbers)]).Distinct().ToArray();
+        var layouts = (channel.IsKeyed ? channel.Keys.Select(k => PointLayout.Of(k.Value.Numbers)) : [PointLayout.Of(channel.Constant.Numbers)])
+            .Distinct()
+            .ToArray();
         foreach (var layout in layouts)
         {
             yield return new(VerbsOf(layout, closed), !channel.IsKeyed, (time, v) =>
@@ -31,10 +33,7 @@ public static class PointPaths
                 {
                     Write(numbers, closed, v);
                 }
-            })
-            {
-                Shows = layouts.Length == 1 ? null : time => PointLayout.Of(channel.At(time).Numbers) == layout,
-            };
+            }) { Shows = layouts.Length == 1 ? null : time => PointLayout.Of(channel.At(time).Numbers) == layout };
         }
     }
 
@@ -74,7 +73,12 @@ public static class PointPaths
             var count = closed ? curves.Count : curves.Count + 1;
             for (var i = 0; i < count; i++)
             {
-                var (before, after) = (i > 0 ? curves[i - 1] : closed ? curves[^1] : default, i < curves.Count ? curves[i] : default);
+                var (before, after) = (
+                    i > 0 ? curves[i - 1]
+                    : closed ? curves[^1]
+                    : default,
+                    i < curves.Count ? curves[i] : default
+                );
                 var at = after.Curve?.A ?? before.Curve.D;
                 static double Round(double number) => Math.Round(number, 4);
                 var (inX, inY) = before.Curve is null || before.IsStraight ? (0, 0) : (before.Curve.C.X - at.X, before.Curve.C.Y - at.Y);
@@ -85,11 +89,16 @@ public static class PointPaths
         return (Value.Of(new NumberList([.. numbers])), closed);
     }
 
-    private static string VerbsOf(string layout, bool closed) => string.Concat(layout.Split(' ').Select(c =>
-    {
-        var count = int.Parse(c, System.Globalization.CultureInfo.InvariantCulture);
-        return closed ? $"M{new string('C', count)}Z" : $"M{new string('C', Math.Max(0, count - 1))}";
-    }));
+    private static string VerbsOf(string layout, bool closed) =>
+        string.Concat(
+            layout
+                .Split(' ')
+                .Select(c =>
+                {
+                    var count = int.Parse(c, System.Globalization.CultureInfo.InvariantCulture);
+                    return closed ? $"M{new string('C', count)}Z" : $"M{new string('C', Math.Max(0, count - 1))}";
+                })
+        );
 
     private static void Write(NumberList n, bool closed, Span<float> v)
     {

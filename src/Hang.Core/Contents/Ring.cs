@@ -16,25 +16,46 @@ public sealed class Ring : ContentKind
     internal static readonly string Verbs = string.Create(CultureInfo.InvariantCulture, $"M{new string('K', Pieces)}L{new string('K', Pieces)}Z");
 
     /// <summary>The same all the way round: both curves closed, or the outer one alone.</summary>
-    private static readonly string Disc = $"M{new string('K', Pieces)}Z", Closed = Disc + Disc;
+    private static readonly string Disc = $"M{new string('K', Pieces)}Z",
+        Closed = Disc + Disc;
 
     private const double Whole = 360;
 
     public static readonly ValueSpec Size = new("size", "Size", NumbersKind.Size, "px", new(200, 200), "Width and height.") { Least = 0, Signs = ["W", "H"] };
 
-    public static readonly ValueSpec Hole = new("hole", "Hole", NumbersKind.Number, "of size", new(0.7), "How large the hole is; 0: none, a wedge.") { Least = 0, Most = 1, Factor = 100, Signs = ["○"] };
+    public static readonly ValueSpec Hole = new("hole", "Hole", NumbersKind.Number, "of size", new(0.7), "How large the hole is; 0: none, a wedge.")
+    {
+        Least = 0,
+        Most = 1,
+        Factor = 100,
+        Signs = ["○"],
+    };
 
-    public static readonly ValueSpec Begin = new("begin", "Begins", NumbersKind.Number, "°", new(0), "Where it begins: degrees clockwise from the top.") { Signs = ["∠"] };
+    public static readonly ValueSpec Begin = new("begin", "Begins", NumbersKind.Number, "°", new(0), "Where it begins: degrees clockwise from the top.")
+    {
+        Signs = ["∠"],
+    };
 
-    public static readonly ValueSpec Sweep = new("sweep", "Sweep", NumbersKind.Number, "°", new(360), "How far round it goes, clockwise; less than 0: the other way.") { Least = -360, Most = 360, Signs = ["⤺"] };
+    public static readonly ValueSpec Sweep = new(
+        "sweep",
+        "Sweep",
+        NumbersKind.Number,
+        "°",
+        new(360),
+        "How far round it goes, clockwise; less than 0: the other way."
+    )
+    {
+        Least = -360,
+        Most = 360,
+        Signs = ["⤺"],
+    };
 
     public static readonly ValueSpec Colour = new("fill", "Colour", PaintKind.Paint, "", new(1, 1, 1, 1), "Colour, straight alpha, or gradient.");
 
     private static readonly Stroke Line = new();
 
-    private Ring() : base("ring", "Ring", "A ring, an arc or a wedge, filled and stroked.", [Size, Hole, Begin, Sweep, Colour, .. Line.Specs])
-    {
-    }
+    private Ring()
+        : base("ring", "Ring", "A ring, an arc or a wedge, filled and stroked.", [Size, Hole, Begin, Sweep, Colour, .. Line.Specs]) { }
 
     public override bool HasEdge => true;
 
@@ -45,7 +66,9 @@ public sealed class Ring : ContentKind
         var (size, hole, begin, sweep) = (values[Size], values[Hole], values[Begin], values[Sweep]);
         var steady = !size.IsKeyed && !hole.IsKeyed && !begin.IsKeyed && !sweep.IsKeyed;
         Box BoxAt(double time) => Boxes.Of(size.At(time));
-        var edge = EdgeOf(hole, sweep, steady, (time, v) => Write(BoxAt(time), Math.Clamp(hole.NumberAt(time), 0, 1), begin.NumberAt(time), Math.Clamp(sweep.NumberAt(time), -Whole, Whole), v));
+        var edge = EdgeOf(hole, sweep, steady, (time, v) =>
+            Write(BoxAt(time), Math.Clamp(hole.NumberAt(time), 0, 1), begin.NumberAt(time), Math.Clamp(sweep.NumberAt(time), -Whole, Whole), v)
+        );
         return new SimpleDrawing(!size.IsKeyed, BoxAt, writer => Line.Paint(writer, values, Colour, BoxAt, edge), edge);
     }
 
@@ -53,7 +76,10 @@ public sealed class Ring : ContentKind
     /// <param name="write">Writes the numbers of <see cref="Verbs"/>.</param>
     private static Edge EdgeOf(Channel hole, Channel sweep, bool steady, Filler write)
     {
-        string Made(double time) => Math.Abs(sweep.NumberAt(time)) < Whole ? Verbs : hole.NumberAt(time) <= 0 ? Disc : Closed;
+        string Made(double time) =>
+            Math.Abs(sweep.NumberAt(time)) < Whole ? Verbs
+            : hole.NumberAt(time) <= 0 ? Disc
+            : Closed;
         // As many numbers as the verbs are good for; the line to the inner curve begins that anew.
         void Put(double time, Span<float> v)
         {
@@ -71,8 +97,7 @@ public sealed class Ring : ContentKind
             var path = new ShapePath(Made(time), new float[Shape.Count(Made(time))]);
             Put(time, path.Numbers);
             Shape.WriteAny(path, v);
-        })
-        { Room = Shape.Count(Verbs) + Closed.Length };
+        }) { Room = Shape.Count(Verbs) + Closed.Length };
     }
 
     internal static void Write(in Box box, double hole, double begin, double sweep, Span<float> v)

@@ -36,7 +36,10 @@ internal abstract class RollDrawing(Showing showing) : Drawing, IWording
         double? speed = values[Roll.Pace].Constant.X == 0 ? null : values[Roll.Speed].Constant.X;
         if (values[Roll.Moves].Constant.X == 2)
         {
-            var lines = CreditLine.Read(values[Roll.Lines].Constant.Text).Where(l => l.Kind is not (CreditKind.Gap or CreditKind.Logos)).Select(l => l.Kind == CreditKind.Pair ? $"{l.Left} {l.Right}".Trim() : l.Left);
+            var lines = CreditLine
+                .Read(values[Roll.Lines].Constant.Text)
+                .Where(l => l.Kind is not (CreditKind.Gap or CreditKind.Logos))
+                .Select(l => l.Kind == CreditKind.Pair ? $"{l.Left} {l.Right}".Trim() : l.Left);
             return new Crawling(Roll.Look.Draw(values, string.Join("     ·     ", lines), shaper), showing, speed);
         }
         var sheet = RollSheet.Of(values, shaper, showing.Sources);
@@ -68,7 +71,8 @@ internal abstract class RollDrawing(Showing showing) : Drawing, IWording
         private readonly RollSheet sheet;
         private readonly Box whole;
 
-        public Rolling(RollSheet sheet, Showing showing, double? speed) : base(showing)
+        public Rolling(RollSheet sheet, Showing showing, double? speed)
+            : base(showing)
         {
             (this.sheet, whole) = (sheet, BoxOf(sheet.Rows.SelectMany(r => r.Parts)));
             var clock = new RollClock(showing.Height + sheet.Height);
@@ -105,7 +109,8 @@ internal abstract class RollDrawing(Showing showing) : Drawing, IWording
         private readonly Drawing line;
         private readonly Box box;
 
-        public Crawling(Drawing line, Showing showing, double? speed) : base(showing)
+        public Crawling(Drawing line, Showing showing, double? speed)
+            : base(showing)
         {
             (this.line, box) = (line, line.BoxAt(0));
             var clock = new RollClock(showing.Width + Math.Max(0, box.Width));
@@ -137,11 +142,17 @@ internal abstract class RollDrawing(Showing showing) : Drawing, IWording
     {
         private const double FadeSeconds = 0.4;
         private readonly ImmutableArray<(ImmutableArray<SheetPart> Parts, double Top, double Height)> pages;
-        private readonly double frames, fade;
+        private readonly double frames,
+            fade;
 
-        public Paged(RollSheet sheet, Showing showing, double seconds) : base(showing)
+        public Paged(RollSheet sheet, Showing showing, double seconds)
+            : base(showing)
         {
-            pages = [.. Pages(sheet, showing.Height * (1 - 2 * PageMargin)).Select(p => (p.SelectMany(r => r.Parts).ToImmutableArray(), p[0].Top, p[^1].Top + p[^1].Height - p[0].Top))];
+            pages =
+            [
+                .. Pages(sheet, showing.Height * (1 - 2 * PageMargin))
+                    .Select(p => (p.SelectMany(r => r.Parts).ToImmutableArray(), p[0].Top, p[^1].Top + p[^1].Height - p[0].Top)),
+            ];
             frames = Math.Max(1, Math.Round(seconds * showing.Rate.PerSecond));
             fade = Math.Min(frames / 2, FadeSeconds * showing.Rate.PerSecond);
         }

@@ -67,7 +67,12 @@ internal sealed class RollSheet
                     break;
                 case CreditKind.Pair:
                     var half = Fixed(Roll.Between) / 2;
-                    Add(line, false, Set(credit.Left, Fixed(Roll.RoleSize), Roll.RoleWeight, Roll.RoleFill, 2, -half, line), Set(credit.Right, 1, null, null, 0, half, line));
+                    Add(
+                        line,
+                        false,
+                        Set(credit.Left, Fixed(Roll.RoleSize), Roll.RoleWeight, Roll.RoleFill, 2, -half, line),
+                        Set(credit.Right, 1, null, null, 0, half, line)
+                    );
                     break;
                 case CreditKind.Logos:
                     var high = Math.Round(Fixed(Roll.LogoHeight));
@@ -84,7 +89,11 @@ internal sealed class RollSheet
     /// <summary>Pictures side by side about the middle, as far from each other as a line is high. Those that the document does not have are left out.</summary>
     private static SheetPart[] Logos(ImmutableArray<string> files, SourceSet sources, double high, double y, double line)
     {
-        var found = files.Select(f => sources.Of(PictureSources.Kind).FirstOrDefault(a => string.Equals(a.Value.Name, f, StringComparison.OrdinalIgnoreCase))).Where(a => a.Key is not null).Select(a => (a.Key, Width: Math.Round(high * a.Value.Width / a.Value.Height))).ToArray();
+        var found = files
+            .Select(f => sources.Of(PictureSources.Kind).FirstOrDefault(a => string.Equals(a.Value.Name, f, StringComparison.OrdinalIgnoreCase)))
+            .Where(a => a.Key is not null)
+            .Select(a => (a.Key, Width: Math.Round(high * a.Value.Width / a.Value.Height)))
+            .ToArray();
         var x = -(found.Sum(f => f.Width) + line * Math.Max(0, found.Length - 1)) / 2;
         var parts = new List<SheetPart>();
         foreach (var (hash, width) in found)

@@ -15,21 +15,79 @@ public sealed class SoundContent : ContentKind
     /// <summary>The highest gain, dB.</summary>
     public const double Loudest = 24;
 
-    private const double LongestFade = 600, FarthestSlip = 7200;
+    private const double LongestFade = 600,
+        FarthestSlip = 7200;
 
-    public static readonly ValueSpec Sound = new("sound", "Sound", SoundSources.Kind.Value, "", Value.Of(""), "Content hash of the sound; a key of the document's sounds.") { Keyable = false, Required = true };
-
-    public static readonly ValueSpec Gain = new("gain", "Gain", NumbersKind.Number, "dB", new(0), "How much louder or softer it is than it came; -96 is silence.") { Least = Silence, Most = Loudest, Signs = ["±"] };
-
-    public static readonly ValueSpec Slip = new("slip", "Slip", NumbersKind.Number, "s", new(0), "The moment of the sound that is heard at the in point; negative: it begins that much after it.") { Keyable = false, Least = -FarthestSlip, Most = FarthestSlip, Step = 0.05, Signs = ["⇥"] };
-
-    public static readonly ValueSpec FadeIn = new("fadeIn", "Fade in", NumbersKind.Number, "s", new(0), "Seconds in which it comes up from silence.") { Keyable = false, Least = 0, Most = LongestFade, Step = 0.05, Signs = ["◢"] };
-
-    public static readonly ValueSpec FadeOut = new("fadeOut", "Fade out", NumbersKind.Number, "s", new(0), "Seconds in which it goes down to silence, before it ends.") { Keyable = false, Least = 0, Most = LongestFade, Step = 0.05, Signs = ["◣"] };
-
-    private SoundContent() : base("sound", "Sound", "A sound, heard and not seen.", Sound, Gain, Slip, FadeIn, FadeOut)
+    public static readonly ValueSpec Sound = new(
+        "sound",
+        "Sound",
+        SoundSources.Kind.Value,
+        "",
+        Value.Of(""),
+        "Content hash of the sound; a key of the document's sounds."
+    )
     {
-    }
+        Keyable = false,
+        Required = true,
+    };
+
+    public static readonly ValueSpec Gain = new(
+        "gain",
+        "Gain",
+        NumbersKind.Number,
+        "dB",
+        new(0),
+        "How much louder or softer it is than it came; -96 is silence."
+    )
+    {
+        Least = Silence,
+        Most = Loudest,
+        Signs = ["±"],
+    };
+
+    public static readonly ValueSpec Slip = new(
+        "slip",
+        "Slip",
+        NumbersKind.Number,
+        "s",
+        new(0),
+        "The moment of the sound that is heard at the in point; negative: it begins that much after it."
+    )
+    {
+        Keyable = false,
+        Least = -FarthestSlip,
+        Most = FarthestSlip,
+        Step = 0.05,
+        Signs = ["⇥"],
+    };
+
+    public static readonly ValueSpec FadeIn = new("fadeIn", "Fade in", NumbersKind.Number, "s", new(0), "Seconds in which it comes up from silence.")
+    {
+        Keyable = false,
+        Least = 0,
+        Most = LongestFade,
+        Step = 0.05,
+        Signs = ["◢"],
+    };
+
+    public static readonly ValueSpec FadeOut = new(
+        "fadeOut",
+        "Fade out",
+        NumbersKind.Number,
+        "s",
+        new(0),
+        "Seconds in which it goes down to silence, before it ends."
+    )
+    {
+        Keyable = false,
+        Least = 0,
+        Most = LongestFade,
+        Step = 0.05,
+        Signs = ["◣"],
+    };
+
+    private SoundContent()
+        : base("sound", "Sound", "A sound, heard and not seen.", Sound, Gain, Slip, FadeIn, FadeOut) { }
 
     public override bool IsInvisible => true;
 
@@ -46,7 +104,10 @@ public sealed class SoundContent : ContentKind
     }
 
     public override ValueSet Later(ValueSet values, double seconds) =>
-        values.With(Slip, new Value(Math.Clamp(Math.Round((values[Slip].Constant.X + seconds) * SampleClock.Rate) / SampleClock.Rate, -FarthestSlip, FarthestSlip)));
+        values.With(
+            Slip,
+            new Value(Math.Clamp(Math.Round((values[Slip].Constant.X + seconds) * SampleClock.Rate) / SampleClock.Rate, -FarthestSlip, FarthestSlip))
+        );
 
     public override (ValueSet First, ValueSet Second) Split(ValueSet values, double seconds) =>
         (values.With(FadeOut, new Value(0)), Later(values, seconds).With(FadeIn, new Value(0)));

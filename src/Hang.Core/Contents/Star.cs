@@ -8,19 +8,48 @@ namespace Hang.Core.Contents;
 /// <summary>A regular polygon or a star within the ellipse of its box, one point at the top; filled and stroked.</summary>
 public sealed class Star : ContentKind
 {
-    public static readonly ValueSpec Size = new("size", "Size", NumbersKind.Size, "px", new(200, 200), "Width and height of the ellipse that its points lie on.") { Least = 0, Signs = ["W", "H"] };
+    public static readonly ValueSpec Size = new(
+        "size",
+        "Size",
+        NumbersKind.Size,
+        "px",
+        new(200, 200),
+        "Width and height of the ellipse that its points lie on."
+    )
+    {
+        Least = 0,
+        Signs = ["W", "H"],
+    };
 
-    public static readonly ValueSpec Points = new("points", "Points", NumbersKind.Number, "", new(5), "How many points it has: a whole number.") { Least = 3, Most = 60, Keyable = false, Signs = ["№"] };
+    public static readonly ValueSpec Points = new("points", "Points", NumbersKind.Number, "", new(5), "How many points it has: a whole number.")
+    {
+        Least = 3,
+        Most = 60,
+        Keyable = false,
+        Signs = ["№"],
+    };
 
-    public static readonly ValueSpec Depth = new("depth", "Depth", NumbersKind.Number, "of edge", new(0.5), "How far the middle of each edge is drawn in: 0 is a polygon, 100 % reaches the centre.") { Least = 0, Most = 1, Factor = 100, Signs = ["↧"] };
+    public static readonly ValueSpec Depth = new(
+        "depth",
+        "Depth",
+        NumbersKind.Number,
+        "of edge",
+        new(0.5),
+        "How far the middle of each edge is drawn in: 0 is a polygon, 100 % reaches the centre."
+    )
+    {
+        Least = 0,
+        Most = 1,
+        Factor = 100,
+        Signs = ["↧"],
+    };
 
     public static readonly ValueSpec Colour = new("fill", "Colour", PaintKind.Paint, "", new(1, 1, 1, 1), "Colour, straight alpha, or gradient.");
 
     private static readonly Stroke Line = new();
 
-    private Star() : base("star", "Star", "A star or a polygon, filled and stroked.", [Size, Points, Depth, Colour, .. Line.Specs])
-    {
-    }
+    private Star()
+        : base("star", "Star", "A star or a polygon, filled and stroked.", [Size, Points, Depth, Colour, .. Line.Specs]) { }
 
     public override bool HasEdge => true;
 

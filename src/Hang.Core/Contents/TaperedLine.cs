@@ -16,7 +16,8 @@ internal sealed class TaperedLine
     private const double Smooth = 1e-3;
 
     private readonly Edge edge;
-    private readonly string join, cap;
+    private readonly string join,
+        cap;
     private readonly int rounds;
 
     /// <param name="join">miter, round or bevel.</param>
@@ -26,7 +27,10 @@ internal sealed class TaperedLine
     {
         (this.edge, this.join, this.cap, rounds) = (edge, join, cap, staysWhole ? 1 : 2);
         // Of a shape that is another at every moment: as many curves as there is room for, each with its verb and four numbers.
-        var curves = edge.Outline is { } outline ? ShapePath.Of(outline).Verbs.Length : edge.Verbs == Shape.Any ? edge.Room / 5 : edge.Verbs.Length;
+        var curves =
+            edge.Outline is { } outline ? ShapePath.Of(outline).Verbs.Length
+            : edge.Verbs == Shape.Any ? edge.Room / 5
+            : edge.Verbs.Length;
         Room = rounds * curves * (2 * MostStretches * 5 + 4 * 3 + Circle) + 2 * Circle + 32;
     }
 
@@ -98,7 +102,21 @@ internal sealed class TaperedLine
         else if (cap == "square" && half > 0)
         {
             var (nx, ny, x, y) = (along.Y * half, -along.X * half, along.X * half, along.Y * half);
-            shapes.Add(new("MLLLZ", [(float)(at.X + nx), (float)(at.Y + ny), (float)(at.X + nx + x), (float)(at.Y + ny + y), (float)(at.X - nx + x), (float)(at.Y - ny + y), (float)(at.X - nx), (float)(at.Y - ny)]));
+            shapes.Add(
+                new(
+                    "MLLLZ",
+                    [
+                        (float)(at.X + nx),
+                        (float)(at.Y + ny),
+                        (float)(at.X + nx + x),
+                        (float)(at.Y + ny + y),
+                        (float)(at.X - nx + x),
+                        (float)(at.Y - ny + y),
+                        (float)(at.X - nx),
+                        (float)(at.Y - ny),
+                    ]
+                )
+            );
         }
     }
 
@@ -120,7 +138,8 @@ internal sealed class TaperedLine
         }
 
         /// <summary>Where the width begins or ceases to change, strictly within a stretch.</summary>
-        public IEnumerable<double> Bends(double low, double high) => new[] { From + Taper.X * (To - From), To - Taper.Y * (To - From) }.Where(l => l > low + 1e-6 && l < high - 1e-6).Distinct().Order();
+        public IEnumerable<double> Bends(double low, double high) =>
+            new[] { From + Taper.X * (To - From), To - Taper.Y * (To - From) }.Where(l => l > low + 1e-6 && l < high - 1e-6).Distinct().Order();
     }
 
     /// <summary>The two sides of a line, as they grow.</summary>
@@ -129,7 +148,12 @@ internal sealed class TaperedLine
         private readonly System.Text.StringBuilder leftVerbs = new();
         private readonly List<float> left = [];
         private readonly List<(char Verb, float[] Numbers, Point To)> right = [];
-        private Point first, last, firstAlong, lastAlong, leftAt, rightAt;
+        private Point first,
+            last,
+            firstAlong,
+            lastAlong,
+            leftAt,
+            rightAt;
         private double firstHalf;
 
         public void Follow(Contour contour, int piece, double begun, double low, double high)
@@ -225,7 +249,8 @@ internal sealed class TaperedLine
             if (Math.Abs(cross) > Smooth || dot < 0)
             {
                 // To the right of the way is clockwise on a screen: then the left side is the outside.
-                Action<Point> outside = cross > 0 ? ToLeft : ToRight, inside = cross > 0 ? ToRight : ToLeft;
+                Action<Point> outside = cross > 0 ? ToLeft : ToRight,
+                    inside = cross > 0 ? ToRight : ToLeft;
                 inside(at);
                 if (join == "round" && half > 0)
                 {

@@ -8,20 +8,27 @@ using Hang.Scene.Typesetting;
 namespace Hang.Core.Contents;
 
 /// <summary>
-/// Words that run along another layer's edge, or a piece of them. Each letter stands with the middle of its ink on the line and turns with it there; all are one
-/// shape, so that gradients and lines run over the whole.
+/// Words that run along another layer's edge, or a piece of them. Each letter stands with the middle of its ink on the line and turns with it there; all
+/// are one shape, so that gradients and lines run over the whole.
 /// </summary>
 internal sealed class TypeAlongPath : Drawing, IWording
 {
     private readonly ValueSet values;
     private readonly TypeMetrics metrics;
-    private readonly Channel text, colour, start, gap;
+    private readonly Channel text,
+        colour,
+        start,
+        gap;
     private readonly ImmutableDictionary<string, SetType> wordings;
     private readonly Func<double, Course> way;
     private readonly Func<string, string> shown;
     private readonly SetType? whole;
-    private readonly double delay, capitals;
-    private readonly bool isInside, isBackwards, isUpright, isSteady;
+    private readonly double delay,
+        capitals;
+    private readonly bool isInside,
+        isBackwards,
+        isUpright,
+        isSteady;
     private readonly ImmutableDictionary<string, Edge> edges;
 
     /// <param name="shown">A wording as it is set.</param>
@@ -30,13 +37,42 @@ internal sealed class TypeAlongPath : Drawing, IWording
     /// <param name="isStill">True when that never changes.</param>
     /// <param name="capitals">Height of the capitals, in thousandths of an em.</param>
     /// <param name="delay">Frames by which colours run late.</param>
-    public TypeAlongPath(ValueSet values, TypeMetrics metrics, ImmutableDictionary<string, SetType> wordings, IReadOnlyList<Piece> pieces, double delay, Func<string, string> shown, SetType? whole, Func<double, Course> way, bool isStill, double capitals)
+    public TypeAlongPath(
+        ValueSet values,
+        TypeMetrics metrics,
+        ImmutableDictionary<string, SetType> wordings,
+        IReadOnlyList<Piece> pieces,
+        double delay,
+        Func<string, string> shown,
+        SetType? whole,
+        Func<double, Course> way,
+        bool isStill,
+        double capitals
+    )
     {
-        (this.values, this.metrics, this.wordings, Pieces, this.delay, this.way, this.capitals, this.shown, this.whole) = (values, metrics, wordings, pieces, delay, way, capitals, shown, whole);
+        (this.values, this.metrics, this.wordings, Pieces, this.delay, this.way, this.capitals, this.shown, this.whole) = (
+            values,
+            metrics,
+            wordings,
+            pieces,
+            delay,
+            way,
+            capitals,
+            shown,
+            whole
+        );
         (text, colour, start, gap) = (values[TypeContent.Text], values[TypeContent.Colour], values[TypeContent.AlongStart], values[TypeContent.AlongGap]);
-        (isInside, isBackwards, isUpright) = (values[TypeContent.AlongSide].Constant.X == 1, values[TypeContent.AlongBackwards].Constant.X != 0, values[TypeContent.AlongUpright].Constant.X == 1);
+        (isInside, isBackwards, isUpright) = (
+            values[TypeContent.AlongSide].Constant.X == 1,
+            values[TypeContent.AlongBackwards].Constant.X != 0,
+            values[TypeContent.AlongUpright].Constant.X == 1
+        );
         isSteady = isStill && metrics.IsSteady && !start.IsKeyed && !gap.IsKeyed;
-        edges = wordings.ToImmutableDictionary(w => w.Key, w => EdgeOf(w.Value, Clusters(w.Value)) with { Shows = text.IsKeyed ? time => text.At(time).Text == w.Key : null }, StringComparer.Ordinal);
+        edges = wordings.ToImmutableDictionary(
+            w => w.Key,
+            w => EdgeOf(w.Value, Clusters(w.Value)) with { Shows = text.IsKeyed ? time => text.At(time).Text == w.Key : null },
+            StringComparer.Ordinal
+        );
     }
 
     public override IReadOnlyList<Piece> Pieces { get; }
@@ -55,7 +91,9 @@ internal sealed class TypeAlongPath : Drawing, IWording
         foreach (var cluster in Clusters(type))
         {
             var ink = cluster.Ink(metrics, time);
-            box = box.Union(PlaceOf(type, cluster, time).Map(new Box(ink.Left, Math.Min(ink.Top, -type.Ascent), ink.Right, Math.Max(ink.Bottom, type.Descent))));
+            box = box.Union(
+                PlaceOf(type, cluster, time).Map(new Box(ink.Left, Math.Min(ink.Top, -type.Ascent), ink.Right, Math.Max(ink.Bottom, type.Descent)))
+            );
         }
         return box;
     }
@@ -73,7 +111,11 @@ internal sealed class TypeAlongPath : Drawing, IWording
                 writer.Add(Ops.Place, [], [], 0, false, (time, v) => (v[0], v[3], v[6]) = (1, 1, text.At(time).Text == wording ? 1 : 0));
             }
             var each = values[TypeContent.Over].Constant.X == 1;
-            foreach (var (edge, box) in each ? Clusters(type).Select(c => (EdgeOf(type, [c]), (Func<double, Box>)(t => BoxOf(type, c, t)))) : [(edges[wording], BoxAt)])
+            foreach (
+                var (edge, box) in each
+                    ? Clusters(type).Select(c => (EdgeOf(type, [c]), (Func<double, Box>)(t => BoxOf(type, c, t))))
+                    : [(edges[wording], BoxAt)]
+            )
             {
                 writer.Fill(edge, delay == 0 ? colour : colour.Map(k => k with { At = k.At + (int)delay }), box);
             }
@@ -92,11 +134,12 @@ internal sealed class TypeAlongPath : Drawing, IWording
         var wording = text.At(time).Text;
         var type = wordings[wording];
         var unit = Unit(type, time);
-        return type.Carets(shown(wording), metrics.Tracking(time), metrics.Leading(time)).Select(c =>
-        {
-            var place = At(type, c.X, time).Place;
-            return (place.X, place.Y + c.Top * unit, place.Y + c.Bottom * unit);
-        });
+        return type.Carets(shown(wording), metrics.Tracking(time), metrics.Leading(time))
+            .Select(c =>
+            {
+                var place = At(type, c.X, time).Place;
+                return (place.X, place.Y + c.Top * unit, place.Y + c.Bottom * unit);
+            });
     }
 
     private double Unit(SetType type, double time) => metrics.Unit(whole ?? type, time);

@@ -23,7 +23,8 @@ internal sealed class TypeDrawing : Drawing, IWording
 {
     private readonly ValueSet values;
     private readonly TypeMetrics metrics;
-    private readonly Channel text, colour;
+    private readonly Channel text,
+        colour;
     private readonly ImmutableDictionary<string, SetType> wordings;
     private readonly SetType? whole;
     private readonly Func<string, string> shown;
@@ -35,7 +36,15 @@ internal sealed class TypeDrawing : Drawing, IWording
     /// <param name="delay">Frames by which colours run late.</param>
     /// <param name="shown">A wording as it is set.</param>
     /// <param name="whole">Of a piece: all that it is a piece of.</param>
-    public TypeDrawing(ValueSet values, TypeMetrics metrics, ImmutableDictionary<string, SetType> wordings, IReadOnlyList<Piece> pieces, double delay, Func<string, string> shown, SetType? whole = null)
+    public TypeDrawing(
+        ValueSet values,
+        TypeMetrics metrics,
+        ImmutableDictionary<string, SetType> wordings,
+        IReadOnlyList<Piece> pieces,
+        double delay,
+        Func<string, string> shown,
+        SetType? whole = null
+    )
     {
         (this.values, this.metrics, this.wordings, Pieces, this.delay, this.shown, this.whole) = (values, metrics, wordings, pieces, delay, shown, whole);
         (text, colour) = (values[TypeContent.Text], values[TypeContent.Colour]);
@@ -53,7 +62,10 @@ internal sealed class TypeDrawing : Drawing, IWording
 
     public IEnumerable<string> Missing => wordings.Values.SelectMany(w => w.Missing).Distinct();
 
-    public override Box BoxAt(double time) => HasSteadyBox ? steadyBox : wordings.TryGetValue(text.At(time).Text, out var type) ? BoxOf(type, time) : Box.Empty;
+    public override Box BoxAt(double time) =>
+        HasSteadyBox ? steadyBox
+        : wordings.TryGetValue(text.At(time).Text, out var type) ? BoxOf(type, time)
+        : Box.Empty;
 
     public override void Write(StripWriter writer)
     {
@@ -118,7 +130,8 @@ internal sealed class TypeDrawing : Drawing, IWording
     private void Letters(StripWriter writer, SetType type)
     {
         (double, double, double) Metrics(double time) => (Unit(type, time), metrics.Tracking(time), metrics.Leading(time));
-        var each = values[TypeContent.Over].Constant.X == 1 && (colour.IsKeyed ? colour.Keys.Any(k => k.Value.Held is Gradient) : colour.Constant.Held is Gradient);
+        var each =
+            values[TypeContent.Over].Constant.X == 1 && (colour.IsKeyed ? colour.Keys.Any(k => k.Value.Held is Gradient) : colour.Constant.Held is Gradient);
         if (!each)
         {
             writer.Glyphs(type.Run, metrics.IsSteady, colour, delay, time => WholeOf(type).Box(metrics.Tracking(time), metrics.Leading(time)), Metrics);
@@ -139,7 +152,9 @@ internal sealed class TypeDrawing : Drawing, IWording
             return;
         }
         var spread = metrics.HasSpreading;
-        var parts = spread ? type.Glyphs.Select(g => (Outline: g.Outline, Glyph: (SetGlyph?)g)) : [(type.OutlineAt(metrics.Tracking(0), metrics.Leading(0)), null)];
+        var parts = spread
+            ? type.Glyphs.Select(g => (Outline: g.Outline, Glyph: (SetGlyph?)g))
+            : [(type.OutlineAt(metrics.Tracking(0), metrics.Leading(0)), null)];
         foreach (var (outline, glyph) in parts)
         {
             writer.Add(Ops.Place, [], [], 0, metrics.IsSteady, (time, v) =>
@@ -175,8 +190,7 @@ internal sealed class TypeDrawing : Drawing, IWording
                 path.Map(new Matrix(unit, 0, 0, unit, x * unit, y * unit)).Numbers.CopyTo(v[at..]);
                 at += path.Numbers.Length;
             }
-        })
-        { Shows = text.IsKeyed ? time => text.At(time).Text == wording : null };
+        }) { Shows = text.IsKeyed ? time => text.At(time).Text == wording : null };
     }
 
     /// <summary>What the colours of a piece run over: all that it is a piece of.</summary>

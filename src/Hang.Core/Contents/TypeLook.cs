@@ -4,7 +4,9 @@ using Hang.Scene.Values;
 
 namespace Hang.Core.Contents;
 
-/// <summary>How words look, for contents that make their words themselves: the values of type that are about font, size and colour, each content's own.</summary>
+/// <summary>
+/// How words look, for contents that make their words themselves: the values of type that are about font, size and colour, each content's own.
+/// </summary>
 internal sealed class TypeLook
 {
     private readonly ValueSpec[] look;
@@ -15,8 +17,29 @@ internal sealed class TypeLook
     {
         look =
         [
-            TypeContent.Family with { }, TypeContent.Weight with { }, TypeContent.Align with { Default = new(align) }, TypeContent.TypeSize with { }, TypeContent.Tracking with { }, TypeContent.Colour with { },
-            TypeContent.Case with { }, TypeContent.Numerals with { Default = new(numerals) }, TypeContent.Features with { }, .. new Stroke().Specs,
+            TypeContent.Family with
+            { },
+            TypeContent.Weight with
+            { },
+            TypeContent.Align with
+            {
+                Default = new(align),
+            },
+            TypeContent.TypeSize with
+            { },
+            TypeContent.Tracking with
+            { },
+            TypeContent.Colour with
+            { },
+            TypeContent.Case with
+            { },
+            TypeContent.Numerals with
+            {
+                Default = new(numerals),
+            },
+            TypeContent.Features with
+            { },
+            .. new Stroke().Specs,
         ];
     }
 
@@ -37,5 +60,6 @@ internal sealed class TypeLook
     }
 
     /// <summary>What draws those words.</summary>
-    public Drawing Draw(ValueSet values, string words, ITypeShaper shaper) => Modules<ContentKind>.Of<TypeContent>().Draw(Saying(values, words), DrawContext.Alone(shaper));
+    public Drawing Draw(ValueSet values, string words, ITypeShaper shaper) =>
+        Modules<ContentKind>.Of<TypeContent>().Draw(Saying(values, words), DrawContext.Alone(shaper));
 }

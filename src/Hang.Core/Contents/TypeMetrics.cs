@@ -7,7 +7,9 @@ namespace Hang.Core.Contents;
 /// <summary>How large and how far apart the letters of a layer are over time.</summary>
 internal sealed class TypeMetrics
 {
-    private readonly Channel typeSize, tracking, leading;
+    private readonly Channel typeSize,
+        tracking,
+        leading;
     private readonly LineFit fit;
     private readonly double fitWidth;
 

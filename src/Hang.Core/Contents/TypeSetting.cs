@@ -18,11 +18,16 @@ internal static class TypeSetting
         }
         var (family, weight, spaced, features) = Font(values);
         var (largest, widest) = (Largest(values, TypeContent.TypeSize), Largest(values, TypeContent.Tracking));
-        return LineFits.Wrapped(words, values[TypeContent.FitWidth].Constant.X / largest * 1000, line =>
-        {
-            var shaped = shaper.Shape(line, family, weight, spaced, features);
-            return shaped.Advance + widest * shaped.Gaps;
-        }, shaper);
+        return LineFits.Wrapped(
+            words,
+            values[TypeContent.FitWidth].Constant.X / largest * 1000,
+            line =>
+            {
+                var shaped = shaper.Shape(line, family, weight, spaced, features);
+                return shaped.Advance + widest * shaped.Gaps;
+            },
+            shaper
+        );
     }
 
     /// <summary>Words, as <see cref="Shown"/> gives them, in glyphs.</summary>
@@ -40,16 +45,29 @@ internal static class TypeSetting
     }
 
     /// <summary>The greatest number that a value is ever.</summary>
-    private static double Largest(ValueSet values, ValueSpec spec) => values[spec] is { IsKeyed: true } keyed ? keyed.Keys.Max(k => k.Value.X) : values[spec].Constant.X;
+    private static double Largest(ValueSet values, ValueSpec spec) =>
+        values[spec] is { IsKeyed: true } keyed ? keyed.Keys.Max(k => k.Value.X) : values[spec].Constant.X;
 
     private static (string Family, int Weight, bool Spaced, string Features) Font(ValueSet values) =>
-        (values[TypeContent.Family].Constant.Text, (int)values[TypeContent.Weight].Constant.X, values[TypeContent.Tracking].IsKeyed || values[TypeContent.Tracking].Constant.X != 0, FeaturesOf(values));
+        (
+            values[TypeContent.Family].Constant.Text,
+            (int)values[TypeContent.Weight].Constant.X,
+            values[TypeContent.Tracking].IsKeyed || values[TypeContent.Tracking].Constant.X != 0,
+            FeaturesOf(values)
+        );
 
     /// <summary>Features as text: those of letters and numerals, then what is set by hand, which so wins.</summary>
     private static string FeaturesOf(ValueSet values)
     {
         var small = (LetterCase)(int)values[TypeContent.Case].Constant.X == LetterCase.SmallCaps ? "smcp" : "";
-        var numerals = (int)values[TypeContent.Numerals].Constant.X switch { 1 => "tnum, lnum", 2 => "pnum", 3 => "onum", 4 => "tnum, onum", _ => "" };
+        var numerals = (int)values[TypeContent.Numerals].Constant.X switch
+        {
+            1 => "tnum, lnum",
+            2 => "pnum",
+            3 => "onum",
+            4 => "tnum, onum",
+            _ => "",
+        };
         return string.Join(", ", new[] { small, numerals, values[TypeContent.Features].Constant.Text }.Where(f => f.Length > 0));
     }
 }

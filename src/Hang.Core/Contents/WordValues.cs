@@ -4,7 +4,16 @@ using Hang.Scene.Values;
 namespace Hang.Core.Contents;
 
 /// <summary>Values of a content that is set in type.</summary>
-public sealed record WordValues(ValueSpec Text, ValueSpec Family, ValueSpec Weight, ValueSpec Size, ValueSpec Features, ValueSpec Along, ValueSpec Fit, ValueSpec FitWidth)
+public sealed record WordValues(
+    ValueSpec Text,
+    ValueSpec Family,
+    ValueSpec Weight,
+    ValueSpec Size,
+    ValueSpec Features,
+    ValueSpec Along,
+    ValueSpec Fit,
+    ValueSpec FitWidth
+)
 {
     /// <summary>All wordings that a content shows over time, each once.</summary>
     public IEnumerable<string> Wordings(ValueSet values) =>

@@ -28,8 +28,8 @@ public enum CreditKind
 public sealed record CreditLine(CreditKind Kind, string Left, string Right, ImmutableArray<string> Files)
 {
     /// <summary>
-    /// Reads a list, line by line: "# " begins a heading; a tab or a bar stands between role and name; file names in square brackets are pictures; an empty line is
-    /// room; anything else is a name. What is copied from two columns of a sheet is read as it is.
+    /// Reads a list, line by line: "# " begins a heading; a tab or a bar stands between role and name; file names in square brackets are pictures; an empty
+    /// line is room; anything else is a name. What is copied from two columns of a sheet is read as it is.
     /// </summary>
     public static ImmutableArray<CreditLine> Read(string text) => [.. Scene.Typesetting.TextPieces.Lines(text.TrimEnd()).Select(One)];
 

@@ -1,8 +1,8 @@
 namespace Hang.Core.Credits;
 
 /// <summary>
-/// How a roll travels: it begins below the picture, where nothing of it is seen, and ends when the last of it is gone. With a way of d = picture + list in px, n frames and s px a
-/// frame, d = s (n - 1).
+/// How a roll travels: it begins below the picture, where nothing of it is seen, and ends when the last of it is gone. With a way of d = picture + list in
+/// px, n frames and s px a frame, d = s (n - 1).
 /// </summary>
 /// <param name="Way">How far it goes in px.</param>
 public readonly record struct RollClock(double Way)
@@ -15,6 +15,8 @@ public readonly record struct RollClock(double Way)
     /// <param name="frames">2 or more.</param>
     public double Speed(int frames) => Way / Math.Max(1, frames - 1);
 
-    /// <summary>Length nearest to one, at which the speed is a whole number of px: type that moves by parts of a pixel shimmers (common practice, no source).</summary>
+    /// <summary>
+    /// Length nearest to one, at which the speed is a whole number of px: type that moves by parts of a pixel shimmers (common practice, no source).
+    /// </summary>
     public int WholeFrames(int frames) => Frames(Math.Max(1, Math.Round(Speed(frames))));
 }

@@ -29,7 +29,9 @@ public sealed record FieldTarget(string Layer, Address Address)
     public const string Shown = "shown";
 }
 
-/// <summary>A value that an editor may fill: what it is called, what it may be, and where it goes. What it is without being filled is what the document says.</summary>
+/// <summary>
+/// A value that an editor may fill: what it is called, what it may be, and where it goes. What it is without being filled is what the document says.
+/// </summary>
 /// <param name="Name">What people, tables and the shell call it; unlike every other field's, whatever its case.</param>
 /// <param name="Fills">One value or several of the same kind, which all become what is filled in.</param>
 public sealed record Field(string Name, [property: Most(Field.MostTargets)] ImmutableArray<FieldTarget> Fills)
@@ -82,8 +84,19 @@ public sealed record Field(string Name, [property: Most(Field.MostTargets)] Immu
     /// <summary>True when another name means this field.</summary>
     public bool IsNamed(string name) => string.Equals(Name.Trim(), name.Trim(), StringComparison.OrdinalIgnoreCase);
 
-    public bool Equals(Field? other) => other is not null && Name == other.Name && Fills.SequenceEqual(other.Fills) && Help == other.Help && Group == other.Group && WhenLong == other.WhenLong
-        && Width == other.Width && MostCharacters == other.MostCharacters && MostLines == other.MostLines && MayBeEmpty == other.MayBeEmpty && Least == other.Least && Greatest == other.Greatest
+    public bool Equals(Field? other) =>
+        other is not null
+        && Name == other.Name
+        && Fills.SequenceEqual(other.Fills)
+        && Help == other.Help
+        && Group == other.Group
+        && WhenLong == other.WhenLong
+        && Width == other.Width
+        && MostCharacters == other.MostCharacters
+        && MostLines == other.MostLines
+        && MayBeEmpty == other.MayBeEmpty
+        && Least == other.Least
+        && Greatest == other.Greatest
         && (Choices ?? []).SequenceEqual(other.Choices ?? []);
 
     public override int GetHashCode() => HashCode.Combine(Name, Fills.Length);

@@ -14,7 +14,10 @@ public static class FieldRules
         {
             return graphic;
         }
-        var left = fields.Select(f => f with { Fills = [.. f.Fills.Where(t => FieldPlace.Find(graphic, t) is not null)] }).Where(f => !f.Fills.IsEmpty).ToImmutableList();
+        var left = fields
+            .Select(f => f with { Fills = [.. f.Fills.Where(t => FieldPlace.Find(graphic, t) is not null)] })
+            .Where(f => !f.Fills.IsEmpty)
+            .ToImmutableList();
         return graphic with { Fields = left.IsEmpty ? null : left };
     }
 
@@ -38,7 +41,12 @@ public static class FieldRules
             Plain(field.Group ?? "-", Field.MostName, "group", i);
             if (!names.Add(field.Name.Trim()))
             {
-                throw Refused(i, "name", $"Two fields are called \"{Quoted.Short(field.Name)}\".", "Give each a name of its own; one field can fill several values.");
+                throw Refused(
+                    i,
+                    "name",
+                    $"Two fields are called \"{Quoted.Short(field.Name)}\".",
+                    "Give each a name of its own; one field can fill several values."
+                );
             }
             Targets(graphic, field, i);
             Limits(field, i);
@@ -49,15 +57,31 @@ public static class FieldRules
     {
         if (field.Fills.IsDefaultOrEmpty || field.Fills.Length > Field.MostTargets)
         {
-            throw Refused(index, "fills", $"The field \"{Quoted.Short(field.Name)}\" fills {(field.Fills.IsDefaultOrEmpty ? "nothing" : "too much")}.", $"Name 1 to {Field.MostTargets} values.");
+            throw Refused(
+                index,
+                "fills",
+                $"The field \"{Quoted.Short(field.Name)}\" fills {(field.Fills.IsDefaultOrEmpty ? "nothing" : "too much")}.",
+                $"Name 1 to {Field.MostTargets} values."
+            );
         }
         ValueKind? kind = null;
         foreach (var target in field.Fills)
         {
-            var place = FieldPlace.Find(graphic, target) ?? throw Refused(index, "fills", $"The field \"{Quoted.Short(field.Name)}\" fills \"{Quoted.Short(target.Address.Text)}\" of a layer, where nothing can be filled.", "Choose another value.");
+            var place = FieldPlace.Find(graphic, target)
+                ?? throw Refused(
+                    index,
+                    "fills",
+                    $"The field \"{Quoted.Short(field.Name)}\" fills \"{Quoted.Short(target.Address.Text)}\" of a layer, where nothing can be filled.",
+                    "Choose another value."
+                );
             if (kind is not null && !FieldPlace.Same(kind, place.Kind))
             {
-                throw Refused(index, "fills", $"The field \"{Quoted.Short(field.Name)}\" fills a {kind.Name} and a {place.Kind.Name}.", "Make two fields of it: what is filled in goes to all values of one.");
+                throw Refused(
+                    index,
+                    "fills",
+                    $"The field \"{Quoted.Short(field.Name)}\" fills a {kind.Name} and a {place.Kind.Name}.",
+                    "Make two fields of it: what is filled in goes to all values of one."
+                );
             }
             kind = place.Kind;
         }
@@ -67,15 +91,36 @@ public static class FieldRules
     {
         if (field is { Least: { } least, Greatest: { } greatest } && least > greatest)
         {
-            throw Refused(index, "least", $"The field \"{Quoted.Short(field.Name)}\" lets nothing through: its least is greater than its greatest.", "Exchange them.");
+            throw Refused(
+                index,
+                "least",
+                $"The field \"{Quoted.Short(field.Name)}\" lets nothing through: its least is greater than its greatest.",
+                "Exchange them."
+            );
         }
-        if (field.Width is not (null or (>= 1 and <= 20_000)) || field.MostCharacters is < 1 or > Contents.TypeContent.MostCharacters || field.MostLines is < 1 or > 1000 || !Finite(field.Least) || !Finite(field.Greatest))
+        if (
+            field.Width is not (null or (>= 1 and <= 20_000))
+            || field.MostCharacters is < 1 or > Contents.TypeContent.MostCharacters
+            || field.MostLines is < 1 or > 1000
+            || !Finite(field.Least)
+            || !Finite(field.Greatest)
+        )
         {
-            throw Refused(index, "width", $"A limit of the field \"{Quoted.Short(field.Name)}\" cannot be kept.", $"Use a width of 1 to 20000 px, 1 to {Contents.TypeContent.MostCharacters} characters and 1 to 1000 lines.");
+            throw Refused(
+                index,
+                "width",
+                $"A limit of the field \"{Quoted.Short(field.Name)}\" cannot be kept.",
+                $"Use a width of 1 to 20000 px, 1 to {Contents.TypeContent.MostCharacters} characters and 1 to 1000 lines."
+            );
         }
         if (field.Choices is { } choices && (choices.Count > Field.MostTargets || choices.Any(c => !HashKind.IsHash(c))))
         {
-            throw Refused(index, "choices", $"The choices of the field \"{Quoted.Short(field.Name)}\" are not content hashes.", "Name them by \"sha256-\" and 64 hexadecimal digits.");
+            throw Refused(
+                index,
+                "choices",
+                $"The choices of the field \"{Quoted.Short(field.Name)}\" are not content hashes.",
+                "Name them by \"sha256-\" and 64 hexadecimal digits."
+            );
         }
     }
 
@@ -89,5 +134,6 @@ public static class FieldRules
         }
     }
 
-    private static ProblemException Refused(int index, string member, string message, string remedy) => new(message, remedy, field: $"/fields/{index}/{member}");
+    private static ProblemException Refused(int index, string member, string message, string remedy) =>
+        new(message, remedy, field: $"/fields/{index}/{member}");
 }

@@ -36,7 +36,10 @@ public sealed record MotionBlur(bool On, [property: Within(0, 720)] double Angle
 /// <summary>Lines that things are arranged by.</summary>
 /// <param name="Upright">Where upright ones stand: pixels from the left edge.</param>
 /// <param name="Level">Where level ones lie: pixels from the top edge.</param>
-public sealed record GuideLines([property: Most(GuideLines.MostLines)] ImmutableArray<double> Upright, [property: Most(GuideLines.MostLines)] ImmutableArray<double> Level)
+public sealed record GuideLines(
+    [property: Most(GuideLines.MostLines)] ImmutableArray<double> Upright,
+    [property: Most(GuideLines.MostLines)] ImmutableArray<double> Level
+)
 {
     public const int MostLines = 100;
 
@@ -107,24 +110,35 @@ public sealed record Graphic : IDocument
     [Most(MostLayers)]
     public required ImmutableArray<Layer> Layers { get; init; }
 
-    /// <summary>Pictures, sounds and whatever else it carries by content hash: "sha256-" and 64 hexadecimal digits. Fonts only in a document that is on its way elsewhere.</summary>
+    /// <summary>
+    /// Pictures, sounds and whatever else it carries by content hash: "sha256-" and 64 hexadecimal digits. Fonts only in a document that is on its way
+    /// elsewhere.
+    /// </summary>
     public SourceSet Sources { get; init; } = SourceSet.Empty;
 
-    /// <summary>Graphics that layers place, by the id that each has on the rack, so that it is found again when it is changed there. Their sources stand among this one's. Absent: none.</summary>
+    /// <summary>
+    /// Graphics that layers place, by the id that each has on the rack, so that it is found again when it is changed there. Their sources stand among this
+    /// one's. Absent: none.
+    /// </summary>
     [After("sounds")]
     public ImmutableSortedDictionary<string, Graphic>? Placed { get; init; }
 
-    /// <summary>The frame that shows best what it is: the last of Hold, where it is seen as it is meant; of credits the midst of Hold, since their last shows nothing; of a countdown its beginning.</summary>
-    public int Poster => Kind switch
-    {
-        GraphicKind.Credits => Phases.HoldStart + Phases.Hold / 2,
-        GraphicKind.Countdown => Math.Min(Phases.HoldLast, Phases.HoldStart + Phases.Hold * 3 / 10),
-        _ => Phases.HoldLast,
-    };
+    /// <summary>
+    /// The frame that shows best what it is: the last of Hold, where it is seen as it is meant; of credits the midst of Hold, since their last shows
+    /// nothing; of a countdown its beginning.
+    /// </summary>
+    public int Poster =>
+        Kind switch
+        {
+            GraphicKind.Credits => Phases.HoldStart + Phases.Hold / 2,
+            GraphicKind.Countdown => Math.Min(Phases.HoldLast, Phases.HoldStart + Phases.Hold * 3 / 10),
+            _ => Phases.HoldLast,
+        };
 
     /// <summary>The layer with that id.</summary>
     /// <exception cref="ProblemException">There is none.</exception>
-    public Layer Layer(string id) => Layers.FirstOrDefault(l => l.Id == id)
+    public Layer Layer(string id) =>
+        Layers.FirstOrDefault(l => l.Id == id)
         ?? throw new ProblemException("The layer is not there any more.", "It may have been deleted; choose another.", field: "layer");
 
     bool IDocument.Places(string key) => Placed?.ContainsKey(key) == true;

@@ -36,7 +36,8 @@ public static class GraphicDifference
         }
         if (before.Phases != after.Phases)
         {
-            yield return $"Phases: {before.Phases.Arrive}, {before.Phases.Hold}, {before.Phases.Leave}, now {after.Phases.Arrive}, {after.Phases.Hold}, {after.Phases.Leave}";
+            var (had, has) = (before.Phases, after.Phases);
+            yield return $"Phases: {had.Arrive}, {had.Hold}, {had.Leave}, now {has.Arrive}, {has.Hold}, {has.Leave}";
         }
         if (!(before.Fields ?? []).SequenceEqual(after.Fields ?? []))
         {
@@ -70,7 +71,12 @@ public static class GraphicDifference
         {
             yield return $"{gone.Name}: gone";
         }
-        if (!before.Layers.Select(l => l.Id).Where(id => after.Layers.Any(l => l.Id == id)).SequenceEqual(after.Layers.Select(l => l.Id).Where(id => before.Layers.Any(l => l.Id == id))))
+        if (
+            !before
+                .Layers.Select(l => l.Id)
+                .Where(id => after.Layers.Any(l => l.Id == id))
+                .SequenceEqual(after.Layers.Select(l => l.Id).Where(id => before.Layers.Any(l => l.Id == id)))
+        )
         {
             yield return "Layers are in another order";
         }

@@ -17,22 +17,27 @@ public static class GraphicJson
     /// <summary>Reads a whole document, brings it to this version, and demands every rule of it.</summary>
     /// <exception cref="ProblemException">The text is no document; the field is the JSON pointer (RFC 6901) of the place.</exception>
     public static Graphic Read(string text) => GraphicRules.Demand(Documents.Roles.Resolve(JsonPlace.Read(text, place =>
-    {
-        var version = VersionOf(place);
-        if (version == Graphic.FormatVersion)
-        {
-            return (Graphic)Codecs.Of(typeof(Graphic)).Read(place);
-        }
-        var upgraded = Upgrade.ToThisVersion(place, version);
-        try
-        {
-            return Codecs.Read<Graphic>(upgraded);
-        }
-        catch (ProblemException e)
-        {
-            throw new ProblemException(e.Problem with { Message = $"In a document of version {version}, read as version {Graphic.FormatVersion}: {e.Problem.Message}" });
-        }
-    })));
+                {
+                    var version = VersionOf(place);
+                    if (version == Graphic.FormatVersion)
+                    {
+                        return (Graphic)Codecs.Of(typeof(Graphic)).Read(place);
+                    }
+                    var upgraded = Upgrade.ToThisVersion(place, version);
+                    try
+                    {
+                        return Codecs.Read<Graphic>(upgraded);
+                    }
+                    catch (ProblemException e)
+                    {
+                        throw new ProblemException(
+                            e.Problem with
+                            {
+                                Message = $"In a document of version {version}, read as version {Graphic.FormatVersion}: {e.Problem.Message}",
+                            }
+                        );
+                    }
+                })));
 
     /// <summary>As <see cref="Read(string)"/>, from UTF-8 bytes with or without a byte order mark.</summary>
     public static Graphic Read(ReadOnlySpan<byte> utf8)
@@ -59,8 +64,12 @@ public static class GraphicJson
         {
             if (name == "hang")
             {
-                return at.Whole("the format's version") is var version && version is >= 1 and <= Graphic.FormatVersion ? version : throw at.Refused(
-                    $"The document has format version {version}; this Hang reads versions 1 to {Graphic.FormatVersion}.", "Open it with a newer Hang.");
+                return at.Whole("the format's version") is var version && version is >= 1 and <= Graphic.FormatVersion
+                    ? version
+                    : throw at.Refused(
+                        $"The document has format version {version}; this Hang reads versions 1 to {Graphic.FormatVersion}.",
+                        "Open it with a newer Hang."
+                    );
             }
         }
         throw place.Refused("\"hang\", the format's version, is missing, so this is no Hang document.", "Choose a .hang file.");

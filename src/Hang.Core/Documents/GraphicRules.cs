@@ -18,7 +18,8 @@ public static class GraphicRules
     public const int MostPieces = 8000;
 
     /// <summary>Most groups within each other, the layer itself counted, and most effects that one layer's picture goes through.</summary>
-    private const int MostNested = 33, MostOverEachOther = 60;
+    private const int MostNested = 33,
+        MostOverEachOther = 60;
 
     private const int MostName = 200;
     private const int MostIdles = 8;
@@ -54,7 +55,11 @@ public static class GraphicRules
         }
         if (graphic.MotionBlur is { Angle: not (>= 0 and <= 720) } blur)
         {
-            throw new ProblemException(string.Create(CultureInfo.InvariantCulture, $"A shutter angle of {blur.Angle}° is not possible."), "Use 0 to 720; 180 is usual.", field: "/motionBlur/angle");
+            throw new ProblemException(
+                string.Create(CultureInfo.InvariantCulture, $"A shutter angle of {blur.Angle}° is not possible."),
+                "Use 0 to 720; 180 is usual.",
+                field: "/motionBlur/angle"
+            );
         }
         graphic.Palette?.Demand();
         graphic.Guides?.Demand();
@@ -62,7 +67,11 @@ public static class GraphicRules
         {
             if (!HashKind.IsHash(hash))
             {
-                throw new ProblemException($"\"{Quoted.Short(hash)}\" is no content hash.", "Write \"sha256-\" and 64 hexadecimal digits.", field: kind.At(hash));
+                throw new ProblemException(
+                    $"\"{Quoted.Short(hash)}\" is no content hash.",
+                    "Write \"sha256-\" and 64 hexadecimal digits.",
+                    field: kind.At(hash)
+                );
             }
             Name(facts.Name, $"{kind.At(hash)}/name", null);
             kind.Demand(hash, facts);
@@ -76,7 +85,12 @@ public static class GraphicRules
             Name(layer.Name, $"{at}/name", null);
             if (!Address.IsId(layer.Id) || !ids.TryAdd(layer.Id, i))
             {
-                throw new ProblemException($"The id \"{Quoted.Short(layer.Id)}\" is no id, or is used twice.", "Give each layer an id of its own: 1 to 64 letters, digits and hyphens.", layer.Name, $"{at}/id");
+                throw new ProblemException(
+                    $"The id \"{Quoted.Short(layer.Id)}\" is no id, or is used twice.",
+                    "Give each layer an id of its own: 1 to 64 letters, digits and hyphens.",
+                    layer.Name,
+                    $"{at}/id"
+                );
             }
             Span(graphic, layer, at);
             Motions(layer, at);
@@ -95,7 +109,11 @@ public static class GraphicRules
         var pieces = graphic.Layers.Sum(l => (long)l.Content.Kind.PiecesOf(l.Content.Values));
         if (pieces > MostPieces)
         {
-            throw new ProblemException($"{pieces} letters, words or lines move one by one in this graphic.", $"Keep it to {MostPieces}: let some of the type move as one.", field: "/layers");
+            throw new ProblemException(
+                $"{pieces} letters, words or lines move one by one in this graphic.",
+                $"Keep it to {MostPieces}: let some of the type move as one.",
+                field: "/layers"
+            );
         }
         Ties.Demand(graphic, ids);
         Nesting(graphic, ids);
@@ -114,7 +132,12 @@ public static class GraphicRules
             }
             if (depth > MostNested || effects > MostOverEachOther)
             {
-                throw new ProblemException($"It lies in {depth - 1} groups, with {effects} effects over each other.", $"Keep it to {MostNested - 1} groups and {MostOverEachOther} effects.", layer.Name, $"/layers/{ids[layer.Id]}/group");
+                throw new ProblemException(
+                    $"It lies in {depth - 1} groups, with {effects} effects over each other.",
+                    $"Keep it to {MostNested - 1} groups and {MostOverEachOther} effects.",
+                    layer.Name,
+                    $"/layers/{ids[layer.Id]}/group"
+                );
             }
         }
     }
@@ -138,12 +161,13 @@ public static class GraphicRules
     /// <exception cref="ProblemException">The lengths are none that a graphic can have.</exception>
     public static void Lengths(PhaseLengths phases)
     {
-        if (phases.Arrive < 0 || phases.Hold < 0 || phases.Leave < 0
-            || (long)phases.Arrive + phases.Hold + phases.Leave is < 1 or > PhaseLengths.MostFrames)
+        if (phases.Arrive < 0 || phases.Hold < 0 || phases.Leave < 0 || (long)phases.Arrive + phases.Hold + phases.Leave is < 1 or > PhaseLengths.MostFrames)
         {
             throw new ProblemException(
                 $"Arrive {phases.Arrive}, Hold {phases.Hold} and Leave {phases.Leave} are no lengths for a graphic.",
-                $"Use 0 or more frames for each, and 1 to {PhaseLengths.MostFrames} together.", field: "/phases");
+                $"Use 0 or more frames for each, and 1 to {PhaseLengths.MostFrames} together.",
+                field: "/phases"
+            );
         }
     }
 
@@ -156,7 +180,12 @@ public static class GraphicRules
         }
         if (layer.Out is { } end && (end < (layer.In ?? 0) || end > last))
         {
-            throw new ProblemException($"The out point {end} lies before the in point or outside the graphic's time.", $"Keep it within frames {layer.In ?? 0} to {last}.", layer.Name, $"{at}/out");
+            throw new ProblemException(
+                $"The out point {end} lies before the in point or outside the graphic's time.",
+                $"Keep it within frames {layer.In ?? 0} to {last}.",
+                layer.Name,
+                $"{at}/out"
+            );
         }
     }
 
@@ -180,7 +209,12 @@ public static class GraphicRules
         }
         if (!layer.Effects.IsEmpty && layer.Content.Kind.IsInvisible)
         {
-            throw new ProblemException($"A {layer.Content.Kind.Name} shows nothing, so it has no effects.", "Put them on what hangs from it.", layer.Name, $"{at}/effects");
+            throw new ProblemException(
+                $"A {layer.Content.Kind.Name} shows nothing, so it has no effects.",
+                "Put them on what hangs from it.",
+                layer.Name,
+                $"{at}/effects"
+            );
         }
         if (layer.Masks.Length > Layer.MostMasks)
         {
@@ -188,7 +222,12 @@ public static class GraphicRules
         }
         if (!layer.Masks.IsEmpty && layer.Content.Kind.IsInvisible)
         {
-            throw new ProblemException($"A {layer.Content.Kind.Name} shows nothing, so it has no masks.", "Put them on what hangs from it.", layer.Name, $"{at}/masks");
+            throw new ProblemException(
+                $"A {layer.Content.Kind.Name} shows nothing, so it has no masks.",
+                "Put them on what hangs from it.",
+                layer.Name,
+                $"{at}/masks"
+            );
         }
         foreach (var list in PartList.All)
         {
@@ -197,7 +236,12 @@ public static class GraphicRules
             {
                 if (!Address.IsId(ids[i]) || ids.AsSpan(0, i).Contains(ids[i]))
                 {
-                    throw new ProblemException($"The id \"{Quoted.Short(ids[i])}\" among the {list.Name} is no id, or is used twice.", "Give each an id of its own: 1 to 64 letters, digits and hyphens.", layer.Name, $"{at}/{list.Name}/{i}/id");
+                    throw new ProblemException(
+                        $"The id \"{Quoted.Short(ids[i])}\" among the {list.Name} is no id, or is used twice.",
+                        "Give each an id of its own: 1 to 64 letters, digits and hyphens.",
+                        layer.Name,
+                        $"{at}/{list.Name}/{i}/id"
+                    );
                 }
             }
         }
@@ -209,7 +253,12 @@ public static class GraphicRules
         var place = $"{at}/{PointerOf(layer, value)}";
         if (spec is { } own && ReferenceEquals(layer.Own.Find(own.Name), own) && !LayerValues.Suits(own, layer.Content.Kind))
         {
-            throw new ProblemException($"A {layer.Content.Kind.Name} {(layer.Content.Kind.IsOnStage ? "shows nothing" : "is nowhere on the stage")}, so it has no {spec.Name}.", "Take it away.", layer.Name, place);
+            throw new ProblemException(
+                $"A {layer.Content.Kind.Name} {(layer.Content.Kind.IsOnStage ? "shows nothing" : "is nowhere on the stage")}, so it has no {spec.Name}.",
+                "Take it away.",
+                layer.Name,
+                place
+            );
         }
         if (!channel.IsKeyed)
         {
@@ -220,12 +269,22 @@ public static class GraphicRules
             Keyframe key = channel.Keys[i];
             if (key.At < 0 || key.At >= graphic.Phases.Total)
             {
-                throw new ProblemException($"The keyframe at frame {key.At} lies outside the graphic's time.", $"Keep it within frames 0 to {graphic.Phases.Total - 1}, or lengthen a phase first.", layer.Name, $"{place}/keys/{i}/at");
+                throw new ProblemException(
+                    $"The keyframe at frame {key.At} lies outside the graphic's time.",
+                    $"Keep it within frames 0 to {graphic.Phases.Total - 1}, or lengthen a phase first.",
+                    layer.Name,
+                    $"{place}/keys/{i}/at"
+                );
             }
             spec.Demand(key.Value, layer.Name, $"{place}/keys/{i}/value");
             if (key.Bend is { } bend && (spec != LayerValues.Position || !(Size(bend.In) <= FarTangent) || !(Size(bend.Out) <= FarTangent)))
             {
-                throw new ProblemException("Only a position's path has tangents, and they reach at most 100000 px.", "Take the tangents away.", layer.Name, $"{place}/keys/{i}");
+                throw new ProblemException(
+                    "Only a position's path has tangents, and they reach at most 100000 px.",
+                    "Take the tangents away.",
+                    layer.Name,
+                    $"{place}/keys/{i}"
+                );
             }
         }
     }
@@ -234,7 +293,9 @@ public static class GraphicRules
     private static string PointerOf(Layer layer, ValuePlace value)
     {
         var words = value.Address.Words;
-        return PartList.Find(words[0]) is { } list ? $"{list.Name}/{list.IndexOf(layer, words[1])}/{words[2]}" : layer.Own.Find(words[0]) is not null ? words[0] : $"content/{words[0]}";
+        return PartList.Find(words[0]) is { } list ? $"{list.Name}/{list.IndexOf(layer, words[1])}/{words[2]}"
+            : layer.Own.Find(words[0]) is not null ? words[0]
+            : $"content/{words[0]}";
     }
 
     private static double Size(Scene.Geometry.Point p) => Math.Max(Math.Abs(p.X), Math.Abs(p.Y));

@@ -62,7 +62,11 @@ public static class PlacedRules
         {
             if (!Address.IsId(key))
             {
-                throw new ProblemException($"\"{Quoted.Short(key)}\" is no key of a placed graphic.", "Use 1 to 64 letters, digits and hyphens.", field: "/placed");
+                throw new ProblemException(
+                    $"\"{Quoted.Short(key)}\" is no key of a placed graphic.",
+                    "Use 1 to 64 letters, digits and hyphens.",
+                    field: "/placed"
+                );
             }
             Demand(inner, shared, depth + 1);
             // Most edits change nothing of what is placed: what was good with the same sources still is.
@@ -77,12 +81,22 @@ public static class PlacedRules
             }
             catch (ProblemException e)
             {
-                throw new ProblemException(e.Problem with { Message = $"In {inner.Name}, which is placed here: {e.Problem.Message}", Field = $"/placed/{key}{e.Problem.Field}" });
+                throw new ProblemException(
+                    e.Problem with
+                    {
+                        Message = $"In {inner.Name}, which is placed here: {e.Problem.Message}",
+                        Field = $"/placed/{key}{e.Problem.Field}",
+                    }
+                );
             }
         }
         if (LayersOf(graphic) > MostLayers)
         {
-            throw new ProblemException($"With all that is placed in it the graphic has more than {MostLayers} layers.", "Place fewer graphics.", field: "/layers");
+            throw new ProblemException(
+                $"With all that is placed in it the graphic has more than {MostLayers} layers.",
+                "Place fewer graphics.",
+                field: "/layers"
+            );
         }
     }
 
@@ -114,7 +128,17 @@ public static class PlacedRules
         return graphic with
         {
             Placed = placed.ToImmutableSortedDictionary(p => keys[p.Key], p => Rekeyed(p.Value, next), StringComparer.Ordinal),
-            Layers = [.. graphic.Layers.Select(l => l.Content.Placed is { } key && keys[key] != key ? l with { Content = l.Content.With(l.Content.Kind.Places!.Of, Scene.Values.Value.Of(keys[key])) } : l)],
+            Layers =
+            [
+                .. graphic.Layers.Select(l =>
+                    l.Content.Placed is { } key && keys[key] != key
+                        ? l with
+                        {
+                            Content = l.Content.With(l.Content.Kind.Places!.Of, Scene.Values.Value.Of(keys[key])),
+                        }
+                        : l
+                ),
+            ],
         };
     }
 

@@ -8,7 +8,10 @@ namespace Hang.Core.Documents;
 /// <summary>What the roles of a graphic's colours stand for.</summary>
 public static class Roles
 {
-    /// <summary>The graphic with every colour that stands for a role as the colourway shown has it. A colour of a role that the palette does not have stays as it is.</summary>
+    /// <summary>
+    /// The graphic with every colour that stands for a role as the colourway shown has it. A colour of a role that the palette does not have stays as it
+    /// is.
+    /// </summary>
     public static Graphic Resolve(Graphic graphic)
     {
         if (graphic.Palette is not { } palette)
@@ -35,9 +38,18 @@ public static class Roles
 
     /// <summary>The graphic as another colourway has it; its colours follow when it is settled.</summary>
     /// <exception cref="ProblemException">It has no such colourway.</exception>
-    public static Graphic Showing(Graphic graphic, string colourway) => graphic.Palette is { } palette && palette.Colourways.Any(c => c.Name == colourway)
-        ? graphic with { Palette = palette with { Current = colourway } }
-        : throw new ProblemException($"There is no colourway \"{Quoted.Short(colourway)}\".", graphic.Palette is { } p ? $"Use one of {string.Join(", ", p.Colourways.Select(c => c.Name))}." : "This graphic has no roles yet; make some from its colours.");
+    public static Graphic Showing(Graphic graphic, string colourway) =>
+        graphic.Palette is { } palette && palette.Colourways.Any(c => c.Name == colourway)
+            ? graphic with
+            {
+                Palette = palette with { Current = colourway },
+            }
+            : throw new ProblemException(
+                $"There is no colourway \"{Quoted.Short(colourway)}\".",
+                graphic.Palette is { } p
+                    ? $"Use one of {string.Join(", ", p.Colourways.Select(c => c.Name))}."
+                    : "This graphic has no roles yet; make some from its colours."
+            );
 
     private static readonly ConditionalWeakTable<Palette, ConditionalWeakTable<Layer, Layer>> Resolved = [];
 

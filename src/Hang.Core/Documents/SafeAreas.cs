@@ -19,7 +19,10 @@ public static class SafeAreas
 
     public static Box Graphics(int width, int height) => Inset(width, height, GraphicsMargin);
 
-    /// <summary>True for a layer whose words have to stay within the graphics safe area: credits come and go through the edges, and so does what runs in other graphics.</summary>
+    /// <summary>
+    /// True for a layer whose words have to stay within the graphics safe area: credits come and go through the edges, and so does what runs in other
+    /// graphics.
+    /// </summary>
     public static bool Holds(Graphic graphic, Layer layer) => graphic.Kind != GraphicKind.Credits && !layer.Content.Kind.RunsThrough(layer.Content.Values);
 
     private static Box Inset(int width, int height, double margin) => new(width * margin, height * margin, width * (1 - margin), height * (1 - margin));

@@ -22,20 +22,51 @@ internal static class Ties
             var to = layer.HangsFrom ?? layer.Matte?.Layer;
             if (to is not null && (!layer.Content.Kind.IsOnStage || !graphic.Layers[ids[to]].Content.Kind.IsOnStage))
             {
-                throw new ProblemException($"{(layer.Content.Kind.IsOnStage ? graphic.Layers[ids[to]].Name : layer.Name)} is nowhere on the stage: it neither hangs nor carries nor cuts.", "Choose another layer.", layer.Name, $"/layers/{i}/{(layer.HangsFrom is null ? "matte/layer" : "hangsFrom")}");
+                throw new ProblemException(
+                    $"{(layer.Content.Kind.IsOnStage ? graphic.Layers[ids[to]].Name : layer.Name)} is nowhere on the stage: it neither hangs nor carries nor cuts.",
+                    "Choose another layer.",
+                    layer.Name,
+                    $"/layers/{i}/{(layer.HangsFrom is null ? "matte/layer" : "hangsFrom")}"
+                );
             }
             if (layer.Group is { } group && !graphic.Layers[ids[group]].Content.Kind.IsGroup)
             {
-                throw new ProblemException($"{graphic.Layers[ids[group]].Name} is no group.", "Put it into a group, or into none.", layer.Name, $"/layers/{i}/group");
+                throw new ProblemException(
+                    $"{graphic.Layers[ids[group]].Name} is no group.",
+                    "Put it into a group, or into none.",
+                    layer.Name,
+                    $"/layers/{i}/group"
+                );
             }
         }
         // Following a carrier and lying in a group are one relation for the place of a layer, so both together must not go in a circle.
-        NoCircle(graphic, ids, l => l.Carrier is { } c ? [c] : [], "hangsFrom", "It follows itself, directly or through others.", "Hang it from a layer that does not follow it.");
+        NoCircle(
+            graphic,
+            ids,
+            l => l.Carrier is { } c ? [c] : [],
+            "hangsFrom",
+            "It follows itself, directly or through others.",
+            "Hang it from a layer that does not follow it."
+        );
         NoCircle(graphic, ids, l => l.Group is { } g ? [g] : [], "group", "The group is in itself, directly or through others.", "Take it out of that group.");
         var members = graphic.Layers.ToLookup(l => l.Group ?? "", l => l.Id, StringComparer.Ordinal);
-        NoCircle(graphic, ids, l => [.. LayerReferences.Of(l).Select(r => r.Id), .. l.Content.Kind.IsGroup ? members[l.Id] : []], "content", "It depends on itself, directly or through others.", "Choose a layer that does not depend on it.");
+        NoCircle(
+            graphic,
+            ids,
+            l => [.. LayerReferences.Of(l).Select(r => r.Id), .. l.Content.Kind.IsGroup ? members[l.Id] : []],
+            "content",
+            "It depends on itself, directly or through others.",
+            "Choose a layer that does not depend on it."
+        );
         // What a picture is made of: a group of its members, a layer of its matte. Read the other way round.
-        NoCircle(graphic, ids, l => [.. l.Content.Kind.IsGroup ? members[l.Id] : [], .. l.Matte is { } m ? new[] { m.Layer } : []], "matte", "Its matte is made of the layer itself.", "Choose a matte that the layer is no part of.");
+        NoCircle(
+            graphic,
+            ids,
+            l => [.. l.Content.Kind.IsGroup ? members[l.Id] : [], .. l.Matte is { } m ? new[] { m.Layer } : []],
+            "matte",
+            "Its matte is made of the layer itself.",
+            "Choose a matte that the layer is no part of."
+        );
     }
 
     private static void Known(Layer layer, string? id, Dictionary<string, int> ids, string at, string what, string remedy)
@@ -47,7 +78,14 @@ internal static class Ties
     }
 
     /// <summary>Walks along each tie once: a layer on the way that is met again closes a circle.</summary>
-    private static void NoCircle(Graphic graphic, Dictionary<string, int> ids, Func<Layer, IReadOnlyList<string>> next, string member, string message, string remedy)
+    private static void NoCircle(
+        Graphic graphic,
+        Dictionary<string, int> ids,
+        Func<Layer, IReadOnlyList<string>> next,
+        string member,
+        string message,
+        string remedy
+    )
     {
         var state = new byte[graphic.Layers.Length];
         var way = new Stack<(int Layer, IReadOnlyList<string> Next, int Place)>();

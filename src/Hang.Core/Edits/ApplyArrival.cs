@@ -13,8 +13,18 @@ namespace Hang.Core.Edits;
 /// <param name="Order">Which layer is first.</param>
 /// <param name="AsOne">True: glides go as far as all of them together need, at once, so that nothing between them moves.</param>
 public sealed record ApplyArrival(
-    ImmutableArray<string> Layers, ArrivalKind Kind, bool Leaving = false, int? Length = null, double? Distance = null, string? Feel = null,
-    PieceStagger? Pieces = null, bool Keep = false, int Every = 0, StaggerOrder Order = StaggerOrder.TopDown, bool AsOne = false) : Edit
+    ImmutableArray<string> Layers,
+    ArrivalKind Kind,
+    bool Leaving = false,
+    int? Length = null,
+    double? Distance = null,
+    string? Feel = null,
+    PieceStagger? Pieces = null,
+    bool Keep = false,
+    int Every = 0,
+    StaggerOrder Order = StaggerOrder.TopDown,
+    bool AsOne = false
+) : Edit
 {
     public override string Describe(Graphic graphic) =>
         $"{ArrivalSpec.Of(Kind).Title}{(Leaving ? " off" : "")}: {(Layers.Length == 1 ? NameOf(graphic, Layers[0]) : $"{Layers.Length} layers")}";
@@ -23,7 +33,11 @@ public sealed record ApplyArrival(
     {
         if (Every is < 0 or > 1000 || Length is < 1 or > Scene.Phases.PhaseLengths.MostFrames)
         {
-            throw new ProblemException("This length or stagger is not possible.", "Use 1 frame or more for the length, 0 to 1000 for the stagger.", field: "length");
+            throw new ProblemException(
+                "This length or stagger is not possible.",
+                "Use 1 frame or more for the length, 0 to 1000 for the stagger.",
+                field: "length"
+            );
         }
         Pieces?.Demand(NameOf(graphic, Layers.FirstOrDefault() ?? ""), "pieces");
         var settings = new ArrivalSettings(Kind, Leaving, Length, Distance, Feel is null ? null : FeelText.Parse(Feel), Pieces, Keep);
@@ -40,7 +54,9 @@ public sealed record ApplyArrival(
         var ranks = LayerRanks.Of(graphic, seen, Order);
         var last = ranks.Count - 1;
         // Who came first goes first: the offset of going off counts from the end.
-        return ranks.Aggregate(graphic, (g, r) => g.With(new ArrivalWriter(g, shaper).Write(g.Layer(r.Key), settings, Every * (Leaving ? last - r.Value : r.Value), Every * last)));
+        return ranks.Aggregate(graphic, (g, r) =>
+            g.With(new ArrivalWriter(g, shaper).Write(g.Layer(r.Key), settings, Every * (Leaving ? last - r.Value : r.Value), Every * last))
+        );
     }
 
     /// <summary>What hangs from another of them, or is in it, moves with it already.</summary>

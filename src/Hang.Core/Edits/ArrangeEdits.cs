@@ -60,16 +60,26 @@ public sealed record AlignLayers(ImmutableArray<string> Layers, AlignBy By, Alig
             _ => Arranging.LineOf(Layers.Aggregate(Box.Empty, (all, id) => all.Union(OpticalBox.Of(evaluator, id, At))), By),
         };
         var across = By is AlignBy.Left or AlignBy.Centre or AlignBy.Right;
-        return Layers.Aggregate(graphic, (g, id) => Arranging.Moved(g, evaluator, id, across ? target - lines[id] : 0, across ? 0 : target - lines[id], At, Whole));
+        return Layers.Aggregate(graphic, (g, id) =>
+            Arranging.Moved(g, evaluator, id, across ? target - lines[id] : 0, across ? 0 : target - lines[id], At, Whole)
+        );
     }
 }
 
-/// <summary>Sets layers with even gaps between their optical boxes, in the order in which they lie. The first stays; the last stays, too, unless a gap is given.</summary>
+/// <summary>
+/// Sets layers with even gaps between their optical boxes, in the order in which they lie. The first stays; the last stays, too, unless a gap is given.
+/// </summary>
 /// <param name="Down">False: side by side; true: one below the other.</param>
 /// <param name="Gap">Pixels between them; absent: as much as there is room between the first and the last.</param>
 /// <param name="At">The frame shown.</param>
 /// <param name="Whole">True: keyed positions are moved as a whole.</param>
-public sealed record SpreadLayers(ImmutableArray<string> Layers, bool Down, [property: Within(-ValueSpec.Far, ValueSpec.Far)] double? Gap = null, int At = 0, bool Whole = false) : Edit
+public sealed record SpreadLayers(
+    ImmutableArray<string> Layers,
+    bool Down,
+    [property: Within(-ValueSpec.Far, ValueSpec.Far)] double? Gap = null,
+    int At = 0,
+    bool Whole = false
+) : Edit
 {
     public override string Describe(Graphic graphic) => Gap is null ? $"Distribute {Layers.Length} layers" : $"Stack {Layers.Length} layers";
 
@@ -80,7 +90,11 @@ public sealed record SpreadLayers(ImmutableArray<string> Layers, bool Down, [pro
             throw new ProblemException("There are too few layers to set even gaps between.", Gap is null ? "Select three or more." : "Select two or more.");
         }
         var evaluator = new Evaluator(graphic, shaper);
-        var boxes = Layers.Select(id => (Id: id, Box: OpticalBox.Of(evaluator, id, At))).OrderBy(b => Down ? b.Box.Top : b.Box.Left).ThenBy(b => b.Id, StringComparer.Ordinal).ToArray();
+        var boxes = Layers
+            .Select(id => (Id: id, Box: OpticalBox.Of(evaluator, id, At)))
+            .OrderBy(b => Down ? b.Box.Top : b.Box.Left)
+            .ThenBy(b => b.Id, StringComparer.Ordinal)
+            .ToArray();
         double Long(Box b) => Down ? b.Height : b.Width;
         double From(Box b) => Down ? b.Top : b.Left;
         var room = From(boxes[^1].Box) + Long(boxes[^1].Box) - From(boxes[0].Box);
@@ -96,7 +110,9 @@ public sealed record SpreadLayers(ImmutableArray<string> Layers, bool Down, [pro
     }
 }
 
-/// <summary>Makes layers as wide or as high as the widest or highest of them; type by its size, what has a size by that, everything else by its scale.</summary>
+/// <summary>
+/// Makes layers as wide or as high as the widest or highest of them; type by its size, what has a size by that, everything else by its scale.
+/// </summary>
 /// <param name="At">The frame shown.</param>
 /// <param name="Whole">True: keyed values are changed as a whole.</param>
 public sealed record MatchSize(ImmutableArray<string> Layers, bool Height, int At = 0, bool Whole = false) : Edit
@@ -130,7 +146,10 @@ public sealed record MatchSize(ImmutableArray<string> Layers, bool Height, int A
         var now = place.Channel.At(At);
         // Type has one size for both ways; a picture keeps its shape.
         var both = sized is null || place.Spec.Kind.Components.Length == 1 || layer.Content.Kind.KeepsShape;
-        var next = place.Spec.Kind.Components.Length == 1 ? new Value(now.X * by) : new Value(both || !Height ? now.X * by : now.X, both || Height ? now.Y * by : now.Y);
+        var next =
+            place.Spec.Kind.Components.Length == 1
+                ? new Value(now.X * by)
+                : new Value(both || !Height ? now.X * by : now.X, both || Height ? now.Y * by : now.Y);
         return EditValue.Put(place, next, At, Whole);
     }
 }
@@ -138,15 +157,16 @@ public sealed record MatchSize(ImmutableArray<string> Layers, bool Height, int A
 /// <summary>Lines and moves of layers that are arranged.</summary>
 internal static class Arranging
 {
-    public static double LineOf(in Box box, AlignBy by) => by switch
-    {
-        AlignBy.Left => box.Left,
-        AlignBy.Centre => (box.Left + box.Right) / 2,
-        AlignBy.Right => box.Right,
-        AlignBy.Top or AlignBy.CapHeight => box.Top,
-        AlignBy.Middle => (box.Top + box.Bottom) / 2,
-        _ => box.Bottom,
-    };
+    public static double LineOf(in Box box, AlignBy by) =>
+        by switch
+        {
+            AlignBy.Left => box.Left,
+            AlignBy.Centre => (box.Left + box.Right) / 2,
+            AlignBy.Right => box.Right,
+            AlignBy.Top or AlignBy.CapHeight => box.Top,
+            AlignBy.Middle => (box.Top + box.Bottom) / 2,
+            _ => box.Bottom,
+        };
 
     public static double LineOf(Evaluator evaluator, ITypeShaper shaper, Layer layer, AlignBy by, int frame)
     {
@@ -155,8 +175,16 @@ internal static class Arranging
             var world = evaluator.Place(layer, frame).World;
             var values = layer.Content.Values;
             // The height of a flat capital is that of its ink.
-            var capital = by == AlignBy.Baseline ? 0 : shaper.Shape("H", values[words.Family].Constant.Text, (int)values[words.Weight].Constant.X).Glyphs
-                .Select(g => g.Outline.Bounds.Top).DefaultIfEmpty().Min() * values[words.Size].NumberAt(frame) / 1000;
+            var capital =
+                by == AlignBy.Baseline
+                    ? 0
+                    : shaper
+                        .Shape("H", values[words.Family].Constant.Text, (int)values[words.Weight].Constant.X)
+                        .Glyphs.Select(g => g.Outline.Bounds.Top)
+                        .DefaultIfEmpty()
+                        .Min()
+                        * values[words.Size].NumberAt(frame)
+                        / 1000;
             return world.Map(new Point(0, capital)).Y;
         }
         return LineOf(OpticalBox.Of(evaluator, layer.Id, frame), by);

@@ -19,9 +19,10 @@ public abstract record Edit
 
     /// <summary>Reads an edit as the bench sends it.</summary>
     /// <exception cref="ProblemException">This is no edit; the field is the JSON pointer of the place.</exception>
-    public static Edit Read(string json) => json.Length > MostCharacters
-        ? throw new ProblemException($"An edit of {json.Length} characters is too long.", "Do it in smaller parts.")
-        : Codecs.Read<Edit>(json);
+    public static Edit Read(string json) =>
+        json.Length > MostCharacters
+            ? throw new ProblemException($"An edit of {json.Length} characters is too long.", "Do it in smaller parts.")
+            : Codecs.Read<Edit>(json);
 
     /// <summary>The edit as JSON on one line.</summary>
     public string Write() => Codecs.Write(this);
@@ -55,7 +56,8 @@ public sealed record Several(ImmutableArray<Edit> Edits) : Edit
 
     private int Count => Edits.Sum(e => e is Several several ? several.Count : 1);
 
-    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => Count > Most || Depth > Deepest
-        ? throw new ProblemException($"{Count} edits at once, {Depth} deep, are too many.", $"Send {Most} or fewer.")
-        : Edits.Aggregate(graphic, (g, e) => e.Within(g, shaper));
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
+        Count > Most || Depth > Deepest
+            ? throw new ProblemException($"{Count} edits at once, {Depth} deep, are too many.", $"Send {Most} or fewer.")
+            : Edits.Aggregate(graphic, (g, e) => e.Within(g, shaper));
 }

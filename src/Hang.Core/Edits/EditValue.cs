@@ -25,7 +25,10 @@ internal static class EditValue
                 return place.Spec.Kind.Read(here);
             }
             var part = place.Spec.Kind.Part(place.Channel.At(at), place.Part.AsSpan())
-                ?? throw new ProblemException($"{place.Spec.Label} has no part {string.Join("/", place.Part)}.", "Name one that it has, or set the whole value.");
+                ?? throw new ProblemException(
+                    $"{place.Spec.Label} has no part {string.Join("/", place.Part)}.",
+                    "Name one that it has, or set the whole value."
+                );
             return part.Put(part.Kind.Read(here));
         }
         catch (ProblemException e)
@@ -39,10 +42,15 @@ internal static class EditValue
     public static Layer Put(ValuePlace place, Value value, int at, bool whole)
     {
         var now = place.Channel;
-        return place.Put(!now.IsKeyed ? Channel.Of(place.Spec.Kind, value) : whole ? Moved(now, now.At(at), value) : now.WithKey(at, value, NewFeel));
+        return place.Put(
+            !now.IsKeyed ? Channel.Of(place.Spec.Kind, value)
+            : whole ? Moved(now, now.At(at), value)
+            : now.WithKey(at, value, NewFeel)
+        );
     }
 
-    private static Channel Moved(Channel channel, Value from, Value to) => channel.Kind is NumbersKind or ColourKind or PaintKind && to.Held is null && channel.Keys.All(k => k.Value.Held is null)
-        ? channel.MapValues(v => new(v.X + (to.X - from.X), v.Y + (to.Y - from.Y), v.Z + (to.Z - from.Z), v.W + (to.W - from.W)))
-        : channel.MapValues(_ => to);
+    private static Channel Moved(Channel channel, Value from, Value to) =>
+        channel.Kind is NumbersKind or ColourKind or PaintKind && to.Held is null && channel.Keys.All(k => k.Value.Held is null)
+            ? channel.MapValues(v => new(v.X + (to.X - from.X), v.Y + (to.Y - from.Y), v.Z + (to.Z - from.Z), v.W + (to.W - from.W)))
+            : channel.MapValues(_ => to);
 }

@@ -17,7 +17,12 @@ public sealed record InsertEffect(ImmutableArray<string> Layers, string Kind, in
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
-        var kind = Modules<EffectKind>.Find(Kind) ?? throw new ProblemException($"There is no effect \"{Quoted.Short(Kind)}\".", $"Use one of {string.Join(", ", Modules<EffectKind>.All.Select(k => k.Name))}.", field: "kind");
+        var kind = Modules<EffectKind>.Find(Kind)
+            ?? throw new ProblemException(
+                $"There is no effect \"{Quoted.Short(Kind)}\".",
+                $"Use one of {string.Join(", ", Modules<EffectKind>.All.Select(k => k.Name))}.",
+                field: "kind"
+            );
         return Layers.Aggregate(graphic, (g, id) => g.With(g.Layer(id).WithEffect(kind, At, kind.Blank)));
     }
 }
@@ -65,5 +70,7 @@ public sealed record CopyEffects(string From, ImmutableArray<string> Layers) : E
 internal static class EffectPlaces
 {
     /// <exception cref="ProblemException">The layer has no such effect.</exception>
-    public static Effect Demand(Layer layer, string effect) => layer.Effect(effect) ?? throw new ProblemException($"There is no effect \"{Quoted.Short(effect)}\".", "It may have been taken away; choose another.", layer.Name, "effect");
+    public static Effect Demand(Layer layer, string effect) =>
+        layer.Effect(effect)
+        ?? throw new ProblemException($"There is no effect \"{Quoted.Short(effect)}\".", "It may have been taken away; choose another.", layer.Name, "effect");
 }

@@ -36,7 +36,8 @@ public sealed record RemoveField(string Name) : Edit
 {
     public override string Describe(Graphic graphic) => $"No field {Name}";
 
-    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => FieldOrder.With(graphic, (graphic.Fields ?? []).RemoveAt(FieldOrder.Place(graphic, Name)));
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
+        FieldOrder.With(graphic, (graphic.Fields ?? []).RemoveAt(FieldOrder.Place(graphic, Name)));
 }
 
 /// <summary>Moves a field among the others.</summary>
@@ -66,7 +67,9 @@ file static class FieldOrder
     public static Graphic With(Graphic graphic, ImmutableList<Field> fields) => graphic with { Fields = fields.IsEmpty ? null : fields };
 
     /// <exception cref="ProblemException">There is no such field.</exception>
-    public static int Place(Graphic graphic, string name) => (graphic.Fields ?? []).FindIndex(f => f.IsNamed(name)) is >= 0 and var at ? at : throw Missing(name);
+    public static int Place(Graphic graphic, string name) =>
+        (graphic.Fields ?? []).FindIndex(f => f.IsNamed(name)) is >= 0 and var at ? at : throw Missing(name);
 
-    public static ProblemException Missing(string name) => new($"There is no field \"{Quoted.Short(name)}\" any more.", "It may have been taken away; choose another.", field: "field");
+    public static ProblemException Missing(string name) =>
+        new($"There is no field \"{Quoted.Short(name)}\" any more.", "It may have been taken away; choose another.", field: "field");
 }

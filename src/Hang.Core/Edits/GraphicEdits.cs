@@ -8,9 +8,19 @@ namespace Hang.Core.Edits;
 
 /// <summary>Changes the graphic itself. Absent parts stay. At a changed rate everything keeps its seconds, on the nearest frame.</summary>
 public sealed record ChangeGraphic(
-    string? Name = null, GraphicKind? Kind = null, int? Width = null, int? Height = null, FrameRate? Rate = null, MotionBlur? MotionBlur = null) : Edit
+    string? Name = null,
+    GraphicKind? Kind = null,
+    int? Width = null,
+    int? Height = null,
+    FrameRate? Rate = null,
+    MotionBlur? MotionBlur = null
+) : Edit
 {
-    public override string Describe(Graphic graphic) => Name is not null ? "Rename the graphic" : MotionBlur is not null ? "Change the motion blur" : Rate is not null ? "Change the rate" : "Change the format";
+    public override string Describe(Graphic graphic) =>
+        Name is not null ? "Rename the graphic"
+        : MotionBlur is not null ? "Change the motion blur"
+        : Rate is not null ? "Change the rate"
+        : "Change the format";
 
     public override string? Note(Graphic before) => Rate is { } rate && rate != before.Rate ? Retiming.To(before, rate).Report : null;
 
@@ -23,7 +33,10 @@ public sealed record ChangeGraphic(
             Kind = Kind ?? graphic.Kind,
             Width = Width ?? graphic.Width,
             Height = Height ?? graphic.Height,
-            MotionBlur = MotionBlur is null ? graphic.MotionBlur : MotionBlur == MotionBlur.Usual ? null : MotionBlur,
+            MotionBlur =
+                MotionBlur is null ? graphic.MotionBlur
+                : MotionBlur == MotionBlur.Usual ? null
+                : MotionBlur,
         };
     }
 }
@@ -36,5 +49,8 @@ public sealed record SetGuides(ImmutableArray<double> Upright, ImmutableArray<do
     public override string Describe(Graphic graphic) => "Move the guides";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
-        graphic with { Guides = Upright.IsEmpty && Level.IsEmpty ? null : new(Upright, Level) };
+        graphic with
+        {
+            Guides = Upright.IsEmpty && Level.IsEmpty ? null : new(Upright, Level),
+        };
 }

@@ -48,8 +48,14 @@ public sealed record DissolveGroups(ImmutableArray<string> Layers, int At = 0) :
 
     public override string? Note(Graphic before)
     {
-        var lost = Layers.Select(id => before.Layers.FirstOrDefault(l => l.Id == id)).OfType<Layer>().Where(l => !l.Effects.IsEmpty || l.Matte is not null || l.Blend != BlendMode.Normal || l.Own.Mentioned.Any(m => !LayerValues.IsPlace(m.Spec))).ToArray();
-        return lost.Length == 0 ? null : $"What was done to {string.Join(", ", lost.Select(l => l.Name))} as a whole (opacity, blend, effects, mask or matte) is gone; undo brings it back.";
+        var lost = Layers
+            .Select(id => before.Layers.FirstOrDefault(l => l.Id == id))
+            .OfType<Layer>()
+            .Where(l => !l.Effects.IsEmpty || l.Matte is not null || l.Blend != BlendMode.Normal || l.Own.Mentioned.Any(m => !LayerValues.IsPlace(m.Spec)))
+            .ToArray();
+        return lost.Length == 0
+            ? null
+            : $"What was done to {string.Join(", ", lost.Select(l => l.Name))} as a whole (opacity, blend, effects, mask or matte) is gone; undo brings it back.";
     }
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
@@ -71,7 +77,15 @@ public sealed record DissolveGroups(ImmutableArray<string> Layers, int At = 0) :
             {
                 graphic = graphic.With(Hanging.From(graphic, graphic.Layer(hanging), group.HangsFrom, At, shaper));
             }
-            graphic = graphic with { Layers = [.. graphic.Layers.Where(l => l.Id != id).Select(l => LayerReferences.Map(l.Matte?.Layer == id ? l with { Matte = null } : l, r => r == id ? null : r))] };
+            graphic = graphic with
+            {
+                Layers =
+                [
+                    .. graphic
+                        .Layers.Where(l => l.Id != id)
+                        .Select(l => LayerReferences.Map(l.Matte?.Layer == id ? l with { Matte = null } : l, r => r == id ? null : r)),
+                ],
+            };
         }
         return GroupPivots.Kept(before, graphic, At, shaper);
     }
@@ -85,8 +99,8 @@ public sealed record MoveIntoGroup(ImmutableArray<string> Layers, string? Group 
     public override string Describe(Graphic graphic) => Group is null ? "Take out of the group" : $"Put into {NameOf(graphic, Group)}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => Layers.Aggregate(graphic, (g, id) =>
-    {
-        var layer = g.Layer(id);
-        return GroupPivots.Kept(g, g.With(Hanging.Keeping(g, layer, layer with { Group = Group }, At, shaper)), At, shaper);
-    });
+        {
+            var layer = g.Layer(id);
+            return GroupPivots.Kept(g, g.With(Hanging.Keeping(g, layer, layer with { Group = Group }, At, shaper)), At, shaper);
+        });
 }

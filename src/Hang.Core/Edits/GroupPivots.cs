@@ -18,7 +18,11 @@ internal static class GroupPivots
     /// <param name="at">The frame shown.</param>
     public static Graphic Kept(Graphic before, Graphic after, int at, ITypeShaper shaper)
     {
-        var groups = after.Layers.Where(l => l.Content.Kind.IsGroup && !IsUpright(l, at) && before.Layers.Any(b => b.Id == l.Id)).OrderByDescending(l => Depth(after, l)).Select(l => l.Id).ToArray();
+        var groups = after
+            .Layers.Where(l => l.Content.Kind.IsGroup && !IsUpright(l, at) && before.Layers.Any(b => b.Id == l.Id))
+            .OrderByDescending(l => Depth(after, l))
+            .Select(l => l.Id)
+            .ToArray();
         if (groups.Length == 0)
         {
             return after;
@@ -41,12 +45,17 @@ internal static class GroupPivots
     public static Layer Within(Layer layer, Box before, Box after)
     {
         var pivot = layer.Own[LayerValues.Pivot];
-        double Share(double share, double start, double length, double newStart, double newLength) => Math.Clamp(Math.Round((start + length * share - newStart) / newLength, 9), LayerValues.Pivot.Least, LayerValues.Pivot.Most);
-        var moved = pivot.MapValues(v => new Value(Share(v.X, before.Left, before.Width, after.Left, after.Width), Share(v.Y, before.Top, before.Height, after.Top, after.Height)));
+        double Share(double share, double start, double length, double newStart, double newLength) =>
+            Math.Clamp(Math.Round((start + length * share - newStart) / newLength, 9), LayerValues.Pivot.Least, LayerValues.Pivot.Most);
+        var moved = pivot.MapValues(v => new Value(
+            Share(v.X, before.Left, before.Width, after.Left, after.Width),
+            Share(v.Y, before.Top, before.Height, after.Top, after.Height)
+        ));
         return moved.Equals(pivot) ? layer : layer with { Own = layer.Own.With(LayerValues.Pivot, moved) };
     }
 
-    private static bool IsUpright(Layer group, int at) => group.Own[LayerValues.Turn].At(at).X == 0 && group.Own[LayerValues.Scale].At(at) is { X: 1, Y: 1 } && group.Facing == Facing.Fixed;
+    private static bool IsUpright(Layer group, int at) =>
+        group.Own[LayerValues.Turn].At(at).X == 0 && group.Own[LayerValues.Scale].At(at) is { X: 1, Y: 1 } && group.Facing == Facing.Fixed;
 
     private static int Depth(Graphic graphic, Layer layer)
     {

@@ -39,7 +39,12 @@ internal static class Hanging
         var (old, next) = (WorldOf(layer.Carrier), WorldOf(hung.Carrier));
         if (Math.Abs(next.Determinant) < Nothing)
         {
-            throw new ProblemException($"{graphic.Layer(hung.Carrier!).Name} has no size at frame {at}, so nothing can keep its place under it.", "Go to a frame in which it shows.", layer.Name, "hangsFrom");
+            throw new ProblemException(
+                $"{graphic.Layer(hung.Carrier!).Name} has no size at frame {at}, so nothing can keep its place under it.",
+                "Go to a frame in which it shows.",
+                layer.Name,
+                "hangsFrom"
+            );
         }
         var change = next.Inverse * old;
         return Moved(evaluator, hung, layer, change, at);
@@ -75,8 +80,14 @@ internal static class Hanging
             angle = Math.IEEERemainder(angle, 360);
             var (kx, ky) = (across / Math.Abs(scale.X), shape.Determinant / across / scale.Y * Math.Sign(scale.X));
             // A layer that faces along its path is turned by the path already.
-            next = Math.Abs(angle) < Nothing || layer.Facing != Facing.Fixed ? next : next.With(LayerValues.Turn, own[LayerValues.Turn].MapValues(v => new(Rounded(v.X + angle))));
-            next = Math.Abs(kx - 1) < Nothing && Math.Abs(ky - 1) < Nothing ? next : next.With(LayerValues.Scale, own[LayerValues.Scale].MapValues(v => new(Rounded(v.X * kx), Rounded(v.Y * ky))));
+            next =
+                Math.Abs(angle) < Nothing || layer.Facing != Facing.Fixed
+                    ? next
+                    : next.With(LayerValues.Turn, own[LayerValues.Turn].MapValues(v => new(Rounded(v.X + angle))));
+            next =
+                Math.Abs(kx - 1) < Nothing && Math.Abs(ky - 1) < Nothing
+                    ? next
+                    : next.With(LayerValues.Scale, own[LayerValues.Scale].MapValues(v => new(Rounded(v.X * kx), Rounded(v.Y * ky))));
         }
         return hung with { Own = next };
     }

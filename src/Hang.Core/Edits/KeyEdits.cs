@@ -20,7 +20,8 @@ public sealed record AddKey(string Layer, Address Address, int At) : Edit
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
         var place = graphic.Layer(Layer).At(Address);
-        return place.Spec.Keyable ? graphic.With(place.Put(place.Channel.WithKeyAt(At, EditValue.NewFeel)))
+        return place.Spec.Keyable
+            ? graphic.With(place.Put(place.Channel.WithKeyAt(At, EditValue.NewFeel)))
             : throw new ProblemException($"{place.Spec.Label} is decided once and cannot be keyed.", "Nothing was changed.", place.Layer.Name, Address.Text);
     }
 }
@@ -43,8 +44,7 @@ public sealed record RemoveKeys(ImmutableArray<KeyPlace> Keys, int? At = null) :
 {
     public override string Describe(Graphic graphic) => Keys.Length == 1 ? "Delete a keyframe" : $"Delete {Keys.Length} keyframes";
 
-    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
-        KeyGroups.Change(graphic, Keys, (channel, frames) =>
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => KeyGroups.Change(graphic, Keys, (channel, frames) =>
         {
             var left = channel.WithoutKeys(frames.Contains);
             return !left.IsKeyed && At is { } at ? Channel.Of(channel.Kind, Plain(channel.At(at))) : left;
@@ -59,13 +59,14 @@ public sealed record RemoveKeys(ImmutableArray<KeyPlace> Keys, int? At = null) :
 /// <param name="Copy">True: the keyframes stay where they are, and copies of them move.</param>
 public sealed record MoveKeys(ImmutableArray<KeyPlace> Keys, int By, bool Copy = false) : Edit
 {
-    public override string Describe(Graphic graphic) => (Copy, Keys.Length) switch
-    {
-        (true, 1) => "Duplicate a keyframe",
-        (true, var many) => $"Duplicate {many} keyframes",
-        (false, 1) => "Move a keyframe",
-        (false, var many) => $"Move {many} keyframes",
-    };
+    public override string Describe(Graphic graphic) =>
+        (Copy, Keys.Length) switch
+        {
+            (true, 1) => "Duplicate a keyframe",
+            (true, var many) => $"Duplicate {many} keyframes",
+            (false, 1) => "Move a keyframe",
+            (false, var many) => $"Move {many} keyframes",
+        };
 
     public override string? Note(Graphic before)
     {
@@ -75,7 +76,9 @@ public sealed record MoveKeys(ImmutableArray<KeyPlace> Keys, int By, bool Copy =
         }
         var by = Limited(before);
         var moving = Keys.ToHashSet();
-        var replaced = Keys.Count(k => before.Layer(k.Layer).Find(k.Address)?.Channel.KeyAt(k.At + by) is not null && (Copy ? by != 0 : !moving.Contains(k with { At = k.At + by })));
+        var replaced = Keys.Count(k =>
+            before.Layer(k.Layer).Find(k.Address)?.Channel.KeyAt(k.At + by) is not null && (Copy ? by != 0 : !moving.Contains(k with { At = k.At + by }))
+        );
         return replaced switch
         {
             0 => null,

@@ -37,7 +37,12 @@ internal static class KeyGroups
     /// <param name="frame">The frame that a keyframe goes to.</param>
     /// <param name="change">What else changes in a keyframe that moves, given its channel's selected keyframes.</param>
     /// <exception cref="ProblemException">A keyframe would land on one that does not move, on another that does, or outside the graphic's time.</exception>
-    public static Graphic Retime(Graphic graphic, ImmutableArray<KeyPlace> keys, Func<KeyPlace, int> frame, Func<ImmutableArray<Keyframe>, ImmutableArray<Keyframe>>? change = null)
+    public static Graphic Retime(
+        Graphic graphic,
+        ImmutableArray<KeyPlace> keys,
+        Func<KeyPlace, int> frame,
+        Func<ImmutableArray<Keyframe>, ImmutableArray<Keyframe>>? change = null
+    )
     {
         Demand(graphic, keys);
         foreach (var group in keys.GroupBy(k => (k.Layer, k.Address)))
@@ -51,7 +56,12 @@ internal static class KeyGroups
             var clash = all.GroupBy(k => k.At).FirstOrDefault(g => g.Count() > 1);
             if (clash is not null)
             {
-                throw new ProblemException($"Two keyframes would fall together at frame {clash.Key}.", "Choose another length or stagger, or move the keyframe that is in the way.", place.Layer.Name, place.Address.Text);
+                throw new ProblemException(
+                    $"Two keyframes would fall together at frame {clash.Key}.",
+                    "Choose another length or stagger, or move the keyframe that is in the way.",
+                    place.Layer.Name,
+                    place.Address.Text
+                );
             }
             graphic = graphic.With(place.Put(Channel.Of(channel.Kind, all)));
         }

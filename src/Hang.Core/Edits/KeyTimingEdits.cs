@@ -24,11 +24,24 @@ public sealed record ReverseKeys(ImmutableArray<KeyPlace> Keys) : Edit
 
     /// <summary>A change's feel stands at its start, so each keyframe takes over that of the change before it, turned round.</summary>
     private static ImmutableArray<Keyframe> Turned(ImmutableArray<Keyframe> keys) =>
-    [
-        .. keys.Select((key, i) => i == 0
-            ? key with { Bend = key.Bend?.Reversed, Feel = keys[^1].Feel, Parts = keys[^1].Parts }
-            : key with { Bend = key.Bend?.Reversed, Feel = keys[i - 1].Feel.Reversed, Parts = keys[i - 1].Parts?.Map(f => f.Reversed) }),
-    ];
+        [
+            .. keys.Select(
+                (key, i) =>
+                    i == 0
+                        ? key with
+                        {
+                            Bend = key.Bend?.Reversed,
+                            Feel = keys[^1].Feel,
+                            Parts = keys[^1].Parts,
+                        }
+                        : key with
+                        {
+                            Bend = key.Bend?.Reversed,
+                            Feel = keys[i - 1].Feel.Reversed,
+                            Parts = keys[i - 1].Parts?.Map(f => f.Reversed),
+                        }
+            ),
+        ];
 }
 
 /// <summary>Spreads or squeezes keyframes in time: one end stays, the other moves, all else keeps its share. It stops before two fall together.</summary>
@@ -64,7 +77,8 @@ public sealed record StretchKeys(ImmutableArray<KeyPlace> Keys, int Anchor, int 
 
     private int At(int frame, int to) => Anchor + (int)Math.Round((double)(frame - Anchor) * (to - Anchor) / (Edge - Anchor), MidpointRounding.AwayFromZero);
 
-    private bool FallTogether(int to) => Keys.GroupBy(k => (k.Layer, k.Address)).Any(g => g.Select(k => At(k.At, to)).Distinct().Count() < g.Select(k => k.At).Distinct().Count());
+    private bool FallTogether(int to) =>
+        Keys.GroupBy(k => (k.Layer, k.Address)).Any(g => g.Select(k => At(k.At, to)).Distinct().Count() < g.Select(k => k.At).Distinct().Count());
 }
 
 /// <summary>Moves the selected keyframes of each layer so that their first stands at a frame.</summary>
@@ -111,7 +125,8 @@ public enum StaggerOrder
 
 /// <summary>Lets the keyframes of each layer run some frames after those of the layer before.</summary>
 /// <param name="Every">Frames from one layer to the next; negative: earlier.</param>
-public sealed record StaggerKeys(ImmutableArray<KeyPlace> Keys, [property: Within(-100_000, 100_000)] int Every, StaggerOrder Order = StaggerOrder.TopDown) : Edit
+public sealed record StaggerKeys(ImmutableArray<KeyPlace> Keys, [property: Within(-100_000, 100_000)] int Every, StaggerOrder Order = StaggerOrder.TopDown)
+    : Edit
 {
     public override string Describe(Graphic graphic) => $"Stagger by {Every} frames";
 

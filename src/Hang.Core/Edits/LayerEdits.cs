@@ -63,7 +63,12 @@ public sealed record RemoveLayers(ImmutableArray<string> Layers, int At = 0) : E
         }
         return graphic with
         {
-            Layers = [.. graphic.Layers.Where(l => l.Id != gone.Id).Select(l => LayerReferences.Map(l.Matte?.Layer == gone.Id ? l with { Matte = null } : l, id => id == gone.Id ? null : id))],
+            Layers =
+            [
+                .. graphic
+                    .Layers.Where(l => l.Id != gone.Id)
+                    .Select(l => LayerReferences.Map(l.Matte?.Layer == gone.Id ? l with { Matte = null } : l, id => id == gone.Id ? null : id)),
+            ],
         };
     }
 }
@@ -94,12 +99,16 @@ public sealed record DuplicateLayers(ImmutableArray<string> Layers) : Edit
         {
             Layers =
             [
-                .. graphic.Layers.Select(l => !copies.ContainsValue(l.Id) || !Both(l) ? l : LayerReferences.Map(l, id => copies.GetValueOrDefault(id, id)) with
-                {
-                    Group = copies[l.Group!],
-                    HangsFrom = l.HangsFrom is { } from ? copies.GetValueOrDefault(from, from) : null,
-                    Matte = l.Matte is { } matte ? matte with { Layer = copies.GetValueOrDefault(matte.Layer, matte.Layer) } : null,
-                }),
+                .. graphic.Layers.Select(l =>
+                    !copies.ContainsValue(l.Id) || !Both(l)
+                        ? l
+                        : LayerReferences.Map(l, id => copies.GetValueOrDefault(id, id)) with
+                        {
+                            Group = copies[l.Group!],
+                            HangsFrom = l.HangsFrom is { } from ? copies.GetValueOrDefault(from, from) : null,
+                            Matte = l.Matte is { } matte ? matte with { Layer = copies.GetValueOrDefault(matte.Layer, matte.Layer) } : null,
+                        }
+                ),
             ],
         };
     }
@@ -139,13 +148,30 @@ public sealed record OrderLayer(string Layer, int To) : Edit
 /// <param name="MatteBy">What of the matte decides.</param>
 /// <param name="At">The frame shown, at which the place is kept.</param>
 public sealed record ChangeLayer(
-    string Layer, string? Name = null, bool? Hidden = null, bool? Locked = null, bool? Guide = null, string? HangsFrom = null,
-    Facing? Facing = null, BlendMode? Blend = null, string? Matte = null, MatteBy? MatteBy = null, bool? MatteInverted = null, int At = 0) : Edit
+    string Layer,
+    string? Name = null,
+    bool? Hidden = null,
+    bool? Locked = null,
+    bool? Guide = null,
+    string? HangsFrom = null,
+    Facing? Facing = null,
+    BlendMode? Blend = null,
+    string? Matte = null,
+    MatteBy? MatteBy = null,
+    bool? MatteInverted = null,
+    int At = 0
+) : Edit
 {
     public override string Describe(Graphic graphic)
     {
         var name = NameOf(graphic, Layer);
-        return Name is not null ? $"Rename {name}" : Hidden is { } h ? (h ? $"Hide {name}" : $"Show {name}") : Guide is { } g ? (g ? $"Draw after {name}" : $"Show {name} in the file") : Locked is { } l ? (l ? $"Lock {name}" : $"Unlock {name}") : Blend is not null ? $"Blend of {name}" : Matte is not null ? $"Matte of {name}" : $"Change {name}";
+        return Name is not null ? $"Rename {name}"
+            : Hidden is { } h ? (h ? $"Hide {name}" : $"Show {name}")
+            : Guide is { } g ? (g ? $"Draw after {name}" : $"Show {name} in the file")
+            : Locked is { } l ? (l ? $"Lock {name}" : $"Unlock {name}")
+            : Blend is not null ? $"Blend of {name}"
+            : Matte is not null ? $"Matte of {name}"
+            : $"Change {name}";
     }
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
@@ -160,7 +186,10 @@ public sealed record ChangeLayer(
             Guide = Guide ?? layer.Guide,
             Facing = Facing ?? layer.Facing,
             Blend = Blend ?? layer.Blend,
-            Matte = Matte is null ? layer.Matte : Matte.Length > 0 ? new(Matte, MatteBy ?? Layers.MatteBy.Alpha, MatteInverted ?? false) : null,
+            Matte =
+                Matte is null ? layer.Matte
+                : Matte.Length > 0 ? new(Matte, MatteBy ?? Layers.MatteBy.Alpha, MatteInverted ?? false)
+                : null,
         };
         if (layer.Matte is { } matte && Matte is null)
         {
@@ -181,7 +210,11 @@ public sealed record AddSources : Edit
 
     public override string Describe(Graphic graphic) => $"Add {string.Join(", ", Sources.All.Select(s => s.Facts.Name))}";
 
-    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => graphic with { Sources = Sources.All.Aggregate(graphic.Sources, (all, s) => all.With(s.Kind, s.Hash, s.Facts.Bare())) };
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
+        graphic with
+        {
+            Sources = Sources.All.Aggregate(graphic.Sources, (all, s) => all.With(s.Kind, s.Hash, s.Facts.Bare())),
+        };
 }
 
 /// <summary>Makes a picture known to the document, as revisions have it that were made before other sources could be added so.</summary>
@@ -189,7 +222,11 @@ public sealed record AddAsset(string Hash, Asset Asset) : Edit
 {
     public override string Describe(Graphic graphic) => $"Add {Asset.Name}";
 
-    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => graphic with { Sources = graphic.Sources.With(PictureSources.Kind, Hash, Asset) };
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
+        graphic with
+        {
+            Sources = graphic.Sources.With(PictureSources.Kind, Hash, Asset),
+        };
 }
 
 /// <summary>Makes a sound known to the document, as <see cref="AddAsset"/> does a picture.</summary>
@@ -198,5 +235,8 @@ public sealed record AddSound(string Hash, SoundAsset Sound) : Edit
     public override string Describe(Graphic graphic) => $"Add {Sound.Name}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
-        graphic with { Sources = graphic.Sources.With(SoundSources.Kind, Hash, Sound) };
+        graphic with
+        {
+            Sources = graphic.Sources.With(SoundSources.Kind, Hash, Sound),
+        };
 }

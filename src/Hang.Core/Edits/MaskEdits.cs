@@ -21,12 +21,22 @@ public sealed record InsertMask(ImmutableArray<string> Layers, string Kind, int 
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
-        var kind = Modules<MaskKind>.Find(Kind) ?? throw new ProblemException($"There is no mask \"{Quoted.Short(Kind)}\".", $"Use one of {string.Join(", ", Modules<MaskKind>.All.Select(k => k.Name))}.", field: "kind");
+        var kind = Modules<MaskKind>.Find(Kind)
+            ?? throw new ProblemException(
+                $"There is no mask \"{Quoted.Short(Kind)}\".",
+                $"Use one of {string.Join(", ", Modules<MaskKind>.All.Select(k => k.Name))}.",
+                field: "kind"
+            );
         var evaluator = new Evaluator(graphic, shaper);
         return Layers.Aggregate(graphic, (g, id) =>
         {
             var layer = g.Layer(id);
-            return g.With(layer with { Masks = layer.Masks.Add(new(PartList.Masks.FreeId(layer), kind, Fitted(kind, evaluator.Place(graphic.Layer(id), At).Box))) });
+            return g.With(
+                layer with
+                {
+                    Masks = layer.Masks.Add(new(PartList.Masks.FreeId(layer), kind, Fitted(kind, evaluator.Place(graphic.Layer(id), At).Box))),
+                }
+            );
         });
     }
 
@@ -40,7 +50,8 @@ public sealed record InsertMask(ImmutableArray<string> Layers, string Kind, int 
         static double Round(double n) => Math.Round(n * 10) / 10;
         var (l, t, r, b) = (Round(box.Left), Round(box.Top), Round(box.Right), Round(box.Bottom));
         return kind is PathMask ? values.With(PathMask.Points, PointPaths.Box(l, t, r, b))
-            : values.Find("box") is { } spec ? values.With(spec, new Value(l, t, r, b)) : values;
+            : values.Find("box") is { } spec ? values.With(spec, new Value(l, t, r, b))
+            : values;
     }
 }
 
@@ -75,6 +86,7 @@ public sealed record MoveMask(string Layer, string Mask, int To) : Edit
 internal static class MaskPlaces
 {
     /// <exception cref="ProblemException">The layer has no such mask.</exception>
-    public static Mask Demand(Layer layer, string mask) => layer.Masks.FirstOrDefault(m => m.Id == mask)
+    public static Mask Demand(Layer layer, string mask) =>
+        layer.Masks.FirstOrDefault(m => m.Id == mask)
         ?? throw new ProblemException($"There is no mask \"{Quoted.Short(mask)}\".", "It may have been taken away; choose another.", layer.Name, "mask");
 }

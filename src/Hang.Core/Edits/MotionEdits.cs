@@ -18,7 +18,14 @@ public sealed record SetIdles(string Layer, ImmutableArray<IdleMotion> Idles) : 
 /// <param name="On">Absent: as the graphic says.</param>
 public sealed record SetMotionBlur(ImmutableArray<string> Layers, bool? On = null) : Edit
 {
-    public override string Describe(Graphic graphic) => On switch { true => "Blur by motion", false => "Keep sharp in motion", null => "Motion blur as the graphic" };
+    public override string Describe(Graphic graphic) =>
+        On switch
+        {
+            true => "Blur by motion",
+            false => "Keep sharp in motion",
+            null => "Motion blur as the graphic",
+        };
 
-    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => Layers.Aggregate(graphic, (g, id) => g.With(g.Layer(id) with { MotionBlur = On }));
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
+        Layers.Aggregate(graphic, (g, id) => g.With(g.Layer(id) with { MotionBlur = On }));
 }

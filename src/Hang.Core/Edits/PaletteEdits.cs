@@ -60,7 +60,9 @@ public sealed record RenameRole(string Role, string Name) : Edit
     }
 }
 
-/// <summary>Makes a role of each colour that the graphic has and no role yet. A colour that lets something through becomes a shade of the same colour opaque.</summary>
+/// <summary>
+/// Makes a role of each colour that the graphic has and no role yet. A colour that lets something through becomes a shade of the same colour opaque.
+/// </summary>
 public sealed record MakeRoles : Edit
 {
     private const string FirstColourway = "First";
@@ -69,7 +71,8 @@ public sealed record MakeRoles : Edit
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
-        var palette = graphic.Palette ?? new([], [new(FirstColourway, ImmutableSortedDictionary.Create<string, string>(StringComparer.Ordinal))], FirstColourway);
+        var palette = graphic.Palette
+            ?? new([], [new(FirstColourway, ImmutableSortedDictionary.Create<string, string>(StringComparer.Ordinal))], FirstColourway);
         var roles = palette.Roles.ToDictionary(r => r, r => palette.ColourOf(r)!.Value, StringComparer.Ordinal);
         var made = new List<string>();
         static Rgba Opaque(Rgba c) => new(Math.Round(c.R * 255) / 255, Math.Round(c.G * 255) / 255, Math.Round(c.B * 255) / 255);
@@ -93,7 +96,9 @@ public sealed record MakeRoles : Edit
             return free;
         }
         // What nobody sees, such as the fill of a shape that is only a line, needs no role.
-        var next = Roles.EachLayer(graphic, c => c.Role is null && c.Colour.A > 0 && RoleOf(Opaque(c.Colour)) is { } role ? new(c.Colour, new(role, 0, Math.Round(c.Colour.A, 4))) : c);
+        var next = Roles.EachLayer(graphic, c =>
+            c.Role is null && c.Colour.A > 0 && RoleOf(Opaque(c.Colour)) is { } role ? new(c.Colour, new(role, 0, Math.Round(c.Colour.A, 4))) : c
+        );
         if (made.Count == 0)
         {
             throw new ProblemException("There is no colour left that has no role.", "Change a colour first, or add a role by hand.");
@@ -103,7 +108,10 @@ public sealed record MakeRoles : Edit
             Palette = palette with
             {
                 Roles = [.. palette.Roles, .. made],
-                Colourways = [.. palette.Colourways.Select(w => w with { Colours = w.Colours.SetItems(made.Select(m => KeyValuePair.Create(m, roles[m].ToString()))) })],
+                Colourways =
+                [
+                    .. palette.Colourways.Select(w => w with { Colours = w.Colours.SetItems(made.Select(m => KeyValuePair.Create(m, roles[m].ToString()))) }),
+                ],
             },
         };
     }

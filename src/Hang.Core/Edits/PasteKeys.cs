@@ -20,7 +20,11 @@ public sealed record CopiedKey([property: Within(0, 1000)] int Layer, Address Ad
 /// targets, in the same order.</summary>
 /// <param name="Layers">The targets.</param>
 /// <param name="At">The frame of the first of them.</param>
-public sealed record PasteKeys(ImmutableArray<string> Layers, ImmutableArray<CopiedKey> Keys, [property: Within(0, Scene.Phases.PhaseLengths.MostFrames)] int At) : Edit
+public sealed record PasteKeys(
+    ImmutableArray<string> Layers,
+    ImmutableArray<CopiedKey> Keys,
+    [property: Within(0, Scene.Phases.PhaseLengths.MostFrames)] int At
+) : Edit
 {
     private const int Most = 20_000;
 
@@ -39,7 +43,10 @@ public sealed record PasteKeys(ImmutableArray<string> Layers, ImmutableArray<Cop
         var sources = Keys.Max(k => k.Layer) + 1;
         if (sources > 1 && sources != Layers.Length)
         {
-            throw new ProblemException($"Keyframes of {sources} layers were copied, and {Layers.Length} {(Layers.Length == 1 ? "layer is" : "layers are")} selected.", $"Select {sources} layers, in the same order, or copy from one layer.");
+            throw new ProblemException(
+                $"Keyframes of {sources} layers were copied, and {Layers.Length} {(Layers.Length == 1 ? "layer is" : "layers are")} selected.",
+                $"Select {sources} layers, in the same order, or copy from one layer."
+            );
         }
         if ((long)Keys.Length * (sources == 1 ? Layers.Length : 1) > Most)
         {
@@ -57,7 +64,13 @@ public sealed record PasteKeys(ImmutableArray<string> Layers, ImmutableArray<Cop
 
     private Layer Pasted(Layer layer, Address address, IEnumerable<CopiedKey> copied)
     {
-        var place = layer.Find(address) ?? throw new ProblemException($"A layer of this kind has no {address}.", $"Copy without {address}, or paste onto a layer that has it.", layer.Name, address.Text);
+        var place = layer.Find(address)
+            ?? throw new ProblemException(
+                $"A layer of this kind has no {address}.",
+                $"Copy without {address}, or paste onto a layer that has it.",
+                layer.Name,
+                address.Text
+            );
         try
         {
             var keys = copied.Select(c => ChannelJson.ReadKey(place.Spec, new(c.Key, "/keys"))).Select(k => k with { At = k.At + At });

@@ -20,17 +20,20 @@ public sealed record SetBend(string Layer, int At, ImmutableArray<double>? Tange
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
         Bend? bend = TangentIn is null && TangentOut is null ? null : new(Read(TangentIn), Read(TangentOut));
-        return KeyGroups.Change(graphic, [new(Layer, Position, At)], (channel, _) => channel.Map(k => k.At == At ? k with { Bend = bend, Parts = bend is null ? k.Parts : null } : k));
+        return KeyGroups.Change(graphic, [new(Layer, Position, At)], (channel, _) =>
+            channel.Map(k => k.At == At ? k with { Bend = bend, Parts = bend is null ? k.Parts : null } : k)
+        );
     }
 
     private static Address Position => new(LayerValues.Position.Name);
 
-    private static Point Read(ImmutableArray<double>? vector) => vector switch
-    {
-        null => default,
-        [var x, var y] => new(x, y),
-        _ => throw new ProblemException("A tangent needs two numbers.", "Nothing was changed.", field: "tangent"),
-    };
+    private static Point Read(ImmutableArray<double>? vector) =>
+        vector switch
+        {
+            null => default,
+            [var x, var y] => new(x, y),
+            _ => throw new ProblemException("A tangent needs two numbers.", "Nothing was changed.", field: "tangent"),
+        };
 }
 
 /// <summary>Rounds a position's path or makes it angular, at one keyframe or at all.</summary>
@@ -48,7 +51,12 @@ public sealed record BendPath(string Layer, bool Smooth, int? At = null) : Edit
             throw new ProblemException("Its position has no path.", "Key the position on two frames or more first.", layer.Name, "position");
         }
         var keys = channel.Keys;
-        var bent = keys.Select((key, i) => At is { } only && key.At != only ? key : Smooth ? key with { Bend = Rounded(keys, i), Parts = null } : key with { Bend = null });
+        var bent = keys.Select(
+            (key, i) =>
+                At is { } only && key.At != only ? key
+                : Smooth ? key with { Bend = Rounded(keys, i), Parts = null }
+                : key with { Bend = null }
+        );
         return graphic.With(layer with { Own = layer.Own.With(LayerValues.Position, Channel.Of(channel.Kind, bent)) });
     }
 

@@ -11,7 +11,10 @@ using Hang.Scene.Values;
 
 namespace Hang.Core.Edits;
 
-/// <summary>Places a graphic in front of all layers: it begins at a frame, or sooner where it would not be over at the end, and lasts as long as it lasts by itself; in the midst, smaller where it would not fit.</summary>
+/// <summary>
+/// Places a graphic in front of all layers: it begins at a frame, or sooner where it would not be over at the end, and lasts as long as it lasts by itself;
+/// in the midst, smaller where it would not fit.
+/// </summary>
 /// <param name="Key">The id that it has on the rack.</param>
 /// <param name="Graphic">With its pictures, sounds and roles.</param>
 /// <param name="At">The frame with which it begins.</param>
@@ -41,7 +44,14 @@ public sealed record PlaceGraphic(string Key, Graphic Graphic, int At = 0) : Edi
         // Scale leaves the pivot in place, which is the middle of what the graphic shows.
         var box = new Evaluator(known, shaper).Place(layer, first).Box;
         var (x, y) = ((box.Left + box.Right) / 2, (box.Top + box.Bottom) / 2);
-        return known.With(layer with { Own = layer.Own.With(LayerValues.Scale, new Value(scale, scale)).With(LayerValues.Position, new Value(left - x * (1 - scale), top - y * (1 - scale))) });
+        return known.With(
+            layer with
+            {
+                Own = layer
+                    .Own.With(LayerValues.Scale, new Value(scale, scale))
+                    .With(LayerValues.Position, new Value(left - x * (1 - scale), top - y * (1 - scale))),
+            }
+        );
     }
 }
 
@@ -51,16 +61,26 @@ public sealed record RenewPlaced(string Key, Graphic Graphic) : Edit
 {
     public override string Describe(Graphic graphic) => $"{Graphic.Name} was changed";
 
-    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => graphic.Placed?.ContainsKey(Key) == true ? Bringing.With(graphic, Key, Graphic) : graphic;
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
+        graphic.Placed?.ContainsKey(Key) == true ? Bringing.With(graphic, Key, Graphic) : graphic;
 }
 
-/// <summary>Makes placed graphics groups of ordinary layers, as they are filled and timed. What they are made of on the rack does not reach them any more.</summary>
+/// <summary>
+/// Makes placed graphics groups of ordinary layers, as they are filled and timed. What they are made of on the rack does not reach them any more.
+/// </summary>
 public sealed record TakeApart(ImmutableArray<string> Layers) : Edit
 {
-    public override string Describe(Graphic graphic) => Layers.Length == 1 ? $"Take {NameOf(graphic, Layers[0])} apart" : $"Take {Layers.Length} graphics apart";
+    public override string Describe(Graphic graphic) =>
+        Layers.Length == 1 ? $"Take {NameOf(graphic, Layers[0])} apart" : $"Take {Layers.Length} graphics apart";
 
-    public override string? Note(Graphic before) => before.Layers.Where(l => Layers.Contains(l.Id) && l.Content.Placed is { } key && before.Placed![key].Layers.Any(m => m.Idles is not null)).Select(l => l.Name).ToArray() is { Length: > 0 } names
-        ? $"Idle motions of {string.Join(", ", names)} now run in the phases of this graphic." : null;
+    public override string? Note(Graphic before) =>
+        before
+            .Layers.Where(l => Layers.Contains(l.Id) && l.Content.Placed is { } key && before.Placed![key].Layers.Any(m => m.Idles is not null))
+            .Select(l => l.Name)
+            .ToArray()
+            is { Length: > 0 } names
+            ? $"Idle motions of {string.Join(", ", names)} now run in the phases of this graphic."
+            : null;
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -138,7 +158,19 @@ public sealed record WrapUp(ImmutableArray<string> Layers, string Key, string Na
             Content = Content.Of<PlacedGraphic>().With(PlacedGraphic.Of, Value.Of(Key)).With(PlacedGraphic.Filled, FilledKind.Of(filled)),
         };
         var left = graphic with { Layers = [.. graphic.Layers.Insert(front + 1, layer).Where(l => !ids.Contains(l.Id))] };
-        left = left with { Fields = left.Fields?.Select(f => f.Fills.All(t => ids.Contains(t.Layer)) ? f with { Fills = [new(layer.Id, new($"{PlacedGraphic.Filled.Name}/{FilledKind.Word(f.Name)}"))] } : f).ToImmutableList() };
+        left = left with
+        {
+            Fields = left
+                .Fields?.Select(f =>
+                    f.Fills.All(t => ids.Contains(t.Layer))
+                        ? f with
+                        {
+                            Fills = [new(layer.Id, new($"{PlacedGraphic.Filled.Name}/{FilledKind.Word(f.Name)}"))],
+                        }
+                        : f
+                )
+                .ToImmutableList(),
+        };
         return Bringing.With(left, Key, wrapped);
     }
 }
@@ -162,7 +194,12 @@ internal static class Bringing
 
     /// <summary>The graphic with those that are placed in another.</summary>
     public static Graphic Under(Graphic graphic, Graphic placed) =>
-        placed.Placed is { Count: > 0 } deeper ? graphic with { Placed = (graphic.Placed ?? Empty).SetItems(deeper.Where(d => graphic.Placed?.ContainsKey(d.Key) != true)) } : graphic;
+        placed.Placed is { Count: > 0 } deeper
+            ? graphic with
+            {
+                Placed = (graphic.Placed ?? Empty).SetItems(deeper.Where(d => graphic.Placed?.ContainsKey(d.Key) != true)),
+            }
+            : graphic;
 
     private static ImmutableSortedDictionary<string, Graphic> Empty => ImmutableSortedDictionary.Create<string, Graphic>(StringComparer.Ordinal);
 

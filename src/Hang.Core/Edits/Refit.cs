@@ -9,7 +9,9 @@ using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Edits;
 
-/// <summary>Brings the graphic to another size and shape: everything keeps its distance to what it is tied to, and stays within the safe area where it was.</summary>
+/// <summary>
+/// Brings the graphic to another size and shape: everything keeps its distance to what it is tied to, and stays within the safe area where it was.
+/// </summary>
 /// <param name="Width">Pixels.</param>
 /// <param name="Height">Pixels.</param>
 public sealed record Refit(int Width, int Height) : Edit
@@ -31,5 +33,6 @@ public sealed record TieLayers(ImmutableArray<string> Layers, LayerTie? Tie = nu
 {
     public override string Describe(Graphic graphic) => Layers.Length == 1 ? $"Tie {NameOf(graphic, Layers[0])}" : $"Tie {Layers.Length} layers";
 
-    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => Layers.Aggregate(graphic, (g, id) => g.With(g.Layer(id) with { Tie = Tie }));
+    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
+        Layers.Aggregate(graphic, (g, id) => g.With(g.Layer(id) with { Tie = Tie }));
 }

@@ -14,11 +14,17 @@ namespace Hang.Core.Edits;
 /// <param name="At">The frame shown.</param>
 public sealed record MakePath(ImmutableArray<string> Layers, int At = 0) : Edit
 {
-    public override string Describe(Graphic graphic) => Layers.Length == 1 ? $"Make a path of {NameOf(graphic, Layers[0])}" : $"Make paths of {Layers.Length} layers";
+    public override string Describe(Graphic graphic) =>
+        Layers.Length == 1 ? $"Make a path of {NameOf(graphic, Layers[0])}" : $"Make paths of {Layers.Length} layers";
 
     public override string? Note(Graphic before)
     {
-        var lost = Layers.Select(id => before.Layers.FirstOrDefault(l => l.Id == id)).OfType<Layer>().Select(l => (l.Name, Lost: string.Join(", ", LostBy(before, l)))).Where(l => l.Lost.Length > 0).ToArray();
+        var lost = Layers
+            .Select(id => before.Layers.FirstOrDefault(l => l.Id == id))
+            .OfType<Layer>()
+            .Select(l => (l.Name, Lost: string.Join(", ", LostBy(before, l))))
+            .Where(l => l.Lost.Length > 0)
+            .ToArray();
         return lost.Length == 0 ? null : string.Join(" ", lost.Select(l => $"{l.Name} as a path is without {l.Lost}."));
     }
 
@@ -35,7 +41,11 @@ public sealed record MakePath(ImmutableArray<string> Layers, int At = 0) : Edit
             var (path, rule) = evaluator.ShapeOf(layer, At);
             if (!layer.Content.Kind.HasEdge || path.IsNothing)
             {
-                throw new ProblemException(layer.Content.Kind.HasEdge ? "It has no edge at this frame." : "It has no edge that a path could be made of.", "Select shapes or type that show something here.", layer.Name);
+                throw new ProblemException(
+                    layer.Content.Kind.HasEdge ? "It has no edge at this frame." : "It has no edge that a path could be made of.",
+                    "Select shapes or type that show something here.",
+                    layer.Name
+                );
             }
             var (points, closed) = PointPaths.Of(path);
             if (points.Numbers.Count / PointsKind.Points.Stride > ListKind.MostItems)
@@ -43,9 +53,17 @@ public sealed record MakePath(ImmutableArray<string> Layers, int At = 0) : Edit
                 throw new ProblemException($"Its path would have more than {ListKind.MostItems} points.", "Divide it into several layers first.", layer.Name);
             }
             var content = Content.Of<PathContent>();
-            var values = layer.Content.Kind.LookAs(layer.Content.Values, content.Values)
-                .With(PathContent.Points, points).With(PathContent.Closed, new Value(closed ? 1 : 0)).With(PathContent.Rule, new Value(rule == "evenodd" ? 1 : 0));
-            graphic = graphic.With((path.Bounds().IsEmpty ? layer : GroupPivots.Within(layer, evaluator.Place(layer, At).Box, path.Bounds())) with { Content = content with { Values = values } });
+            var values = layer
+                .Content.Kind.LookAs(layer.Content.Values, content.Values)
+                .With(PathContent.Points, points)
+                .With(PathContent.Closed, new Value(closed ? 1 : 0))
+                .With(PathContent.Rule, new Value(rule == "evenodd" ? 1 : 0));
+            graphic = graphic.With(
+                (path.Bounds().IsEmpty ? layer : GroupPivots.Within(layer, evaluator.Place(layer, At).Box, path.Bounds())) with
+                {
+                    Content = content with { Values = values },
+                }
+            );
         }
         return graphic;
     }
@@ -54,7 +72,10 @@ public sealed record MakePath(ImmutableArray<string> Layers, int At = 0) : Edit
     private static IEnumerable<string> LostBy(Graphic graphic, Layer layer)
     {
         var values = layer.Content.Values;
-        var kept = layer.Content.Kind.LookAs(values, Content.Of<PathContent>().Values).Mentioned.Select(m => m.Channel).ToHashSet(ReferenceEqualityComparer.Instance);
+        var kept = layer
+            .Content.Kind.LookAs(values, Content.Of<PathContent>().Values)
+            .Mentioned.Select(m => m.Channel)
+            .ToHashSet(ReferenceEqualityComparer.Instance);
         var gone = values.Mentioned.Where(m => !kept.Contains(m.Channel)).ToArray();
         if (layer.Content.Kind.Worded is not null)
         {
@@ -64,7 +85,15 @@ public sealed record MakePath(ImmutableArray<string> Layers, int At = 0) : Edit
         {
             yield return "letters that move one by one";
         }
-        foreach (var field in (graphic.Fields ?? []).Where(f => f.Fills.Any(t => t.Layer == layer.Id && Content.Of<PathContent>().Values.Find(t.Address.Words[0]) is null && layer.Content.Values.Find(t.Address.Words[0]) is not null)))
+        foreach (
+            var field in (graphic.Fields ?? []).Where(f =>
+                f.Fills.Any(t =>
+                    t.Layer == layer.Id
+                    && Content.Of<PathContent>().Values.Find(t.Address.Words[0]) is null
+                    && layer.Content.Values.Find(t.Address.Words[0]) is not null
+                )
+            )
+        )
         {
             yield return $"the field {field.Name}";
         }
@@ -105,8 +134,10 @@ public sealed record CombineShapes(ImmutableArray<string> Layers, Combining How,
         }
         var first = chosen[0];
         var content = Content.Of<Combination>();
-        var values = first.Content.Kind.LookAs(first.Content.Values, content.Values)
-            .With(Combination.Shapes, LayersKind.Of(chosen.Select(l => l.Id))).With(Combination.How, new Value((int)How));
+        var values = first
+            .Content.Kind.LookAs(first.Content.Values, content.Values)
+            .With(Combination.Shapes, LayersKind.Of(chosen.Select(l => l.Id)))
+            .With(Combination.How, new Value((int)How));
         var made = new Layer
         {
             Id = LayerIds.Free(graphic),
@@ -115,9 +146,6 @@ public sealed record CombineShapes(ImmutableArray<string> Layers, Combining How,
             Content = content with { Values = values },
         };
         var front = graphic.Layers.IndexOf(chosen[^1]);
-        return graphic with
-        {
-            Layers = [.. graphic.Layers.Insert(front + 1, made).Select(l => Layers.Contains(l.Id) ? l with { Hidden = true } : l)],
-        };
+        return graphic with { Layers = [.. graphic.Layers.Insert(front + 1, made).Select(l => Layers.Contains(l.Id) ? l with { Hidden = true } : l)] };
     }
 }

@@ -19,7 +19,14 @@ public sealed record SetSpan(string Layer, int? In = null, int? Out = null) : Ed
         var layer = graphic.Layer(Layer);
         var trimmed = Spans.Of(graphic, layer, In ?? layer.In ?? 0, Out ?? layer.Out ?? int.MaxValue);
         var later = (trimmed.In ?? 0) - (layer.In ?? 0);
-        return graphic.With(later == 0 ? trimmed : trimmed with { Content = layer.Content with { Values = layer.Content.Kind.Later(layer.Content.Values, graphic.Rate.Seconds(later)) } });
+        return graphic.With(
+            later == 0
+                ? trimmed
+                : trimmed with
+                {
+                    Content = layer.Content with { Values = layer.Content.Kind.Later(layer.Content.Values, graphic.Rate.Seconds(later)) },
+                }
+        );
     }
 }
 
@@ -38,7 +45,16 @@ public sealed record SlideLayers(ImmutableArray<string> Layers, int By) : Edit
         foreach (var layer in layers)
         {
             var moved = layer.MapKeys((_, k) => k with { At = k.At + by });
-            graphic = graphic.With(Spans.Of(graphic, moved, (layer.In ?? 0) + (layer.In is null && by < 0 ? 0 : by), layer.Out is { } end ? end + by : by < 0 ? last + by : last));
+            graphic = graphic.With(
+                Spans.Of(
+                    graphic,
+                    moved,
+                    (layer.In ?? 0) + (layer.In is null && by < 0 ? 0 : by),
+                    layer.Out is { } end ? end + by
+                        : by < 0 ? last + by
+                        : last
+                )
+            );
         }
         return graphic;
     }
@@ -59,9 +75,17 @@ public sealed record SplitLayers(ImmutableArray<string> Layers, int At) : Edit
             var layer = graphic.Layer(id);
             if (At <= (layer.In ?? 0) || At > (layer.Out ?? graphic.Phases.Total - 1))
             {
-                throw new ProblemException($"It does not show on both sides of frame {At}.", "Put the playhead inside the layer's bar, and split there.", layer.Name, "at");
+                throw new ProblemException(
+                    $"It does not show on both sides of frame {At}.",
+                    "Put the playhead inside the layer's bar, and split there.",
+                    layer.Name,
+                    "at"
+                );
             }
-            var (before, behind) = layer.Content.Kind.Split(layer.Content.Kind.Held(layer.Content.Values, () => graphic.Rate.Seconds(PlacedTime.Of(graphic, layer).Phases.Hold)), graphic.Rate.Seconds(At - (layer.In ?? 0)));
+            var (before, behind) = layer.Content.Kind.Split(
+                layer.Content.Kind.Held(layer.Content.Values, () => graphic.Rate.Seconds(PlacedTime.Of(graphic, layer).Phases.Hold)),
+                graphic.Rate.Seconds(At - (layer.In ?? 0))
+            );
             var second = layer with
             {
                 Id = LayerIds.Free(graphic),
@@ -70,7 +94,10 @@ public sealed record SplitLayers(ImmutableArray<string> Layers, int At) : Edit
                 Content = layer.Content with { Values = behind },
             };
             var place = graphic.Layers.IndexOf(layer);
-            graphic = graphic with { Layers = graphic.Layers.SetItem(place, layer with { Out = At - 1, Content = layer.Content with { Values = before } }).Insert(place + 1, second) };
+            graphic = graphic with
+            {
+                Layers = graphic.Layers.SetItem(place, layer with { Out = At - 1, Content = layer.Content with { Values = before } }).Insert(place + 1, second),
+            };
         }
         return graphic;
     }

@@ -21,7 +21,11 @@ public sealed record Trim(int From, int To) : Edit
         var (phases, last) = (graphic.Phases, graphic.Phases.Total - 1);
         if (From < 0 || To > last || To < From)
         {
-            throw new ProblemException($"Frames {From} to {To} are not all in the graphic.", $"Use frames from 0 to {last}, the first before the last.", field: "from");
+            throw new ProblemException(
+                $"Frames {From} to {To} are not all in the graphic.",
+                $"Use frames from 0 to {last}, the first before the last.",
+                field: "from"
+            );
         }
         int Left(int start, int length) => Math.Max(0, Math.Min(start + length, To + 1) - Math.Max(start, From));
         var trimmed = graphic with { Phases = new(Left(0, phases.Arrive), Left(phases.HoldStart, phases.Hold), Left(phases.LeaveStart, phases.Leave)) };
@@ -39,7 +43,12 @@ public sealed record Trim(int From, int To) : Edit
         }
         var spanned = Spans.Of(trimmed, moved, first - From, end - From);
         var later = Math.Max(0, From - first);
-        return later == 0 ? spanned : spanned with { Content = layer.Content with { Values = layer.Content.Kind.Later(moved.Content.Values, graphic.Rate.Seconds(later)) } };
+        return later == 0
+            ? spanned
+            : spanned with
+            {
+                Content = layer.Content with { Values = layer.Content.Kind.Later(moved.Content.Values, graphic.Rate.Seconds(later)) },
+            };
     }
 }
 

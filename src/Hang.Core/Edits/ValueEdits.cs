@@ -16,7 +16,8 @@ namespace Hang.Core.Edits;
 /// <param name="Whole">True: a keyed value is moved as a whole, by the difference at the playhead, and gets no keyframe.</param>
 public sealed record SetValue(string Layer, Address Address, JsonElement Value, int At, bool Whole = false) : Edit
 {
-    public override string Describe(Graphic graphic) => graphic.Layers.FirstOrDefault(l => l.Id == Layer)?.Find(Address) is { } place ? $"{place.Spec.Label} of {place.Layer.Name}" : $"Set {Address}";
+    public override string Describe(Graphic graphic) =>
+        graphic.Layers.FirstOrDefault(l => l.Id == Layer)?.Find(Address) is { } place ? $"{place.Spec.Label} of {place.Layer.Name}" : $"Set {Address}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -29,7 +30,12 @@ public sealed record SetValue(string Layer, Address Address, JsonElement Value, 
 /// <param name="Whole">True: keyed positions are moved as a whole.</param>
 /// <param name="By">Pixels right and down, in the coordinates that the layers' positions are given in.</param>
 /// <param name="At">The frame shown.</param>
-public sealed record Nudge(ImmutableArray<string> Layers, [property: Within(-ValueSpec.Far, ValueSpec.Far)] ImmutableArray<double> By, int At, bool Whole = false) : Edit
+public sealed record Nudge(
+    ImmutableArray<string> Layers,
+    [property: Within(-ValueSpec.Far, ValueSpec.Far)] ImmutableArray<double> By,
+    int At,
+    bool Whole = false
+) : Edit
 {
     public override string Describe(Graphic graphic) => Layers.Length == 1 ? $"Nudge {NameOf(graphic, Layers[0])}" : $"Nudge {Layers.Length} layers";
 

@@ -7,13 +7,30 @@ namespace Hang.Core.Effects;
 /// <summary>A Gaussian blur, across and down (W3C Filter Effects, feGaussianBlur).</summary>
 public sealed class Blur : EffectKind
 {
-    public static readonly ValueSpec Radius = new("radius", "Blur", NumbersKind.Number, "px", new(8), "Standard deviation, in the layer's own pixels.") { Least = 0, Most = 500, Signs = ["σ"] };
-
-    public static readonly ValueSpec Share = new("share", "Across, down", NumbersKind.Size, "", new(1, 1), "How much of it acts across and down: 100 and 0 % blurs sideways only.") { Least = 0, Most = 10, Factor = 100, Signs = ["↔", "↕"] };
-
-    private Blur() : base("blur", "Blur", "A Gaussian blur.", Radius, Share)
+    public static readonly ValueSpec Radius = new("radius", "Blur", NumbersKind.Number, "px", new(8), "Standard deviation, in the layer's own pixels.")
     {
-    }
+        Least = 0,
+        Most = 500,
+        Signs = ["σ"],
+    };
+
+    public static readonly ValueSpec Share = new(
+        "share",
+        "Across, down",
+        NumbersKind.Size,
+        "",
+        new(1, 1),
+        "How much of it acts across and down: 100 and 0 % blurs sideways only."
+    )
+    {
+        Least = 0,
+        Most = 10,
+        Factor = 100,
+        Signs = ["↔", "↕"],
+    };
+
+    private Blur()
+        : base("blur", "Blur", "A Gaussian blur.", Radius, Share) { }
 
     public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {

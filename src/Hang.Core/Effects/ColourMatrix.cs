@@ -9,27 +9,36 @@ namespace Hang.Core.Effects;
 public static class ColourMatrix
 {
     /// <summary>Luminance of red, green and blue, as Filter Effects rounds them in "saturate" and "hueRotate".</summary>
-    private const double R = 0.213, G = 0.715, B = 0.072;
+    private const double R = 0.213,
+        G = 0.715,
+        B = 0.072;
 
     public static double[] Identity => Rows(1, 0, 0, 0, 1, 0, 0, 0, 1);
 
     /// <summary>feColorMatrix type="saturate" (Filter Effects, section 9.6). 0 leaves greys, 1 all as it is, more strengthens.</summary>
-    public static double[] Saturate(double s) => Rows(
-        R + (1 - R) * s, G - G * s, B - B * s,
-        R - R * s, G + (1 - G) * s, B - B * s,
-        R - R * s, G - G * s, B + (1 - B) * s);
+    public static double[] Saturate(double s) =>
+        Rows(R + (1 - R) * s, G - G * s, B - B * s, R - R * s, G + (1 - G) * s, B - B * s, R - R * s, G - G * s, B + (1 - B) * s);
 
     /// <summary>feColorMatrix type="hueRotate" (Filter Effects, section 9.6), in degrees.</summary>
     public static double[] HueRotate(double degrees)
     {
         var (sin, cos) = Math.SinCos(degrees * Math.PI / 180);
         return Rows(
-            R + cos * (1 - R) - sin * R, G - cos * G - sin * G, B - cos * B + sin * (1 - B),
-            R - cos * R + sin * 0.143, G + cos * (1 - G) + sin * 0.140, B - cos * B - sin * 0.283,
-            R - cos * R - sin * (1 - R), G - cos * G + sin * G, B + cos * (1 - B) + sin * B);
+            R + cos * (1 - R) - sin * R,
+            G - cos * G - sin * G,
+            B - cos * B + sin * (1 - B),
+            R - cos * R + sin * 0.143,
+            G + cos * (1 - G) + sin * 0.140,
+            B - cos * B - sin * 0.283,
+            R - cos * R - sin * (1 - R),
+            G - cos * G + sin * G,
+            B + cos * (1 - B) + sin * B
+        );
     }
 
-    /// <summary>The same slope and intercept for red, green and blue: brightness() and contrast() of Filter Effects (sections 13.5 and 13.6) and invert().</summary>
+    /// <summary>
+    /// The same slope and intercept for red, green and blue: brightness() and contrast() of Filter Effects (sections 13.5 and 13.6) and invert().
+    /// </summary>
     public static double[] Linear(double slope, double intercept) => Rows(slope, 0, 0, 0, slope, 0, 0, 0, slope, intercept, intercept, intercept);
 
     /// <summary>Mixed with white (1) or black (-1).</summary>
@@ -76,6 +85,18 @@ public static class ColourMatrix
         }
     }
 
-    private static double[] Rows(double rr, double rg, double rb, double gr, double gg, double gb, double br, double bg, double bb, double r = 0, double g = 0, double b = 0) =>
-        [rr, rg, rb, 0, r, gr, gg, gb, 0, g, br, bg, bb, 0, b, 0, 0, 0, 1, 0];
+    private static double[] Rows(
+        double rr,
+        double rg,
+        double rb,
+        double gr,
+        double gg,
+        double gb,
+        double br,
+        double bg,
+        double bb,
+        double r = 0,
+        double g = 0,
+        double b = 0
+    ) => [rr, rg, rb, 0, r, gr, gg, gb, 0, g, br, bg, bb, 0, b, 0, 0, 0, 1, 0];
 }

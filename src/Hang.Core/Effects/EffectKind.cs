@@ -33,9 +33,7 @@ public abstract class EffectKind : Module
 
     /// <summary>Paints onto the layer's picture, in its coordinates; only what is there already takes it.</summary>
     /// <param name="box">The layer's box at a moment.</param>
-    public virtual void PaintOnto(StripWriter writer, ValueSet values, Func<double, Box> box, FrameRate rate)
-    {
-    }
+    public virtual void PaintOnto(StripWriter writer, ValueSet values, Func<double, Box> box, FrameRate rate) { }
 
     /// <summary>Adds one step that acts while the effect is switched on.</summary>
     /// <param name="used">The values that the numbers come from.</param>

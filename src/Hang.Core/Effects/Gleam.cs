@@ -9,31 +9,72 @@ namespace Hang.Core.Effects;
 /// <summary>A band of light that runs across a layer or group, once or again and again.</summary>
 public sealed class Gleam : EffectKind
 {
-    public static readonly ValueSpec Begins = new("begins", "Begins", NumbersKind.Number, "s", new(0.6), "When the band begins to run, in seconds from the first frame.") { Keyable = false, Least = 0, Most = 36_000, Step = 0.1, Signs = ["⊢"] };
+    public static readonly ValueSpec Begins = new(
+        "begins",
+        "Begins",
+        NumbersKind.Number,
+        "s",
+        new(0.6),
+        "When the band begins to run, in seconds from the first frame."
+    )
+    {
+        Keyable = false,
+        Least = 0,
+        Most = 36_000,
+        Step = 0.1,
+        Signs = ["⊢"],
+    };
 
-    public static readonly ValueSpec Lasts = new("lasts", "Lasts", NumbersKind.Number, "s", new(0.8), "How long it takes to run across, in seconds.") { Keyable = false, Least = 0.01, Most = 36_000, Step = 0.1, Signs = ["↔"] };
+    public static readonly ValueSpec Lasts = new("lasts", "Lasts", NumbersKind.Number, "s", new(0.8), "How long it takes to run across, in seconds.")
+    {
+        Keyable = false,
+        Least = 0.01,
+        Most = 36_000,
+        Step = 0.1,
+        Signs = ["↔"],
+    };
 
-    public static readonly ValueSpec Every = new("every", "Again after", NumbersKind.Number, "s", new(0), "After how many seconds it runs again; 0: once.") { Keyable = false, Least = 0, Most = 36_000, Step = 0.5, Signs = ["↻"] };
+    public static readonly ValueSpec Every = new("every", "Again after", NumbersKind.Number, "s", new(0), "After how many seconds it runs again; 0: once.")
+    {
+        Keyable = false,
+        Least = 0,
+        Most = 36_000,
+        Step = 0.5,
+        Signs = ["↻"],
+    };
 
-    public static readonly ValueSpec Angle = new("angle", "Angle", NumbersKind.Number, "°", new(20), "How the band leans: degrees clockwise from upright.") { Least = -360, Most = 360, Signs = ["∠"] };
+    public static readonly ValueSpec Angle = new("angle", "Angle", NumbersKind.Number, "°", new(20), "How the band leans: degrees clockwise from upright.")
+    {
+        Least = -360,
+        Most = 360,
+        Signs = ["∠"],
+    };
 
-    public static readonly ValueSpec Width = new("width", "Width", NumbersKind.Number, "px", new(90), "Width of the band.") { Least = 1, Most = 10_000, Signs = ["W"] };
+    public static readonly ValueSpec Width = new("width", "Width", NumbersKind.Number, "px", new(90), "Width of the band.")
+    {
+        Least = 1,
+        Most = 10_000,
+        Signs = ["W"],
+    };
 
-    public static readonly ValueSpec Softness = new("softness", "Softness", NumbersKind.Number, "", new(0.8), "How much of the width its soft edges take.") { Least = 0, Most = 1, Factor = 100, Signs = ["σ"] };
+    public static readonly ValueSpec Softness = new("softness", "Softness", NumbersKind.Number, "", new(0.8), "How much of the width its soft edges take.")
+    {
+        Least = 0,
+        Most = 1,
+        Factor = 100,
+        Signs = ["σ"],
+    };
 
     public static readonly ValueSpec Light = new("fill", "Light", ColourKind.Colour, "", new(1, 1, 1, 179 / 255.0), "Its colour; alpha is its strength.");
 
     private const int Digits = 9;
 
-    private Gleam() : base("gleam", "Gleam", "A band of light runs across.", Begins, Lasts, Every, Angle, Width, Softness, Light)
-    {
-    }
+    private Gleam()
+        : base("gleam", "Gleam", "A band of light runs across.", Begins, Lasts, Every, Angle, Width, Softness, Light) { }
 
     public override bool PaintsOnto => true;
 
-    public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
-    {
-    }
+    public override void Write(StepWriter writer, ValueSet values, EffectPlace place) { }
 
     public override void PaintOnto(StripWriter writer, ValueSet values, Func<double, Box> box, FrameRate rate)
     {
@@ -41,7 +82,8 @@ public sealed class Gleam : EffectKind
         var (begins, lasts, every) = (values[Begins].Constant.X, values[Lasts].Constant.X, values[Every].Constant.X);
         var opacity = Ops.Group.Opacity;
         writer.OpenGroup("onto", new StepWriter(), false, (time, v) =>
-            (v[0], v[opacity]) = (1, on.NumberAt(time) != 0 && ShareAt(time / rate.PerSecond, begins, lasts, every) is > 0 and < 1 ? 1 : 0));
+            (v[0], v[opacity]) = (1, on.NumberAt(time) != 0 && ShareAt(time / rate.PerSecond, begins, lasts, every) is > 0 and < 1 ? 1 : 0)
+        );
         const int Stops = 4;
         var fill = Ops.Fill;
         writer.Add(fill, [], [Shape.Box, "nonzero", "linear", "4"], 5 * Stops + Shape.Count(Shape.Box), false, (time, v) =>

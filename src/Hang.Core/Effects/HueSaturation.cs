@@ -9,13 +9,24 @@ public sealed class HueSaturation : EffectKind
 {
     public static readonly ValueSpec Hue = new("hue", "Hue", NumbersKind.Number, "°", new(0), "Degrees by which every hue is turned.") { Signs = ["∠"] };
 
-    public static readonly ValueSpec Saturation = new("saturation", "Saturation", NumbersKind.Number, "×", new(1), "0 leaves greys, 1 all as it is.") { Least = 0, Most = 10, Factor = 100, Signs = ["S"] };
-
-    public static readonly ValueSpec Lightness = new("lightness", "Lightness", NumbersKind.Number, "×", new(0), "Mixed with white above 0, with black below.") { Least = -1, Most = 1, Factor = 100, Signs = ["L"] };
-
-    private HueSaturation() : base("hueSaturation", "Hue and saturation", "Turns hues, strengthens or weakens colours, lightens or darkens.", Hue, Saturation, Lightness)
+    public static readonly ValueSpec Saturation = new("saturation", "Saturation", NumbersKind.Number, "×", new(1), "0 leaves greys, 1 all as it is.")
     {
-    }
+        Least = 0,
+        Most = 10,
+        Factor = 100,
+        Signs = ["S"],
+    };
+
+    public static readonly ValueSpec Lightness = new("lightness", "Lightness", NumbersKind.Number, "×", new(0), "Mixed with white above 0, with black below.")
+    {
+        Least = -1,
+        Most = 1,
+        Factor = 100,
+        Signs = ["L"],
+    };
+
+    private HueSaturation()
+        : base("hueSaturation", "Hue and saturation", "Turns hues, strengthens or weakens colours, lightens or darkens.", Hue, Saturation, Lightness) { }
 
     public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {

@@ -7,11 +7,16 @@ namespace Hang.Core.Effects;
 /// <summary>Light for dark, each colour for its opposite (W3C Filter Effects, invert()).</summary>
 public sealed class Invert : EffectKind
 {
-    public static readonly ValueSpec Amount = new("amount", "Amount", NumbersKind.Number, "×", new(1), "1 turns all round, half is mid grey.") { Least = 0, Most = 1, Factor = 100, Signs = ["≈"] };
-
-    private Invert() : base("invert", "Invert", "Turns light and dark round.", Amount)
+    public static readonly ValueSpec Amount = new("amount", "Amount", NumbersKind.Number, "×", new(1), "1 turns all round, half is mid grey.")
     {
-    }
+        Least = 0,
+        Most = 1,
+        Factor = 100,
+        Signs = ["≈"],
+    };
+
+    private Invert()
+        : base("invert", "Invert", "Turns light and dark round.", Amount) { }
 
     public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {

@@ -7,11 +7,15 @@ namespace Hang.Core.Effects;
 /// <summary>Divides the picture into blocks, each in the mean of its colours. A corner of the grid lies on the layer's origin.</summary>
 public sealed class Mosaic : EffectKind
 {
-    public static readonly ValueSpec Size = new("size", "Block", NumbersKind.Size, "px", new(16, 16), "Width and height of a block.") { Least = 1, Most = 2000, Signs = ["W", "H"] };
-
-    private Mosaic() : base("mosaic", "Mosaic", "Blocks of one colour.", Size)
+    public static readonly ValueSpec Size = new("size", "Block", NumbersKind.Size, "px", new(16, 16), "Width and height of a block.")
     {
-    }
+        Least = 1,
+        Most = 2000,
+        Signs = ["W", "H"],
+    };
+
+    private Mosaic()
+        : base("mosaic", "Mosaic", "Blocks of one colour.", Size) { }
 
     public override void Write(StepWriter writer, ValueSet values, EffectPlace place)
     {

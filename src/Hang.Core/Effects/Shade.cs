@@ -4,7 +4,9 @@ using Hang.Scene.Values;
 
 namespace Hang.Core.Effects;
 
-/// <summary>The numbers that a shadow or glow has in common, behind the picture (<see cref="Ops.Cast"/>) or inside its edges (<see cref="Ops.Inner"/>).</summary>
+/// <summary>
+/// The numbers that a shadow or glow has in common, behind the picture (<see cref="Ops.Cast"/>) or inside its edges (<see cref="Ops.Inner"/>).
+/// </summary>
 internal static class Shade
 {
     /// <param name="distance">Pixels.</param>

@@ -26,7 +26,11 @@ public sealed class Around
     public Around(Graphic whole, string layer, ITypeShaper shaper)
     {
         this.layer = whole.Layers.FirstOrDefault(l => l.Id == layer && l.Content.Kind.Places is not null)
-            ?? throw new ProblemException($"In {whole.Name} no layer “{layer}” places a graphic.", "It may have been removed: open the graphic from its layer again.", field: "layer");
+            ?? throw new ProblemException(
+                $"In {whole.Name} no layer “{layer}” places a graphic.",
+                "It may have been removed: open the graphic from its layer again.",
+                field: "layer"
+            );
         (this.whole, this.shaper) = (whole, shaper);
         (own, time) = (whole.Placed![this.layer.Content.Placed!].Phases, PlacedTime.Of(whole, this.layer));
     }
@@ -43,7 +47,8 @@ public sealed class Around
     {
         var there = time.Phases;
         var (hold, leave) = (frame - own.Arrive, frame - own.Arrive - own.Hold);
-        var at = hold < 0 ? InProportion(frame, own.Arrive, there.Arrive)
+        var at =
+            hold < 0 ? InProportion(frame, own.Arrive, there.Arrive)
             : leave < 0 ? there.Arrive + InProportion(hold, own.Hold, there.Hold)
             : there.Arrive + there.Hold + InProportion(leave, own.Leave, there.Leave);
         return Math.Clamp(time.Start + at, 0, whole.Phases.Total - 1);
@@ -55,10 +60,16 @@ public sealed class Around
     private int Index => whole.Layers.IndexOf(layer);
 
     // Groups, hooks and lamps stay: others are in them, hang from them and are lit by them.
-    private Graphic Without(Func<int, bool> isLeftOut) => whole with
-    {
-        Layers = [.. whole.Layers.Select((l, i) => l.Id == layer.Id || isLeftOut(i) && !l.Content.Kind.IsGroup && !l.Content.Kind.IsInvisible ? l with { Hidden = true } : l)],
-    };
+    private Graphic Without(Func<int, bool> isLeftOut) =>
+        whole with
+        {
+            Layers =
+            [
+                .. whole.Layers.Select(
+                    (l, i) => l.Id == layer.Id || isLeftOut(i) && !l.Content.Kind.IsGroup && !l.Content.Kind.IsInvisible ? l with { Hidden = true } : l
+                ),
+            ],
+        };
 
     private static int InProportion(int frame, int of, int there) => of == 0 ? 0 : (int)Math.Round((double)frame * there / of, MidpointRounding.AwayFromZero);
 }

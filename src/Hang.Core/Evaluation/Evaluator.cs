@@ -37,7 +37,10 @@ public sealed class Evaluator : IPlaces
         var samePhases = previous?.Graphic.Phases == graphic.Phases;
         byId = new(graphic.Layers.Length, StringComparer.Ordinal);
         // A lamp lights what is in the same graphic.
-        var lamps = graphic.Layers.Where(l => l.Content.Kind.IsLight && !l.Hidden).GroupBy(l => WithinOf(l.Id), StringComparer.Ordinal).ToDictionary(g => g.Key, g => g.First(), StringComparer.Ordinal);
+        var lamps = graphic
+            .Layers.Where(l => l.Content.Kind.IsLight && !l.Hidden)
+            .GroupBy(l => WithinOf(l.Id), StringComparer.Ordinal)
+            .ToDictionary(g => g.Key, g => g.First(), StringComparer.Ordinal);
         Layer? LampOf(Layer layer) => lamps.Count == 0 ? null : lamps.GetValueOrDefault(WithinOf(layer.Id));
         foreach (var layer in graphic.Layers)
         {
@@ -53,10 +56,27 @@ public sealed class Evaluator : IPlaces
             // What was drawn with others in view holds on to them as they were.
             var showing = layer.Content.Kind.NeedsShowing ? ShowingOf.Layer(own ? graphic : scope!.Graphic, layer) : null;
             var departing = layer.Content.Kind.LeavesApart(layer.Content.Values) ? DepartureOf.Layer(layer, lived, since) : null;
-            var isKept = old is not null && old.Named.Count == 0 && ReferenceEquals(old.Layer.Content, layer.Content) && old.Showing == showing && old.Departing == departing;
+            var isKept =
+                old is not null
+                && old.Named.Count == 0
+                && ReferenceEquals(old.Layer.Content, layer.Content)
+                && old.Showing == showing
+                && old.Departing == departing;
             Drawing Drawn(Surroundings? around) => Draw(layer, new(shaper, showing ?? Showing.Alone, around, departing));
-            Drawing? drawn = names ? null : isKept ? old!.Drawing : Drawn(null);
-            byId.Add(layer.Id, new(pose, self => drawn ?? Drawn(new Surroundings(self, id => byId.GetValueOrDefault(id)))) { RestFrame = start + phases.HoldLast, Frames = graphic.Phases.Total, Showing = showing, Departing = departing });
+            Drawing? drawn =
+                names ? null
+                : isKept ? old!.Drawing
+                : Drawn(null);
+            byId.Add(
+                layer.Id,
+                new(pose, self => drawn ?? Drawn(new Surroundings(self, id => byId.GetValueOrDefault(id))))
+                {
+                    RestFrame = start + phases.HoldLast,
+                    Frames = graphic.Phases.Total,
+                    Showing = showing,
+                    Departing = departing,
+                }
+            );
         }
         foreach (var layer in graphic.Layers)
         {
@@ -165,12 +185,17 @@ public sealed class Evaluator : IPlaces
     public double OpacityOf(Layer layer, int frame) => layer.ShowsAt(frame) ? byId[layer.Id].Pose.Opacity(frame) : 0;
 
     /// <summary>The edges of what a layer shows at a moment as one shape with its fill rule, in the layer's coordinates; nothing for what has none.</summary>
-    public (ShapePath Path, string Rule) ShapeOf(Layer layer, double time) => byId[layer.Id].Drawing.Edges is { Count: > 0 } edges
-        ? (ShapePath.Of([.. edges.Select(e => e.At(time))]), edges[0].Rule)
-        : (ShapePath.Nothing, "nonzero");
+    public (ShapePath Path, string Rule) ShapeOf(Layer layer, double time) =>
+        byId[layer.Id].Drawing.Edges is { Count: > 0 } edges
+            ? (ShapePath.Of([.. edges.Select(e => e.At(time))]), edges[0].Rule)
+            : (ShapePath.Nothing, "nonzero");
 
-    /// <summary>Where a caret stands in a layer's words at a moment, before each UTF-16 unit and at their end: x, top and bottom in the layer's coordinates. Empty for what has no words.</summary>
-    public IEnumerable<(double X, double Top, double Bottom)> Carets(Layer layer, double time) => byId[layer.Id].Drawing is IWording words ? words.CaretsAt(time) : [];
+    /// <summary>
+    /// Where a caret stands in a layer's words at a moment, before each UTF-16 unit and at their end: x, top and bottom in the layer's coordinates. Empty
+    /// for what has no words.
+    /// </summary>
+    public IEnumerable<(double X, double Top, double Bottom)> Carets(Layer layer, double time) =>
+        byId[layer.Id].Drawing is IWording words ? words.CaretsAt(time) : [];
 
     /// <summary>Characters of a layer's words that no shipped font has.</summary>
     public IEnumerable<string> MissingCharacters(Layer layer) => byId[layer.Id].Drawing is IWording words ? words.Missing : [];
@@ -179,9 +204,14 @@ public sealed class Evaluator : IPlaces
     public bool MayDiffer(int node, Evaluator other, int otherNode)
     {
         var (mine, theirs) = (nodes[node], other.nodes[otherNode]);
-        return !ReferenceEquals(mine.Strip, theirs.Strip) || Graphic.Phases != other.Graphic.Phases || Graphic.Rate != other.Graphic.Rate || Graphic.MotionBlur != other.Graphic.MotionBlur
-            || Graphic.Width != other.Graphic.Width || Graphic.Height != other.Graphic.Height
-            || (mine.End - node) != (theirs.End - otherNode) || MayDiffer(mine.Layer, theirs.Layer, mine.End >= 0 || mine.Layer.Layer.Content.Kind.IsGroup);
+        return !ReferenceEquals(mine.Strip, theirs.Strip)
+            || Graphic.Phases != other.Graphic.Phases
+            || Graphic.Rate != other.Graphic.Rate
+            || Graphic.MotionBlur != other.Graphic.MotionBlur
+            || Graphic.Width != other.Graphic.Width
+            || Graphic.Height != other.Graphic.Height
+            || (mine.End - node) != (theirs.End - otherNode)
+            || MayDiffer(mine.Layer, theirs.Layer, mine.End >= 0 || mine.Layer.Layer.Content.Kind.IsGroup);
     }
 
     private static bool MayDiffer(Prepared a, Prepared b, bool inside)
@@ -221,7 +251,15 @@ public sealed class Evaluator : IPlaces
             {
                 return !ReferenceEquals(x, y);
             }
-            if (!ReferenceEquals(x.Layer, y.Layer) || (x != a && NamedDiffer(x, y)) || (x != a && x.Layer.Content.Kind.IsGroup && !x.Members.Select(m => m.Layer).SequenceEqual(y.Members.Select(m => m.Layer), ReferenceEqualityComparer.Instance)))
+            if (
+                !ReferenceEquals(x.Layer, y.Layer)
+                || (x != a && NamedDiffer(x, y))
+                || (
+                    x != a
+                    && x.Layer.Content.Kind.IsGroup
+                    && !x.Members.Select(m => m.Layer).SequenceEqual(y.Members.Select(m => m.Layer), ReferenceEqualityComparer.Instance)
+                )
+            )
             {
                 return true;
             }

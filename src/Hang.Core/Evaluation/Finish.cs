@@ -82,7 +82,9 @@ internal sealed class Finish
         return from == LastPainted(layer.Layer) ? [] : layer.Layer.Effects.Skip(from + 1).TakeWhile(e => !e.Kind.PaintsOnto);
     }
 
-    /// <summary>The steps of each group, from the inside out: of the picture itself, and after each effect that paints where others follow before the next.</summary>
+    /// <summary>
+    /// The steps of each group, from the inside out: of the picture itself, and after each effect that paints where others follow before the next.
+    /// </summary>
     private IEnumerable<StepWriter> Sections()
     {
         yield return StepsOf(LastPainted(layer!.Layer) < 0 ? [] : layer.Layer.Effects.TakeWhile(e => !e.Kind.PaintsOnto));

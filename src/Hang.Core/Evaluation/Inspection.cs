@@ -15,8 +15,16 @@ namespace Hang.Core.Evaluation;
 /// <param name="Idles">How the cycles of each idle motion fit.</param>
 /// <param name="Opacity">How far it shows, 0..1, with its idle motions and its in and out points.</param>
 public sealed record LayerInspection(
-    string Id, string Name, bool Hidden, ImmutableSortedDictionary<string, ImmutableArray<double>> Values, ImmutableSortedDictionary<string, string> Words,
-    ImmutableArray<double> World, ImmutableArray<double> Bounds, double Opacity, ImmutableArray<IdleTiming> Idles);
+    string Id,
+    string Name,
+    bool Hidden,
+    ImmutableSortedDictionary<string, ImmutableArray<double>> Values,
+    ImmutableSortedDictionary<string, string> Words,
+    ImmutableArray<double> World,
+    ImmutableArray<double> Bounds,
+    double Opacity,
+    ImmutableArray<IdleTiming> Idles
+);
 
 /// <summary>How an idle motion's cycles fit its span.</summary>
 /// <param name="FramesPerCycle">Frames that a cycle takes, not always whole.</param>
@@ -48,10 +56,21 @@ public sealed record Inspection(int Frame, string Timecode, ImmutableArray<Layer
         // A role or a gradient is more than its numbers.
         static bool IsNumbers(ValueSpec spec, in Value value) => spec.Kind.Components.Length > 0 && value.Held is null;
         return new(
-            layer.Id, layer.Name, layer.Hidden, values.Where(v => IsNumbers(v.Spec, v.Value)).ToImmutableSortedDictionary(v => v.Text, v => Numbers(v.Spec, v.Value), StringComparer.Ordinal),
+            layer.Id,
+            layer.Name,
+            layer.Hidden,
+            values.Where(v => IsNumbers(v.Spec, v.Value)).ToImmutableSortedDictionary(v => v.Text, v => Numbers(v.Spec, v.Value), StringComparer.Ordinal),
             values.Where(v => !IsNumbers(v.Spec, v.Value)).ToImmutableSortedDictionary(v => v.Text, v => v.Spec.Kind.Write(v.Value), StringComparer.Ordinal),
-            [m.A, m.B, m.C, m.D, m.E, m.F], [bounds.Left, bounds.Top, bounds.Right, bounds.Bottom], evaluator.OpacityOf(layer, frame),
-            [.. (layer.Idles ?? []).Select(i => new IdleTiming((double)i.SpanIn(evaluator.Graphic.Phases).Length / i.Cycles, i.EvenLength(evaluator.Graphic.Phases)))]);
+            [m.A, m.B, m.C, m.D, m.E, m.F],
+            [bounds.Left, bounds.Top, bounds.Right, bounds.Bottom],
+            evaluator.OpacityOf(layer, frame),
+            [
+                .. (layer.Idles ?? []).Select(i => new IdleTiming(
+                    (double)i.SpanIn(evaluator.Graphic.Phases).Length / i.Cycles,
+                    i.EvenLength(evaluator.Graphic.Phases)
+                )),
+            ]
+        );
     }
 
     private static ImmutableArray<double> Numbers(ValueSpec spec, Value value) => [.. spec.Kind.Components.Select((_, i) => value[i])];

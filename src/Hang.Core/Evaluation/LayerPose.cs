@@ -18,14 +18,22 @@ internal sealed class LayerPose
     private const double Dimmed = 0.4;
 
     private static readonly Value Unmasked = LayerValues.Mask.Default;
-    private readonly Channel position, scale, turn, about, opacity, mask;
+    private readonly Channel position,
+        scale,
+        turn,
+        about,
+        opacity,
+        mask;
     private readonly PhaseLengths phases;
     private readonly int start;
-    private readonly bool upright, isGuide;
+    private readonly bool upright,
+        isGuide;
+
     // Copies of what the layer says, so that reading a frame does not go to the layer itself.
     private readonly Facing facing;
     private readonly ImmutableList<IdleMotion>? idles;
-    private readonly double shownFrom, shownTo;
+    private readonly double shownFrom,
+        shownTo;
 
     /// <param name="phases">Of the graphic that the layer lives in.</param>
     /// <param name="start">Frame at which that graphic begins.</param>
@@ -37,7 +45,8 @@ internal sealed class LayerPose
         (opacity, mask) = (own[LayerValues.Opacity], own[LayerValues.Mask]);
         (facing, idles, isGuide) = (layer.Facing, layer.Idles, layer.Guide);
         (shownFrom, shownTo) = (layer.In ?? 0, layer.Out is { } last ? last + 1 : double.PositiveInfinity);
-        upright = layer.Facing == Facing.Fixed && layer.Idles is null && !turn.IsKeyed && turn.Constant.X == 0 && !scale.IsKeyed && scale.Constant is { X: 1, Y: 1 };
+        upright =
+            layer.Facing == Facing.Fixed && layer.Idles is null && !turn.IsKeyed && turn.Constant.X == 0 && !scale.IsKeyed && scale.Constant is { X: 1, Y: 1 };
     }
 
     public Layer Layer { get; }
@@ -90,16 +99,29 @@ internal sealed class LayerPose
         }
         var m = mask.At(time);
         // Right before left is nothing: an edge that overshoots closes the mask and does not turn it round.
-        edges = new(box.Left + box.Width * m.X, box.Top + box.Height * m.Y, box.Left + box.Width * Math.Max(m.X, m.Z), box.Top + box.Height * Math.Max(m.Y, m.W));
+        edges = new(
+            box.Left + box.Width * m.X,
+            box.Top + box.Height * m.Y,
+            box.Left + box.Width * Math.Max(m.X, m.Z),
+            box.Top + box.Height * Math.Max(m.Y, m.W)
+        );
         if (!edges.IsEmpty && Layer.Effects.IsEmpty)
         {
-            // An edge of the mask on the edge of the box cuts nothing of what ends there. Were it to run there, half-covered pixels would be covered by half once more.
-            edges = new(edges.Left - (m.X == 0 ? Clear : 0), edges.Top - (m.Y == 0 ? Clear : 0), edges.Right + (m.Z == 1 ? Clear : 0), edges.Bottom + (m.W == 1 ? Clear : 0));
+            // An edge of the mask on the edge of the box cuts nothing of what ends there. Were it to run there, half-covered pixels would be covered by
+            // half once more.
+            edges = new(
+                edges.Left - (m.X == 0 ? Clear : 0),
+                edges.Top - (m.Y == 0 ? Clear : 0),
+                edges.Right + (m.Z == 1 ? Clear : 0),
+                edges.Bottom + (m.W == 1 ? Clear : 0)
+            );
         }
         return m != Unmasked;
     }
 
-    /// <summary>From the layer's own coordinates to its carrier's. CSS Transforms 1, section 5: translate to the position, then scale and turn about the pivot.</summary>
+    /// <summary>
+    /// From the layer's own coordinates to its carrier's. CSS Transforms 1, section 5: translate to the position, then scale and turn about the pivot.
+    /// </summary>
     /// <param name="pivot">The pivot in the layer's own coordinates, <see cref="PivotAt"/>.</param>
     public Matrix Local(in Point pivot, double time)
     {

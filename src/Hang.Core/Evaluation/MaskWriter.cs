@@ -19,7 +19,9 @@ internal static class MaskWriter
         var adding = masks.Where(m => MaskKind.CombinationOf(m.Values, m.Kind) == MaskCombination.Add).Select(m => m.Values[m.Kind.Switch]).ToArray();
         var beginsWithAll = MaskKind.CombinationOf(first.Values, first.Kind) != MaskCombination.Add;
         var white = Channel.Of(PaintKind.Paint, new Value(1, 1, 1, 1));
-        writer.Add(Ops.Place, [], [], 0, adding.All(a => !a.IsKeyed), (time, v) => (v[0], v[3], v[6]) = (1, 1, beginsWithAll || adding.All(a => a.NumberAt(time) == 0) ? 1 : 0));
+        writer.Add(Ops.Place, [], [], 0, adding.All(a => !a.IsKeyed), (time, v) =>
+            (v[0], v[3], v[6]) = (1, 1, beginsWithAll || adding.All(a => a.NumberAt(time) == 0) ? 1 : 0)
+        );
         writer.Fill(Shape.Box, true, white, _ => default, (_, v) => MaskKind.Everything(v));
         writer.Close();
         foreach (var mask in masks)

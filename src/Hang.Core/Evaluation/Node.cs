@@ -90,7 +90,10 @@ internal sealed class Node
             place[3] = (float)world.D;
             place[4] = (float)world.E;
             place[5] = (float)world.F;
-            place[6] = !pose.ShowsAt(frame) ? 0 : opacity is null ? (float)pose.Opacity(own) : (float)Math.Clamp(opacity(time), 0, 1);
+            place[6] =
+                !pose.ShowsAt(frame) ? 0
+                : opacity is null ? (float)pose.Opacity(own)
+                : (float)Math.Clamp(opacity(time), 0, 1);
             if (!hasSteadyMark)
             {
                 FillMark(time, own, values);
@@ -117,5 +120,6 @@ internal sealed class Node
         Put(values[(MarkAt + 4)..], Layer.Pose.MaskAt(box, own, out var edges) ? box.Intersect(edges) : box);
     }
 
-    private static void Put(Span<float> values, in Box box) => (values[0], values[1], values[2], values[3]) = ((float)box.Left, (float)box.Top, (float)box.Right, (float)box.Bottom);
+    private static void Put(Span<float> values, in Box box) =>
+        (values[0], values[1], values[2], values[3]) = ((float)box.Left, (float)box.Top, (float)box.Right, (float)box.Bottom);
 }

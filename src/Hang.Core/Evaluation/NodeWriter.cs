@@ -93,7 +93,16 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before, b
 
     /// <summary>A layer, or a piece of one, that paints itself.</summary>
     /// <param name="isPiece">True for a piece: the whole is masked, not it.</param>
-    private void Whole(Prepared layer, string id, Drawing drawing, int delay, string blend, StepWriter steps, Func<double, double>? opacity, bool isPiece = false)
+    private void Whole(
+        Prepared layer,
+        string id,
+        Drawing drawing,
+        int delay,
+        string blend,
+        StepWriter steps,
+        Func<double, double>? opacity,
+        bool isPiece = false
+    )
     {
         var content = new StripWriter();
         drawing.Write(content);
@@ -165,7 +174,10 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before, b
         // While no piece moves they are drawn as one: where letters touch, two half-covered edges are not one whole.
         var rests = new PieceRest(layer.Layer, pieces, onWhole);
         var atRest = rests.IsEver ? layer.Drawing.AtRest : null;
-        double Share(double time, double delay) => !needs ? pose.Opacity(time - delay) : Most(time) is > 0 and var most ? pose.Opacity(time - delay) / most : 0;
+        double Share(double time, double delay) =>
+            !needs ? pose.Opacity(time - delay)
+            : Most(time) is > 0 and var most ? pose.Opacity(time - delay) / most
+            : 0;
         if (atRest is not null)
         {
             Whole(layer, PieceRest.IdOf(within + id), atRest, 0, "normal", onWhole ? new() : effects, time => rests.At(time) ? Share(time, 0) : 0, true);
@@ -174,9 +186,18 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before, b
         {
             var piece = pieces[i];
             var delay = piece.Delay;
-            Whole(layer, string.Create(CultureInfo.InvariantCulture, $"{within}{id}/{i}"), piece.Drawing, delay, "normal", onWhole ? new() : effects,
+            Whole(
+                layer,
+                string.Create(CultureInfo.InvariantCulture, $"{within}{id}/{i}"),
+                piece.Drawing,
+                delay,
+                "normal",
+                onWhole ? new() : effects,
                 atRest is not null ? time => rests.At(time) || !piece.IsThere(time) ? 0 : Share(time, delay)
-                : needs || piece.IsBounded ? time => piece.IsThere(time) ? Share(time, delay) : 0 : null, true);
+                    : needs || piece.IsBounded ? time => piece.IsThere(time) ? Share(time, delay) : 0
+                    : null,
+                true
+            );
         }
         if (masked is not null)
         {
@@ -184,7 +205,15 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before, b
             cut.Add(Ops.Place, [], [], 0, false, (time, v) =>
             {
                 var world = layer.World(time);
-                (v[0], v[1], v[2], v[3], v[4], v[5], v[6]) = ((float)world.A, (float)world.B, (float)world.C, (float)world.D, (float)world.E, (float)world.F, 1);
+                (v[0], v[1], v[2], v[3], v[4], v[5], v[6]) = (
+                    (float)world.A,
+                    (float)world.B,
+                    (float)world.C,
+                    (float)world.D,
+                    (float)world.E,
+                    (float)world.F,
+                    1
+                );
             });
             finish.Write(cut);
             cut.Close();
@@ -288,9 +317,10 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before, b
     }
 
     /// <summary>What is drawn in pieces is a picture in the graphic's own coordinates.</summary>
-    private EffectPlace PlaceOf(Prepared layer) => layer.Drawing.Pieces.Count > 0
-        ? new(time => layer.World(time).Map(layer.BoxAt(time)), false, graphic.Rate)
-        : new(layer.BoxAt, layer.Layer.Content.Kind.IsGroup || layer.HasSteadyBox, graphic.Rate);
+    private EffectPlace PlaceOf(Prepared layer) =>
+        layer.Drawing.Pieces.Count > 0
+            ? new(time => layer.World(time).Map(layer.BoxAt(time)), false, graphic.Rate)
+            : new(layer.BoxAt, layer.Layer.Content.Kind.IsGroup || layer.HasSteadyBox, graphic.Rate);
 
     private StepWriter EffectsOf(Prepared layer)
     {

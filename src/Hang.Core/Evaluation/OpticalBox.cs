@@ -6,7 +6,9 @@ namespace Hang.Core.Evaluation;
 /// <summary>What the eye takes for a layer's box: that of its ink, not of the room that its lines or its frame take.</summary>
 public static class OpticalBox
 {
-    /// <summary>The box of all that a layer paints at a frame, in pixels of the graphic; of a group, of all that is in it. Where nothing is painted, its own box.</summary>
+    /// <summary>
+    /// The box of all that a layer paints at a frame, in pixels of the graphic; of a group, of all that is in it. Where nothing is painted, its own box.
+    /// </summary>
     public static Box Of(Evaluator evaluator, string layer, int frame)
     {
         var graphic = evaluator.Unfolded.Whole;

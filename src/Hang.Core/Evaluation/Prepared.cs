@@ -47,7 +47,8 @@ internal sealed class Prepared(LayerPose pose, Func<Prepared, Drawing> draw)
 
     public bool HasSteadyBox => Drawing.HasSteadyBox;
 
-    public Box BoxAt(double time) => Layer.Content.Kind.IsGroup ? groupBox ??= Members.Aggregate(Box.Empty, (all, m) => all.Union(BoxOf(m))) : Drawing.BoxAt(time);
+    public Box BoxAt(double time) =>
+        Layer.Content.Kind.IsGroup ? groupBox ??= Members.Aggregate(Box.Empty, (all, m) => all.Union(BoxOf(m))) : Drawing.BoxAt(time);
 
     public bool IsBlurred(Graphic graphic) => Layer.MotionBlur ?? graphic.MotionBlur?.On ?? false;
 

@@ -33,7 +33,9 @@ internal static class Shutter
             return [];
         }
         var slots = node.Standing.Length;
-        float[] start = new float[slots], middle = new float[slots], end = new float[slots];
+        float[] start = new float[slots],
+            middle = new float[slots],
+            end = new float[slots];
         node.Fill(frame, frame, start);
         node.Fill(frame + open, frame, end);
         node.Fill(frame + open / 2, frame, middle);
@@ -66,7 +68,10 @@ internal static class Shutter
             var (p, q) = (Touched.By(node.Strip, a), Touched.By(node.Strip, b));
             if (!p.IsEmpty && !q.IsEmpty)
             {
-                most = Math.Max(most, Math.Max(Math.Max(Math.Abs(p.Left - q.Left), Math.Abs(p.Right - q.Right)), Math.Max(Math.Abs(p.Top - q.Top), Math.Abs(p.Bottom - q.Bottom))));
+                most = Math.Max(
+                    most,
+                    Math.Max(Math.Max(Math.Abs(p.Left - q.Left), Math.Abs(p.Right - q.Right)), Math.Max(Math.Abs(p.Top - q.Top), Math.Abs(p.Bottom - q.Bottom)))
+                );
             }
         }
         return most;

@@ -29,7 +29,9 @@ internal sealed class Surroundings(Prepared self, Func<string, Prepared?> find) 
             return (ShapePath.Nothing, "nonzero");
         }
         var path = ShapePath.Of([.. edges.Select(e => e.At(time))]);
-        return ToSelf(other, time, inPlace) is var matrix && double.IsFinite(matrix.A + matrix.D + matrix.E + matrix.F) ? (path.Map(matrix), edges[0].Rule) : (ShapePath.Nothing, "nonzero");
+        return ToSelf(other, time, inPlace) is var matrix && double.IsFinite(matrix.A + matrix.D + matrix.E + matrix.F)
+            ? (path.Map(matrix), edges[0].Rule)
+            : (ShapePath.Nothing, "nonzero");
     }
 
     public bool IsStill(string layer)
@@ -81,11 +83,17 @@ internal sealed class Surroundings(Prepared self, Func<string, Prepared?> find) 
         {
             return null;
         }
-        var point = !other.Layer.Content.Kind.IsInvisible && other.BoxAt(time) is { IsEmpty: false } box ? new Point((box.Left + box.Right) / 2, (box.Top + box.Bottom) / 2) : new(0, 0);
+        var point =
+            !other.Layer.Content.Kind.IsInvisible && other.BoxAt(time) is { IsEmpty: false } box
+                ? new Point((box.Left + box.Right) / 2, (box.Top + box.Bottom) / 2)
+                : new(0, 0);
         return ToSelf(other, time, true) is var matrix && double.IsFinite(matrix.A + matrix.D + matrix.E + matrix.F) ? matrix.Map(point) : null;
     }
 
-    /// <summary>From another layer's coordinates to this one's, by way of what both follow: no further, since a group's own place depends on how large its members are.</summary>
+    /// <summary>
+    /// From another layer's coordinates to this one's, by way of what both follow: no further, since a group's own place depends on how large its members
+    /// are.
+    /// </summary>
     /// <param name="time">The moment at which the others are looked at.</param>
     /// <param name="inPlace">False: to those that this layer's position is given in.</param>
     private Matrix ToSelf(Prepared other, double time, bool inPlace)
@@ -111,5 +119,6 @@ internal sealed class Surroundings(Prepared self, Func<string, Prepared?> find) 
     /// Where a carrier stands at a moment. The box of a group, or of one that fits others itself, may depend on this layer, so scale and turn of
     /// such a one are about its origin here; most stand upright then, and it makes no difference.
     /// </summary>
-    private static Matrix PlaceOf(Prepared carrier, double time) => carrier.Layer.Content.Kind.IsGroup || carrier.Named.Count > 0 ? carrier.Pose.Local(new Point(0, 0), time) : carrier.LocalAt(time);
+    private static Matrix PlaceOf(Prepared carrier, double time) =>
+        carrier.Layer.Content.Kind.IsGroup || carrier.Named.Count > 0 ? carrier.Pose.Local(new Point(0, 0), time) : carrier.LocalAt(time);
 }

@@ -21,8 +21,26 @@ public sealed record FieldFile(string Hash, string Name);
 /// <param name="IsList">True for words that are a list, a line an item.</param>
 /// <param name="Layers">Ids of the layers that it fills.</param>
 public sealed record FieldFacts(
-    string Name, string? Help, string? Group, string Kind, string Default, string Unit, ImmutableArray<string> Components, ImmutableArray<string> Options, ImmutableArray<FieldFile> Files, bool OnlyThese,
-    double? Least, double? Greatest, double Step, int? MostCharacters, int? MostLines, bool MayBeEmpty, WhenLong WhenLong, bool IsList, ImmutableArray<string> Layers)
+    string Name,
+    string? Help,
+    string? Group,
+    string Kind,
+    string Default,
+    string Unit,
+    ImmutableArray<string> Components,
+    ImmutableArray<string> Options,
+    ImmutableArray<FieldFile> Files,
+    bool OnlyThese,
+    double? Least,
+    double? Greatest,
+    double Step,
+    int? MostCharacters,
+    int? MostLines,
+    bool MayBeEmpty,
+    WhenLong WhenLong,
+    bool IsList,
+    ImmutableArray<string> Layers
+)
 {
     // Words that are no longer than this, such as a unit, are of one line.
     private const int ShortText = 200;
@@ -35,10 +53,33 @@ public sealed record FieldFacts(
         var place = FieldPlace.Find(graphic, field.Fills[0])!;
         var (kind, spec) = (place.Kind, place.Spec);
         var isNumbers = kind is NumbersKind;
-        var files = kind is HashKind hash ? FieldText.Files(graphic, hash).Where(f => field.Choices is not { Count: > 0 } some || some.Contains(f.Hash)).Select(f => new FieldFile(f.Hash, f.Name)).ToImmutableArray() : [];
+        var files = kind is HashKind hash
+            ? FieldText
+                .Files(graphic, hash)
+                .Where(f => field.Choices is not { Count: > 0 } some || some.Contains(f.Hash))
+                .Select(f => new FieldFile(f.Hash, f.Name))
+                .ToImmutableArray()
+            : [];
         return new(
-            field.Name, field.Help, field.Group, kind.Name, FieldText.Write(graphic, place, place.At(graphic)), isNumbers ? (spec.Factor == 100 ? "%" : spec.Unit) : "", isNumbers ? kind.Components : [], kind.Options, files,
-            field.Choices is { Count: > 0 }, isNumbers ? Math.Max(field.Least ?? double.MinValue, spec.Least * spec.Factor) : null, isNumbers ? Math.Min(field.Greatest ?? double.MaxValue, spec.Most * spec.Factor) : null, spec.Step,
-            field.MostCharacters, field.MostLines ?? (kind is TextKind { Most: <= ShortText } ? 1 : null), field.MayBeEmpty, field.WhenLong, spec.IsList, [.. field.Fills.Select(t => t.Layer).Distinct()]);
+            field.Name,
+            field.Help,
+            field.Group,
+            kind.Name,
+            FieldText.Write(graphic, place, place.At(graphic)),
+            isNumbers ? (spec.Factor == 100 ? "%" : spec.Unit) : "",
+            isNumbers ? kind.Components : [],
+            kind.Options,
+            files,
+            field.Choices is { Count: > 0 },
+            isNumbers ? Math.Max(field.Least ?? double.MinValue, spec.Least * spec.Factor) : null,
+            isNumbers ? Math.Min(field.Greatest ?? double.MaxValue, spec.Most * spec.Factor) : null,
+            spec.Step,
+            field.MostCharacters,
+            field.MostLines ?? (kind is TextKind { Most: <= ShortText } ? 1 : null),
+            field.MayBeEmpty,
+            field.WhenLong,
+            spec.IsList,
+            [.. field.Fills.Select(t => t.Layer).Distinct()]
+        );
     }
 }

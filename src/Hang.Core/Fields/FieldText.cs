@@ -10,8 +10,8 @@ using Hang.Scene.Values;
 namespace Hang.Core.Fields;
 
 /// <summary>
-/// Values of fields as text, as people, tables and the shell give them: words as they are; numbers as the interface shows them, with or without their unit, several
-/// with spaces or commas between; #RRGGBB or the name of a role; a choice by its name; yes or no; a picture by its file name or hash.
+/// Values of fields as text, as people, tables and the shell give them: words as they are; numbers as the interface shows them, with or without their unit,
+/// several with spaces or commas between; #RRGGBB or the name of a role; a choice by its name; yes or no; a picture by its file name or hash.
 /// </summary>
 public static class FieldText
 {
@@ -20,16 +20,17 @@ public static class FieldText
 
     /// <summary>The value that a text stands for.</summary>
     /// <exception cref="ProblemException">It stands for none of this kind; the message says what does.</exception>
-    public static Value Read(Graphic graphic, FieldPlace place, string text) => place.Kind switch
-    {
-        TextKind => Value.Of(text),
-        NumbersKind numbers => Numbers(place, numbers, text),
-        FlagKind => Flag(text.Trim()),
-        ChoiceKind choice => Choice(choice, text.Trim()),
-        ColourKind or PaintKind => Colour(graphic, place, text.Trim()),
-        HashKind hash => Hash(graphic, hash, text.Trim()),
-        _ => throw new ProblemException("No field can fill this.", "Choose another value for it."),
-    };
+    public static Value Read(Graphic graphic, FieldPlace place, string text) =>
+        place.Kind switch
+        {
+            TextKind => Value.Of(text),
+            NumbersKind numbers => Numbers(place, numbers, text),
+            FlagKind => Flag(text.Trim()),
+            ChoiceKind choice => Choice(choice, text.Trim()),
+            ColourKind or PaintKind => Colour(graphic, place, text.Trim()),
+            HashKind hash => Hash(graphic, hash, text.Trim()),
+            _ => throw new ProblemException("No field can fill this.", "Choose another value for it."),
+        };
 
     /// <summary>A value as text, which <see cref="Read"/> reads back equal.</summary>
     public static string Write(Graphic graphic, FieldPlace place, in Value value)
@@ -89,9 +90,10 @@ public static class FieldText
         }
         for (var i = 0; i < parts.Length; i++)
         {
-            value = double.TryParse(parts[i], NumberStyles.Float, CultureInfo.InvariantCulture, out var number) && double.IsFinite(number)
-                ? value.With(i, number / place.Spec.Factor)
-                : throw Unread(place, text, kind);
+            value =
+                double.TryParse(parts[i], NumberStyles.Float, CultureInfo.InvariantCulture, out var number) && double.IsFinite(number)
+                    ? value.With(i, number / place.Spec.Factor)
+                    : throw Unread(place, text, kind);
         }
         return value;
     }
@@ -100,11 +102,16 @@ public static class FieldText
     {
         var unit = place.Spec.Factor == 100 ? "%" : place.Spec.Unit;
         return kind.Components.Length == 1
-            ? new($"\"{Quoted.Short(text)}\" is no number.", $"Write one such as 12.5{(unit.Length > 0 ? $" ({unit})" : "")}, with a point before its fraction.")
+            ? new(
+                $"\"{Quoted.Short(text)}\" is no number.",
+                $"Write one such as 12.5{(unit.Length > 0 ? $" ({unit})" : "")}, with a point before its fraction."
+            )
             : new($"\"{Quoted.Short(text)}\" is not {kind.Components.Length} numbers.", $"Write {string.Join(", ", kind.Components)} with spaces between.");
     }
 
-    private static Value Flag(string text) => Yes.Contains(text, StringComparer.OrdinalIgnoreCase) ? new(1) : No.Contains(text, StringComparer.OrdinalIgnoreCase) ? new(0)
+    private static Value Flag(string text) =>
+        Yes.Contains(text, StringComparer.OrdinalIgnoreCase) ? new(1)
+        : No.Contains(text, StringComparer.OrdinalIgnoreCase) ? new(0)
         : throw new ProblemException($"\"{Quoted.Short(text)}\" is neither yes nor no.", "Write yes or no.");
 
     private static Value Choice(ChoiceKind kind, string text)
@@ -126,7 +133,9 @@ public static class FieldText
             return ColourText.Of(literal);
         }
         var role = text.TrimStart('@');
-        if (graphic.Palette?.ColourOf(graphic.Palette.Roles.FirstOrDefault(r => string.Equals(r, role, StringComparison.OrdinalIgnoreCase)) ?? "") is { } colour)
+        if (
+            graphic.Palette?.ColourOf(graphic.Palette.Roles.FirstOrDefault(r => string.Equals(r, role, StringComparison.OrdinalIgnoreCase)) ?? "") is { } colour
+        )
         {
             var name = graphic.Palette.Roles.First(r => string.Equals(r, role, StringComparison.OrdinalIgnoreCase));
             return ColourText.Of(colour, RoleShade.Parse($"@{name}"));
@@ -155,8 +164,14 @@ public static class FieldText
         return named switch
         {
             [var one] => Value.Of(one),
-            [] => throw new ProblemException($"There is no {kind.Name} \"{Quoted.Short(text)}\" here.", files.Length == 0 ? $"Add the {kind.Name} first." : $"Add it, or use one of {string.Join(", ", files.Take(8).Select(f => f.Name))}."),
-            _ => throw new ProblemException($"{named.Length} {kind.Name}s are called \"{Quoted.Short(text)}\".", "Give one of them another name, or name it by its hash."),
+            [] => throw new ProblemException(
+                $"There is no {kind.Name} \"{Quoted.Short(text)}\" here.",
+                files.Length == 0 ? $"Add the {kind.Name} first." : $"Add it, or use one of {string.Join(", ", files.Take(8).Select(f => f.Name))}."
+            ),
+            _ => throw new ProblemException(
+                $"{named.Length} {kind.Name}s are called \"{Quoted.Short(text)}\".",
+                "Give one of them another name, or name it by its hash."
+            ),
         };
     }
 }

@@ -19,12 +19,17 @@ public static class Filling
     public static Field Named(Graphic graphic, string name)
     {
         var fields = graphic.Fields ?? [];
-        return fields.FirstOrDefault(f => f.IsNamed(name)) ?? throw new ProblemException(
-            $"The graphic has no field \"{Quoted.Short(name)}\".", fields.Count > 0 ? $"Its fields are {string.Join(", ", fields.Select(f => f.Name))}." : "It has no fields at all.", field: name);
+        return fields.FirstOrDefault(f => f.IsNamed(name))
+            ?? throw new ProblemException(
+                $"The graphic has no field \"{Quoted.Short(name)}\".",
+                fields.Count > 0 ? $"Its fields are {string.Join(", ", fields.Select(f => f.Name))}." : "It has no fields at all.",
+                field: name
+            );
     }
 
     /// <summary>What the fields are without being filled: what the document says, as text.</summary>
-    public static string Default(Graphic graphic, Field field) => FieldPlace.Find(graphic, field.Fills[0]) is { } place ? FieldText.Write(graphic, place, place.At(graphic)) : "";
+    public static string Default(Graphic graphic, Field field) =>
+        FieldPlace.Find(graphic, field.Fills[0]) is { } place ? FieldText.Write(graphic, place, place.At(graphic)) : "";
 
     /// <summary>The graphic with one field filled.</summary>
     /// <param name="value">As <see cref="FieldText"/> reads it.</param>
@@ -75,7 +80,10 @@ public static class Filling
                 var shown = value[i] * place.Spec.Factor;
                 if (shown < field.Least - 1e-9 || shown > field.Greatest + 1e-9)
                 {
-                    throw new ProblemException(string.Create(CultureInfo.InvariantCulture, $"{Math.Round(shown, 6)} is outside what may be filled in."), Bounds(field));
+                    throw new ProblemException(
+                        string.Create(CultureInfo.InvariantCulture, $"{Math.Round(shown, 6)} is outside what may be filled in."),
+                        Bounds(field)
+                    );
                 }
             }
         }
@@ -129,18 +137,25 @@ public static class Filling
         var set = TypeSetting.Measure(values, words, shaper);
         if (field.WhenLong == WhenLong.Refuse && set.Width > most + Slack)
         {
-            throw new ProblemException(string.Create(CultureInfo.InvariantCulture, $"The words are {set.Width - most:0} px too wide."), string.Create(CultureInfo.InvariantCulture, $"Shorten them: {most:0} px is the room for them."));
+            throw new ProblemException(
+                string.Create(CultureInfo.InvariantCulture, $"The words are {set.Width - most:0} px too wide."),
+                string.Create(CultureInfo.InvariantCulture, $"Shorten them: {most:0} px is the room for them.")
+            );
         }
         if (set.Lines > field.MostLines)
         {
-            throw new ProblemException($"The words take {set.Lines} lines.", $"Use {(field.MostLines == 1 ? "one line" : $"{field.MostLines} lines or fewer")}.");
+            throw new ProblemException(
+                $"The words take {set.Lines} lines.",
+                $"Use {(field.MostLines == 1 ? "one line" : $"{field.MostLines} lines or fewer")}."
+            );
         }
     }
 
-    private static string Bounds(Field field) => (field.Least, field.Greatest) switch
-    {
-        ({ } least, null) => string.Create(CultureInfo.InvariantCulture, $"Use {least} or more."),
-        (null, { } greatest) => string.Create(CultureInfo.InvariantCulture, $"Use {greatest} or less."),
-        var (least, greatest) => string.Create(CultureInfo.InvariantCulture, $"Use {least} to {greatest}."),
-    };
+    private static string Bounds(Field field) =>
+        (field.Least, field.Greatest) switch
+        {
+            ({ } least, null) => string.Create(CultureInfo.InvariantCulture, $"Use {least} or more."),
+            (null, { } greatest) => string.Create(CultureInfo.InvariantCulture, $"Use {greatest} or less."),
+            var (least, greatest) => string.Create(CultureInfo.InvariantCulture, $"Use {least} to {greatest}."),
+        };
 }

@@ -12,7 +12,11 @@ namespace Hang.Core.Fields;
 /// <param name="Values">What is filled in, by the names of fields, as <see cref="FieldText"/> reads it. A field that is not named stays as it is.</param>
 /// <param name="Colourway">Name of the colourway; absent: the one that is shown.</param>
 /// <param name="Hold">Length of Hold in frames; absent: the graphic's own.</param>
-public sealed record Take(ImmutableSortedDictionary<string, string>? Values = null, string? Colourway = null, [property: Within(0, Scene.Phases.PhaseLengths.MostFrames)] int? Hold = null)
+public sealed record Take(
+    ImmutableSortedDictionary<string, string>? Values = null,
+    string? Colourway = null,
+    [property: Within(0, Scene.Phases.PhaseLengths.MostFrames)] int? Hold = null
+)
 {
     public const int MostName = 120;
 
@@ -28,9 +32,18 @@ public sealed record Take(ImmutableSortedDictionary<string, string>? Values = nu
     {
         if (Name.Length > MostName || Name.Any(char.IsControl))
         {
-            throw new ProblemException("The name of a take is too long or has control characters.", $"Use at most {MostName} ordinary characters.", field: "name");
+            throw new ProblemException(
+                "The name of a take is too long or has control characters.",
+                $"Use at most {MostName} ordinary characters.",
+                field: "name"
+            );
         }
-        graphic = (Pictures ?? ImmutableSortedDictionary<string, Asset>.Empty).Aggregate(graphic, (g, p) => g with { Sources = g.Sources.With(PictureSources.Kind, p.Key, p.Value.Bare()) });
+        graphic = (Pictures ?? ImmutableSortedDictionary<string, Asset>.Empty).Aggregate(graphic, (g, p) =>
+            g with
+            {
+                Sources = g.Sources.With(PictureSources.Kind, p.Key, p.Value.Bare()),
+            }
+        );
         if (Colourway is { } way && graphic.Palette?.Current != way)
         {
             graphic = GraphicRules.Settled(Roles.Showing(graphic, way));
@@ -47,7 +60,9 @@ public sealed record Take(ImmutableSortedDictionary<string, string>? Values = nu
     private static Graphic AsLong(Graphic before, Graphic filled, ITypeShaper shaper)
     {
         var running = before.Layers.FirstOrDefault(l => l is { Hidden: false, Out: null } && l.Content.Kind.NeedsShowing && Running.Fits(before, l, shaper));
-        return running is null || ReferenceEquals(before, filled) || Running.Fits(filled, filled.Layer(running.Id), shaper) ? filled : GraphicRules.Settled(Running.Fitted(filled, running.Id, shaper));
+        return running is null || ReferenceEquals(before, filled) || Running.Fits(filled, filled.Layer(running.Id), shaper)
+            ? filled
+            : GraphicRules.Settled(Running.Fitted(filled, running.Id, shaper));
     }
 
     private static Graphic Held(Graphic graphic, int frames, ITypeShaper shaper)
@@ -62,7 +77,11 @@ public sealed record Take(ImmutableSortedDictionary<string, string>? Values = nu
         }
     }
 
-    public bool Equals(Take? other) => other is not null && Colourway == other.Colourway && Hold == other.Hold && Name == other.Name
+    public bool Equals(Take? other) =>
+        other is not null
+        && Colourway == other.Colourway
+        && Hold == other.Hold
+        && Name == other.Name
         && (Pictures ?? ImmutableSortedDictionary<string, Asset>.Empty).SequenceEqual(other.Pictures ?? ImmutableSortedDictionary<string, Asset>.Empty)
         && (Values ?? ImmutableSortedDictionary<string, string>.Empty).SequenceEqual(other.Values ?? ImmutableSortedDictionary<string, string>.Empty);
 

@@ -73,7 +73,14 @@ public sealed record FileKindFacts(FileKind Kind, string Name, string Ending, Al
     public SoundRoom Sound { get; init; }
 
     /// <summary>Bytes that a second of sound takes in it.</summary>
-    public int SoundBytesPerSecond => Sound switch { SoundRoom.None => 0, SoundRoom.Aac => 32_000, SoundRoom.Opus => 24_000, _ => 288_000 };
+    public int SoundBytesPerSecond =>
+        Sound switch
+        {
+            SoundRoom.None => 0,
+            SoundRoom.Aac => 32_000,
+            SoundRoom.Opus => 24_000,
+            _ => 288_000,
+        };
 
     /// <summary>True when players show it again from the start.</summary>
     public bool MayLoop { get; init; }

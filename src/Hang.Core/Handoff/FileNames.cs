@@ -26,6 +26,8 @@ public static class FileNames
             }
         }
         var text = plain.ToString().Trim('-');
-        return text.Length == 0 ? "untitled" : text.Length > MostPart ? text[..MostPart].Trim('-') : text;
+        return text.Length == 0 ? "untitled"
+            : text.Length > MostPart ? text[..MostPart].Trim('-')
+            : text;
     }
 }

@@ -35,11 +35,19 @@ public sealed record FilePattern
         var unknown = Parts().Where(p => p.IsPart && p.Text != "version" && !Known.Contains(p.Text)).Select(p => p.Text).FirstOrDefault();
         if (unknown is not null)
         {
-            throw new ProblemException($"A name has no part {{{Quoted.Short(unknown)}}}.", $"Use {string.Join(", ", Known.Select(k => $"{{{k}}}"))} and {Version}.", field: "pattern");
+            throw new ProblemException(
+                $"A name has no part {{{Quoted.Short(unknown)}}}.",
+                $"Use {string.Join(", ", Known.Select(k => $"{{{k}}}"))} and {Version}.",
+                field: "pattern"
+            );
         }
         if (Parts().Count(p => p.IsPart && p.Text == "version") != 1)
         {
-            throw new ProblemException("The pattern of names must have {version} once: files are never overwritten.", $"Write it at the end, such as {Usual}.", field: "pattern");
+            throw new ProblemException(
+                "The pattern of names must have {version} once: files are never overwritten.",
+                $"Write it at the end, such as {Usual}.",
+                field: "pattern"
+            );
         }
     }
 
@@ -56,16 +64,18 @@ public sealed record FilePattern
         var name = new StringBuilder();
         foreach (var (part, isPart) in Parts())
         {
-            var value = !isPart ? Safe(part) : part switch
-            {
-                "package" => FileNames.Plain(parts.Package),
-                "graphic" => FileNames.Plain(parts.Graphic),
-                "variant" => parts.Variant.Length == 0 ? "" : FileNames.Plain(parts.Variant),
-                "take" => parts.Take.Length == 0 ? "" : FileNames.Plain(parts.Take),
-                "kind" => JsonName.Of(parts.Kind).ToLowerInvariant(),
-                "size" => string.Create(CultureInfo.InvariantCulture, $"{parts.Width}x{parts.Height}"),
-                _ => version ?? "",
-            };
+            var value = !isPart
+                ? Safe(part)
+                : part switch
+                {
+                    "package" => FileNames.Plain(parts.Package),
+                    "graphic" => FileNames.Plain(parts.Graphic),
+                    "variant" => parts.Variant.Length == 0 ? "" : FileNames.Plain(parts.Variant),
+                    "take" => parts.Take.Length == 0 ? "" : FileNames.Plain(parts.Take),
+                    "kind" => JsonName.Of(parts.Kind).ToLowerInvariant(),
+                    "size" => string.Create(CultureInfo.InvariantCulture, $"{parts.Width}x{parts.Height}"),
+                    _ => version ?? "",
+                };
             if (isPart && value.Length == 0)
             {
                 Shorten(name, part == "version");
@@ -94,7 +104,7 @@ public sealed record FilePattern
 
     private IEnumerable<(string Text, bool IsPart)> Parts()
     {
-        for (var at = 0; at < text.Length;)
+        for (var at = 0; at < text.Length; )
         {
             var open = text.IndexOf('{', at);
             var close = open < 0 ? -1 : text.IndexOf('}', open);

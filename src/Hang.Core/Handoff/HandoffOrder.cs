@@ -57,16 +57,17 @@ public sealed record HandoffOrder(ImmutableArray<FileKind> Kinds, Backing Backin
     public int Priority { get; init; }
 
     /// <summary>One file's order from its plan.</summary>
-    public static HandoffOrder Of(HandoffPlan plan) => new([plan.Kind], plan.Backing, [plan.Scale])
-    {
-        From = plan.From,
-        To = plan.To,
-        Premultiplied = plan.Premultiplied,
-        FirstNumber = plan.FirstNumber,
-        Timecode = plan.Timecode,
-        Once = plan.Once,
-        Silent = plan.Silent,
-    };
+    public static HandoffOrder Of(HandoffPlan plan) =>
+        new([plan.Kind], plan.Backing, [plan.Scale])
+        {
+            From = plan.From,
+            To = plan.To,
+            Premultiplied = plan.Premultiplied,
+            FirstNumber = plan.FirstNumber,
+            Timecode = plan.Timecode,
+            Once = plan.Once,
+            Silent = plan.Silent,
+        };
 
     /// <summary>The files of a graphic that the order makes.</summary>
     /// <exception cref="ProblemException">One of them cannot be made; then none is.</exception>
@@ -76,7 +77,11 @@ public sealed record HandoffOrder(ImmutableArray<FileKind> Kinds, Backing Backin
         {
             throw new ProblemException("No kind of file is chosen.", "Choose one or more.", field: "kinds");
         }
-        foreach (var (shown, variant, take) in Takes.IsDefaultOrEmpty ? Variants(graphic, null, shaper) : Takes.SelectMany(t => Variants(Taken(graphic, t, shaper), t, shaper)))
+        foreach (
+            var (shown, variant, take) in Takes.IsDefaultOrEmpty
+                ? Variants(graphic, null, shaper)
+                : Takes.SelectMany(t => Variants(Taken(graphic, t, shaper), t, shaper))
+        )
         {
             foreach (var scale in Scales.IsDefaultOrEmpty ? [1.0] : Scales)
             {
@@ -92,7 +97,14 @@ public sealed record HandoffOrder(ImmutableArray<FileKind> Kinds, Backing Backin
     {
         var rest = graphic.Poster;
         var (first, last) = kind == FileKind.Still ? (rest, From ?? rest) : (0, graphic.Phases.Total - 1);
-        return new(kind, Backing, From ?? first, To ?? last, scale) { Premultiplied = Premultiplied, FirstNumber = FirstNumber, Timecode = Timecode, Once = Once, Silent = Silent };
+        return new(kind, Backing, From ?? first, To ?? last, scale)
+        {
+            Premultiplied = Premultiplied,
+            FirstNumber = FirstNumber,
+            Timecode = Timecode,
+            Once = Once,
+            Silent = Silent,
+        };
     }
 
     private static Graphic Taken(Graphic graphic, Take take, ITypeShaper shaper)
@@ -108,9 +120,10 @@ public sealed record HandoffOrder(ImmutableArray<FileKind> Kinds, Backing Backin
     }
 
     /// <summary>A take, or the graphic itself, in each colourway that is asked for.</summary>
-    private IEnumerable<(Graphic Graphic, string Variant, Take? Take)> Variants(Graphic graphic, Take? take, ITypeShaper shaper) => Colourways.IsDefaultOrEmpty
-        ? [(graphic, take?.Colourway ?? "", take)]
-        : Colourways.Select(name => (new SwitchColourway(name).ApplyTo(graphic, shaper), name, take));
+    private IEnumerable<(Graphic Graphic, string Variant, Take? Take)> Variants(Graphic graphic, Take? take, ITypeShaper shaper) =>
+        Colourways.IsDefaultOrEmpty
+            ? [(graphic, take?.Colourway ?? "", take)]
+            : Colourways.Select(name => (new SwitchColourway(name).ApplyTo(graphic, shaper), name, take));
 }
 
 /// <summary>One file of an order.</summary>

@@ -20,7 +20,20 @@ namespace Hang.Core.Handoff;
 /// <param name="Backing">What is behind the graphic, in words.</param>
 /// <param name="Made">When it was asked for; null where no time shall be written.</param>
 public sealed record NameCard(
-    string Title, string Kind, int Width, int Height, string Rate, int Frames, int From, int To, string Timecode, string Duration, string Alpha, string Backing, DateTimeOffset? Made)
+    string Title,
+    string Kind,
+    int Width,
+    int Height,
+    string Rate,
+    int Frames,
+    int From,
+    int To,
+    string Timecode,
+    string Duration,
+    string Alpha,
+    string Backing,
+    DateTimeOffset? Made
+)
 {
     /// <summary>First frame of the file in which a stinger hides everything; null for what is no stinger, or hides it in none.</summary>
     public int? CoverFrom { get; init; }
@@ -35,13 +48,16 @@ public sealed record NameCard(
     public string? Sound { get; init; }
 
     /// <summary>The card with how loud the sound is.</summary>
-    public NameCard With(Loudness? loudness) => Sound is null ? this : (loudness?.Integrated, loudness?.TruePeak) switch
-    {
-        ({ } mean, { } peak) => this with { Sound = string.Create(CultureInfo.InvariantCulture, $"{Sound} ({mean:0.0} LUFS, peak {peak:0.0} dBTP)") },
-        ({ } mean, null) => this with { Sound = string.Create(CultureInfo.InvariantCulture, $"{Sound} ({mean:0.0} LUFS)") },
-        (null, { } peak) => this with { Sound = string.Create(CultureInfo.InvariantCulture, $"{Sound} (peak {peak:0.0} dBTP)") },
-        _ => this,
-    };
+    public NameCard With(Loudness? loudness) =>
+        Sound is null
+            ? this
+            : (loudness?.Integrated, loudness?.TruePeak) switch
+            {
+                ({ } mean, { } peak) => this with { Sound = string.Create(CultureInfo.InvariantCulture, $"{Sound} ({mean:0.0} LUFS, peak {peak:0.0} dBTP)") },
+                ({ } mean, null) => this with { Sound = string.Create(CultureInfo.InvariantCulture, $"{Sound} ({mean:0.0} LUFS)") },
+                (null, { } peak) => this with { Sound = string.Create(CultureInfo.InvariantCulture, $"{Sound} (peak {peak:0.0} dBTP)") },
+                _ => this,
+            };
 
     /// <summary>The card with the cover window, as far as it lies within the file.</summary>
     /// <param name="window">In frames of the graphic.</param>
@@ -64,35 +80,56 @@ public sealed record NameCard(
         var facts = FileKinds.Of(plan.Kind);
         var (width, height) = plan.Size(graphic);
         return new(
-            title, facts.Name, width, height, plan.Rate(graphic.Rate).ToString(), plan.Frames, plan.From, plan.To,
-            Scene.Time.Timecode.Format(plan.FirstTimecode(graphic.Rate), graphic.Rate), Scene.Time.Timecode.Format(plan.To - plan.From + 1, graphic.Rate),
-            AlphaOf(plan, facts), BackingOf(plan.Backing), made)
+            title,
+            facts.Name,
+            width,
+            height,
+            plan.Rate(graphic.Rate).ToString(),
+            plan.Frames,
+            plan.From,
+            plan.To,
+            Scene.Time.Timecode.Format(plan.FirstTimecode(graphic.Rate), graphic.Rate),
+            Scene.Time.Timecode.Format(plan.To - plan.From + 1, graphic.Rate),
+            AlphaOf(plan, facts),
+            BackingOf(plan.Backing),
+            made
+        )
         {
             Sound = plan.Silent || !SoundMix.Heard(graphic).Any() ? null : SoundOf(facts.Sound),
         };
     }
 
     /// <summary>One line for the comment that most kinds of file can carry.</summary>
-    public string Comment => string.Create(CultureInfo.InvariantCulture, $"Frames {From}-{To}, {Rate} a second; {Alpha}; backing: {Backing}{(Sound is null ? "" : $"; sound: {Sound}")}{(CutFrame is { } cut ? $"; cut at frame {cut} of the file, everything is hidden in {CoverFrom}-{CoverTo}" : "")}");
+    public string Comment =>
+        string.Create(
+            CultureInfo.InvariantCulture,
+            $"Frames {From}-{To}, {Rate} a second; {Alpha}; backing: {Backing}{(Sound is null ? "" : $"; sound: {Sound}")}{(CutFrame is { } cut ? $"; cut at frame {cut} of the file, everything is hidden in {CoverFrom}-{CoverTo}" : "")}"
+        );
 
-    private static string AlphaOf(HandoffPlan plan, FileKindFacts facts) => !plan.HasAlpha ? "no alpha, opaque"
+    private static string AlphaOf(HandoffPlan plan, FileKindFacts facts) =>
+        !plan.HasAlpha ? "no alpha, opaque"
         : facts.Alpha == AlphaRoom.OneBit ? "alpha of one bit"
-        : plan.Kind == FileKind.Pair ? plan.Premultiplied ? "fill premultiplied over black, alpha as key" : "fill straight, alpha as key"
-        : plan.Premultiplied ? "premultiplied alpha" : "straight alpha";
+        : plan.Kind == FileKind.Pair
+            ? plan.Premultiplied ? "fill premultiplied over black, alpha as key"
+                : "fill straight, alpha as key"
+        : plan.Premultiplied ? "premultiplied alpha"
+        : "straight alpha";
 
-    private static string? SoundOf(SoundRoom room) => room switch
-    {
-        SoundRoom.None => null,
-        SoundRoom.Pcm => "stereo at 48 kHz, PCM of 24 bits",
-        SoundRoom.Aac => "stereo at 48 kHz, AAC",
-        SoundRoom.Opus => "stereo at 48 kHz, Opus",
-        _ => "stereo at 48 kHz, Broadcast Wave beside the stills",
-    };
+    private static string? SoundOf(SoundRoom room) =>
+        room switch
+        {
+            SoundRoom.None => null,
+            SoundRoom.Pcm => "stereo at 48 kHz, PCM of 24 bits",
+            SoundRoom.Aac => "stereo at 48 kHz, AAC",
+            SoundRoom.Opus => "stereo at 48 kHz, Opus",
+            _ => "stereo at 48 kHz, Broadcast Wave beside the stills",
+        };
 
-    private static string BackingOf(Backing backing) => backing.Kind switch
-    {
-        BackingKind.None => "none",
-        BackingKind.Solid => $"solid {backing.Colour}",
-        _ => $"key colour {backing.Colour}",
-    };
+    private static string BackingOf(Backing backing) =>
+        backing.Kind switch
+        {
+            BackingKind.None => "none",
+            BackingKind.Solid => $"solid {backing.Colour}",
+            _ => $"key colour {backing.Colour}",
+        };
 }

@@ -7,8 +7,8 @@ using Hang.Scene.Time;
 namespace Hang.Core.Handoff;
 
 /// <summary>
-/// Delivered files as an OpenTimelineIO timeline (its JSON, schema Timeline.1): one clip after the other on one track, each with its timecode, and a stinger's cut
-/// frame as a marker.
+/// Delivered files as an OpenTimelineIO timeline (its JSON, schema Timeline.1): one clip after the other on one track, each with its timecode, and a
+/// stinger's cut frame as a marker.
 /// </summary>
 public static class OpenTimeline
 {
@@ -31,17 +31,19 @@ public static class OpenTimeline
                 ["effects"] = new JsonArray(),
                 ["markers"] = new JsonArray(),
                 ["metadata"] = new JsonObject(),
-                ["children"] = new JsonArray(new JsonObject
-                {
-                    ["OTIO_SCHEMA"] = "Track.1",
-                    ["name"] = "Graphics",
-                    ["kind"] = "Video",
-                    ["source_range"] = null,
-                    ["effects"] = new JsonArray(),
-                    ["markers"] = new JsonArray(),
-                    ["metadata"] = new JsonObject(),
-                    ["children"] = new JsonArray([.. files.Select(f => Clip(f.FileName, f.Card))]),
-                }),
+                ["children"] = new JsonArray(
+                    new JsonObject
+                    {
+                        ["OTIO_SCHEMA"] = "Track.1",
+                        ["name"] = "Graphics",
+                        ["kind"] = "Video",
+                        ["source_range"] = null,
+                        ["effects"] = new JsonArray(),
+                        ["markers"] = new JsonArray(),
+                        ["metadata"] = new JsonObject(),
+                        ["children"] = new JsonArray([.. files.Select(f => Clip(f.FileName, f.Card))]),
+                    }
+                ),
             },
         };
         return timeline.ToJsonString(Indented);
@@ -58,8 +60,21 @@ public static class OpenTimeline
             ["name"] = card.Title,
             ["source_range"] = Range(start, card.Frames, rate),
             ["effects"] = new JsonArray(),
-            ["markers"] = card.CutFrame is { } cut ? new JsonArray(Marker("Cut", start + cut, 1, rate), Marker("Everything is hidden", start + card.CoverFrom!.Value, card.CoverTo!.Value - card.CoverFrom.Value + 1, rate)) : new JsonArray(),
-            ["metadata"] = new JsonObject { ["hang"] = new JsonObject { ["alpha"] = card.Alpha, ["backing"] = card.Backing, ["kind"] = card.Kind } },
+            ["markers"] = card.CutFrame is { } cut
+                ? new JsonArray(
+                    Marker("Cut", start + cut, 1, rate),
+                    Marker("Everything is hidden", start + card.CoverFrom!.Value, card.CoverTo!.Value - card.CoverFrom.Value + 1, rate)
+                )
+                : new JsonArray(),
+            ["metadata"] = new JsonObject
+            {
+                ["hang"] = new JsonObject
+                {
+                    ["alpha"] = card.Alpha,
+                    ["backing"] = card.Backing,
+                    ["kind"] = card.Kind,
+                },
+            },
             ["media_reference"] = new JsonObject
             {
                 ["OTIO_SCHEMA"] = "ExternalReference.1",
@@ -83,26 +98,29 @@ public static class OpenTimeline
         }
     }
 
-    private static JsonObject Marker(string name, int at, int length, FrameRate rate) => new()
-    {
-        ["OTIO_SCHEMA"] = "Marker.2",
-        ["name"] = name,
-        ["color"] = "RED",
-        ["marked_range"] = Range(at, length, rate),
-        ["metadata"] = new JsonObject(),
-    };
+    private static JsonObject Marker(string name, int at, int length, FrameRate rate) =>
+        new()
+        {
+            ["OTIO_SCHEMA"] = "Marker.2",
+            ["name"] = name,
+            ["color"] = "RED",
+            ["marked_range"] = Range(at, length, rate),
+            ["metadata"] = new JsonObject(),
+        };
 
-    private static JsonObject Range(int start, int length, FrameRate rate) => new()
-    {
-        ["OTIO_SCHEMA"] = "TimeRange.1",
-        ["start_time"] = At(start, rate),
-        ["duration"] = At(length, rate),
-    };
+    private static JsonObject Range(int start, int length, FrameRate rate) =>
+        new()
+        {
+            ["OTIO_SCHEMA"] = "TimeRange.1",
+            ["start_time"] = At(start, rate),
+            ["duration"] = At(length, rate),
+        };
 
-    private static JsonObject At(int frames, FrameRate rate) => new()
-    {
-        ["OTIO_SCHEMA"] = "RationalTime.1",
-        ["rate"] = double.Parse(rate.PerSecond.ToString("R", CultureInfo.InvariantCulture), CultureInfo.InvariantCulture),
-        ["value"] = frames,
-    };
+    private static JsonObject At(int frames, FrameRate rate) =>
+        new()
+        {
+            ["OTIO_SCHEMA"] = "RationalTime.1",
+            ["rate"] = double.Parse(rate.PerSecond.ToString("R", CultureInfo.InvariantCulture), CultureInfo.InvariantCulture),
+            ["value"] = frames,
+        };
 }

@@ -2,7 +2,9 @@ using Hang.Scene.Colour;
 
 namespace Hang.Core.Handoff;
 
-/// <summary>What a delivered file is laid over to see its rims: black, white, mid grey, the green of a screen, and the stand-in for footage that ships.</summary>
+/// <summary>
+/// What a delivered file is laid over to see its rims: black, white, mid grey, the green of a screen, and the stand-in for footage that ships.
+/// </summary>
 public static class ProofWalls
 {
     /// <summary>The name of the footage among the walls; the others are named by their colour.</summary>
@@ -11,7 +13,13 @@ public static class ProofWalls
     /// <summary>How many there are.</summary>
     public const int Count = 5;
 
-    private static readonly (string Name, int R, int G, int B)[] Plain = [("#000000", 0, 0, 0), ("#FFFFFF", 255, 255, 255), ("#808080", 128, 128, 128), ("#00B140", 0, 177, 64)];
+    private static readonly (string Name, int R, int G, int B)[] Plain =
+    [
+        ("#000000", 0, 0, 0),
+        ("#FFFFFF", 255, 255, 255),
+        ("#808080", 128, 128, 128),
+        ("#00B140", 0, 177, 64),
+    ];
 
     /// <summary>The name of a wall: #RRGGBB, or <see cref="Footage"/>.</summary>
     public static string Name(int wall) => wall < Plain.Length ? Plain[wall].Name : Footage;
@@ -36,7 +44,8 @@ public static class ProofWalls
         return (
             Level(96 + 60 * up + 18 * Math.Sin(x / 97) + 14 * Math.Sin(y / 23 - x / 211) + (down < 0.42 ? 20 : 0)),
             Level(122 + 48 * up + 16 * Math.Sin(x / 131 + y / 57) + 10 * Math.Sin(y / 17)),
-            Level(58 + 96 * up * up + 12 * Math.Cos(x / 89)));
+            Level(58 + 96 * up * up + 12 * Math.Cos(x / 89))
+        );
     }
 
     private static int Level(double value) => (int)Math.Clamp(Math.Round(value), 0, 255);

@@ -25,7 +25,10 @@ public sealed record RimError(string Wall, double Error, int Frame, int X, int Y
             for (var wall = 0; wall < ProofWalls.Count; wall++)
             {
                 var (r, g, b) = ProofWalls.At(wall, i / 4 % width, i / 4 / width, width, height);
-                var error = Math.Max(Apart(meant, found, i, 0, r, isPremultiplied), Math.Max(Apart(meant, found, i, 1, g, isPremultiplied), Apart(meant, found, i, 2, b, isPremultiplied)));
+                var error = Math.Max(
+                    Apart(meant, found, i, 0, r, isPremultiplied),
+                    Math.Max(Apart(meant, found, i, 1, g, isPremultiplied), Apart(meant, found, i, 2, b, isPremultiplied))
+                );
                 if (error > worst)
                 {
                     (worst, at, over) = (error, i / 4, wall);
@@ -38,5 +41,6 @@ public sealed record RimError(string Wall, double Error, int Frame, int X, int Y
     private static double Apart(ReadOnlySpan<byte> meant, ReadOnlySpan<byte> found, int i, int c, int wall, bool isPremultiplied) =>
         Math.Abs(Over(meant[i + c], meant[i + 3], wall, isPremultiplied) - Over(found[i + c], found[i + 3], wall, isPremultiplied));
 
-    private static double Over(int colour, int alpha, int wall, bool isPremultiplied) => (colour * (isPremultiplied ? 255 : alpha) + wall * (255 - alpha)) / 255.0;
+    private static double Over(int colour, int alpha, int wall, bool isPremultiplied) =>
+        (colour * (isPremultiplied ? 255 : alpha) + wall * (255 - alpha)) / 255.0;
 }

@@ -45,7 +45,14 @@ public enum IdleSpan
 /// <param name="Phase">Where in its cycle it starts, in cycles, 0..1.</param>
 /// <param name="Over">The span.</param>
 /// <param name="Seed">For <see cref="IdleKind.Tremble"/>: which of many.</param>
-public sealed record IdleMotion(IdleKind Kind, double Amplitude, int Cycles, [property: Always] double Phase = 0, [property: Always] IdleSpan Over = IdleSpan.Hold, [property: Always] int Seed = 1)
+public sealed record IdleMotion(
+    IdleKind Kind,
+    double Amplitude,
+    int Cycles,
+    [property: Always] double Phase = 0,
+    [property: Always] IdleSpan Over = IdleSpan.Hold,
+    [property: Always] int Seed = 1
+)
 {
     private const double MostAmplitude = 10_000;
     private const int MostCycles = 1000;
@@ -55,7 +62,12 @@ public sealed record IdleMotion(IdleKind Kind, double Amplitude, int Cycles, [pr
     {
         if (!(Math.Abs(Amplitude) <= MostAmplitude))
         {
-            throw new ProblemException($"An amplitude of {Amplitude} is not possible.", $"Use a number from {-MostAmplitude} to {MostAmplitude}.", layer, $"{at}/amplitude");
+            throw new ProblemException(
+                $"An amplitude of {Amplitude} is not possible.",
+                $"Use a number from {-MostAmplitude} to {MostAmplitude}.",
+                layer,
+                $"{at}/amplitude"
+            );
         }
         if (Cycles is < 1 or > MostCycles)
         {
@@ -98,7 +110,9 @@ public sealed record IdleMotion(IdleKind Kind, double Amplitude, int Cycles, [pr
         };
     }
 
-    /// <summary>A tremble along an axis, -1..1. Over Hold it is the way from where each cycle begins, since before and after Hold the layer stands where it is put.</summary>
+    /// <summary>
+    /// A tremble along an axis, -1..1. Over Hold it is the way from where each cycle begins, since before and after Hold the layer stands where it is put.
+    /// </summary>
     private double Trembled(double turns, int axis)
     {
         var rest = Over == IdleSpan.Hold ? Tremor.At(Phase - Math.Floor(Phase), Seed, axis) : 0;
@@ -116,7 +130,14 @@ public sealed record IdleMotion(IdleKind Kind, double Amplitude, int Cycles, [pr
     }
 
     /// <summary>sin(2πx), exactly 0, 1, 0 and -1 at the quarters.</summary>
-    private static double Wave(double x) => (x - Math.Floor(x)) switch { 0 or 0.5 => 0, 0.25 => 1, 0.75 => -1, var t => Math.Sin(2 * Math.PI * t) };
+    private static double Wave(double x) =>
+        (x - Math.Floor(x)) switch
+        {
+            0 or 0.5 => 0,
+            0.25 => 1,
+            0.75 => -1,
+            var t => Math.Sin(2 * Math.PI * t),
+        };
 }
 
 /// <summary>What idle motions add to a layer: pixels, degrees about the pivot, and factors.</summary>

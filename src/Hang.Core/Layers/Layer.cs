@@ -24,7 +24,9 @@ public sealed record Layer
     /// <summary>What the layer shows, in a person's words.</summary>
     public required string Name { get; init; }
 
-    /// <summary>Id of the layer whose position, scale and turn this one follows. Its opacity, hiding and time are not followed. Null: it follows its group.</summary>
+    /// <summary>
+    /// Id of the layer whose position, scale and turn this one follows. Its opacity, hiding and time are not followed. Null: it follows its group.
+    /// </summary>
     public string? HangsFrom { get; init; }
 
     /// <summary>Id of the group that this layer is in; null: in none.</summary>
@@ -89,7 +91,11 @@ public sealed record Layer
 
     /// <summary>The layer with one more effect.</summary>
     /// <param name="at">Its place among the others; null: behind them.</param>
-    public Layer WithEffect(EffectKind kind, int? at, ValueSet values) => this with { Effects = Effects.Insert(Math.Clamp(at ?? Effects.Length, 0, Effects.Length), new(PartList.Effects.FreeId(this), kind, values)) };
+    public Layer WithEffect(EffectKind kind, int? at, ValueSet values) =>
+        this with
+        {
+            Effects = Effects.Insert(Math.Clamp(at ?? Effects.Length, 0, Effects.Length), new(PartList.Effects.FreeId(this), kind, values)),
+        };
 }
 
 /// <summary>How a layer turns with the path of its position.</summary>

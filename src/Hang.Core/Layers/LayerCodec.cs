@@ -28,7 +28,12 @@ internal sealed class LayerCodec : Codec
         new("out", Codecs.Of(typeof(int)), l => l.Out, (l, v) => l with { Out = (int)v }),
         new("facing", Codecs.Of(typeof(Facing)), l => l.Facing == Facing.Fixed ? null : l.Facing, (l, v) => l with { Facing = (Facing)v }),
         new("motionBlur", Codecs.Of(typeof(bool)), l => l.MotionBlur, (l, v) => l with { MotionBlur = (bool)v }),
-        new("idles", Codecs.Of(typeof(ImmutableList<IdleMotion>)), l => l.Idles, (l, v) => l with { Idles = ((ImmutableList<IdleMotion>)v).IsEmpty ? null : (ImmutableList<IdleMotion>)v }),
+        new(
+            "idles",
+            Codecs.Of(typeof(ImmutableList<IdleMotion>)),
+            l => l.Idles,
+            (l, v) => l with { Idles = ((ImmutableList<IdleMotion>)v).IsEmpty ? null : (ImmutableList<IdleMotion>)v }
+        ),
         new("blend", Codecs.Of(typeof(BlendMode)), l => l.Blend == BlendMode.Normal ? null : l.Blend, (l, v) => l with { Blend = (BlendMode)v }),
         new("matte", Codecs.Of(typeof(Matte)), l => l.Matte, (l, v) => l with { Matte = (Matte)v }),
         new("tie", Codecs.Of(typeof(Layers.LayerTie)), l => l.Tie, (l, v) => l with { Tie = (Layers.LayerTie)v }),
@@ -38,7 +43,12 @@ internal sealed class LayerCodec : Codec
 
     public override object Read(JsonPlace place)
     {
-        var layer = new Layer { Id = null!, Name = null!, Content = null! };
+        var layer = new Layer
+        {
+            Id = null!,
+            Name = null!,
+            Content = null!,
+        };
         foreach (var (name, at) in place.Members("a layer"))
         {
             if (ByName.TryGetValue(name, out var member))
@@ -63,7 +73,10 @@ internal sealed class LayerCodec : Codec
             }
             else
             {
-                throw at.Refused($"\"{Quoted.Short(name)}\" is not known here.", $"Known are {string.Join(", ", Members.Select(m => m.Name).Concat(LayerValues.Module.Values.Select(v => v.Name)))}, content, effects, masks.");
+                throw at.Refused(
+                    $"\"{Quoted.Short(name)}\" is not known here.",
+                    $"Known are {string.Join(", ", Members.Select(m => m.Name).Concat(LayerValues.Module.Values.Select(v => v.Name)))}, content, effects, masks."
+                );
             }
         }
         foreach (var (name, value) in new (string, object?)[] { ("id", layer.Id), ("name", layer.Name), ("content", layer.Content) })
@@ -115,28 +128,48 @@ internal sealed class LayerCodec : Codec
     }
 
     public override JsonObject Schema(SchemaBook book) => book.Refer("Layer", () =>
-    {
-        var properties = new JsonObject();
-        foreach (var member in Members)
         {
-            properties[member.Name] = member.Codec.Schema(book);
-        }
-        ValueSetJson.AddSchemas(properties, LayerValues.Module.Values);
-        properties["content"] = new JsonObject { ["oneOf"] = new JsonArray([.. Modules<ContentKind>.All.Select(k => (JsonNode)ValueSetJson.Schema(k, [], book))]) };
-        properties["effects"] = new JsonObject { ["type"] = "array", ["maxItems"] = Layer.MostEffects, ["items"] = Codecs.Of(typeof(Effect)).Schema(book) };
-        properties[Address.Masks] = new JsonObject { ["type"] = "array", ["maxItems"] = Layer.MostMasks, ["items"] = Codecs.Of(typeof(Mask)).Schema(book) };
-        return new() { ["type"] = "object", ["additionalProperties"] = false, ["properties"] = properties, ["required"] = new JsonArray("id", "name", "content") };
-    });
+            var properties = new JsonObject();
+            foreach (var member in Members)
+            {
+                properties[member.Name] = member.Codec.Schema(book);
+            }
+            ValueSetJson.AddSchemas(properties, LayerValues.Module.Values);
+            properties["content"] = new JsonObject
+            {
+                ["oneOf"] = new JsonArray([.. Modules<ContentKind>.All.Select(k => (JsonNode)ValueSetJson.Schema(k, [], book))]),
+            };
+            properties["effects"] = new JsonObject
+            {
+                ["type"] = "array",
+                ["maxItems"] = Layer.MostEffects,
+                ["items"] = Codecs.Of(typeof(Effect)).Schema(book),
+            };
+            properties[Address.Masks] = new JsonObject
+            {
+                ["type"] = "array",
+                ["maxItems"] = Layer.MostMasks,
+                ["items"] = Codecs.Of(typeof(Mask)).Schema(book),
+            };
+            return new()
+            {
+                ["type"] = "object",
+                ["additionalProperties"] = false,
+                ["properties"] = properties,
+                ["required"] = new JsonArray("id", "name", "content"),
+            };
+        });
 
     public override string TypeScript(TypeBook book) => book.Refer("Layer", () =>
-    {
-        var lines = Members.Select(m => $"  {m.Name}{(m.Name is "id" or "name" ? "" : "?")}: {m.Codec.TypeScript(book)}")
-            .Concat(LayerValues.Module.Values.Select(v => ValueSetJson.TypeScript(v, book)))
-            .Append($"  content: {ContentUnion(book)}")
-            .Append($"  effects?: {Codecs.Of(typeof(Effect)).TypeScript(book)}[]")
-            .Append($"  masks?: {Codecs.Of(typeof(Mask)).TypeScript(book)}[]");
-        return $"export interface Layer {{\n{string.Join("\n", lines)}\n}}";
-    });
+        {
+            var lines = Members
+                .Select(m => $"  {m.Name}{(m.Name is "id" or "name" ? "" : "?")}: {m.Codec.TypeScript(book)}")
+                .Concat(LayerValues.Module.Values.Select(v => ValueSetJson.TypeScript(v, book)))
+                .Append($"  content: {ContentUnion(book)}")
+                .Append($"  effects?: {Codecs.Of(typeof(Effect)).TypeScript(book)}[]")
+                .Append($"  masks?: {Codecs.Of(typeof(Mask)).TypeScript(book)}[]");
+            return $"export interface Layer {{\n{string.Join("\n", lines)}\n}}";
+        });
 
     private static Content ReadContent(JsonPlace place)
     {
@@ -144,8 +177,10 @@ internal sealed class LayerCodec : Codec
         return new(kind, ValueSetJson.Read(kind, place, []));
     }
 
-    private static string ContentUnion(TypeBook book) => book.Refer("Content", () =>
-        $"export type Content =\n{string.Join("\n", Modules<ContentKind>.All.Select(k => $"  | {ValueSetJson.TypeScript(k, [], book)}"))}");
+    private static string ContentUnion(TypeBook book) =>
+        book.Refer("Content", () =>
+            $"export type Content =\n{string.Join("\n", Modules<ContentKind>.All.Select(k => $"  | {ValueSetJson.TypeScript(k, [], book)}"))}"
+        );
 
     private sealed record Member(string Name, Codec Codec, Func<Layer, object?> Get, Func<Layer, object, Layer> Set);
 }

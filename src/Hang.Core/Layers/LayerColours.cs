@@ -38,15 +38,21 @@ public static class LayerColours
 
     private static IEnumerable<Value> Values(Channel channel) => channel.IsKeyed ? channel.Keys.Select(k => k.Value) : [channel.Constant];
 
-    private static ImmutableArray<Shaded> Of(Value value) => value.Held is Gradient g
-        ? [.. g.Stops.Select(s => new Shaded(s.Colour, s.Role))]
-        : [new(new(value.X, value.Y, value.Z, value.W), value.Held as RoleShade)];
+    private static ImmutableArray<Shaded> Of(Value value) =>
+        value.Held is Gradient g
+            ? [.. g.Stops.Select(s => new Shaded(s.Colour, s.Role))]
+            : [new(new(value.X, value.Y, value.Z, value.W), value.Held as RoleShade)];
 
     private static Value Map(Value value, Func<Shaded, Shaded> change)
     {
         if (value.Held is Gradient g)
         {
-            return PaintKind.Of(g with { Stops = [.. g.Stops.Select(s => change(new(s.Colour, s.Role)) is var to ? s with { Colour = to.Colour, Role = to.Role } : s)] });
+            return PaintKind.Of(
+                g with
+                {
+                    Stops = [.. g.Stops.Select(s => change(new(s.Colour, s.Role)) is var to ? s with { Colour = to.Colour, Role = to.Role } : s)],
+                }
+            );
         }
         var next = change(Of(value)[0]);
         return new(next.Colour.R, next.Colour.G, next.Colour.B, next.Colour.A) { Held = next.Role };

@@ -6,8 +6,10 @@ namespace Hang.Core.Layers;
 public static class LayerReferences
 {
     /// <summary>Ids of the layers that a layer names.</summary>
-    public static IEnumerable<(ValuePlace Place, string Id)> Of(Layer layer) => !CanName(layer) ? []
-        : layer.Mentioned().Where(v => v.Spec.Kind is LayersKind).SelectMany(v => LayersKind.IdsOf(v.Channel.Constant).Select(id => (v, id)));
+    public static IEnumerable<(ValuePlace Place, string Id)> Of(Layer layer) =>
+        !CanName(layer)
+            ? []
+            : layer.Mentioned().Where(v => v.Spec.Kind is LayersKind).SelectMany(v => LayersKind.IdsOf(v.Channel.Constant).Select(id => (v, id)));
 
     /// <summary>The layer with each id that it names replaced; null leaves it out.</summary>
     public static Layer Map(Layer layer, Func<string, string?> to)
@@ -22,5 +24,6 @@ public static class LayerReferences
     }
 
     /// <summary>Most layers are of kinds that name none, which is asked of every layer at every edit.</summary>
-    private static bool CanName(Layer layer) => layer.Content.Kind.NamesLayers || layer.Effects.Any(e => e.Kind.NamesLayers) || layer.Masks.Any(m => m.Kind.NamesLayers);
+    private static bool CanName(Layer layer) =>
+        layer.Content.Kind.NamesLayers || layer.Effects.Any(e => e.Kind.NamesLayers) || layer.Masks.Any(m => m.Kind.NamesLayers);
 }

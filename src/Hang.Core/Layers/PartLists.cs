@@ -4,7 +4,9 @@ using Hang.Scene.Values;
 
 namespace Hang.Core.Layers;
 
-/// <summary>A list of parts of a layer that have values of their own: its effects, its masks. Addresses lead into them by the list's name and the part's id.</summary>
+/// <summary>
+/// A list of parts of a layer that have values of their own: its effects, its masks. Addresses lead into them by the list's name and the part's id.
+/// </summary>
 /// <param name="Name">The first word of addresses, and the member of documents.</param>
 /// <param name="Of">The parts of a layer, in order: id and values.</param>
 /// <param name="Put">The layer with other values of the part with an index.</param>
@@ -12,8 +14,16 @@ internal sealed record PartList(string Name, Func<Layer, IReadOnlyList<(string I
 {
     public static ImmutableArray<PartList> All { get; } =
     [
-        new(Address.Effects, l => l.Effects.IsEmpty ? [] : [.. l.Effects.Select(e => (e.Id, e.Values))], (l, i, values) => l with { Effects = l.Effects.SetItem(i, l.Effects[i] with { Values = values }) }),
-        new(Address.Masks, l => l.Masks.IsEmpty ? [] : [.. l.Masks.Select(m => (m.Id, m.Values))], (l, i, values) => l with { Masks = l.Masks.SetItem(i, l.Masks[i] with { Values = values }) }),
+        new(
+            Address.Effects,
+            l => l.Effects.IsEmpty ? [] : [.. l.Effects.Select(e => (e.Id, e.Values))],
+            (l, i, values) => l with { Effects = l.Effects.SetItem(i, l.Effects[i] with { Values = values }) }
+        ),
+        new(
+            Address.Masks,
+            l => l.Masks.IsEmpty ? [] : [.. l.Masks.Select(m => (m.Id, m.Values))],
+            (l, i, values) => l with { Masks = l.Masks.SetItem(i, l.Masks[i] with { Values = values }) }
+        ),
     ];
 
     public static PartList Effects => All[0];
@@ -21,7 +31,10 @@ internal sealed record PartList(string Name, Func<Layer, IReadOnlyList<(string I
     public static PartList Masks => All[1];
 
     /// <summary>The list that an address leads into, or null.</summary>
-    public static PartList? Find(string word) => word == Effects.Name ? Effects : word == Masks.Name ? Masks : null;
+    public static PartList? Find(string word) =>
+        word == Effects.Name ? Effects
+        : word == Masks.Name ? Masks
+        : null;
 
     /// <summary>The index of a part, -1 for none.</summary>
     public int IndexOf(Layer layer, string id)

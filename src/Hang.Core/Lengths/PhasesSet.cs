@@ -5,7 +5,9 @@ using Hang.Scene.Phases;
 
 namespace Hang.Core.Lengths;
 
-/// <summary>A graphic with other lengths of its phases. Keyframes keep their distance to the start of their phase, so a longer Hold moves all of Leave.</summary>
+/// <summary>
+/// A graphic with other lengths of its phases. Keyframes keep their distance to the start of their phase, so a longer Hold moves all of Leave.
+/// </summary>
 public static class PhasesSet
 {
     /// <summary>The shortest Hold that the keyframes in it allow, in frames: each keeps its distance to the start of its phase.</summary>
@@ -21,7 +23,11 @@ public static class PhasesSet
     {
         if (phases.Arrive < 0 || phases.Hold < 0 || phases.Leave < 0 || (long)phases.Arrive + phases.Hold + phases.Leave > PhaseLengths.MostFrames)
         {
-            throw new ProblemException($"Arrive {phases.Arrive}, Hold {phases.Hold} and Leave {phases.Leave} are no lengths for a graphic.", $"Use 0 or more frames for each, and 1 to {PhaseLengths.MostFrames} together.", field: "phases");
+            throw new ProblemException(
+                $"Arrive {phases.Arrive}, Hold {phases.Hold} and Leave {phases.Leave} are no lengths for a graphic.",
+                $"Use 0 or more frames for each, and 1 to {PhaseLengths.MostFrames} together.",
+                field: "phases"
+            );
         }
         var before = graphic.Phases;
         foreach (var layer in graphic.Layers)
@@ -41,7 +47,10 @@ public static class PhasesSet
                     {
                         throw new ProblemException(
                             $"{phase} cannot be {next} frames long, because a keyframe stands {last - 1} frames into it.",
-                            $"Make {phase} {last} frames or more, or move the keyframe first.", layer.Name, value.Address.Text);
+                            $"Make {phase} {last} frames or more, or move the keyframe first.",
+                            layer.Name,
+                            value.Address.Text
+                        );
                     }
                 }
             }

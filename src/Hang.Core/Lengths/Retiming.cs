@@ -25,29 +25,35 @@ internal sealed record Retiming(Graphic Graphic, string? Report)
         int At(int frame) => Math.Min(Near(frame), total - 1);
         var moved = new List<string>();
         var together = 0;
-        var layers = graphic.Layers.Select(layer =>
-        {
-            var moving = layer.MapKeys((_, key) => key with { At = At(key.At) });
-            foreach (var (before, after) in layer.Mentioned().Zip(moving.Mentioned()))
+        var layers = graphic
+            .Layers.Select(layer =>
             {
-                together += before.Channel.Keys.Length - after.Channel.Keys.Length;
-                moved.AddRange(before.Channel.Keys.Where(k => !IsExact(k.At) || At(k.At) != Near(k.At)).Select(k => $"{before.Spec.Label} of {layer.Name} at {k.At} is now at {At(k.At)}"));
-            }
-            Layer timed = moving with
-            {
-                In = layer.In is { } first ? At(first) : null,
-                Out = layer.Out is { } last ? Math.Max(At(layer.In ?? 0), Math.Min(Near(last + 1) - 1, total - 1)) : null,
-            };
-            if (timed.Content.Kind.InPieces is not { } pieces)
-            {
-                return timed;
-            }
-            PieceStagger Every(PieceStagger stagger) => stagger with { Every = stagger.Every == 0 ? 0 : Math.Max(1, Near(stagger.Every)) };
-            var words = timed.Content.Values;
-            words = pieces.Coming(words) is { } coming ? pieces.WithComing(words, Every(coming)) : words;
-            words = pieces.Going(words) is { } going ? pieces.WithGoing(words, Every(going)) : words;
-            return timed with { Content = timed.Content with { Values = words } };
-        }).ToArray();
+                var moving = layer.MapKeys((_, key) => key with { At = At(key.At) });
+                foreach (var (before, after) in layer.Mentioned().Zip(moving.Mentioned()))
+                {
+                    together += before.Channel.Keys.Length - after.Channel.Keys.Length;
+                    moved.AddRange(
+                        before
+                            .Channel.Keys.Where(k => !IsExact(k.At) || At(k.At) != Near(k.At))
+                            .Select(k => $"{before.Spec.Label} of {layer.Name} at {k.At} is now at {At(k.At)}")
+                    );
+                }
+                Layer timed = moving with
+                {
+                    In = layer.In is { } first ? At(first) : null,
+                    Out = layer.Out is { } last ? Math.Max(At(layer.In ?? 0), Math.Min(Near(last + 1) - 1, total - 1)) : null,
+                };
+                if (timed.Content.Kind.InPieces is not { } pieces)
+                {
+                    return timed;
+                }
+                PieceStagger Every(PieceStagger stagger) => stagger with { Every = stagger.Every == 0 ? 0 : Math.Max(1, Near(stagger.Every)) };
+                var words = timed.Content.Values;
+                words = pieces.Coming(words) is { } coming ? pieces.WithComing(words, Every(coming)) : words;
+                words = pieces.Going(words) is { } going ? pieces.WithGoing(words, Every(going)) : words;
+                return timed with { Content = timed.Content with { Values = words } };
+            })
+            .ToArray();
         var retimed = graphic with { Rate = rate, Phases = new PhaseLengths(hold, leave - hold, total - leave), Layers = [.. layers] };
         return new(retimed, Words(moved, together, graphic.Layers.Sum(l => l.Mentioned().Sum(c => c.Channel.Keys.Length))));
     }

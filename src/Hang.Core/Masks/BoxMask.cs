@@ -8,13 +8,27 @@ namespace Hang.Core.Masks;
 /// <summary>A rectangle.</summary>
 public sealed class BoxMask : MaskKind
 {
-    public static readonly ValueSpec Edges = new("box", "Box", NumbersKind.Box, "px", new(0, 0, 200, 100), "Left, top, right and bottom, in the layer's own pixels.") { Signs = ["←", "↑", "→", "↓"] };
-
-    public static readonly ValueSpec Corner = new("corner", "Corners", NumbersKind.Number, "px", new(0), "Radius of its corners.") { Least = 0, Most = 10_000, Signs = ["◜"] };
-
-    private BoxMask() : base("box", "Rectangle", "A rectangle.", Edges, Corner)
+    public static readonly ValueSpec Edges = new(
+        "box",
+        "Box",
+        NumbersKind.Box,
+        "px",
+        new(0, 0, 200, 100),
+        "Left, top, right and bottom, in the layer's own pixels."
+    )
     {
-    }
+        Signs = ["←", "↑", "→", "↓"],
+    };
+
+    public static readonly ValueSpec Corner = new("corner", "Corners", NumbersKind.Number, "px", new(0), "Radius of its corners.")
+    {
+        Least = 0,
+        Most = 10_000,
+        Signs = ["◜"],
+    };
+
+    private BoxMask()
+        : base("box", "Rectangle", "A rectangle.", Edges, Corner) { }
 
     protected override IEnumerable<Edge> Contours(ValueSet values)
     {
@@ -23,8 +37,7 @@ public sealed class BoxMask : MaskKind
         {
             var radius = Math.Max(0, corner.NumberAt(time));
             Shape.WriteRoundedBox(Between(edges.At(time)), radius, radius, radius, radius, v);
-        })
-        { Shows = edges.IsKeyed || !IsOpen(edges.Constant) ? time => IsOpen(edges.At(time)) : null };
+        }) { Shows = edges.IsKeyed || !IsOpen(edges.Constant) ? time => IsOpen(edges.At(time)) : null };
     }
 
     /// <summary>The box of four edges. Right before left, or bottom above top, as a feel that overshoots closes it, is nothing.</summary>

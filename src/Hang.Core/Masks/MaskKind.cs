@@ -53,17 +53,34 @@ public abstract class MaskKind : Module
                 (v[0], v[1], v[2]) = (sigma > 0 ? 1 : 0, sigma, sigma);
             });
         }
-        var blend = combination switch { MaskCombination.Subtract => "cutOut", MaskCombination.Overlap => "cutTo", _ => "normal" };
+        var blend = combination switch
+        {
+            MaskCombination.Subtract => "cutOut",
+            MaskCombination.Overlap => "cutTo",
+            _ => "normal",
+        };
         // Switched off, a mask that cuts to itself must not cut at all.
         Open(writer, blend, on, opacity, combination == MaskCombination.Overlap);
         if (combination == MaskCombination.Overlap)
         {
             // Faded, it cuts less.
-            writer.Fill(Shape.Box, !opacity.IsKeyed && !on.IsKeyed, White, _ => default, (time, v) =>
-            {
-                Everything(v);
-            });
-            OpenPart(writer, "cutOut", new StepWriter(), time => on.NumberAt(time) != 0 ? Math.Clamp(opacity.NumberAt(time), 0, 1) : 0, on.IsKeyed || opacity.IsKeyed);
+            writer.Fill(
+                Shape.Box,
+                !opacity.IsKeyed && !on.IsKeyed,
+                White,
+                _ => default,
+                (time, v) =>
+                {
+                    Everything(v);
+                }
+            );
+            OpenPart(
+                writer,
+                "cutOut",
+                new StepWriter(),
+                time => on.NumberAt(time) != 0 ? Math.Clamp(opacity.NumberAt(time), 0, 1) : 0,
+                on.IsKeyed || opacity.IsKeyed
+            );
             Picture(!inverted);
             writer.Close();
         }
@@ -135,8 +152,12 @@ public abstract class MaskKind : Module
     private static void Open(StripWriter writer, string blend, Channel on, Channel opacity, bool always)
     {
         var alpha = Ops.Group.Opacity;
-        writer.OpenGroup(blend, new StepWriter(), always || (!on.IsKeyed && !opacity.IsKeyed), (time, v) =>
-            (v[0], v[alpha]) = (1, always ? 1 : on.NumberAt(time) != 0 ? (float)Math.Clamp(opacity.NumberAt(time), 0, 1) : 0));
+        writer.OpenGroup(blend, new StepWriter(), always || (!on.IsKeyed && !opacity.IsKeyed), (time, v) => (v[0], v[alpha]) = (
+                1,
+                always ? 1
+                : on.NumberAt(time) != 0 ? (float)Math.Clamp(opacity.NumberAt(time), 0, 1)
+                : 0
+            ));
     }
 
     private static void OpenPart(StripWriter writer, string blend, StepWriter steps, Func<double, double>? opacity, bool isKeyed)
@@ -146,14 +167,40 @@ public abstract class MaskKind : Module
     }
 
     private static ValueSpec[] Common() =>
-    [
-        new("on", "On", FlagKind.Flag, "", new(1), "Whether the mask acts."),
-        new("combine", "Goes together", new ChoiceKind("add", "subtract", "overlap"), "", default, "What it does to the masks before it: shows more, shows less, or shows only where both do. The first one begins with nothing for add, else with all.") { Keyable = false },
-        new("inverted", "Turned round", FlagKind.Flag, "", new(0), "True: the layer shows outside of the shape.") { Keyable = false },
-        new("feather", "Feather", NumbersKind.Number, "px", new(0), "Standard deviation of the softness of its edge.") { Least = 0, Most = 500, Signs = ["σ"] },
-        new("grow", "Grow", NumbersKind.Number, "px", new(0), "How far its edge is moved outwards; less than 0: inwards.") { Least = -2000, Most = 2000, Signs = ["⊕"] },
-        new("opacity", "Opacity", NumbersKind.Number, "0..1", new(1), "How much of it acts.") { Least = 0, Most = 1, Factor = 100, Signs = ["α"] },
-    ];
+        [
+            new("on", "On", FlagKind.Flag, "", new(1), "Whether the mask acts."),
+            new(
+                "combine",
+                "Goes together",
+                new ChoiceKind("add", "subtract", "overlap"),
+                "",
+                default,
+                "What it does to the masks before it: shows more, shows less, or shows only where both do. The first one begins with nothing for add, else with all."
+            )
+            {
+                Keyable = false,
+            },
+            new("inverted", "Turned round", FlagKind.Flag, "", new(0), "True: the layer shows outside of the shape.") { Keyable = false },
+            new("feather", "Feather", NumbersKind.Number, "px", new(0), "Standard deviation of the softness of its edge.")
+            {
+                Least = 0,
+                Most = 500,
+                Signs = ["σ"],
+            },
+            new("grow", "Grow", NumbersKind.Number, "px", new(0), "How far its edge is moved outwards; less than 0: inwards.")
+            {
+                Least = -2000,
+                Most = 2000,
+                Signs = ["⊕"],
+            },
+            new("opacity", "Opacity", NumbersKind.Number, "0..1", new(1), "How much of it acts.")
+            {
+                Least = 0,
+                Most = 1,
+                Factor = 100,
+                Signs = ["α"],
+            },
+        ];
 }
 
 /// <summary>How a mask goes together with those before it.</summary>

@@ -5,7 +5,19 @@ namespace Hang.Core.Palettes;
 /// <summary>Plain English for colours, as first names of roles: by hue, and darkness beside it.</summary>
 public static class ColourNames
 {
-    private static readonly (double Until, string Name)[] Hues = [(15, "red"), (40, "orange"), (65, "yellow"), (95, "lime"), (160, "green"), (195, "teal"), (255, "blue"), (290, "violet"), (340, "pink"), (361, "red")];
+    private static readonly (double Until, string Name)[] Hues =
+    [
+        (15, "red"),
+        (40, "orange"),
+        (65, "yellow"),
+        (95, "lime"),
+        (160, "green"),
+        (195, "teal"),
+        (255, "blue"),
+        (290, "violet"),
+        (340, "pink"),
+        (361, "red"),
+    ];
 
     public static string Of(Rgba colour)
     {
@@ -13,9 +25,22 @@ public static class ColourNames
         var (lightness, chroma) = ((most + least) / 2, most - least);
         if (chroma < 0.08)
         {
-            return lightness switch { > 0.96 => "white", > 0.7 => "pale-grey", > 0.3 => "grey", > 0.06 => "dark-grey", _ => "black" };
+            return lightness switch
+            {
+                > 0.96 => "white",
+                > 0.7 => "pale-grey",
+                > 0.3 => "grey",
+                > 0.06 => "dark-grey",
+                _ => "black",
+            };
         }
-        var hue = 60 * (most == colour.R ? (colour.G - colour.B) / chroma : most == colour.G ? 2 + (colour.B - colour.R) / chroma : 4 + (colour.R - colour.G) / chroma);
+        var hue =
+            60
+            * (
+                most == colour.R ? (colour.G - colour.B) / chroma
+                : most == colour.G ? 2 + (colour.B - colour.R) / chroma
+                : 4 + (colour.R - colour.G) / chroma
+            );
         hue = hue < 0 ? hue + 360 : hue;
         if (hue is >= 15 and < 45 && lightness < 0.35)
         {

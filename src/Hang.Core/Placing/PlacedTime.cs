@@ -25,8 +25,10 @@ public sealed record PlacedTime(int Start, PhaseLengths Phases, int Lacks)
         int Frames(double seconds) => (int)Math.Round(seconds * graphic.Rate.PerSecond, MidpointRounding.AwayFromZero);
         var (first, skip) = (layer.In ?? 0, Frames(values[layer.Content.Kind.Places!.Skip].Constant.X));
         var room = (layer.Out ?? graphic.Phases.Total - 1) - first + 1 + skip;
-        var wanted = layer.Content.Kind.Places!.IsAsLongAsTheLayer(values) ? room - phases.Arrive - phases.Leave
-            : values[layer.Content.Kind.Places!.Hold].Constant.X is > 0 and var own ? Frames(own) : phases.Hold;
+        var wanted =
+            layer.Content.Kind.Places!.IsAsLongAsTheLayer(values) ? room - phases.Arrive - phases.Leave
+            : values[layer.Content.Kind.Places!.Hold].Constant.X is > 0 and var own ? Frames(own)
+            : phases.Hold;
         var hold = Math.Clamp(wanted, PhasesSet.LeastHold(placed), Math.Max(0, PhaseLengths.MostFrames - phases.Arrive - phases.Leave));
         var held = phases with { Hold = hold };
         return new(first - skip, held, Math.Max(0, held.Total - room));

@@ -80,7 +80,12 @@ public sealed class Unfolding
     }
 
     /// <summary>What a layer places, as it is there: filled, recoloured, at the rate and with the Hold.</summary>
-    internal static (Graphic Graphic, PlacedTime Time, ImmutableArray<Problem> Problems) Taken(Graphic graphic, Layer layer, ITypeShaper? shaper, Func<Graphic, IPlaces>? placesOf)
+    internal static (Graphic Graphic, PlacedTime Time, ImmutableArray<Problem> Problems) Taken(
+        Graphic graphic,
+        Layer layer,
+        ITypeShaper? shaper,
+        Func<Graphic, IPlaces>? placesOf
+    )
     {
         var values = layer.Content.Values;
         var placed = graphic.Placed![layer.Content.Placed!] with { Sources = graphic.Sources };
@@ -92,7 +97,9 @@ public sealed class Unfolding
         {
             try
             {
-                placed = shaper is not null ? new Take(ImmutableSortedDictionary<string, string>.Empty.Add(name, text)).Of(placed, shaper) : Unworded(placed, name, text);
+                placed = shaper is not null
+                    ? new Take(ImmutableSortedDictionary<string, string>.Empty.Add(name, text)).Of(placed, shaper)
+                    : Unworded(placed, name, text);
             }
             catch (ProblemException e)
             {
@@ -160,7 +167,12 @@ public sealed class Unfolding
     private static Layer GroupFor(Graphic graphic, Layer layer, Placed placed)
     {
         var cut = CutOf(graphic, layer, placed.Own.Graphic);
-        if (Groups.TryGetValue(layer, out var known) && known.IsCut == cut && known.Width == placed.Own.Graphic.Width && known.Height == placed.Own.Graphic.Height)
+        if (
+            Groups.TryGetValue(layer, out var known)
+            && known.IsCut == cut
+            && known.Width == placed.Own.Graphic.Width
+            && known.Height == placed.Own.Graphic.Height
+        )
         {
             return known.Group;
         }
@@ -193,8 +205,13 @@ public sealed class Unfolding
             return false;
         }
         bool Still(ValueSpec spec) => layer.Own[spec] is { IsKeyed: false } channel && channel.Constant == spec.Default;
-        var lies = placed.Width == graphic.Width && placed.Height == graphic.Height && layer is { Carrier: null, Idles: null, Facing: Facing.Fixed, Effects.IsEmpty: true }
-            && Still(LayerValues.Position) && Still(LayerValues.Scale) && Still(LayerValues.Turn);
+        var lies =
+            placed.Width == graphic.Width
+            && placed.Height == graphic.Height
+            && layer is { Carrier: null, Idles: null, Facing: Facing.Fixed, Effects.IsEmpty: true }
+            && Still(LayerValues.Position)
+            && Still(LayerValues.Scale)
+            && Still(LayerValues.Turn);
         return !lies;
     }
 
@@ -202,10 +219,27 @@ public sealed class Unfolding
 
     /// <summary>What a layer places, unfolded, and what that depends on.</summary>
     private sealed class Placed(
-        Graphic original, Graphic graphic, Layer layer, int first, int last, ITypeShaper? shaper,
-        ImmutableArray<Layer> layers, Dictionary<string, PlacedScope> scopes, PlacedScope own, ImmutableArray<Problem> problems)
+        Graphic original,
+        Graphic graphic,
+        Layer layer,
+        int first,
+        int last,
+        ITypeShaper? shaper,
+        ImmutableArray<Layer> layers,
+        Dictionary<string, PlacedScope> scopes,
+        PlacedScope own,
+        ImmutableArray<Problem> problems
+    )
     {
-        private readonly (Palette? Palette, object Sources, Scene.Time.FrameRate Rate, int Width, int Height, string Name, bool? Blur) of = (graphic.Palette, graphic.Sources, graphic.Rate, graphic.Width, graphic.Height, layer.Name, layer.MotionBlur);
+        private readonly (Palette? Palette, object Sources, Scene.Time.FrameRate Rate, int Width, int Height, string Name, bool? Blur) of = (
+            graphic.Palette,
+            graphic.Sources,
+            graphic.Rate,
+            graphic.Width,
+            graphic.Height,
+            layer.Name,
+            layer.MotionBlur
+        );
 
         public ImmutableArray<Layer> Layers => layers;
 
@@ -215,8 +249,17 @@ public sealed class Unfolding
 
         public ImmutableArray<Problem> Problems => problems;
 
-        public bool Is(Graphic now, Graphic within, Layer at, int from, int to, ITypeShaper? with) => ReferenceEquals(now, original) && from == first && to == last && ReferenceEquals(with, shaper)
-            && (ReferenceEquals(within.Palette, of.Palette) || within.Palette == of.Palette) && ReferenceEquals(within.Sources, of.Sources)
-            && within.Rate == of.Rate && within.Width == of.Width && within.Height == of.Height && at.Name == of.Name && at.MotionBlur == of.Blur;
+        public bool Is(Graphic now, Graphic within, Layer at, int from, int to, ITypeShaper? with) =>
+            ReferenceEquals(now, original)
+            && from == first
+            && to == last
+            && ReferenceEquals(with, shaper)
+            && (ReferenceEquals(within.Palette, of.Palette) || within.Palette == of.Palette)
+            && ReferenceEquals(within.Sources, of.Sources)
+            && within.Rate == of.Rate
+            && within.Width == of.Width
+            && within.Height == of.Height
+            && at.Name == of.Name
+            && at.MotionBlur == of.Blur;
     }
 }

@@ -8,7 +8,10 @@ namespace Hang.Core.Placing;
 /// <summary>Making a graphic of its own of some layers of another.</summary>
 public static class Wrapping
 {
-    /// <summary>A graphic of the same size, rate and phases with only those layers, what is in them, and the fields that fill nothing else; and the layers, in their order.</summary>
+    /// <summary>
+    /// A graphic of the same size, rate and phases with only those layers, what is in them, and the fields that fill nothing else; and the layers, in their
+    /// order.
+    /// </summary>
     /// <exception cref="ProblemException">They are in several groups, or something ties them to layers that stay behind.</exception>
     public static (Graphic Wrapped, ImmutableArray<Layer> Layers) Of(Graphic graphic, IEnumerable<string> layers, string name)
     {
@@ -30,7 +33,11 @@ public static class Wrapping
             foreach (var tie in Ties(layer).Where(t => ids.Contains(t) != ids.Contains(layer.Id)))
             {
                 var (inside, outside) = ids.Contains(layer.Id) ? (layer, graphic.Layer(tie)) : (graphic.Layer(tie), layer);
-                throw new ProblemException($"{inside.Name} is tied to {outside.Name}, which would stay behind.", $"Select {outside.Name} too, or untie them.", inside.Name);
+                throw new ProblemException(
+                    $"{inside.Name} is tied to {outside.Name}, which would stay behind.",
+                    $"Select {outside.Name} too, or untie them.",
+                    inside.Name
+                );
             }
         }
         var wrapped = graphic with
@@ -44,5 +51,6 @@ public static class Wrapping
     }
 
     /// <summary>Layers that a layer hangs from, is cut by or names.</summary>
-    private static IEnumerable<string> Ties(Layer layer) => LayerReferences.Of(layer).Select(r => r.Id).Concat(new[] { layer.HangsFrom, layer.Matte?.Layer }.OfType<string>());
+    private static IEnumerable<string> Ties(Layer layer) =>
+        LayerReferences.Of(layer).Select(r => r.Id).Concat(new[] { layer.HangsFrom, layer.Matte?.Layer }.OfType<string>());
 }

@@ -50,14 +50,29 @@ public sealed record NodeWindow(float[] Values, int[] Changing, float[] Columns,
             }
         }
         var sharp = blurred.All(f => f.Length == 0);
-        return new(first, changing, columns, sharp ? [] : [.. blurred.Select(f => f.Length)], [.. blurred.SelectMany(f => f).SelectMany(row => changing.Select(s => row[s]))], sharp ? [] : boxes);
+        return new(
+            first,
+            changing,
+            columns,
+            sharp ? [] : [.. blurred.Select(f => f.Length)],
+            [.. blurred.SelectMany(f => f).SelectMany(row => changing.Select(s => row[s]))],
+            sharp ? [] : boxes
+        );
     }
 
-    public bool SameAs(NodeWindow other) => ReferenceEquals(this, other)
-        || (Values.AsSpan().SequenceEqual(other.Values) && Changing.AsSpan().SequenceEqual(other.Changing) && Columns.AsSpan().SequenceEqual(other.Columns)
-            && MomentCounts.AsSpan().SequenceEqual(other.MomentCounts) && Moments.AsSpan().SequenceEqual(other.Moments) && MomentBoxes.AsSpan().SequenceEqual(other.MomentBoxes));
+    public bool SameAs(NodeWindow other) =>
+        ReferenceEquals(this, other)
+        || (
+            Values.AsSpan().SequenceEqual(other.Values)
+            && Changing.AsSpan().SequenceEqual(other.Changing)
+            && Columns.AsSpan().SequenceEqual(other.Columns)
+            && MomentCounts.AsSpan().SequenceEqual(other.MomentCounts)
+            && Moments.AsSpan().SequenceEqual(other.Moments)
+            && MomentBoxes.AsSpan().SequenceEqual(other.MomentBoxes)
+        );
 
-    private static void Put(Span<float> numbers, Box box) => (numbers[0], numbers[1], numbers[2], numbers[3]) = box.IsEmpty ? (0, 0, 0, 0) : ((float)box.Left, (float)box.Top, (float)box.Right, (float)box.Bottom);
+    private static void Put(Span<float> numbers, Box box) =>
+        (numbers[0], numbers[1], numbers[2], numbers[3]) = box.IsEmpty ? (0, 0, 0, 0) : ((float)box.Left, (float)box.Top, (float)box.Right, (float)box.Bottom);
 
     private static bool Changes(float[] all, int slot, int slots)
     {

@@ -13,19 +13,23 @@ namespace Hang.Core.Refitting;
 /// <summary>One layer on its way to another size of the picture.</summary>
 internal sealed class LayerRefit(Graphic graphic, IPlaces places, RefitWay way, Layer layer)
 {
-    public Layer Layer => layer.Content.Kind switch
-    {
-        Lamp => Moved(layer, way.Scale, _ => new(0, 0)),
-        // What runs through the whole picture has its numbers in pixels of it.
-        Roll => Running(),
-        _ when Fills && Stretches => Stretched(),
-        _ => Scaled(Fills ? Math.Max(way.Wide, way.High) : way.Scale),
-    };
+    public Layer Layer =>
+        layer.Content.Kind switch
+        {
+            Lamp => Moved(layer, way.Scale, _ => new(0, 0)),
+            // What runs through the whole picture has its numbers in pixels of it.
+            Roll => Running(),
+            _ when Fills && Stretches => Stretched(),
+            _ => Scaled(Fills ? Math.Max(way.Wide, way.High) : way.Scale),
+        };
 
     /// <summary>Everything about the layer that is said in pixels, as many times larger; its scale stays what it is.</summary>
     private static Layer Grown(Layer layer, double by)
     {
-        ValueSet All(ValueSet values) => values.Specs.Where(s => s is { Unit: "px", Kind: NumbersKind }).Aggregate(values, (v, s) => v[s].MapValues(n => Times(n, by)) is var grown && !grown.Equals(v[s]) ? v.With(s, grown) : v);
+        ValueSet All(ValueSet values) =>
+            values
+                .Specs.Where(s => s is { Unit: "px", Kind: NumbersKind })
+                .Aggregate(values, (v, s) => v[s].MapValues(n => Times(n, by)) is var grown && !grown.Equals(v[s]) ? v.With(s, grown) : v);
         return layer with
         {
             Content = layer.Content with { Values = All(layer.Content.Values) },
@@ -35,15 +39,22 @@ internal sealed class LayerRefit(Graphic graphic, IPlaces places, RefitWay way, 
     }
 
     /// <summary>Idle motions that are measured in pixels of the picture.</summary>
-    private static Layer Idling(Layer layer, double by) => layer.Idles is null ? layer
-        : layer with { Idles = [.. layer.Idles.Select(i => i.Kind is IdleKind.Bob or IdleKind.Tremble ? i with { Amplitude = Rounded(i.Amplitude * by) } : i)] };
-
+    private static Layer Idling(Layer layer, double by) =>
+        layer.Idles is null
+            ? layer
+            : layer with
+            {
+                Idles = [.. layer.Idles.Select(i => i.Kind is IdleKind.Bob or IdleKind.Tremble ? i with { Amplitude = Rounded(i.Amplitude * by) } : i)],
+            };
 
     private bool Fills => way.Tie.Across == TieAcross.Both || way.Tie.Down == TieDown.Both;
 
     /// <summary>True for what has a size of its own, stands upright and need not keep its shape.</summary>
-    private bool Stretches => layer.Content.Kind is { KeepsShape: false, Sized: { } sized } && sized.Kind.Components.Length == 2
-        && layer.Own[LayerValues.Turn] is { IsKeyed: false, Constant.X: 0 } && layer.Own[LayerValues.Scale] is { IsKeyed: false, Constant: { X: 1, Y: 1 } };
+    private bool Stretches =>
+        layer.Content.Kind is { KeepsShape: false, Sized: { } sized }
+        && sized.Kind.Components.Length == 2
+        && layer.Own[LayerValues.Turn] is { IsKeyed: false, Constant.X: 0 }
+        && layer.Own[LayerValues.Scale] is { IsKeyed: false, Constant: { X: 1, Y: 1 } };
 
     private Layer Scaled(double scale)
     {
@@ -72,7 +83,13 @@ internal sealed class LayerRefit(Graphic graphic, IPlaces places, RefitWay way, 
         }
         var position = layer.Own[LayerValues.Position];
         var moved = position.IsKeyed
-            ? position.Map(k => k with { Value = At(k.Value, k.At), Bend = k.Bend is { } b ? b with { In = Times(b.In, scale), Out = Times(b.Out, scale) } : null })
+            ? position.Map(k =>
+                k with
+                {
+                    Value = At(k.Value, k.At),
+                    Bend = k.Bend is { } b ? b with { In = Times(b.In, scale), Out = Times(b.Out, scale) } : null,
+                }
+            )
             : Channel.Of(position.Kind, At(position.Constant, graphic.Phases.HoldLast));
         return next with { Own = next.Own.With(LayerValues.Position, moved) };
     }
@@ -87,10 +104,15 @@ internal sealed class LayerRefit(Graphic graphic, IPlaces places, RefitWay way, 
         {
             var (box, world) = places.Place(layer, time);
             var shift = way.ShiftOf(box.IsEmpty ? Box.Empty : world.Map(box), way.Scale);
-            return new(Rounded(way.Tie.Across == TieAcross.Both ? p.X * x : way.Scale * p.X + shift.X), Rounded(way.Tie.Down == TieDown.Both ? p.Y * y : way.Scale * p.Y + shift.Y));
+            return new(
+                Rounded(way.Tie.Across == TieAcross.Both ? p.X * x : way.Scale * p.X + shift.X),
+                Rounded(way.Tie.Down == TieDown.Both ? p.Y * y : way.Scale * p.Y + shift.Y)
+            );
         }
         var position = layer.Own[LayerValues.Position];
-        var moved = position.IsKeyed ? position.Map(k => k with { Value = At(k.Value, k.At) }) : Channel.Of(position.Kind, At(position.Constant, graphic.Phases.HoldLast));
+        var moved = position.IsKeyed
+            ? position.Map(k => k with { Value = At(k.Value, k.At) })
+            : Channel.Of(position.Kind, At(position.Constant, graphic.Phases.HoldLast));
         return sized with { Own = sized.Own.With(LayerValues.Position, moved) };
     }
 

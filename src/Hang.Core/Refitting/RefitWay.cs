@@ -7,7 +7,10 @@ namespace Hang.Core.Refitting;
 /// <summary>The way from the old picture to the new for what lies together: a scale for each direction, and where the origin goes.</summary>
 internal sealed class RefitWay
 {
-    private readonly int oldWidth, oldHeight, width, height;
+    private readonly int oldWidth,
+        oldHeight,
+        width,
+        height;
 
     /// <param name="box">Where it rests.</param>
     public RefitWay(Graphic graphic, int width, int height, double scale, LayerTie tie, in Box box)
@@ -15,7 +18,9 @@ internal sealed class RefitWay
         (oldWidth, oldHeight, this.width, this.height) = (graphic.Width, graphic.Height, width, height);
         (Scale, Tie) = (scale, tie);
         (Wide, High) = ((double)width / oldWidth, (double)height / oldHeight);
-        var (from, to) = tie.Safe ? (SafeAreas.Graphics(oldWidth, oldHeight), SafeAreas.Graphics(width, height)) : (new Box(0, 0, oldWidth, oldHeight), new Box(0, 0, width, height));
+        var (from, to) = tie.Safe
+            ? (SafeAreas.Graphics(oldWidth, oldHeight), SafeAreas.Graphics(width, height))
+            : (new Box(0, 0, oldWidth, oldHeight), new Box(0, 0, width, height));
         var inside = SafeAreas.Graphics(width, height);
         X = Shift((int)tie.Across, scale, from.Left, from.Right, to.Left, to.Right);
         Y = Shift((int)tie.Down, scale, from.Top, from.Bottom, to.Top, to.Bottom);
@@ -49,15 +54,23 @@ internal sealed class RefitWay
     public Point ShiftOf(in Box box, double scale)
     {
         var (x, y) = scale == Scale ? (X, Y) : (width / 2.0 - scale * oldWidth / 2, height / 2.0 - scale * oldHeight / 2);
-        return box.IsEmpty ? new(x, y) : new(
-            box.Right <= 0 ? Math.Min(x, 0) : box.Left >= oldWidth ? Math.Max(x, width - scale * oldWidth) : x,
-            box.Bottom <= 0 ? Math.Min(y, 0) : box.Top >= oldHeight ? Math.Max(y, height - scale * oldHeight) : y);
+        return box.IsEmpty
+            ? new(x, y)
+            : new(
+                box.Right <= 0 ? Math.Min(x, 0)
+                    : box.Left >= oldWidth ? Math.Max(x, width - scale * oldWidth)
+                    : x,
+                box.Bottom <= 0 ? Math.Min(y, 0)
+                    : box.Top >= oldHeight ? Math.Max(y, height - scale * oldHeight)
+                    : y
+            );
     }
 
-    private static double Shift(int side, double scale, double fromNear, double fromFar, double toNear, double toFar) => side switch
-    {
-        0 => toNear - scale * fromNear,
-        2 => toFar - scale * fromFar,
-        _ => (toNear + toFar) / 2 - scale * (fromNear + fromFar) / 2,
-    };
+    private static double Shift(int side, double scale, double fromNear, double fromFar, double toNear, double toFar) =>
+        side switch
+        {
+            0 => toNear - scale * fromNear,
+            2 => toFar - scale * fromFar,
+            _ => (toNear + toFar) / 2 - scale * (fromNear + fromFar) / 2,
+        };
 }

@@ -8,12 +8,15 @@ using Hang.Scene.Geometry;
 namespace Hang.Core.Refitting;
 
 /// <summary>
-/// A graphic in another size and shape. What lies together stays together: each such cluster is as large as the shorter side of the picture says, smaller where it would not
-/// fit, and keeps its distance to what it is tied to. What lies beyond an edge, as before it arrives, lies beyond the same edge afterwards.
+/// A graphic in another size and shape. What lies together stays together: each such cluster is as large as the shorter side of the picture says, smaller
+/// where it would not fit, and keeps its distance to what it is tied to. What lies beyond an edge, as before it arrives, lies beyond the same edge
+/// afterwards.
 /// </summary>
 public static class Refitted
 {
-    private const double Near = 0.02, Midst = 0.1, Together = 0.03;
+    private const double Near = 0.02,
+        Midst = 0.1,
+        Together = 0.03;
 
     /// <param name="placesOf">Measures a graphic.</param>
     /// <exception cref="ProblemException">The size is none.</exception>
@@ -21,7 +24,11 @@ public static class Refitted
     {
         if (width is < Graphic.LeastSide or > Graphic.MostSide || height is < Graphic.LeastSide or > Graphic.MostSide)
         {
-            throw new ProblemException($"{width} × {height} is no size for a graphic.", $"Use {Graphic.LeastSide} to {Graphic.MostSide} px a side.", field: "width");
+            throw new ProblemException(
+                $"{width} × {height} is no size for a graphic.",
+                $"Use {Graphic.LeastSide} to {Graphic.MostSide} px a side.",
+                field: "width"
+            );
         }
         if (width == graphic.Width && height == graphic.Height)
         {
@@ -34,7 +41,9 @@ public static class Refitted
         {
             Width = width,
             Height = height,
-            Guides = graphic.Guides is { } g ? new([.. g.Upright.Select(x => x * width / graphic.Width)], [.. g.Level.Select(y => y * height / graphic.Height)]) : null,
+            Guides = graphic.Guides is { } g
+                ? new([.. g.Upright.Select(x => x * width / graphic.Width)], [.. g.Level.Select(y => y * height / graphic.Height)])
+                : null,
         };
         foreach (var cluster in clusters)
         {
@@ -51,7 +60,11 @@ public static class Refitted
     private static double ScaleOf(Graphic graphic, int width, int height, ImmutableArray<Cluster> clusters)
     {
         var scale = (double)Math.Min(width, height) / Math.Min(graphic.Width, graphic.Height);
-        var (safe, before, frame) = (SafeAreas.Graphics(width, height), SafeAreas.Graphics(graphic.Width, graphic.Height), new Box(0, 0, graphic.Width, graphic.Height));
+        var (safe, before, frame) = (
+            SafeAreas.Graphics(width, height),
+            SafeAreas.Graphics(graphic.Width, graphic.Height),
+            new Box(0, 0, graphic.Width, graphic.Height)
+        );
         foreach (var (_, tie, box) in clusters)
         {
             // What reached beyond the safe area may go on doing so; what hung out of the picture is no measure.
@@ -73,7 +86,15 @@ public static class Refitted
     {
         var own = graphic.Layers.Where(l => l.Carrier is null && l.Content.Kind.IsOnStage).Select(l => (Layer: l, Box: BoxAtRest(graphic, places, l))).ToList();
         var frame = new Box(0, 0, graphic.Width, graphic.Height);
-        var left = own.Select(o => (Layers: ImmutableArray.Create(o.Layer), Tie: o.Layer.Tie, o.Box, Fills: AutoTie(graphic, o.Box) is { Across: TieAcross.Both } or { Down: TieDown.Both })).ToList();
+        var left = own.Select(o =>
+                (
+                    Layers: ImmutableArray.Create(o.Layer),
+                    Tie: o.Layer.Tie,
+                    o.Box,
+                    Fills: AutoTie(graphic, o.Box) is { Across: TieAcross.Both } or { Down: TieDown.Both }
+                )
+            )
+            .ToList();
         var reach = Together * Math.Min(graphic.Width, graphic.Height);
         for (var i = 0; i < left.Count; i++)
         {
@@ -81,7 +102,14 @@ public static class Refitted
             {
                 var (a, b) = (left[i], left[j]);
                 // A ground is behind everything, and holds nothing together.
-                if (a.Fills || b.Fills || a.Tie != b.Tie || a.Box.IsEmpty || b.Box.IsEmpty || new Box(a.Box.Left - reach, a.Box.Top - reach, a.Box.Right + reach, a.Box.Bottom + reach).Intersect(b.Box).IsEmpty)
+                if (
+                    a.Fills
+                    || b.Fills
+                    || a.Tie != b.Tie
+                    || a.Box.IsEmpty
+                    || b.Box.IsEmpty
+                    || new Box(a.Box.Left - reach, a.Box.Top - reach, a.Box.Right + reach, a.Box.Bottom + reach).Intersect(b.Box).IsEmpty
+                )
                 {
                     continue;
                 }
@@ -91,12 +119,23 @@ public static class Refitted
                 j = i;
             }
         }
-        return [.. left.Select(c => new Cluster(c.Layers, c.Tie ?? (c.Box.Intersect(frame).IsEmpty ? new(TieAcross.Centre, TieDown.Middle) : AutoTie(graphic, c.Box)), c.Box))];
+        return
+        [
+            .. left.Select(c => new Cluster(
+                c.Layers,
+                c.Tie ?? (c.Box.Intersect(frame).IsEmpty ? new(TieAcross.Centre, TieDown.Middle) : AutoTie(graphic, c.Box)),
+                c.Box
+            )),
+        ];
     }
 
     private static LayerTie AutoTie(Graphic graphic, in Box box)
     {
-        static int Side(double before, double after, double whole) => before <= Near * whole && after <= Near * whole ? 3 : Math.Abs(before - after) < Midst * whole ? 1 : before < after ? 0 : 2;
+        static int Side(double before, double after, double whole) =>
+            before <= Near * whole && after <= Near * whole ? 3
+            : Math.Abs(before - after) < Midst * whole ? 1
+            : before < after ? 0
+            : 2;
         return new((TieAcross)Side(box.Left, graphic.Width - box.Right, graphic.Width), (TieDown)Side(box.Top, graphic.Height - box.Bottom, graphic.Height));
     }
 
@@ -107,7 +146,10 @@ public static class Refitted
         Box Of(Layer l)
         {
             var (box, world) = places.Place(l, rest);
-            var mapped = l.Content.Kind.Stands == Stands.Point ? new Box(world.E, world.F, world.E + 1, world.F + 1) : box.IsEmpty ? Box.Empty : world.Map(box);
+            var mapped =
+                l.Content.Kind.Stands == Stands.Point ? new Box(world.E, world.F, world.E + 1, world.F + 1)
+                : box.IsEmpty ? Box.Empty
+                : world.Map(box);
             return graphic.Layers.Where(f => f.Carrier == l.Id && f.Content.Kind.IsOnStage).Aggregate(mapped, (all, f) => all.Union(Of(f)));
         }
         return Of(layer);

@@ -7,9 +7,18 @@ namespace Hang.Core.Rosters;
 public static class Binding
 {
     private static readonly (string Plain, string Fills)[] Own =
-        [("colourway", RosterColumn.Colourway), ("hold", RosterColumn.Hold), ("take", RosterColumn.TakeName), ("file", RosterColumn.TakeName), ("filename", RosterColumn.TakeName)];
+    [
+        ("colourway", RosterColumn.Colourway),
+        ("hold", RosterColumn.Hold),
+        ("take", RosterColumn.TakeName),
+        ("file", RosterColumn.TakeName),
+        ("filename", RosterColumn.TakeName),
+    ];
 
-    /// <summary>A roster of a table: columns are bound to fields of the same name, whatever its case, spaces and hyphens; with one column and one field they are each other's.</summary>
+    /// <summary>
+    /// A roster of a table: columns are bound to fields of the same name, whatever its case, spaces and hyphens; with one column and one field they are
+    /// each other's.
+    /// </summary>
     public static Roster Of(Table table, Graphic graphic)
     {
         var fields = graphic.Fields ?? [];

@@ -19,15 +19,19 @@ public sealed record RosterRow(string Id, ImmutableArray<string> Cells)
 
 /// <summary>A column, and what it fills.</summary>
 /// <param name="Heading">As the table has it.</param>
-/// <param name="Fills">Name of a field, or <see cref="RosterColumn.Colourway"/>, <see cref="RosterColumn.Hold"/> or <see cref="RosterColumn.TakeName"/>; empty: nothing.</param>
+/// <param name="Fills">Name of a field, or <see cref="RosterColumn.Colourway"/>, <see cref="RosterColumn.Hold"/> or <see cref="RosterColumn.TakeName"/>;
+/// empty: nothing.</param>
 public sealed record RosterColumn(string Heading, string Fills = "")
 {
     /// <summary>What fills the colourway, the length of Hold in frames, and the take's name, which are no fields.</summary>
-    public const string Colourway = ".colourway", Hold = ".hold", TakeName = ".name";
+    public const string Colourway = ".colourway",
+        Hold = ".hold",
+        TakeName = ".name";
 }
 
 /// <summary>A table of rows, one filled graphic per row.</summary>
-/// <param name="Names">How takes are named: text with headings of columns in braces, such as {Name}; {row} is the row's number. Empty: by the first words that are filled in.</param>
+/// <param name="Names">How takes are named: text with headings of columns in braces, such as {Name}; {row} is the row's number. Empty: by the first words
+/// that are filled in.</param>
 public sealed record Roster(ImmutableArray<RosterColumn> Columns, ImmutableArray<RosterRow> Rows, string Names = "")
 {
     public const int MostRows = 5000;
@@ -47,7 +51,11 @@ public sealed record Roster(ImmutableArray<RosterColumn> Columns, ImmutableArray
     {
         if (Columns.Length > MostColumns || Rows.Length > MostRows)
         {
-            throw new ProblemException($"The table has {Rows.Length} rows and {Columns.Length} columns.", $"Keep it to {MostRows} rows and {MostColumns} columns.", field: "rows");
+            throw new ProblemException(
+                $"The table has {Rows.Length} rows and {Columns.Length} columns.",
+                $"Keep it to {MostRows} rows and {MostColumns} columns.",
+                field: "rows"
+            );
         }
         if (Names.Length > MostNames)
         {

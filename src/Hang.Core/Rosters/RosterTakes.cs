@@ -19,7 +19,9 @@ public sealed class RosterTakes
     private readonly Graphic graphic;
     private readonly Roster roster;
     private readonly ImmutableArray<(int Column, Field Field, ValueKind Kind)> bound;
-    private readonly int colourway, hold, named;
+    private readonly int colourway,
+        hold,
+        named;
     private readonly Dictionary<string, int> places;
     private readonly RowName[] names;
     private readonly int[] twinOf;
@@ -34,7 +36,13 @@ public sealed class RosterTakes
         {
             throw new ProblemException($"Two columns fill {Quoted.Short(twice.Key)}.", "Let one of them fill nothing.", field: "columns");
         }
-        bound = [.. fills.Where(f => !f.Fills.StartsWith('.')).Select(f => (f.Column, Field: Filling.Named(graphic, f.Fills))).Select(f => (f.Column, f.Field, FieldPlace.Find(graphic, f.Field.Fills[0])!.Kind))];
+        bound =
+        [
+            .. fills
+                .Where(f => !f.Fills.StartsWith('.'))
+                .Select(f => (f.Column, Field: Filling.Named(graphic, f.Fills)))
+                .Select(f => (f.Column, f.Field, FieldPlace.Find(graphic, f.Field.Fills[0])!.Kind)),
+        ];
         int Own(string what) => Array.Find(fills, f => f.Fills == what) is { Fills: not null } found ? found.Column : -1;
         (colourway, hold, named) = (Own(RosterColumn.Colourway), Own(RosterColumn.Hold), Own(RosterColumn.TakeName));
         (names, twinOf) = (Name(given), Twins());
@@ -46,7 +54,8 @@ public sealed class RosterTakes
 
     /// <summary>The place of a row by its id.</summary>
     /// <exception cref="ProblemException">There is none of that id.</exception>
-    public int IndexOf(string id) => places.TryGetValue(id, out var index) ? index : throw new ProblemException("There is no such row.", "Look at the table again.", field: "row");
+    public int IndexOf(string id) =>
+        places.TryGetValue(id, out var index) ? index : throw new ProblemException("There is no such row.", "Look at the table again.", field: "row");
 
     /// <summary>What the take of a row is called: a name that no other row has.</summary>
     public string NameOf(int row) => names[row].Name;
@@ -61,7 +70,8 @@ public sealed class RosterTakes
     public bool IsEmpty(int row) => roster.Columns.Index().All(c => string.IsNullOrWhiteSpace(roster.Rows[row].Cell(c.Index)));
 
     /// <summary>True when nothing stands in the row that fills anything.</summary>
-    public bool FillsNothing(int row) => bound.Select(b => b.Column).Append(colourway).Append(hold).All(c => string.IsNullOrWhiteSpace(roster.Rows[row].Cell(c)));
+    public bool FillsNothing(int row) =>
+        bound.Select(b => b.Column).Append(colourway).Append(hold).All(c => string.IsNullOrWhiteSpace(roster.Rows[row].Cell(c)));
 
     /// <summary>What a row fills in. An empty cell leaves what is no words as the graphic has it.</summary>
     /// <exception cref="ProblemException">A cell holds what cannot be read; the problem's field is the column's heading.</exception>
@@ -87,7 +97,11 @@ public sealed class RosterTakes
             pictures[picture.Hash] = picture.Asset;
             return picture.Hash;
         }
-        return new(values.ToImmutable(), Cell(cells, colourway), HoldOf(cells)) { Name = names[row].Name, Pictures = pictures.Count > 0 ? pictures.ToImmutable() : null };
+        return new(values.ToImmutable(), Cell(cells, colourway), HoldOf(cells))
+        {
+            Name = names[row].Name,
+            Pictures = pictures.Count > 0 ? pictures.ToImmutable() : null,
+        };
     }
 
     private int? HoldOf(RosterRow cells)
@@ -142,7 +156,10 @@ public sealed class RosterTakes
             var plain = Numbered(row + 1);
             for (var n = Math.Max(next.GetValueOrDefault(from), isNumbered ? row + 1 : 1); ; n++)
             {
-                var name = isNumbered ? Numbered(n) : n == 1 ? plain : string.Create(CultureInfo.InvariantCulture, $"{plain} {n}");
+                var name =
+                    isNumbered ? Numbered(n)
+                    : n == 1 ? plain
+                    : string.Create(CultureInfo.InvariantCulture, $"{plain} {n}");
                 if (taken.Add(name))
                 {
                     next[from] = n + 1;
@@ -155,11 +172,16 @@ public sealed class RosterTakes
     private int[] Twins()
     {
         var firstOf = new Dictionary<string, int>(StringComparer.Ordinal);
-        return [.. roster.Rows.Select((row, i) =>
-        {
-            var said = string.Join('\u001F', bound.Select(b => row.Cell(b.Column).Trim()).Append(row.Cell(colourway)).Append(row.Cell(hold)));
-            return firstOf.TryAdd(said, i) ? i : firstOf[said];
-        })];
+        return
+        [
+            .. roster.Rows.Select(
+                (row, i) =>
+                {
+                    var said = string.Join('\u001F', bound.Select(b => row.Cell(b.Column).Trim()).Append(row.Cell(colourway)).Append(row.Cell(hold)));
+                    return firstOf.TryAdd(said, i) ? i : firstOf[said];
+                }
+            ),
+        ];
     }
 
     /// <summary>The name of a row before it is made one that no other has; the row's number is still to be put in.</summary>
@@ -180,7 +202,10 @@ public sealed class RosterTakes
 
     private static string Plain(string name)
     {
-        var plain = string.Join(' ', name.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries).Select(w => new string([.. w.Where(c => !char.IsControl(c))])));
+        var plain = string.Join(
+            ' ',
+            name.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries).Select(w => new string([.. w.Where(c => !char.IsControl(c))]))
+        );
         return plain.Length > 100 ? plain[..100].TrimEnd() : plain;
     }
 }

@@ -20,11 +20,19 @@ public static class RowFindings
         }
         else if (takes.FillsNothing(row))
         {
-            findings.Add(new("fillsNothing", Weight.Warning, new("Nothing in the row fills a field.", "Choose above its columns what they fill, or take it away.")));
+            findings.Add(
+                new("fillsNothing", Weight.Warning, new("Nothing in the row fills a field.", "Choose above its columns what they fill, or take it away."))
+            );
         }
         if (takes.TwinOf(row) is { } twin)
         {
-            findings.Add(new("twice", Weight.Warning, new(string.Create(CultureInfo.InvariantCulture, $"It is the same as row {twin + 1}."), "Change it, or take one of them away.")));
+            findings.Add(
+                new(
+                    "twice",
+                    Weight.Warning,
+                    new(string.Create(CultureInfo.InvariantCulture, $"It is the same as row {twin + 1}."), "Change it, or take one of them away.")
+                )
+            );
         }
         try
         {

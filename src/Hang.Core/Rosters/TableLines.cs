@@ -8,12 +8,43 @@ public static class TableLines
 {
     // What people call the columns of such lists, in the languages that Hang speaks.
     private static readonly FrozenSet<string> Headings = FrozenSet.ToFrozenSet(
-        ["name", "names", "role", "roles", "job", "title", "function", "credit", "credits", "person", "label", "item", "value", "number", "amount", "count", "share",
-            "namen", "rolle", "rollen", "aufgabe", "funktion", "titel", "bezeichnung", "wert", "zahl", "anzahl", "menge", "anteil"], StringComparer.OrdinalIgnoreCase);
+        [
+            "name",
+            "names",
+            "role",
+            "roles",
+            "job",
+            "title",
+            "function",
+            "credit",
+            "credits",
+            "person",
+            "label",
+            "item",
+            "value",
+            "number",
+            "amount",
+            "count",
+            "share",
+            "namen",
+            "rolle",
+            "rollen",
+            "aufgabe",
+            "funktion",
+            "titel",
+            "bezeichnung",
+            "wert",
+            "zahl",
+            "anzahl",
+            "menge",
+            "anteil",
+        ],
+        StringComparer.OrdinalIgnoreCase
+    );
 
     /// <summary>
-    /// A line for each row, its cells divided by tabs; an empty row is an empty line. A cell of several lines goes on in lines that begin with a tab: more names of one role. A first row
-    /// that names the columns is left out.
+    /// A line for each row, its cells divided by tabs; an empty row is an empty line. A cell of several lines goes on in lines that begin with a tab: more
+    /// names of one role. A first row that names the columns is left out.
     /// </summary>
     /// <param name="rows">As the table has them.</param>
     public static string Of(IReadOnlyList<IReadOnlyList<string>> rows)
@@ -35,11 +66,20 @@ public static class TableLines
     /// <summary>True for a row of words that columns are called by, and for one without numbers over a column that has nothing else.</summary>
     private static bool IsHeading(string[] first, string[][] rest) =>
         first.Where(c => c.Length > 0).All(Headings.Contains)
-        || Enumerable.Range(0, first.Length).Any(c => first[c].Length > 0 && !first[c].Any(char.IsDigit) && rest.Where(r => r[c].Length > 0).ToArray() is { Length: > 0 } filled && filled.All(r => IsNumber(r[c])));
+        || Enumerable
+            .Range(0, first.Length)
+            .Any(c =>
+                first[c].Length > 0
+                && !first[c].Any(char.IsDigit)
+                && rest.Where(r => r[c].Length > 0).ToArray() is { Length: > 0 } filled
+                && filled.All(r => IsNumber(r[c]))
+            );
 
-    private static bool IsNumber(string text) => double.TryParse(text.TrimEnd('%', ' '), NumberStyles.Float | NumberStyles.AllowThousands, CultureInfo.InvariantCulture, out _);
+    private static bool IsNumber(string text) =>
+        double.TryParse(text.TrimEnd('%', ' '), NumberStyles.Float | NumberStyles.AllowThousands, CultureInfo.InvariantCulture, out _);
 
     private static bool IsEmpty(string[] cells) => cells.All(c => c.Length == 0);
 
-    private static string Cell(IReadOnlyList<string> row, int column) => column < row.Count ? row[column].Replace("\r\n", "\n", StringComparison.Ordinal).Trim() : "";
+    private static string Cell(IReadOnlyList<string> row, int column) =>
+        column < row.Count ? row[column].Replace("\r\n", "\n", StringComparison.Ordinal).Trim() : "";
 }

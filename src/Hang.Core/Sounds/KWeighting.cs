@@ -14,7 +14,8 @@ internal sealed class KWeighting
     /// <summary>A filter of second order, transposed direct form II.</summary>
     private struct Biquad(double b0, double b1, double b2, double a1, double a2)
     {
-        private double first, second;
+        private double first,
+            second;
 
         public double Next(double x)
         {

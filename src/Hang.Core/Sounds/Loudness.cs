@@ -19,8 +19,12 @@ public sealed record Loudness(double? Integrated, double? Momentary, double? Sho
     public const double HighestPeak = -1;
 
     // ITU-R BS.1770: blocks of 400 ms every 100 ms; an absolute gate, then one below the mean of what passed it.
-    private const int Step = SampleClock.Rate / 10, Momentarily = 4, Shortly = 30;
-    private const double Offset = -0.691, Gate = -70, RelativeGate = -10;
+    private const int Step = SampleClock.Rate / 10,
+        Momentarily = 4,
+        Shortly = 30;
+    private const double Offset = -0.691,
+        Gate = -70,
+        RelativeGate = -10;
 
     /// <summary>What gain brings it to the target, dB; null where it cannot be told.</summary>
     public double? ToTarget => Integrated is { } i ? Target - i : null;
@@ -58,7 +62,8 @@ public sealed record Loudness(double? Integrated, double? Momentary, double? Sho
         return new(Integrate(blocks), Highest(blocks), Highest(Blocks(powers, Shortly)), peak > 0 ? 20 * Math.Log10(peak) : null);
     }
 
-    private static double[] Blocks(List<double> powers, int steps) => [.. Enumerable.Range(0, Math.Max(0, powers.Count - steps + 1)).Select(i => powers.Skip(i).Take(steps).Sum() / steps)];
+    private static double[] Blocks(List<double> powers, int steps) =>
+        [.. Enumerable.Range(0, Math.Max(0, powers.Count - steps + 1)).Select(i => powers.Skip(i).Take(steps).Sum() / steps)];
 
     private static double? Integrate(double[] blocks)
     {

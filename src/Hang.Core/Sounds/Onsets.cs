@@ -10,14 +10,21 @@ namespace Hang.Core.Sounds;
 public static class Onsets
 {
     // A window of 21 ms every 5 ms.
-    private const int Window = 1024, Hop = 240;
+    private const int Window = 1024,
+        Hop = 240;
 
     // A peak stands out of 30 ms around it and of the mean of 100 ms before and after it; the next comes 60 ms later at the earliest.
-    private const int Peak = 6, Around = 20, Apart = 12;
-    private const double Compression = 100, OverMean = 1.6, LeastShare = 0.08, LeastFlux = 0.6;
+    private const int Peak = 6,
+        Around = 20,
+        Apart = 12;
+    private const double Compression = 100,
+        OverMean = 1.6,
+        LeastShare = 0.08,
+        LeastFlux = 0.6;
 
     // The moment is where 5 ms are louder than the 5 ms before by most.
-    private const int Bin = 48, Bins = 5;
+    private const int Bin = 48,
+        Bins = 5;
 
     /// <summary>The samples at which something begins, rising.</summary>
     public static IReadOnlyList<long> Of(ISamples sound)

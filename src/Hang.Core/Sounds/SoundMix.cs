@@ -6,7 +6,9 @@ using Hang.Scene.Time;
 
 namespace Hang.Core.Sounds;
 
-/// <summary>What is heard of a graphic: all its sound layers together, sample by sample. Frame 0 begins with sample 0; nothing depends on where reading begins.</summary>
+/// <summary>
+/// What is heard of a graphic: all its sound layers together, sample by sample. Frame 0 begins with sample 0; nothing depends on where reading begins.
+/// </summary>
 public sealed class SoundMix : ISamples
 {
     private const int Piece = 4096;
@@ -19,7 +21,12 @@ public sealed class SoundMix : ISamples
     {
         graphic = Unfolding.Heard(graphic);
         Count = SampleClock.StartOf(graphic.Rate, graphic.Phases.Total);
-        parts = [.. Heard(graphic, guides).Where(l => only is null || l.Id == only).Select(l => new SoundPart(graphic, l, sounds(l.Content.Kind.Heard!.HashOf(l.Content.Values))))];
+        parts =
+        [
+            .. Heard(graphic, guides)
+                .Where(l => only is null || l.Id == only)
+                .Select(l => new SoundPart(graphic, l, sounds(l.Content.Kind.Heard!.HashOf(l.Content.Values)))),
+        ];
     }
 
     internal IEnumerable<SoundPart> Parts => parts;

@@ -14,8 +14,11 @@ internal sealed class SoundPart
     private readonly ISamples sound;
     private readonly FrameRate rate;
     private readonly Channel gain;
-    private readonly double least, most;
-    private readonly long offset, fadeIn, fadeOut;
+    private readonly double least,
+        most;
+    private readonly long offset,
+        fadeIn,
+        fadeOut;
 
     public SoundPart(Graphic graphic, Layer layer, ISamples sound)
     {
@@ -29,7 +32,9 @@ internal sealed class SoundPart
         fadeOut = SampleClock.Of(values[heard.FadeOut].Constant.X);
     }
 
-    /// <summary>The samples of the graphic in which a layer would be heard if its sound never ended, and how much further on in the sound each of them is.</summary>
+    /// <summary>
+    /// The samples of the graphic in which a layer would be heard if its sound never ended, and how much further on in the sound each of them is.
+    /// </summary>
     public static (long From, long To, long Offset) Heard(Graphic graphic, Layer layer)
     {
         var offset = SampleClock.Of(layer.Content.Values[layer.Content.Kind.Heard!.Slip].Constant.X) - SampleClock.StartOf(graphic.Rate, layer.In ?? 0);

@@ -29,7 +29,16 @@ public sealed record Sounding(string Key, long Samples, ImmutableArray<HeardLaye
         var heard = SoundMix.Heard(graphic, guides).Where(l => only is null || l.Id == only).ToArray();
         foreach (var layer in heard)
         {
-            text.Append(Codecs.Write(new Layer { Id = "l", Name = "l", Content = layer.Content }));
+            text.Append(
+                Codecs.Write(
+                    new Layer
+                    {
+                        Id = "l",
+                        Name = "l",
+                        Content = layer.Content,
+                    }
+                )
+            );
             foreach (var holder in SoundMix.Holders(graphic, layer))
             {
                 text.Append(CultureInfo.InvariantCulture, $" {holder.In}-{holder.Out}");

@@ -17,7 +17,11 @@ public static class Waveform
     {
         if (every is < Finest or > Coarsest || !int.IsPow2(every))
         {
-            throw new ProblemException($"A waveform cannot be made of every {every} samples.", $"Ask for {Finest} times a power of two, up to {Coarsest}.", field: "every");
+            throw new ProblemException(
+                $"A waveform cannot be made of every {every} samples.",
+                $"Ask for {Finest} times a power of two, up to {Coarsest}.",
+                field: "every"
+            );
         }
         var pairs = (int)((sound.Count + every - 1) / every);
         var outline = new sbyte[2 * pairs];

@@ -21,13 +21,17 @@ public sealed record Forecast(long Bytes, double Seconds, int Sampled, double Me
 public static class Forecaster
 {
     // Runs of neighbours, so that what a frame shares with the one before is as it will be; spread evenly, so that still and moving stretches have their share.
-    private const int Windows = 8, WindowFrames = 5;
+    private const int Windows = 8,
+        WindowFrames = 5;
 
     /// <exception cref="Scene.ProblemException">The sample could not be rendered, so neither could the whole.</exception>
     public static async Task<Forecast> SampleAsync(Evaluator evaluator, HandoffPlan plan, PictureShelf pictures, CancellationToken cancel)
     {
         // Sound costs the same every second, and next to no time.
-        var sound = plan.Silent || !SoundMix.Heard(evaluator.Graphic).Any() ? 0 : (long)(FileKinds.Of(plan.Kind).SoundBytesPerSecond * evaluator.Graphic.Rate.Seconds(plan.To - plan.From + 1));
+        var sound =
+            plan.Silent || !SoundMix.Heard(evaluator.Graphic).Any()
+                ? 0
+                : (long)(FileKinds.Of(plan.Kind).SoundBytesPerSecond * evaluator.Graphic.Rate.Seconds(plan.To - plan.From + 1));
         plan = plan.Demand(evaluator.Graphic) with { Silent = true };
         // A file of one frame tells what every file costs; the rest is counted by the frame. It goes first, so that the sample runs warm.
         var alone = await RenderAsync(evaluator, plan with { Only = [plan.From] }, pictures, cancel);
@@ -40,19 +44,31 @@ public static class Forecaster
         var part = await RenderAsync(evaluator, sample, pictures, cancel);
         var share = (plan.Frames - 1.0) / (sample.Frames - 1);
         return new(
-            (long)(alone.Bytes + (part.Bytes - alone.Bytes) * share) + sound, alone.Seconds + Math.Max(0, part.Seconds - alone.Seconds) * share, sample.Frames + 1,
-            part.Proof.MeanColour, WorstBlock(part.Proof));
+            (long)(alone.Bytes + (part.Bytes - alone.Bytes) * share) + sound,
+            alone.Seconds + Math.Max(0, part.Seconds - alone.Seconds) * share,
+            sample.Frames + 1,
+            part.Proof.MeanColour,
+            WorstBlock(part.Proof)
+        );
     }
 
     private static ImmutableArray<int> Sample(HandoffPlan plan) =>
-    [
-        .. Enumerable.Range(0, Windows).Select(w => (int)((w + 0.5) * plan.Frames / Windows - WindowFrames / 2.0))
-            .SelectMany(first => Enumerable.Range(first, WindowFrames)).Select(plan.FrameAt),
-    ];
+        [
+            .. Enumerable
+                .Range(0, Windows)
+                .Select(w => (int)((w + 0.5) * plan.Frames / Windows - WindowFrames / 2.0))
+                .SelectMany(first => Enumerable.Range(first, WindowFrames))
+                .Select(plan.FrameAt),
+        ];
 
     private static double WorstBlock(Proof proof) => proof.Frames.Select(f => f.WorstBlock).DefaultIfEmpty().Max();
 
-    private static async Task<(long Bytes, double Seconds, Proof Proof)> RenderAsync(Evaluator evaluator, HandoffPlan plan, PictureShelf pictures, CancellationToken cancel)
+    private static async Task<(long Bytes, double Seconds, Proof Proof)> RenderAsync(
+        Evaluator evaluator,
+        HandoffPlan plan,
+        PictureShelf pictures,
+        CancellationToken cancel
+    )
     {
         var path = Path.Combine(Path.GetTempPath(), $"hang-sample-{Guid.NewGuid():N}.{FileNames.Extension(plan.Kind)}");
         try

@@ -17,7 +17,18 @@ internal sealed class GifWriter : IFrameWriter
     {
         (this.delivery, this.reduce, colours) = (delivery, reduce, delivery.Path + ".colours.png");
         File.Delete(colours);
-        pipe = Start(["-vf", $"palettegen=max_colors=256:reserve_transparent={(delivery.Plan.HasAlpha ? 1 : 0)}:stats_mode=full", "-frames:v", "1", "-f", "image2", colours], []);
+        pipe = Start(
+            [
+                "-vf",
+                $"palettegen=max_colors=256:reserve_transparent={(delivery.Plan.HasAlpha ? 1 : 0)}:stats_mode=full",
+                "-frames:v",
+                "1",
+                "-f",
+                "image2",
+                colours,
+            ],
+            []
+        );
     }
 
     public int Passes => 2;
@@ -43,8 +54,17 @@ internal sealed class GifWriter : IFrameWriter
         isDrawing = true;
         await pipe.DisposeAsync();
         pipe = Start(
-            ["-lavfi", "[0:v][1:v]paletteuse=dither=sierra2_4a:diff_mode=rectangle:alpha_threshold=128", "-loop", delivery.Plan.Once ? "-1" : "0", "-f", "gif", delivery.Path],
-            FfmpegProcess.Reading(colours, "png_pipe"));
+            [
+                "-lavfi",
+                "[0:v][1:v]paletteuse=dither=sierra2_4a:diff_mode=rectangle:alpha_threshold=128",
+                "-loop",
+                delivery.Plan.Once ? "-1" : "0",
+                "-f",
+                "gif",
+                delivery.Path,
+            ],
+            FfmpegProcess.Reading(colours, "png_pipe")
+        );
     }
 
     public async ValueTask DisposeAsync()
@@ -53,6 +73,11 @@ internal sealed class GifWriter : IFrameWriter
         File.Delete(colours);
     }
 
-    private FramePipe Start(string[] output, string[] secondInput) => new(FfmpegProcess.Start(
-        "ffmpeg", [.. FfmpegArguments.Quiet, .. FfmpegArguments.RawInput("rgba", delivery.Width, delivery.Height, delivery.Rate), .. secondInput, .. output]));
+    private FramePipe Start(string[] output, string[] secondInput) =>
+        new(
+            FfmpegProcess.Start(
+                "ffmpeg",
+                [.. FfmpegArguments.Quiet, .. FfmpegArguments.RawInput("rgba", delivery.Width, delivery.Height, delivery.Rate), .. secondInput, .. output]
+            )
+        );
 }

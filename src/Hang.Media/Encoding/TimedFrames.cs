@@ -21,20 +21,45 @@ internal static class TimedFrames
     /// <param name="matrix">Matrix coefficients after ITU-T H.273.</param>
     /// <param name="range">1 narrow, 2 full.</param>
     /// <param name="transfer">Transfer characteristics after ITU-T H.273.</param>
-    public static byte[] Head(Delivery delivery, string codec, byte[] known, int matrix, int range, int transfer) => Head(
-        delivery, codec, [.. Element(0x63A2, known), .. Number(0x23E383, (long)Math.Round(1e9 * delivery.Rate.Denominator / delivery.Rate.Numerator))],
-        // Primaries of BT.709.
-        Element(0x55B0, Number(0x55B1, matrix), Number(0x55B9, range), Number(0x55BA, transfer), Number(0x55BB, 1)));
+    public static byte[] Head(Delivery delivery, string codec, byte[] known, int matrix, int range, int transfer) =>
+        Head(
+            delivery,
+            codec,
+            [.. Element(0x63A2, known), .. Number(0x23E383, (long)Math.Round(1e9 * delivery.Rate.Denominator / delivery.Rate.Numerator))],
+            // Primaries of BT.709.
+            Element(0x55B0, Number(0x55B1, matrix), Number(0x55B9, range), Number(0x55BA, transfer), Number(0x55BB, 1))
+        );
 
     private static byte[] Head(Delivery delivery, string codec, byte[] own, byte[] look) =>
-    [
-        .. Element(0x1A45DFA3, Text(0x4282, "matroska")),
-        // A segment whose length is not known yet.
-        0x18, 0x53, 0x80, 0x67, 0x01, 0xFF, 0xFF, 0xFF, 0xFF, 0xFF, 0xFF, 0xFF,
-        .. Element(0x1549A966, Number(0x2AD7B1, 1_000_000)),
-        .. Element(0x1654AE6B, Element(0xAE, Number(0xD7, 1), Number(0x73C5, 1), Number(0x83, 1), Text(0x86, codec), own,
-            Element(0xE0, Number(0xB0, delivery.Width), Number(0xBA, delivery.Height), look))),
-    ];
+        [
+            .. Element(0x1A45DFA3, Text(0x4282, "matroska")),
+            // A segment whose length is not known yet.
+            0x18,
+            0x53,
+            0x80,
+            0x67,
+            0x01,
+            0xFF,
+            0xFF,
+            0xFF,
+            0xFF,
+            0xFF,
+            0xFF,
+            0xFF,
+            .. Element(0x1549A966, Number(0x2AD7B1, 1_000_000)),
+            .. Element(
+                0x1654AE6B,
+                Element(
+                    0xAE,
+                    Number(0xD7, 1),
+                    Number(0x73C5, 1),
+                    Number(0x83, 1),
+                    Text(0x86, codec),
+                    own,
+                    Element(0xE0, Number(0xB0, delivery.Width), Number(0xBA, delivery.Height), look)
+                )
+            ),
+        ];
 
     /// <summary>The moment of a frame.</summary>
     /// <param name="frame">Place in the file.</param>

@@ -11,9 +11,7 @@ internal sealed class TimedWriter(Delivery delivery, IEnumerable<string> argumen
     private readonly FramePipe pipe = new(FfmpegProcess.Start("ffmpeg", arguments));
     private bool isBegun;
 
-    public void Prepare(PaintedFrame frame)
-    {
-    }
+    public void Prepare(PaintedFrame frame) { }
 
     public Task WriteAsync(PaintedFrame frame, int first, int times, CancellationToken cancel)
     {
@@ -26,7 +24,10 @@ internal sealed class TimedWriter(Delivery delivery, IEnumerable<string> argumen
                 input.Write(head);
                 input.Write(before);
                 input.Write(frame.Pixels);
-            }, 1, cancel);
+            },
+            1,
+            cancel
+        );
     }
 
     public async Task FinishAsync(CancellationToken cancel)

@@ -11,9 +11,15 @@ internal static class Yuv420
 {
     private const int Bits = 16;
     private const int Half = 1 << (Bits - 1);
-    private static readonly int RedY = Fixed(0.2126 * 219 / 255), GreenY = Fixed(0.7152 * 219 / 255), BlueY = Fixed(0.0722 * 219 / 255);
-    private static readonly int RedCb = Fixed(-0.2126 / 1.8556 * 224 / 255), GreenCb = Fixed(-0.7152 / 1.8556 * 224 / 255), BlueCb = -RedCb - GreenCb;
-    private static readonly int GreenCr = Fixed(-0.7152 / 1.5748 * 224 / 255), BlueCr = Fixed(-0.0722 / 1.5748 * 224 / 255), RedCr = -GreenCr - BlueCr;
+    private static readonly int RedY = Fixed(0.2126 * 219 / 255),
+        GreenY = Fixed(0.7152 * 219 / 255),
+        BlueY = Fixed(0.0722 * 219 / 255);
+    private static readonly int RedCb = Fixed(-0.2126 / 1.8556 * 224 / 255),
+        GreenCb = Fixed(-0.7152 / 1.8556 * 224 / 255),
+        BlueCb = -RedCb - GreenCb;
+    private static readonly int GreenCr = Fixed(-0.7152 / 1.5748 * 224 / 255),
+        BlueCr = Fixed(-0.0722 / 1.5748 * 224 / 255),
+        RedCr = -GreenCr - BlueCr;
 
     /// <summary>Bytes of a picture's planes.</summary>
     public static int Length(int width, int height, bool hasAlpha) => width * height * (hasAlpha ? 5 : 3) / 2;
@@ -82,7 +88,8 @@ internal static class Yuv420
         for (var x = 0; x < cb.Length; x++)
         {
             var (left, mid, right) = (Math.Max(0, 2 * x - 1), 2 * x, 2 * x + 1);
-            int Sum(ReadOnlySpan<uint> row, int shift) => (int)(((row[left] >> shift) & 0xFF) + 2 * ((row[mid] >> shift) & 0xFF) + ((row[right] >> shift) & 0xFF));
+            int Sum(ReadOnlySpan<uint> row, int shift) =>
+                (int)(((row[left] >> shift) & 0xFF) + 2 * ((row[mid] >> shift) & 0xFF) + ((row[right] >> shift) & 0xFF));
             var r = Sum(upper, 0) + Sum(lower, 0);
             var g = Sum(upper, 8) + Sum(lower, 8);
             var b = Sum(upper, 16) + Sum(lower, 16);

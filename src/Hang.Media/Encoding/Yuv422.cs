@@ -8,11 +8,18 @@ namespace Hang.Media.Encoding;
 /// </summary>
 internal static class Yuv422
 {
-    private const int Bits = 16, Quarters = 2;
+    private const int Bits = 16,
+        Quarters = 2;
     private const int Half = 1 << (Bits - 1);
-    private static readonly int RedY = Fixed(0.2126 * 876 / 255), GreenY = Fixed(0.7152 * 876 / 255), BlueY = Fixed(0.0722 * 876 / 255);
-    private static readonly int RedCb = Fixed(-0.2126 / 1.8556 * 896 / 255), GreenCb = Fixed(-0.7152 / 1.8556 * 896 / 255), BlueCb = -RedCb - GreenCb;
-    private static readonly int GreenCr = Fixed(-0.7152 / 1.5748 * 896 / 255), BlueCr = Fixed(-0.0722 / 1.5748 * 896 / 255), RedCr = -GreenCr - BlueCr;
+    private static readonly int RedY = Fixed(0.2126 * 876 / 255),
+        GreenY = Fixed(0.7152 * 876 / 255),
+        BlueY = Fixed(0.0722 * 876 / 255);
+    private static readonly int RedCb = Fixed(-0.2126 / 1.8556 * 896 / 255),
+        GreenCb = Fixed(-0.7152 / 1.8556 * 896 / 255),
+        BlueCb = -RedCb - GreenCb;
+    private static readonly int GreenCr = Fixed(-0.7152 / 1.5748 * 896 / 255),
+        BlueCr = Fixed(-0.0722 / 1.5748 * 896 / 255),
+        RedCr = -GreenCr - BlueCr;
 
     /// <summary>Bytes of a picture's planes.</summary>
     public static int Length(int width, int height) => width * height * 4;
@@ -27,7 +34,12 @@ internal static class Yuv422
         var (count, across) = (width * height, width / 2);
         for (var y = 0; y < height; y++)
         {
-            Row(pixels.Slice(y * width, width), all.Slice(y * width, width), all.Slice(count + y * across, across), all.Slice(count + (height + y) * across, across));
+            Row(
+                pixels.Slice(y * width, width),
+                all.Slice(y * width, width),
+                all.Slice(count + y * across, across),
+                all.Slice(count + (height + y) * across, across)
+            );
         }
     }
 
@@ -48,8 +60,10 @@ internal static class Yuv422
         for (var x = 0; x < row.Length; x++)
         {
             var p = row[x];
-            luma[x] = x > 0 && p == row[x - 1] ? luma[x - 1]
-                : (ushort)((RedY * (int)(p & 0xFF) + GreenY * (int)((p >> 8) & 0xFF) + BlueY * (int)((p >> 16) & 0xFF) + (64 << Bits) + Half) >> Bits);
+            luma[x] =
+                x > 0 && p == row[x - 1]
+                    ? luma[x - 1]
+                    : (ushort)((RedY * (int)(p & 0xFF) + GreenY * (int)((p >> 8) & 0xFF) + BlueY * (int)((p >> 16) & 0xFF) + (64 << Bits) + Half) >> Bits);
         }
         for (var x = 0; x < cb.Length; x++)
         {

@@ -15,7 +15,10 @@ public sealed record Delivery(string Path, string Stem, int Width, int Height, F
     public static Delivery Of(Graphic graphic, HandoffPlan plan, NameCard card, string path, string stem)
     {
         var (width, height) = plan.Size(graphic);
-        return new(path, stem, width, height, plan.Rate(graphic.Rate), plan, card, plan.FirstTimecode(graphic.Rate)) { IsZip = path.EndsWith(".zip", StringComparison.OrdinalIgnoreCase) };
+        return new(path, stem, width, height, plan.Rate(graphic.Rate), plan, card, plan.FirstTimecode(graphic.Rate))
+        {
+            IsZip = path.EndsWith(".zip", StringComparison.OrdinalIgnoreCase),
+        };
     }
 
     /// <summary>True when a kind of several files is delivered in one zip, not in a folder.</summary>

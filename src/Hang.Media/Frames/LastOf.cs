@@ -1,12 +1,13 @@
 namespace Hang.Media.Frames;
 
 /// <summary>
-/// What was learnt of the file that was finished last, for the next one that is alike: takes of one graphic share most of it. One is kept; whoever takes it has it alone, and
-/// brings it back when nothing of it is under way any more. What holds processes is let go when nobody asks for it.
+/// What was learnt of the file that was finished last, for the next one that is alike: takes of one graphic share most of it. One is kept; whoever takes it
+/// has it alone, and brings it back when nothing of it is under way any more. What holds processes is let go when nobody asks for it.
 /// </summary>
 /// <param name="patience">How long it is kept; null: until another is.</param>
 /// <typeparam name="T">What is learnt.</typeparam>
-internal sealed class LastOf<T>(TimeSpan? patience = null) where T : class
+internal sealed class LastOf<T>(TimeSpan? patience = null)
+    where T : class
 {
     private readonly Lock door = new();
     private (string Alike, T Learnt)? kept;

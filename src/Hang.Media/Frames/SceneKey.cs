@@ -57,5 +57,6 @@ internal static class SceneKey
         text.Append(")\n");
     }
 
-    private static void Append<T>(XxHash128 hash, T value) where T : unmanaged => hash.Append(MemoryMarshal.AsBytes(new ReadOnlySpan<T>(in value)));
+    private static void Append<T>(XxHash128 hash, T value)
+        where T : unmanaged => hash.Append(MemoryMarshal.AsBytes(new ReadOnlySpan<T>(in value)));
 }

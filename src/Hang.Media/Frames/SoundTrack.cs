@@ -20,7 +20,10 @@ public sealed record SoundTrack(string Path, long Count)
         {
             return null;
         }
-        var mix = await (sounds ?? throw new InvalidOperationException("A graphic with sound is handed off without its sounds.")).MixAsync(graphic, cancel: cancel);
+        var mix = await (sounds ?? throw new InvalidOperationException("A graphic with sound is handed off without its sounds.")).MixAsync(
+            graphic,
+            cancel: cancel
+        );
         return (mix, SampleClock.StartOf(graphic.Rate, plan.From), SampleClock.StartOf(plan.Rate(graphic.Rate), plan.Frames));
     }
 
@@ -38,7 +41,16 @@ public sealed record SoundTrack(string Path, long Count)
         }
         var card = delivery.Card;
         await BroadcastWave.WriteAsync(
-            path, mix, from, count, SampleClock.StartOf(delivery.Rate, delivery.FirstTimecode), $"{card.Title}, {card.Timecode}", card.Made, Loudness.Of(mix, from, from + count), cancel);
+            path,
+            mix,
+            from,
+            count,
+            SampleClock.StartOf(delivery.Rate, delivery.FirstTimecode),
+            $"{card.Title}, {card.Timecode}",
+            card.Made,
+            Loudness.Of(mix, from, from + count),
+            cancel
+        );
         return new(path, count);
     }
 

@@ -11,7 +11,10 @@ namespace Hang.Media.Frames;
 /// </summary>
 internal sealed class TileGrid(int width, int height)
 {
-    public const int TileWidth = 128, TileHeight = 16, PixelBytes = 4, HashBytes = 16;
+    public const int TileWidth = 128,
+        TileHeight = 16,
+        PixelBytes = 4,
+        HashBytes = 16;
     private const int Macroblock = 16;
 
     /// <summary>Columns of whole width.</summary>
@@ -34,7 +37,10 @@ internal sealed class TileGrid(int width, int height)
     {
         hashes.Clear();
         Span<byte> tile = new byte[TileWidth * TileHeight * PixelBytes];
-        var (first, last) = isOpaque ? (0, Rows - 1) : inUse.IsEmpty ? (0, -1) : ((int)inUse.Top / TileHeight, Math.Min(Rows - 1, (int)inUse.Bottom / TileHeight));
+        var (first, last) =
+            isOpaque ? (0, Rows - 1)
+            : inUse.IsEmpty ? (0, -1)
+            : ((int)inUse.Top / TileHeight, Math.Min(Rows - 1, (int)inUse.Bottom / TileHeight));
         for (var row = first; row <= last; row++)
         {
             for (var column = 0; column < Columns; column++)
@@ -43,7 +49,10 @@ internal sealed class TileGrid(int width, int height)
                 if (length > 0)
                 {
                     // The same pixels in a narrower tile make other slices.
-                    BinaryPrimitives.WriteUInt128LittleEndian(hashes[((row * Columns + column) * HashBytes)..], XxHash128.HashToUInt128(tile[..length], IsRest(column) ? 1 : 0));
+                    BinaryPrimitives.WriteUInt128LittleEndian(
+                        hashes[((row * Columns + column) * HashBytes)..],
+                        XxHash128.HashToUInt128(tile[..length], IsRest(column) ? 1 : 0)
+                    );
                 }
             }
         }

@@ -13,11 +13,13 @@ public sealed class Judges
     private readonly ImmutableArray<SourceJudge> all;
 
     /// <param name="trials">Where fonts are tried.</param>
-    public Judges(FontTrials trials) => all =
-    [
-        .. new[] { typeof(PictureJudge).Assembly, typeof(Judges).Assembly }.SelectMany(a => a.GetTypes()).Where(t => t.IsSubclassOf(typeof(SourceJudge)) && !t.IsAbstract)
-            .Select(t => (SourceJudge)Activator.CreateInstance(t, t.GetConstructors().Single().GetParameters().Select(_ => (object)trials).ToArray())!),
-    ];
+    public Judges(FontTrials trials) =>
+        all = [
+            .. new[] { typeof(PictureJudge).Assembly, typeof(Judges).Assembly }
+                .SelectMany(a => a.GetTypes())
+                .Where(t => t.IsSubclassOf(typeof(SourceJudge)) && !t.IsAbstract)
+                .Select(t => (SourceJudge)Activator.CreateInstance(t, t.GetConstructors().Single().GetParameters().Select(_ => (object)trials).ToArray())!),
+        ];
 
     public SourceJudge this[SourceKind kind] => all.Single(j => j.Kind == kind);
 
@@ -27,8 +29,13 @@ public sealed class Judges
     {
         var (kind, hash, facts) = source;
         var judged = await this[kind].JudgeAsync(facts.Name, bytes, room, cancel);
-        return judged.Hash == hash ? judged
-            : throw new ProblemException($"{Quoted.Short(facts.Name)} is not the one that the document was made with.", "Save the document again, or put the original beside it.", field: kind.At(hash));
+        return judged.Hash == hash
+            ? judged
+            : throw new ProblemException(
+                $"{Quoted.Short(facts.Name)} is not the one that the document was made with.",
+                "Save the document again, or put the original beside it.",
+                field: kind.At(hash)
+            );
     }
 
     /// <summary>The bytes that a document has inside it.</summary>
@@ -36,7 +43,12 @@ public sealed class Judges
     public static byte[] Inside(SourceEntry source)
     {
         var (kind, hash, facts) = source;
-        var data = facts.Data ?? throw new ProblemException($"{Quoted.Short(facts.Name)} is not inside the document.", "Save the document with all that it uses embedded.", field: kind.At(hash));
+        var data = facts.Data
+            ?? throw new ProblemException(
+                $"{Quoted.Short(facts.Name)} is not inside the document.",
+                "Save the document with all that it uses embedded.",
+                field: kind.At(hash)
+            );
         return Base64.Read(facts.Name, data, $"{kind.At(hash)}/data");
     }
 }

@@ -10,11 +10,24 @@ namespace Hang.Media.Kinds;
 internal sealed class Ffv1Kind : MediaKind
 {
     // Identity matrix of all levels, the transfer of sRGB.
-    public override Task<IFrameWriter> OpenAsync(Delivery delivery, CancellationToken cancel) => Task.FromResult<IFrameWriter>(new RepeatedPackets(delivery, new(
-        delivery.PixelFormat, ["-vf", $"format={(delivery.Plan.HasAlpha ? "bgra" : "bgr0")}", "-c:v", "ffv1", "-level", "3", "-g", "1", "-slices", "4", "-slicecrc", "1"],
-        "glbl", known => TimedFrames.Head(delivery, "V_FFV1", known, 0, 2, 13), 1, 1, [.. FfmpegArguments.SoundOutput(delivery.Sound, "pcm_s24le"), "-f", "matroska"])));
+    public override Task<IFrameWriter> OpenAsync(Delivery delivery, CancellationToken cancel) =>
+        Task.FromResult<IFrameWriter>(
+            new RepeatedPackets(
+                delivery,
+                new(
+                    delivery.PixelFormat,
+                    ["-vf", $"format={(delivery.Plan.HasAlpha ? "bgra" : "bgr0")}", "-c:v", "ffv1", "-level", "3", "-g", "1", "-slices", "4", "-slicecrc", "1"],
+                    "glbl",
+                    known => TimedFrames.Head(delivery, "V_FFV1", known, 0, 2, 13),
+                    1,
+                    1,
+                    [.. FfmpegArguments.SoundOutput(delivery.Sound, "pcm_s24le"), "-f", "matroska"]
+                )
+            )
+        );
 
-    public override IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel) => VideoReader.ReadAsync(delivery.Path, [], FrameShape.Rgba, delivery, cancel);
+    public override IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel) =>
+        VideoReader.ReadAsync(delivery.Path, [], FrameShape.Rgba, delivery, cancel);
 
     public override Task<IReadOnlyList<ProofFact>> FactsAsync(Delivery delivery, CancellationToken cancel) =>
         ProbedAsync(delivery.Path, delivery, "ffv1 FFV1", "gbr, iec61966-2-1, bt709", delivery.Plan.HasAlpha, cancel);

@@ -29,14 +29,19 @@ internal abstract class MediaKind
 
     /// <summary>The pixels that a file of this kind can have at best, from those that were painted.</summary>
     /// <param name="painted">Changed in place.</param>
-    public virtual void Reduce(Span<byte> painted)
-    {
-    }
+    public virtual void Reduce(Span<byte> painted) { }
 
     /// <summary>The facts of a video file that ffprobe reads.</summary>
     /// <param name="codec">Codec and tag.</param>
     /// <param name="tags">Matrix, transfer and primaries.</param>
-    private protected static async Task<IReadOnlyList<ProofFact>> ProbedAsync(string path, Delivery delivery, string codec, string? tags, bool hasAlpha, CancellationToken cancel)
+    private protected static async Task<IReadOnlyList<ProofFact>> ProbedAsync(
+        string path,
+        Delivery delivery,
+        string codec,
+        string? tags,
+        bool hasAlpha,
+        CancellationToken cancel
+    )
     {
         var probe = await FileProbe.ReadAsync(path, cancel);
         var rate = delivery.Rate.Denominator == 1 ? $"{delivery.Rate}/1" : delivery.Rate.ToString();
@@ -54,11 +59,16 @@ internal abstract class MediaKind
         return facts;
     }
 
-    /// <summary>True when a rate that ffprobe reads is one: Matroska has a frame's length in whole nanoseconds only, of which it makes 19001/317 for 60000/1001.</summary>
+    /// <summary>
+    /// True when a rate that ffprobe reads is one: Matroska has a frame's length in whole nanoseconds only, of which it makes 19001/317 for 60000/1001.
+    /// </summary>
     private static bool IsSame(Scene.Time.FrameRate meant, string found)
     {
         var parts = found.Split('/');
-        return parts.Length == 2 && double.TryParse(parts[0], CultureInfo.InvariantCulture, out var up) && double.TryParse(parts[1], CultureInfo.InvariantCulture, out var down) && up > 0
+        return parts.Length == 2
+            && double.TryParse(parts[0], CultureInfo.InvariantCulture, out var up)
+            && double.TryParse(parts[1], CultureInfo.InvariantCulture, out var down)
+            && up > 0
             && Math.Abs(1e9 * down / up - 1e9 * meant.Denominator / meant.Numerator) < 1;
     }
 }

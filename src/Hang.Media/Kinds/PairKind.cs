@@ -20,7 +20,7 @@ internal sealed class PairKind : MediaKind
         PlanarFrame? key = null;
         await foreach (var fill in SampleReader.ReadAsync(pair.Fill, ProresHqKind.Look, FrameShape.Half10, delivery, cancel))
         {
-            for (var times = fill.Times; times > 0;)
+            for (var times = fill.Times; times > 0; )
             {
                 if (left == 0)
                 {
@@ -44,7 +44,11 @@ internal sealed class PairKind : MediaKind
         var facts = new List<ProofFact>();
         foreach (var (name, path) in new[] { ("fill", pair.Fill), ("key", pair.Key) })
         {
-            facts.AddRange((await ProbedAsync(path, delivery, "prores apch", "bt709, bt709, bt709", false, cancel)).Concat(MovTags.Facts(path, delivery, MovLook.Bt709)).Select(f => f with { Name = $"{name}: {f.Name}" }));
+            facts.AddRange(
+                (await ProbedAsync(path, delivery, "prores apch", "bt709, bt709, bt709", false, cancel))
+                    .Concat(MovTags.Facts(path, delivery, MovLook.Bt709))
+                    .Select(f => f with { Name = $"{name}: {f.Name}" })
+            );
         }
         return facts;
     }

@@ -11,7 +11,8 @@ internal sealed class PairWriter : IFrameWriter
 {
     private readonly Delivery delivery;
     private readonly string folder;
-    private readonly PacketWriter fill, key;
+    private readonly PacketWriter fill,
+        key;
 
     public PairWriter(Delivery delivery)
     {
@@ -21,7 +22,9 @@ internal sealed class PairWriter : IFrameWriter
         var names = PairFiles.Names(Path.Combine(folder, delivery.Stem + ".mov"));
         var arguments = ProresArguments.Of(delivery, delivery.Width, delivery.Height, "pipe:1");
         fill = new(arguments, new(delivery with { Path = names.Fill }, ProresHqKind.Look), frame => frame.Encoded.AsSpan(0, frame.Encoded!.Length / 2));
-        key = new(arguments, new(delivery with { Path = names.Key, Sound = null }, ProresHqKind.Look), frame => frame.Encoded.AsSpan(frame.Encoded!.Length / 2));
+        key = new(arguments, new(delivery with { Path = names.Key, Sound = null }, ProresHqKind.Look), frame =>
+            frame.Encoded.AsSpan(frame.Encoded!.Length / 2)
+        );
     }
 
     /// <summary>The fill, and behind it the key: alpha as grey.</summary>

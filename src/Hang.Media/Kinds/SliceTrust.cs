@@ -12,7 +12,9 @@ namespace Hang.Media.Kinds;
 /// </summary>
 public static class SliceTrust
 {
-    private const int Width = 300, Height = 40, Frames = 3;
+    private const int Width = 300,
+        Height = 40,
+        Frames = 3;
     private static readonly SemaphoreSlim One = new(1, 1);
     private static bool? known;
 
@@ -52,7 +54,11 @@ public static class SliceTrust
     /// <summary>Names the installed encoder by its file.</summary>
     private static string Encoder()
     {
-        var file = (Environment.GetEnvironmentVariable("PATH") ?? "").Split(Path.PathSeparator).Where(f => f.Length > 0).Select(f => new FileInfo(Path.Combine(f, "ffmpeg"))).FirstOrDefault(f => f.Exists);
+        var file = (Environment.GetEnvironmentVariable("PATH") ?? "")
+            .Split(Path.PathSeparator)
+            .Where(f => f.Length > 0)
+            .Select(f => new FileInfo(Path.Combine(f, "ffmpeg")))
+            .FirstOrDefault(f => f.Exists);
         var name = $"{file?.FullName} {file?.Length} {file?.LastWriteTimeUtc.Ticks} {Environment.UserName}";
         return Convert.ToHexStringLower(SHA256.HashData(System.Text.Encoding.UTF8.GetBytes(name)))[..16];
     }

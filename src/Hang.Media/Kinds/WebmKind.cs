@@ -14,11 +14,32 @@ internal sealed class WebmKind : MediaKind
         var hasAlpha = delivery.Plan.HasAlpha;
         string[] arguments =
         [
-            .. FfmpegArguments.Quiet, .. FfmpegArguments.RawInput(hasAlpha ? "yuva420p" : "yuv420p", delivery.Width, delivery.Height, delivery.Rate), .. FfmpegArguments.SoundInput(delivery.Sound),
-            "-vf", "setparams=range=tv:color_primaries=bt709:color_trc=bt709:colorspace=bt709,setsar=1",
+            .. FfmpegArguments.Quiet,
+            .. FfmpegArguments.RawInput(hasAlpha ? "yuva420p" : "yuv420p", delivery.Width, delivery.Height, delivery.Rate),
+            .. FfmpegArguments.SoundInput(delivery.Sound),
+            "-vf",
+            "setparams=range=tv:color_primaries=bt709:color_trc=bt709:colorspace=bt709,setsar=1",
             // A hidden reference frame cannot have alpha.
-            "-c:v", "libvpx-vp9", "-crf", "16", "-b:v", "0", "-deadline", "good", "-cpu-used", "4", "-row-mt", "1", .. hasAlpha ? (string[])["-auto-alt-ref", "0"] : [],
-            "-g", delivery.Rate.Nominal.ToString(CultureInfo.InvariantCulture), .. FfmpegArguments.SoundOutput(delivery.Sound, "libopus", "-b:a", "192k"), .. FfmpegArguments.Words(delivery.Card, true), "-f", "webm", delivery.Path,
+            "-c:v",
+            "libvpx-vp9",
+            "-crf",
+            "16",
+            "-b:v",
+            "0",
+            "-deadline",
+            "good",
+            "-cpu-used",
+            "4",
+            "-row-mt",
+            "1",
+            .. hasAlpha ? (string[])["-auto-alt-ref", "0"] : [],
+            "-g",
+            delivery.Rate.Nominal.ToString(CultureInfo.InvariantCulture),
+            .. FfmpegArguments.SoundOutput(delivery.Sound, "libopus", "-b:a", "192k"),
+            .. FfmpegArguments.Words(delivery.Card, true),
+            "-f",
+            "webm",
+            delivery.Path,
         ];
         return Task.FromResult<IFrameWriter>(new EncoderWriter(arguments, frame => Yuv420.Prepare(frame, hasAlpha)));
     }

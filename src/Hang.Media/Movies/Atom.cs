@@ -2,11 +2,15 @@ using System.Buffers.Binary;
 
 namespace Hang.Media.Movies;
 
-/// <summary>The pieces that a QuickTime file is made of (Apple, QuickTime File Format): big-endian numbers, and atoms, each with its length and its name before its parts.</summary>
+/// <summary>
+/// The pieces that a QuickTime file is made of (Apple, QuickTime File Format): big-endian numbers, and atoms, each with its length and its name before its
+/// parts.
+/// </summary>
 internal static class Atom
 {
     /// <summary>The identity of a picture's place: a 3 x 3 matrix in fixed point.</summary>
-    public static byte[] Identity { get; } = [.. U32(0x10000), .. U32(0), .. U32(0), .. U32(0), .. U32(0x10000), .. U32(0), .. U32(0), .. U32(0), .. U32(0x40000000)];
+    public static byte[] Identity { get; } =
+    [.. U32(0x10000), .. U32(0), .. U32(0), .. U32(0), .. U32(0x10000), .. U32(0), .. U32(0), .. U32(0), .. U32(0x40000000)];
 
     public static byte[] Of(string name, params byte[][] parts) => [.. U32((uint)(8 + parts.Sum(p => p.Length))), .. Latin(name), .. parts.SelectMany(p => p)];
 

@@ -10,10 +10,14 @@ namespace Hang.Media.Movies;
 /// <param name="Mode">How the picture is laid over what is behind it.</param>
 internal sealed record MovLook(string Code, string Compressor, int Depth, int Transfer, GraphicsMode Mode)
 {
-    public const int Bt709 = 1, Srgb = 13;
+    public const int Bt709 = 1,
+        Srgb = 13;
 
     /// <summary>How a plan's pictures are laid over others.</summary>
-    public static GraphicsMode ModeOf(HandoffPlan plan) => !plan.HasAlpha ? GraphicsMode.Copy : plan.Premultiplied ? GraphicsMode.Premultiplied : GraphicsMode.Straight;
+    public static GraphicsMode ModeOf(HandoffPlan plan) =>
+        !plan.HasAlpha ? GraphicsMode.Copy
+        : plan.Premultiplied ? GraphicsMode.Premultiplied
+        : GraphicsMode.Straight;
 }
 
 /// <summary>QuickTime's graphics modes for a track.</summary>

@@ -38,10 +38,25 @@ internal sealed class MovSound(SoundTrack track) : IDisposable
     {
         // Version 1 of a sound's description: one sample a packet, 3 bytes a channel; big-endian.
         var description = Of(
-            "in24", new byte[6], U16(1), U16(1), U16(0), U32(0), U16(ISamples.Channels), U16(16), U16(0), U16(0), U32((uint)SampleClock.Rate << 16),
-            U32(1), U32(3), U32(BroadcastWave.SampleBytes), U32(2), Of("wave", Of("frma", Latin("in24")), Of("enda", U16(0)), U32(8), U32(0)),
+            "in24",
+            new byte[6],
+            U16(1),
+            U16(1),
+            U16(0),
+            U32(0),
+            U16(ISamples.Channels),
+            U16(16),
+            U16(0),
+            U16(0),
+            U32((uint)SampleClock.Rate << 16),
+            U32(1),
+            U32(3),
+            U32(BroadcastWave.SampleBytes),
+            U32(2),
+            Of("wave", Of("frma", Latin("in24")), Of("enda", U16(0)), U32(8), U32(0)),
             // Left and right.
-            Of("chan", U32(0), U32(0x650002), U32(0), U32(0)));
+            Of("chan", U32(0), U32(0x650002), U32(0), U32(0))
+        );
         var runs = new List<byte[]>();
         for (var i = 0; i < chunks.Count; i++)
         {
@@ -51,9 +66,14 @@ internal sealed class MovSound(SoundTrack track) : IDisposable
             }
         }
         return Of(
-            "stbl", Of("stsd", U32(0), U32(1), description), Of("stts", U32(0), U32(1), U32(Count), U32(1)), Of("stsc", U32(0), U32((uint)runs.Count), [.. runs.SelectMany(r => r)]),
+            "stbl",
+            Of("stsd", U32(0), U32(1), description),
+            Of("stts", U32(0), U32(1), U32(Count), U32(1)),
+            Of("stsc", U32(0), U32((uint)runs.Count), [.. runs.SelectMany(r => r)]),
             // All samples are of one size.
-            Of("stsz", U32(0), U32(BroadcastWave.SampleBytes), U32(Count)), MovTrack.Places([.. chunks.Select(c => c.At)]));
+            Of("stsz", U32(0), U32(BroadcastWave.SampleBytes), U32(Count)),
+            MovTrack.Places([.. chunks.Select(c => c.At)])
+        );
     }
 
     public void Dispose() => wave.Dispose();

@@ -5,9 +5,13 @@ using Hang.Media.Frames;
 
 namespace Hang.Media.Movies;
 
-/// <summary>What a movie says of itself in the atoms that players read (Apple, QuickTime File Format; ISO/IEC 14496-12): the colours of its pictures, and its first timecode.</summary>
+/// <summary>
+/// What a movie says of itself in the atoms that players read (Apple, QuickTime File Format; ISO/IEC 14496-12): the colours of its pictures, and its first
+/// timecode.
+/// </summary>
 /// <param name="Colour">Primaries, transfer and matrix after ITU-T H.273; null where nothing is said.</param>
-/// <param name="Timecode">Number of the first frame, frames that timecode counts a second, and whether it drops some; null where there is no timecode track.</param>
+/// <param name="Timecode">Number of the first frame, frames that timecode counts a second, and whether it drops some; null where there is no timecode
+/// track.</param>
 internal sealed record MovTags((int Primaries, int Transfer, int Matrix)? Colour, (uint First, int Nominal, bool Drops)? Timecode)
 {
     // Of a movie of ours at most some MB.
@@ -26,10 +30,15 @@ internal sealed record MovTags((int Primaries, int Transfer, int Matrix)? Colour
     {
         var tags = Read(path);
         yield return ProofFact.Of("colour for players", $"1, {transfer}, 1", tags.Colour is { } c ? $"{c.Primaries}, {c.Transfer}, {c.Matrix}" : "not said");
-        yield return ProofFact.Of("timecode for players", Text((uint)delivery.FirstTimecode, delivery.Rate.Nominal, delivery.Rate.IsDropFrame), tags.Timecode is { } t ? Text(t.First, t.Nominal, t.Drops) : "not said");
+        yield return ProofFact.Of(
+            "timecode for players",
+            Text((uint)delivery.FirstTimecode, delivery.Rate.Nominal, delivery.Rate.IsDropFrame),
+            tags.Timecode is { } t ? Text(t.First, t.Nominal, t.Drops) : "not said"
+        );
     }
 
-    private static string Text(uint first, int nominal, bool drops) => string.Create(CultureInfo.InvariantCulture, $"frame {first} of {nominal} a second{(drops ? ", with drop-frame" : "")}");
+    private static string Text(uint first, int nominal, bool drops) =>
+        string.Create(CultureInfo.InvariantCulture, $"frame {first} of {nominal} a second{(drops ? ", with drop-frame" : "")}");
 
     private static MovTags Of(byte[] movie, FileStream file)
     {
@@ -48,13 +57,14 @@ internal sealed record MovTags((int Primaries, int Transfer, int Matrix)? Colour
             if (kind == "vide" && colour is null && entry.Length > 86)
             {
                 // 8 of the atom, 78 of what every picture says of itself.
-                colour = Find(entry[86..], "colr") is { Length: >= 10 } colr
-                    ? (U16(colr, 4), U16(colr, 6), U16(colr, 8)) : null;
+                colour = Find(entry[86..], "colr") is { Length: >= 10 } colr ? (U16(colr, 4), U16(colr, 6), U16(colr, 8)) : null;
             }
             else if (kind == "tmcd" && entry.Length >= 33)
             {
-                var at = Find(table, "stco") is { Length: >= 12 } places ? BinaryPrimitives.ReadUInt32BigEndian(places.AsSpan(8))
-                    : Find(table, "co64") is { Length: >= 16 } far ? BinaryPrimitives.ReadUInt64BigEndian(far.AsSpan(8)) : ulong.MaxValue;
+                var at =
+                    Find(table, "stco") is { Length: >= 12 } places ? BinaryPrimitives.ReadUInt32BigEndian(places.AsSpan(8))
+                    : Find(table, "co64") is { Length: >= 16 } far ? BinaryPrimitives.ReadUInt64BigEndian(far.AsSpan(8))
+                    : ulong.MaxValue;
                 if (at <= (ulong)Math.Max(0, file.Length - 4))
                 {
                     var number = new byte[4];
@@ -73,7 +83,7 @@ internal sealed record MovTags((int Primaries, int Transfer, int Matrix)? Colour
     private static byte[]? Movie(FileStream file)
     {
         var head = new byte[16];
-        for (long at = 0; at + 8 <= file.Length;)
+        for (long at = 0; at + 8 <= file.Length; )
         {
             file.Position = at;
             var read = file.ReadAtLeast(head, 16, false);
@@ -108,7 +118,7 @@ internal sealed record MovTags((int Primaries, int Transfer, int Matrix)? Colour
 
     private static IEnumerable<Part> Parts(byte[] atom)
     {
-        for (var at = 0; at + 8 <= atom.Length;)
+        for (var at = 0; at + 8 <= atom.Length; )
         {
             long size = BinaryPrimitives.ReadUInt32BigEndian(atom.AsSpan(at));
             if (size < 8 || at + size > atom.Length)

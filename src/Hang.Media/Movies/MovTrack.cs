@@ -55,11 +55,13 @@ internal sealed class MovTrack(uint scale, uint step)
             U32(sizes[i]).CopyTo(lengths, 12 + 4 * i);
         }
         return Of(
-            "stbl", Of("stsd", U32(0), U32(1), description),
+            "stbl",
+            Of("stsd", U32(0), U32(1), description),
             Of("stts", U32(0), U32(1), U32(Count), U32(step)),
             Of("stsc", U32(0), U32((uint)runs.Count), [.. runs.SelectMany(r => r)]),
             Of("stsz", lengths),
-            Places([.. chunks.Select(c => c.At)]));
+            Places([.. chunks.Select(c => c.At)])
+        );
     }
 
     /// <summary>Where chunks lie in the file, in 64 bits where 32 are not enough.</summary>

@@ -8,7 +8,9 @@ internal sealed class PacketCutter(Stream output)
     private const int Header = 4;
     private byte[] room = new byte[1 << 16];
 
-    /// <summary>The next sample of ProRes (SMPTE RDD 36: frame_size) or of run-length coding (its chunk size), whole. It is valid until the next one is asked for.</summary>
+    /// <summary>
+    /// The next sample of ProRes (SMPTE RDD 36: frame_size) or of run-length coding (its chunk size), whole. It is valid until the next one is asked for.
+    /// </summary>
     /// <returns>Empty at the end.</returns>
     /// <exception cref="EndOfStreamException">The output broke off within a sample.</exception>
     public async Task<ReadOnlyMemory<byte>> NextAsync(CancellationToken cancel)

@@ -1,7 +1,7 @@
-using Hang.Media.Frames;
-using Hang.Media.Processes;
 using System.Threading.Channels;
 using Hang.Media.Encoding;
+using Hang.Media.Frames;
+using Hang.Media.Processes;
 
 namespace Hang.Media.Movies;
 

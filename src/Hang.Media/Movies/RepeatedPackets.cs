@@ -14,7 +14,16 @@ namespace Hang.Media.Movies;
 /// <param name="Block">Frames that are repeated together, a multiple of the grid.</param>
 /// <param name="Output">How the second process makes the file.</param>
 /// <param name="Prepare">Makes of a painted frame what the encoder takes, on a painting thread; null when it takes the pixels as they are.</param>
-internal sealed record PacketCoding(string Pixels, string[] Arguments, string Atom, Func<byte[], byte[]> Head, int Grid, int Block, string[] Output, Action<PaintedFrame>? Prepare = null);
+internal sealed record PacketCoding(
+    string Pixels,
+    string[] Arguments,
+    string Atom,
+    Func<byte[], byte[]> Head,
+    int Grid,
+    int Block,
+    string[] Output,
+    Action<PaintedFrame>? Prepare = null
+);
 
 /// <summary>
 /// Writes a file whose long stretches of equal frames go through the encoder only as far as is needed, into a file that passes; then its packets, those of such
@@ -23,7 +32,8 @@ internal sealed record PacketCoding(string Pixels, string[] Arguments, string At
 internal sealed class RepeatedPackets : IFrameWriter
 {
     // A stretch of fewer blocks is not worth it.
-    private const int LeastCopies = 2, AtomHeader = 8;
+    private const int LeastCopies = 2,
+        AtomHeader = 8;
     private readonly Delivery delivery;
     private readonly PacketCoding coding;
     private readonly string passing;
@@ -36,7 +46,19 @@ internal sealed class RepeatedPackets : IFrameWriter
         (this.delivery, this.coding) = (delivery, coding);
         passing = delivery.Path + ".packets.mov";
         File.Delete(passing);
-        encoder = new(FfmpegProcess.Start("ffmpeg", [.. FfmpegArguments.Quiet, .. FfmpegArguments.RawInput(coding.Pixels, delivery.Width, delivery.Height, delivery.Rate), .. coding.Arguments, "-f", "mov", passing]));
+        encoder = new(
+            FfmpegProcess.Start(
+                "ffmpeg",
+                [
+                    .. FfmpegArguments.Quiet,
+                    .. FfmpegArguments.RawInput(coding.Pixels, delivery.Width, delivery.Height, delivery.Rate),
+                    .. coding.Arguments,
+                    "-f",
+                    "mov",
+                    passing,
+                ]
+            )
+        );
     }
 
     public void Prepare(PaintedFrame frame) => coding.Prepare?.Invoke(frame);
@@ -65,8 +87,24 @@ internal sealed class RepeatedPackets : IFrameWriter
             throw encoder.Died();
         }
         using var packets = File.OpenHandle(passing);
-        await using var file = new FramePipe(FfmpegProcess.Start("ffmpeg",
-            [.. FfmpegArguments.Quiet, "-f", "matroska", "-i", "pipe:0", .. FfmpegArguments.SoundInput(delivery.Sound), .. coding.Output, "-c:v", "copy", .. FfmpegArguments.Words(delivery.Card, true), delivery.Path]));
+        await using var file = new FramePipe(
+            FfmpegProcess.Start(
+                "ffmpeg",
+                [
+                    .. FfmpegArguments.Quiet,
+                    "-f",
+                    "matroska",
+                    "-i",
+                    "pipe:0",
+                    .. FfmpegArguments.SoundInput(delivery.Sound),
+                    .. coding.Output,
+                    "-c:v",
+                    "copy",
+                    .. FfmpegArguments.Words(delivery.Card, true),
+                    delivery.Path,
+                ]
+            )
+        );
         var head = coding.Head(await KnownBeforeAsync(places, cancel));
         var at = 0;
         foreach (var packet in order.SelectMany(o => Enumerable.Repeat(Enumerable.Range(o.From, o.Count), o.Copies).SelectMany(p => p)))
@@ -79,7 +117,10 @@ internal sealed class RepeatedPackets : IFrameWriter
                 {
                     input.Write(begin);
                     input.Write(bytes);
-                }, 1, cancel);
+                },
+                1,
+                cancel
+            );
         }
         await file.FinishAsync(cancel);
     }

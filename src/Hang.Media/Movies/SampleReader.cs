@@ -13,7 +13,13 @@ namespace Hang.Media.Movies;
 internal static class SampleReader
 {
     /// <exception cref="Scene.ProblemException">The file cannot be read or decoded.</exception>
-    public static async IAsyncEnumerable<DecodedRun> ReadAsync(string path, MovLook look, FrameShape shape, Delivery delivery, [EnumeratorCancellation] CancellationToken cancel)
+    public static async IAsyncEnumerable<DecodedRun> ReadAsync(
+        string path,
+        MovLook look,
+        FrameShape shape,
+        Delivery delivery,
+        [EnumeratorCancellation] CancellationToken cancel
+    )
     {
         var distinct = Path.Combine(Path.GetTempPath(), $"hang-distinct-{Guid.NewGuid():N}.mov");
         try
@@ -28,7 +34,10 @@ internal static class SampleReader
                 {
                     all += times[at++];
                 }
-                yield return run with { Times = all };
+                yield return run with
+                {
+                    Times = all,
+                };
             }
         }
         finally
@@ -54,7 +63,11 @@ internal static class SampleReader
 
     /// <summary>The samples of a file in order, equal neighbours counted instead of repeated.</summary>
     /// <param name="places">Where they lie.</param>
-    public static async IAsyncEnumerable<(byte[] Sample, int Times)> RunsAsync(string path, Task<IReadOnlyList<SamplePlace>> places, [EnumeratorCancellation] CancellationToken cancel)
+    public static async IAsyncEnumerable<(byte[] Sample, int Times)> RunsAsync(
+        string path,
+        Task<IReadOnlyList<SamplePlace>> places,
+        [EnumeratorCancellation] CancellationToken cancel
+    )
     {
         using var source = File.OpenHandle(path);
         var (before, times) = (Array.Empty<byte>(), 0);
@@ -82,7 +95,13 @@ internal static class SampleReader
     /// <summary>Decodes some frames of a file as wholes, each once for every time it is asked for.</summary>
     /// <param name="places">Where its samples lie.</param>
     /// <param name="frames">Places in the file, rising.</param>
-    public static async IAsyncEnumerable<IDecodedFrame> DecodeAsync(Delivery delivery, MovLook look, IReadOnlyList<SamplePlace> places, IReadOnlyList<int> frames, [EnumeratorCancellation] CancellationToken cancel)
+    public static async IAsyncEnumerable<IDecodedFrame> DecodeAsync(
+        Delivery delivery,
+        MovLook look,
+        IReadOnlyList<SamplePlace> places,
+        IReadOnlyList<int> frames,
+        [EnumeratorCancellation] CancellationToken cancel
+    )
     {
         var some = Path.Combine(Path.GetTempPath(), $"hang-some-{Guid.NewGuid():N}.mov");
         try
@@ -115,7 +134,7 @@ internal static class SampleReader
     public static byte[] Read(SafeFileHandle source, SamplePlace place)
     {
         var sample = new byte[place.Size];
-        for (var read = 0; read < sample.Length;)
+        for (var read = 0; read < sample.Length; )
         {
             var got = RandomAccess.Read(source, sample.AsSpan(read), place.At + read);
             read = got > 0 ? read + got : throw new Scene.ProblemException("The file ends within a frame.", "Hand it off again.", field: "file");

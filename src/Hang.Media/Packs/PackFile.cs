@@ -11,8 +11,8 @@ using Hang.Scene.Sources;
 namespace Hang.Media.Packs;
 
 /// <summary>
-/// Packages as files, .hangpack: a zip that holds, as a folder would, package.json (its name, its graphics in order, its feels), a document for each graphic, and beside them the
-/// sources that those name, each once. Unpacked, its documents are rendered from the shell as they are.
+/// Packages as files, .hangpack: a zip that holds, as a folder would, package.json (its name, its graphics in order, its feels), a document for each
+/// graphic, and beside them the sources that those name, each once. Unpacked, its documents are rendered from the shell as they are.
 /// </summary>
 public static class PackFile
 {
@@ -23,7 +23,12 @@ public static class PackFile
     public const int MostBytes = 256 * 1024 * 1024;
 
     private const long MostUnpacked = 4L * MostBytes;
-    private const int MostGraphics = 500, MostName = 200, MostFeels = 500, MostCss = 20_000, MostListing = 4 * 1024 * 1024, MostBeside = 64 * 1024 * 1024;
+    private const int MostGraphics = 500,
+        MostName = 200,
+        MostFeels = 500,
+        MostCss = 20_000,
+        MostListing = 4 * 1024 * 1024,
+        MostBeside = 64 * 1024 * 1024;
     private const string Contents = "package.json";
 
     /// <summary>Writes a package.</summary>
@@ -48,7 +53,9 @@ public static class PackFile
             var whole = graphic with
             {
                 // What belongs to packages stays inside: some of it may not be carried at all.
-                Sources = graphic.Sources.Select(s => s.Kind.Reach == SourceReach.Package ? s.Facts : s.Facts with { File = Beside(s.Hash, s.Facts.Name, s.Facts.Data), Data = null }),
+                Sources = graphic.Sources.Select(s =>
+                    s.Kind.Reach == SourceReach.Package ? s.Facts : s.Facts with { File = Beside(s.Hash, s.Facts.Name, s.Facts.Data), Data = null }
+                ),
             };
             var name = Free(names, graphic.Name, ".hang");
             graphics.Add(name[..^5]);
@@ -103,10 +110,20 @@ public static class PackFile
         }
         if (listed.Hangpack != Version)
         {
-            throw new ProblemException($"{Quoted.Short(name)} is a package of version {listed.Hangpack}; this Hang reads version {Version}.", "Open it with a newer Hang.", field: "file");
+            throw new ProblemException(
+                $"{Quoted.Short(name)} is a package of version {listed.Hangpack}; this Hang reads version {Version}.",
+                "Open it with a newer Hang.",
+                field: "file"
+            );
         }
         var (graphics, feels) = (listed.Graphics.IsDefault ? [] : listed.Graphics, listed.Feels.IsDefault ? [] : listed.Feels);
-        if (string.IsNullOrWhiteSpace(listed.Name) || listed.Name.Length > MostName || listed.Name.Any(char.IsControl) || graphics.Length > MostGraphics || graphics.Any(string.IsNullOrEmpty))
+        if (
+            string.IsNullOrWhiteSpace(listed.Name)
+            || listed.Name.Length > MostName
+            || listed.Name.Any(char.IsControl)
+            || graphics.Length > MostGraphics
+            || graphics.Any(string.IsNullOrEmpty)
+        )
         {
             throw new ProblemException($"{Quoted.Short(name)} has no name, or more than {MostGraphics} graphics.", "Save it again.", field: "file");
         }
@@ -114,16 +131,26 @@ public static class PackFile
         {
             throw new ProblemException($"{Quoted.Short(twice.Key)} is twice in {Quoted.Short(name)}.", "Save the package again.", field: "file");
         }
-        return feels.Length <= MostFeels && feels.All(f => f is { Name: { Length: > 0 and <= MostName } n, Css: { Length: <= MostCss } } && !n.Any(char.IsControl))
-            ? listed with { Graphics = graphics, Feels = feels }
-            : throw new ProblemException($"{Quoted.Short(name)} has more than {MostFeels} feels, or one without a name or shape.", "Save the package again.", field: "file");
+        return
+            feels.Length <= MostFeels && feels.All(f => f is { Name: { Length: > 0 and <= MostName } n, Css: { Length: <= MostCss } } && !n.Any(char.IsControl))
+            ? listed with
+            {
+                Graphics = graphics,
+                Feels = feels,
+            }
+            : throw new ProblemException(
+                $"{Quoted.Short(name)} has more than {MostFeels} feels, or one without a name or shape.",
+                "Save the package again.",
+                field: "file"
+            );
     }
 
     /// <summary>A document with what lies beside it inside it.</summary>
-    private static Graphic Whole(Graphic graphic, Func<string, string> beside) => graphic with
-    {
-        Sources = graphic.Sources.Select(s => s.Facts.File is { } file ? s.Facts with { Data = beside(file), File = null } : s.Facts),
-    };
+    private static Graphic Whole(Graphic graphic, Func<string, string> beside) =>
+        graphic with
+        {
+            Sources = graphic.Sources.Select(s => s.Facts.File is { } file ? s.Facts with { Data = beside(file), File = null } : s.Facts),
+        };
 
     /// <summary>A file name of plain letters that is not taken.</summary>
     private static string Free(HashSet<string> taken, string name, string ending)
@@ -137,7 +164,8 @@ public static class PackFile
         return file;
     }
 
-    private static ProblemException None(string name) => new($"{Quoted.Short(name)} is no package.", "Choose a .hangpack file that Hang has saved.", field: "file");
+    private static ProblemException None(string name) =>
+        new($"{Quoted.Short(name)} is no package.", "Choose a .hangpack file that Hang has saved.", field: "file");
 
     private sealed record Listed(int Hangpack, string Name, ImmutableArray<string> Graphics, ImmutableArray<PackFeel> Feels);
 }

@@ -11,7 +11,18 @@ namespace Hang.Media.Probing;
 /// <param name="Frames">Frames in the stream, counted from its packets.</param>
 /// <param name="Rate">Frames per second as written in the file, e.g. 60000/1001.</param>
 public sealed record FileProbe(
-    string Codec, string Tag, string PixelFormat, int Width, int Height, string Rate, int Frames, string Matrix, string Transfer, string Primaries, string Range)
+    string Codec,
+    string Tag,
+    string PixelFormat,
+    int Width,
+    int Height,
+    string Rate,
+    int Frames,
+    string Matrix,
+    string Transfer,
+    string Primaries,
+    string Range
+)
 {
     // A proof asks for the same file twice, at the same time.
     private static readonly Lock Door = new();
@@ -39,7 +50,22 @@ public sealed record FileProbe(
 
     private static async Task<FileProbe> AskAsync(string path, CancellationToken cancel)
     {
-        var output = await FfmpegProcess.RunAsync("ffprobe", ["-v", "error", "-select_streams", "v:0", "-count_packets", "-show_entries", "stream:packet=pos,size", "-of", "json", .. FfmpegProcess.Reading(path, MediaReader.Of(path))], cancel);
+        var output = await FfmpegProcess.RunAsync(
+            "ffprobe",
+            [
+                "-v",
+                "error",
+                "-select_streams",
+                "v:0",
+                "-count_packets",
+                "-show_entries",
+                "stream:packet=pos,size",
+                "-of",
+                "json",
+                .. FfmpegProcess.Reading(path, MediaReader.Of(path)),
+            ],
+            cancel
+        );
         using var json = JsonDocument.Parse(output);
         if (!json.RootElement.TryGetProperty("streams", out var streams) || streams.GetArrayLength() == 0)
         {
@@ -49,10 +75,22 @@ public sealed record FileProbe(
         string Text(string name) => s.TryGetProperty(name, out var v) ? v.ToString() : "unknown";
         int Number(string name) => int.TryParse(Text(name), NumberStyles.Integer, CultureInfo.InvariantCulture, out var n) ? n : 0;
         return new(
-            Text("codec_name"), Text("codec_tag_string"), Text("pix_fmt"), Number("width"), Number("height"), Text("r_frame_rate"),
-            Number("nb_read_packets"), Text("color_space"), Text("color_transfer"), Text("color_primaries"), Text("color_range"))
+            Text("codec_name"),
+            Text("codec_tag_string"),
+            Text("pix_fmt"),
+            Number("width"),
+            Number("height"),
+            Text("r_frame_rate"),
+            Number("nb_read_packets"),
+            Text("color_space"),
+            Text("color_transfer"),
+            Text("color_primaries"),
+            Text("color_range")
+        )
         {
-            Places = json.RootElement.TryGetProperty("packets", out var packets) ? [.. packets.EnumerateArray().Select(SamplePlace.Of).OfType<SamplePlace>()] : [],
+            Places = json.RootElement.TryGetProperty("packets", out var packets)
+                ? [.. packets.EnumerateArray().Select(SamplePlace.Of).OfType<SamplePlace>()]
+                : [],
         };
     }
 

@@ -15,5 +15,7 @@ internal readonly record struct SamplePlace(long At, int Size)
     public static SamplePlace? Of(JsonElement packet) => Number(packet, "pos") is { } at && Number(packet, "size") is { } size ? new(at, (int)size) : null;
 
     private static long? Number(JsonElement packet, string name) =>
-        packet.TryGetProperty(name, out var value) && long.TryParse(value.GetString(), NumberStyles.None, CultureInfo.InvariantCulture, out var number) ? number : null;
+        packet.TryGetProperty(name, out var value) && long.TryParse(value.GetString(), NumberStyles.None, CultureInfo.InvariantCulture, out var number)
+            ? number
+            : null;
 }

@@ -12,7 +12,8 @@ namespace Hang.Media.Processes;
 public sealed class FfmpegProcess : IAsyncDisposable
 {
     /// <summary>How long one may run at most: as long as the longest handoff takes, less where somebody waits.</summary>
-    private static readonly TimeSpan Longest = TimeSpan.FromHours(12), LongestAnswer = TimeSpan.FromMinutes(2);
+    private static readonly TimeSpan Longest = TimeSpan.FromHours(12),
+        LongestAnswer = TimeSpan.FromMinutes(2);
 
     private const int MostComplaint = 4000;
     private readonly Process process;
@@ -106,7 +107,10 @@ public sealed class FfmpegProcess : IAsyncDisposable
             }
             var own = words.AsSpan(begins, i - begins);
             var isLavfi = own.Contains("lavfi");
-            if (!own.Contains("-f") || !(isLavfi || words[i + 1] == "pipe:0" || (words[i + 1].StartsWith("file:", StringComparison.Ordinal) && own.Contains("-protocol_whitelist"))))
+            if (
+                !own.Contains("-f")
+                || !(isLavfi || words[i + 1] == "pipe:0" || (words[i + 1].StartsWith("file:", StringComparison.Ordinal) && own.Contains("-protocol_whitelist")))
+            )
             {
                 throw new InvalidOperationException($"{words[i + 1]} is read without its reader and protocols being named.");
             }

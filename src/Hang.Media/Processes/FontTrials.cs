@@ -5,7 +5,10 @@ using Hang.Scene;
 
 namespace Hang.Media.Processes;
 
-/// <summary>Fonts that are taken in, each tried in a process of its own before this one opens it (<see cref="FontTrial"/>). The process goes on to the next font; one that dies of a font is begun anew.</summary>
+/// <summary>
+/// Fonts that are taken in, each tried in a process of its own before this one opens it (<see cref="FontTrial"/>). The process goes on to the next font;
+/// one that dies of a font is begun anew.
+/// </summary>
 /// <param name="program">An assembly of ours that becomes such a process by the word <see cref="FontTrial.Word"/>.</param>
 public sealed class FontTrials(string program) : IDisposable
 {
@@ -24,7 +27,11 @@ public sealed class FontTrials(string program) : IDisposable
         var bytes = FontFile.Unpacked(name, file);
         if (!IsGood(bytes))
         {
-            throw new ProblemException($"{Quoted.Short(name)} is damaged: it cannot be opened, set and drawn whole.", "Get the font from its maker again, or choose another.", field: "font");
+            throw new ProblemException(
+                $"{Quoted.Short(name)} is damaged: it cannot be opened, set and drawn whole.",
+                "Get the font from its maker again, or choose another.",
+                field: "font"
+            );
         }
         return FontFile.Read(name, bytes);
     }
@@ -54,7 +61,7 @@ public sealed class FontTrials(string program) : IDisposable
                     input.Flush();
                     return process.StandardOutput.ReadLine();
                 });
-                for (var watch = Stopwatch.StartNew(); !answer.Wait(Look);)
+                for (var watch = Stopwatch.StartNew(); !answer.Wait(Look); )
                 {
                     process.Refresh();
                     if (watch.Elapsed > FontTrial.Longest || process.HasExited || process.WorkingSet64 > MostMemory)
@@ -79,7 +86,13 @@ public sealed class FontTrials(string program) : IDisposable
 
     private Process Start()
     {
-        var start = new ProcessStartInfo("dotnet") { RedirectStandardInput = true, RedirectStandardOutput = true, RedirectStandardError = true, UseShellExecute = false };
+        var start = new ProcessStartInfo("dotnet")
+        {
+            RedirectStandardInput = true,
+            RedirectStandardOutput = true,
+            RedirectStandardError = true,
+            UseShellExecute = false,
+        };
         start.ArgumentList.Add(program);
         start.ArgumentList.Add(FontTrial.Word);
         // A spoiled font may say that it needs any amount.

@@ -47,19 +47,22 @@ internal sealed class Comparison(HandoffPlan plan, int width, int height, Pictur
     public async Task AddAsync(SceneMoment scene, IDecodedFrame frame, int first, int times, CancellationToken cancel)
     {
         await room.WaitAsync(cancel);
-        tasks.Add(Task.Run(
-            () =>
-            {
-                try
+        tasks.Add(
+            Task.Run(
+                () =>
                 {
-                    return Compare(scene, frame, first, times);
-                }
-                finally
-                {
-                    room.Release();
-                }
-            },
-            CancellationToken.None));
+                    try
+                    {
+                        return Compare(scene, frame, first, times);
+                    }
+                    finally
+                    {
+                        room.Release();
+                    }
+                },
+                CancellationToken.None
+            )
+        );
     }
 
     /// <summary>All comparisons in the order in which they were begun.</summary>
@@ -97,6 +100,11 @@ internal sealed class Comparison(HandoffPlan plan, int width, int height, Pictur
         var rim = strip.IsEmpty || !plan.HasAlpha ? null : RimError.Of(meant.Pixels, strip[0], width, plan.FrameAt(first), plan.Premultiplied);
         var picture = rim is { Error: >= 1 } ? ProofPictures.Rim(meant.Pixels.ToArray(), strip[0], width, height, rim, plan.Premultiplied) : null;
         free.Add(meant);
-        return new([.. places.Select(p => error with { Frame = plan.FrameAt(p) })], least, greatest, strip, side) { Rim = rim, RimPicture = picture, Judged = frame is PlanarFrame };
+        return new([.. places.Select(p => error with { Frame = plan.FrameAt(p) })], least, greatest, strip, side)
+        {
+            Rim = rim,
+            RimPicture = picture,
+            Judged = frame is PlanarFrame,
+        };
     }
 }

@@ -18,6 +18,7 @@ namespace Hang.Media.Proofs;
 public sealed record FileFrames(ImmutableArray<int> Times, int Width, int Height)
 {
     private const string Index = "index.json";
+
     // So many stills are kept in full size; more of them would fill the disk.
     private const int Most = 400;
     private const int SmallWidth = 640;
@@ -38,7 +39,11 @@ public sealed record FileFrames(ImmutableArray<int> Times, int Width, int Height
             var times = ImmutableArray.CreateBuilder<int>();
             await foreach (var run in MediaKinds.Of(plan.Kind).ReadAsync(delivery, cancel))
             {
-                await File.WriteAllBytesAsync(Path.Combine(half, $"{times.Count}.png"), Png(run.Frame.ToRgba(), delivery.Width, delivery.Height, width, height), cancel);
+                await File.WriteAllBytesAsync(
+                    Path.Combine(half, $"{times.Count}.png"),
+                    Png(run.Frame.ToRgba(), delivery.Width, delivery.Height, width, height),
+                    cancel
+                );
                 times.Add(run.Times);
             }
             var frames = new FileFrames(times.ToImmutable(), width, height);
@@ -87,11 +92,16 @@ public sealed record FileFrames(ImmutableArray<int> Times, int Width, int Height
     {
         fixed (byte* pixels = rgba)
         {
-            using var image = SKImage.FromPixelCopy(new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Unpremul, SKColorSpace.CreateSrgb()), (IntPtr)pixels, width * 4);
+            using var image = SKImage.FromPixelCopy(
+                new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Unpremul, SKColorSpace.CreateSrgb()),
+                (IntPtr)pixels,
+                width * 4
+            );
             if (width == toWidth && height == toHeight)
             {
                 using var pixmap = image.PeekPixels();
-                using var data = pixmap?.Encode(new SKPngEncoderOptions(SKPngEncoderFilterFlags.Sub, 3)) ?? throw new InvalidOperationException("The still could not be encoded.");
+                using var data = pixmap?.Encode(new SKPngEncoderOptions(SKPngEncoderFilterFlags.Sub, 3))
+                    ?? throw new InvalidOperationException("The still could not be encoded.");
                 return data.ToArray();
             }
             using var small = SKSurface.Create(new SKImageInfo(toWidth, toHeight, SKColorType.Rgba8888, SKAlphaType.Premul, SKColorSpace.CreateSrgb()));

@@ -57,7 +57,9 @@ internal static class ProofPictures
     /// <summary>The place of a rim over the wall on which it shows most, each pixel many times as large: meant on the left, found on the right.</summary>
     public static byte[] Rim(byte[] meant, byte[] found, int width, int height, RimError rim, bool isPremultiplied)
     {
-        const int across = 28, down = 20, times = 12;
+        const int across = 28,
+            down = 20,
+            times = 12;
         var type = isPremultiplied ? SKAlphaType.Premul : SKAlphaType.Unpremul;
         var from = SKRect.Create(rim.X - across / 2, rim.Y - down / 2, across, down);
         var wall = SKColor.Parse(ProofWalls.Colour(rim.Wall, rim.X, rim.Y, width, height).ToString());
@@ -79,11 +81,13 @@ internal static class ProofPictures
         using var surface = SKSurface.Create(new SKImageInfo(size.Width, size.Height, SKColorType.Rgba8888, SKAlphaType.Premul));
         draw(surface.Canvas);
         using var pixels = surface.PeekPixels();
-        using var data = pixels.Encode(new SKPngEncoderOptions(SKPngEncoderFilterFlags.Sub, Effort)) ?? throw new InvalidOperationException("A picture of a proof could not be written.");
+        using var data = pixels.Encode(new SKPngEncoderOptions(SKPngEncoderFilterFlags.Sub, Effort))
+            ?? throw new InvalidOperationException("A picture of a proof could not be written.");
         return data.ToArray();
     }
 
-    private static void Put(SKCanvas canvas, byte[] rgba, int width, int height, SKRect place, SKColor wall) => Put(canvas, rgba, width, height, new(0, 0, width, height), place, wall, SKAlphaType.Unpremul);
+    private static void Put(SKCanvas canvas, byte[] rgba, int width, int height, SKRect place, SKColor wall) =>
+        Put(canvas, rgba, width, height, new(0, 0, width, height), place, wall, SKAlphaType.Unpremul);
 
     private static void Put(SKCanvas canvas, byte[] rgba, int width, int height, SKRect from, SKRect place, SKColor wall, SKAlphaType type)
     {

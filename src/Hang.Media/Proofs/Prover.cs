@@ -34,7 +34,14 @@ public static class Prover
     /// <param name="sounds">Where the graphic's sounds are heard; needed when it has any.</param>
     /// <exception cref="Scene.ProblemException">The file cannot be decoded at all.</exception>
     public static async Task<ProofResult> ProveAsync(
-        Evaluator evaluator, HandoffPlan plan, PictureShelf pictures, string path, IProgress<int>? progress = null, SoundShelf? sounds = null, CancellationToken cancel = default)
+        Evaluator evaluator,
+        HandoffPlan plan,
+        PictureShelf pictures,
+        string path,
+        IProgress<int>? progress = null,
+        SoundShelf? sounds = null,
+        CancellationToken cancel = default
+    )
     {
         plan = plan.Demand(evaluator.Graphic);
         var delivery = Delivery.Of(evaluator.Graphic, plan, NameCard.Of(evaluator.Graphic, plan, evaluator.Graphic.Name), path, "");
@@ -55,13 +62,27 @@ public static class Prover
         }
         var facts = new List<ProofFact>(await asked);
         facts.Insert(0, ProofFact.Of("number of frames", plan.Frames, found));
-        facts.Add(plan.HasAlpha
-            ? new("alpha range", "within 0 to 255", string.Create(CultureInfo.InvariantCulture, $"{least:0} to {greatest:0}"), true)
-            : new("alpha", "none: every pixel opaque", least >= 254.5 ? "every pixel opaque" : string.Create(CultureInfo.InvariantCulture, $"down to {least:0}"), least >= 254.5));
+        facts.Add(
+            plan.HasAlpha
+                ? new("alpha range", "within 0 to 255", string.Create(CultureInfo.InvariantCulture, $"{least:0} to {greatest:0}"), true)
+                : new(
+                    "alpha",
+                    "none: every pixel opaque",
+                    least >= 254.5 ? "every pixel opaque" : string.Create(CultureInfo.InvariantCulture, $"down to {least:0}"),
+                    least >= 254.5
+                )
+        );
         if (compared.Any(c => c.Judged))
         {
             var outside = errors.Select(e => e.OutOfRange).DefaultIfEmpty().Max();
-            facts.Add(new("levels (EBU R 103)", "at most 1 % out of range", string.Create(CultureInfo.InvariantCulture, $"{outside * 100:0.##} % out of range"), outside <= Proof.MostOutOfRange));
+            facts.Add(
+                new(
+                    "levels (EBU R 103)",
+                    "at most 1 % out of range",
+                    string.Create(CultureInfo.InvariantCulture, $"{outside * 100:0.##} % out of range"),
+                    outside <= Proof.MostOutOfRange
+                )
+            );
         }
         facts.AddRange(await SoundProof.FactsAsync(evaluator.Graphic, delivery, sounds, cancel));
         var rim = compared.Where(c => c.Rim is not null).MaxBy(c => c.Rim!.Error);
@@ -71,17 +92,40 @@ public static class Prover
 
     /// <summary>Decodes every distinct frame and compares it as a whole.</summary>
     internal static async Task<(int Found, Compared[] Compared)> ByFramesAsync(
-        Evaluator evaluator, HandoffPlan plan, Delivery delivery, PictureShelf pictures, MediaKind kind, ProofTolerance tolerance, IProgress<int>? progress, CancellationToken cancel)
+        Evaluator evaluator,
+        HandoffPlan plan,
+        Delivery delivery,
+        PictureShelf pictures,
+        MediaKind kind,
+        ProofTolerance tolerance,
+        IProgress<int>? progress,
+        CancellationToken cancel
+    )
     {
         await using var comparing = new Comparison(plan, delivery.Width, delivery.Height, pictures, kind, tolerance);
-        var found = await AlignAsync(evaluator, plan, Ahead(kind.ReadAsync(delivery, cancel).Select(r => (r.Frame, r.Times)), cancel), (scene, frame, first, times) => comparing.AddAsync(scene, frame, first, times, cancel), progress, cancel);
+        var found = await AlignAsync(
+            evaluator,
+            plan,
+            Ahead(kind.ReadAsync(delivery, cancel).Select(r => (r.Frame, r.Times)), cancel),
+            (scene, frame, first, times) => comparing.AddAsync(scene, frame, first, times, cancel),
+            progress,
+            cancel
+        );
         return (found, await comparing.AllAsync());
     }
 
     /// <summary>Decodes every distinct slice; only the frames that are shown to people are decoded as wholes.</summary>
     /// <returns>Null for a file that is not made of slices as it should be.</returns>
     internal static async Task<(int Found, Compared[] Compared)?> BySlicesAsync(
-        Evaluator evaluator, HandoffPlan plan, Delivery delivery, PictureShelf pictures, MediaKind kind, ProofTolerance tolerance, IProgress<int>? progress, CancellationToken cancel)
+        Evaluator evaluator,
+        HandoffPlan plan,
+        Delivery delivery,
+        PictureShelf pictures,
+        MediaKind kind,
+        ProofTolerance tolerance,
+        IProgress<int>? progress,
+        CancellationToken cancel
+    )
     {
         if (kind.SlicedLook(delivery) is not { } look)
         {
@@ -92,16 +136,38 @@ public static class Prover
         try
         {
             var found = await AlignAsync(
-                evaluator, plan, SampleReader.RunsAsync(delivery.Path, places, cancel), async (scene, sample, first, times) =>
+                evaluator,
+                plan,
+                SampleReader.RunsAsync(delivery.Path, places, cancel),
+                async (scene, sample, first, times) =>
                 {
                     slices ??= SliceComparison.Begin(plan, delivery, pictures, look, sample) ?? throw new InvalidDataException("The file is made otherwise.");
                     await slices.AddAsync(scene, sample, first, times, cancel);
-                }, progress, cancel);
+                },
+                progress,
+                cancel
+            );
             var frames = slices is null ? [] : await slices.AllAsync(cancel);
-            var all = frames.Select(f => new Compared([.. Enumerable.Range(f.First, f.Times).Select(p => f.Error with { Frame = plan.FrameAt(p) })], f.Sum.Least, f.Sum.Greatest, [], null) { Judged = true }).ToArray();
+            var all = frames
+                .Select(f => new Compared(
+                    [.. Enumerable.Range(f.First, f.Times).Select(p => f.Error with { Frame = plan.FrameAt(p) })],
+                    f.Sum.Least,
+                    f.Sum.Greatest,
+                    [],
+                    null
+                )
+                {
+                    Judged = true,
+                })
+                .ToArray();
             var stripAt = Comparison.StripAt(plan);
             var differing = frames.Where(f => tolerance.Refuses(f.Error)).Take(Proof.MostShown).Select(f => f.First).ToHashSet();
-            int[] shown = [.. Enumerable.Range(0, all.Length).Where(i => differing.Contains(frames[i].First) || Enumerable.Range(frames[i].First, frames[i].Times).Any(stripAt.Contains))];
+            int[] shown =
+            [
+                .. Enumerable
+                    .Range(0, all.Length)
+                    .Where(i => differing.Contains(frames[i].First) || Enumerable.Range(frames[i].First, frames[i].Times).Any(stripAt.Contains)),
+            ];
             await using var comparing = new Comparison(plan, delivery.Width, delivery.Height, pictures, kind, tolerance);
             var at = 0;
             await foreach (var frame in SampleReader.DecodeAsync(delivery, look, await places, [.. shown.Select(i => frames[i].First)], cancel))
@@ -133,13 +199,19 @@ public static class Prover
     /// <param name="add">Takes what is shown at the same time: the scene, what the file has, the place in the file, how often both are shown.</param>
     /// <returns>How many frames the file has.</returns>
     private static async Task<int> AlignAsync<T>(
-        Evaluator evaluator, HandoffPlan plan, IAsyncEnumerable<(T Frame, int Times)> file, Func<SceneMoment, T, int, int, Task> add, IProgress<int>? progress, CancellationToken cancel)
+        Evaluator evaluator,
+        HandoffPlan plan,
+        IAsyncEnumerable<(T Frame, int Times)> file,
+        Func<SceneMoment, T, int, int, Task> add,
+        IProgress<int>? progress,
+        CancellationToken cancel
+    )
     {
         await using var runs = file.GetAsyncEnumerator(cancel);
         var (found, left) = (0, 0);
         foreach (var (scene, times) in FramePipeline.Runs(evaluator, plan))
         {
-            for (var still = times; still > 0;)
+            for (var still = times; still > 0; )
             {
                 if (left == 0)
                 {
@@ -186,7 +258,8 @@ public static class Prover
                     ahead.Writer.Complete(e);
                 }
             },
-            CancellationToken.None);
+            CancellationToken.None
+        );
         try
         {
             await foreach (var item in ahead.Reader.ReadAllAsync(cancel))

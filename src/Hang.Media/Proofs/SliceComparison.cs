@@ -62,8 +62,14 @@ internal sealed class SliceComparison : IAsyncDisposable
     {
         var grid = new TileGrid(delivery.Width, delivery.Height);
         // A picture of less than a row of slices has no room to pack.
-        return delivery.Height >= TileGrid.TileHeight && TryRead(sample) is { } like && like.Slices.Length % grid.Rows == 0 && like.Slices.Length / grid.Rows >= grid.Columns && (grid.RestWidth > 0 || like.Slices.Length == grid.Count)
-            ? new(plan, delivery, pictures, look, like, grid) : null;
+        return
+            delivery.Height >= TileGrid.TileHeight
+            && TryRead(sample) is { } like
+            && like.Slices.Length % grid.Rows == 0
+            && like.Slices.Length / grid.Rows >= grid.Columns
+            && (grid.RestWidth > 0 || like.Slices.Length == grid.Count)
+            ? new(plan, delivery, pictures, look, like, grid)
+            : null;
     }
 
     /// <summary>Begins to compare a sample with a scene, when there is room for one more.</summary>
@@ -155,7 +161,11 @@ internal sealed class SliceComparison : IAsyncDisposable
             pair[place] = (HashAt(hashes, place) ^ (isLow ? UInt128.One : 0) ^ (grid.IsRest(column) ? (UInt128)2 : 0), slices);
         }
         // Here on all cores: later, in turn, only what nobody remembers is painted.
-        if (Enumerable.Range(0, pair.Length).Any(place => !pairs.ContainsKey(pair[place]) && HashAt(hashes, place) is var hash && hash != 0 && !tiles.Pixels.Has(hash)))
+        if (
+            Enumerable
+                .Range(0, pair.Length)
+                .Any(place => !pairs.ContainsKey(pair[place]) && HashAt(hashes, place) is var hash && hash != 0 && !tiles.Pixels.Has(hash))
+        )
         {
             painted.Settle();
         }
@@ -179,7 +189,15 @@ internal sealed class SliceComparison : IAsyncDisposable
                     }
                     pairs[ready.Pairs[place]] = error = new();
                     var (row, column) = Math.DivRem(place, grid.Columns);
-                    await packs.AddAsync(error, ready.Frame, pixels.AsMemory(0, tiles.Pixels.Copy(HashAt(ready.Hashes, place), pixels)), ready.Painted, row, column, CancellationToken.None);
+                    await packs.AddAsync(
+                        error,
+                        ready.Frame,
+                        pixels.AsMemory(0, tiles.Pixels.Copy(HashAt(ready.Hashes, place), pixels)),
+                        ready.Painted,
+                        row,
+                        column,
+                        CancellationToken.None
+                    );
                 }
                 if (!ReferenceEquals(now[place], error))
                 {

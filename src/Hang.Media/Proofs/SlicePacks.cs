@@ -19,7 +19,8 @@ internal sealed class SliceError
 internal sealed class SlicePacks(Delivery delivery, MovLook look, ProresFrame like, TileGrid grid) : IAsyncDisposable
 {
     private const long MostBytes = 64L * 1024 * 1024;
-    private const int LeastPacks = 2, MostPacks = 16;
+    private const int LeastPacks = 2,
+        MostPacks = 16;
     private readonly int most = (int)Math.Clamp(MostBytes / delivery.FrameBytes, LeastPacks, MostPacks);
     private readonly int rows = delivery.Height / TileGrid.TileHeight;
     private readonly int slicesPerRow = like.Slices.Length / grid.Rows;
@@ -32,11 +33,20 @@ internal sealed class SlicePacks(Delivery delivery, MovLook look, ProresFrame li
     public Task Decoded => decoded.Task;
 
     /// <summary>The slices of a tile among those of its frame.</summary>
-    public (int First, int Count) SlicesOf(int row, int column) => grid.IsRest(column) ? (row * slicesPerRow + grid.WholeColumns, slicesPerRow - grid.WholeColumns) : (row * slicesPerRow + column, 1);
+    public (int First, int Count) SlicesOf(int row, int column) =>
+        grid.IsRest(column) ? (row * slicesPerRow + grid.WholeColumns, slicesPerRow - grid.WholeColumns) : (row * slicesPerRow + column, 1);
 
     /// <summary>Adds a tile: its slices, and what was painted.</summary>
     /// <param name="tile">Its pixels as the grid extracts them, where they are remembered; empty: they are taken from the frame.</param>
-    public async Task AddAsync(SliceError error, ProresFrame frame, ReadOnlyMemory<byte> tile, PaintedFrame painted, int row, int column, CancellationToken cancel)
+    public async Task AddAsync(
+        SliceError error,
+        ProresFrame frame,
+        ReadOnlyMemory<byte> tile,
+        PaintedFrame painted,
+        int row,
+        int column,
+        CancellationToken cancel
+    )
     {
         var pack = filling.Count > 0 ? filling[^1] : null;
         if (pack is null || !pack.HasRoom(grid.IsRest(column)))
@@ -53,7 +63,17 @@ internal sealed class SlicePacks(Delivery delivery, MovLook look, ProresFrame li
         }
         else
         {
-            pack.Add(error, frame, painted.Pixels, delivery.Width, row * TileGrid.TileHeight * delivery.Width + column * TileGrid.TileWidth, SlicesOf(row, column), SlicesOf, row, column);
+            pack.Add(
+                error,
+                frame,
+                painted.Pixels,
+                delivery.Width,
+                row * TileGrid.TileHeight * delivery.Width + column * TileGrid.TileWidth,
+                SlicesOf(row, column),
+                SlicesOf,
+                row,
+                column
+            );
         }
     }
 
@@ -132,7 +152,8 @@ internal sealed class SlicePacks(Delivery delivery, MovLook look, ProresFrame li
     {
         private readonly uint[] meant = new uint[delivery.Width * delivery.Height];
         private readonly List<(SliceError Error, int Left, int Top, int Width, int Height)> parts = [];
-        private int whole, rest;
+        private int whole,
+            rest;
 
         public ReadOnlyMemory<byte>[] Slices { get; } = [.. like.Slices];
 
@@ -141,7 +162,17 @@ internal sealed class SlicePacks(Delivery delivery, MovLook look, ProresFrame li
         /// <param name="painted">Pixels, among them the tile's.</param>
         /// <param name="line">Pixels from row to row there.</param>
         /// <param name="start">The tile's first pixel there.</param>
-        public void Add(SliceError error, ProresFrame frame, ReadOnlySpan<byte> painted, int line, int start, (int First, int Count) from, Func<int, int, (int First, int Count)> slicesOf, int row, int column)
+        public void Add(
+            SliceError error,
+            ProresFrame frame,
+            ReadOnlySpan<byte> painted,
+            int line,
+            int start,
+            (int First, int Count) from,
+            Func<int, int, (int First, int Count)> slicesOf,
+            int row,
+            int column
+        )
         {
             var isRest = grid.IsRest(column);
             var (toRow, toColumn) = isRest ? (rest++, grid.WholeColumns) : Math.DivRem(whole++, grid.WholeColumns);

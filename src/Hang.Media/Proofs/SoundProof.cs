@@ -18,11 +18,14 @@ namespace Hang.Media.Proofs;
 /// <summary>The check of a delivered file's sound: decoded again and compared with the mix, sample by sample.</summary>
 internal static class SoundProof
 {
-    // PCM of 24 bits differs by its rounding. A lossy coder keeps the wave, if less exactly: measured on the demo's sounds and on noise, rounded down; no published source.
-    private const double Rounding = 1.5 / (1 << 23), LeastRatio = 6;
+    // PCM of 24 bits differs by its rounding. A lossy coder keeps the wave, if less exactly: measured on the demo's sounds and on noise, rounded down; no
+    // published source.
+    private const double Rounding = 1.5 / (1 << 23),
+        LeastRatio = 6;
 
     // How far, and over how much of the sound, it is looked whether it runs early or late.
-    private const int MostLag = 64, Searched = 10 * SampleClock.Rate;
+    private const int MostLag = 64,
+        Searched = 10 * SampleClock.Rate;
 
     public static async Task<IReadOnlyList<ProofFact>> FactsAsync(Graphic graphic, Delivery delivery, SoundShelf? sounds, CancellationToken cancel)
     {
@@ -77,25 +80,46 @@ internal static class SoundProof
 
     private static async Task<(int Rate, int Channels, long Length)> ProbeAsync(string path, CancellationToken cancel)
     {
-        var output = await FfmpegProcess.RunAsync("ffprobe", ["-v", "error", "-select_streams", "a:0", "-show_entries", "stream=sample_rate,channels,duration_ts", "-of", "json", .. FfmpegProcess.Reading(path, MediaReader.Of(path))], cancel);
+        var output = await FfmpegProcess.RunAsync(
+            "ffprobe",
+            [
+                "-v",
+                "error",
+                "-select_streams",
+                "a:0",
+                "-show_entries",
+                "stream=sample_rate,channels,duration_ts",
+                "-of",
+                "json",
+                .. FfmpegProcess.Reading(path, MediaReader.Of(path)),
+            ],
+            cancel
+        );
         using var json = JsonDocument.Parse(output);
         if (json.RootElement.GetProperty("streams").EnumerateArray().FirstOrDefault() is not { ValueKind: JsonValueKind.Object } stream)
         {
             return default;
         }
-        return (int.Parse(stream.GetProperty("sample_rate").GetString()!, CultureInfo.InvariantCulture), stream.GetProperty("channels").GetInt32(), stream.TryGetProperty("duration_ts", out var length) ? length.GetInt64() : 0);
+        return (
+            int.Parse(stream.GetProperty("sample_rate").GetString()!, CultureInfo.InvariantCulture),
+            stream.GetProperty("channels").GetInt32(),
+            stream.TryGetProperty("duration_ts", out var length) ? length.GetInt64() : 0
+        );
     }
 
     private static async Task<(Likeness Likeness, long Decoded)> CompareAsync(string path, SoundMix mix, long from, long count, CancellationToken cancel)
     {
-        await using var decoder = FfmpegProcess.Start("ffmpeg", ["-hide_banner", "-loglevel", "error", .. FfmpegProcess.Reading(path, MediaReader.Of(path)), "-map", "0:a:0", "-f", "f32le", "pipe:1"]);
+        await using var decoder = FfmpegProcess.Start(
+            "ffmpeg",
+            ["-hide_banner", "-loglevel", "error", .. FfmpegProcess.Reading(path, MediaReader.Of(path)), "-map", "0:a:0", "-f", "f32le", "pipe:1"]
+        );
         await using var killed = decoder.KilledBy(cancel);
         await decoder.Input.DisposeAsync();
         var likeness = new Likeness();
         var bytes = new byte[1 << 16];
         var meant = new float[bytes.Length / sizeof(float)];
         long decoded = 0;
-        for (int read; (read = await decoder.Output.ReadAtLeastAsync(bytes, bytes.Length, false, cancel)) > 0;)
+        for (int read; (read = await decoder.Output.ReadAtLeastAsync(bytes, bytes.Length, false, cancel)) > 0; )
         {
             var samples = read / sizeof(float) / ISamples.Channels;
             var within = (int)Math.Clamp(count - decoded, 0, samples);
@@ -110,8 +134,11 @@ internal static class SoundProof
     /// <summary>How like two sounds are.</summary>
     private sealed class Likeness
     {
-        private readonly List<float> meantStart = [], foundStart = [];
-        private double worst, power, error;
+        private readonly List<float> meantStart = [],
+            foundStart = [];
+        private double worst,
+            power,
+            error;
 
         public void Add(ReadOnlySpan<float> meant, ReadOnlySpan<float> found)
         {
@@ -134,13 +161,24 @@ internal static class SoundProof
         {
             if (isExact)
             {
-                return new("sound is", "what was meant, to the last of 24 bits", worst <= Rounding ? "what was meant" : string.Create(CultureInfo.InvariantCulture, $"off by up to {worst:0.######} of full scale"), worst <= Rounding);
+                return new(
+                    "sound is",
+                    "what was meant, to the last of 24 bits",
+                    worst <= Rounding ? "what was meant" : string.Create(CultureInfo.InvariantCulture, $"off by up to {worst:0.######} of full scale"),
+                    worst <= Rounding
+                );
             }
             var ratio = power == 0 ? double.PositiveInfinity : 10 * Math.Log10(power / Math.Max(error, 1e-20));
             var lag = power == 0 ? 0 : Lag();
             return new(
-                "sound is", string.Create(CultureInfo.InvariantCulture, $"in step, its error {LeastRatio} dB below it or more"),
-                string.Create(CultureInfo.InvariantCulture, $"{(lag == 0 ? "in step" : $"{Math.Abs(lag)} samples {(lag > 0 ? "late" : "early")}")}, its error {Math.Min(ratio, 200):0.0} dB below it"), lag == 0 && ratio >= LeastRatio);
+                "sound is",
+                string.Create(CultureInfo.InvariantCulture, $"in step, its error {LeastRatio} dB below it or more"),
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{(lag == 0 ? "in step" : $"{Math.Abs(lag)} samples {(lag > 0 ? "late" : "early")}")}, its error {Math.Min(ratio, 200):0.0} dB below it"
+                ),
+                lag == 0 && ratio >= LeastRatio
+            );
         }
 
         /// <summary>Samples by which what was found runs late: where both go together best.</summary>

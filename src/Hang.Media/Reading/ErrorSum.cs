@@ -5,8 +5,10 @@ namespace Hang.Media.Reading;
 /// <summary>The errors of some pixels of a frame, added up. Steps of 1/255, colour weighed by alpha.</summary>
 internal struct ErrorSum()
 {
-    private float worst, worstAlpha;
-    private double sum, sumAlpha;
+    private float worst,
+        worstAlpha;
+    private double sum,
+        sumAlpha;
     private int outside;
 
     /// <summary>Least alpha found, 0..255.</summary>
@@ -33,5 +35,6 @@ internal struct ErrorSum()
     }
 
     /// <summary>The error of a frame of so many pixels.</summary>
-    public readonly FrameError Of(int frame, int pixels) => new(frame, worst, sum / (3.0 * pixels), worstAlpha, sumAlpha / pixels) { OutOfRange = (double)outside / pixels };
+    public readonly FrameError Of(int frame, int pixels) =>
+        new(frame, worst, sum / (3.0 * pixels), worstAlpha, sumAlpha / pixels) { OutOfRange = (double)outside / pixels };
 }

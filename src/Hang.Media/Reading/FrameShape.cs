@@ -24,9 +24,15 @@ internal sealed record FrameShape(string Format, int QuarterBytes)
 
     public int Bytes(Delivery delivery) => (int)((long)delivery.Width * delivery.Height * QuarterBytes / 4);
 
-    public IDecodedFrame Frame(byte[] bytes, Delivery delivery) => this == Rgba
-        ? new StillFrame(bytes, delivery.Width)
-        : new PlanarFrame(this == Full12 ? bytes : Unfold(bytes, delivery.Width, delivery.Height), delivery.Width, delivery.Height, this == Full12 ? null : this);
+    public IDecodedFrame Frame(byte[] bytes, Delivery delivery) =>
+        this == Rgba
+            ? new StillFrame(bytes, delivery.Width)
+            : new PlanarFrame(
+                this == Full12 ? bytes : Unfold(bytes, delivery.Width, delivery.Height),
+                delivery.Width,
+                delivery.Height,
+                this == Full12 ? null : this
+            );
 
     /// <summary>What a file of this sampling holds of a picture at best: made as the encoder is fed, and unfolded as it is read again.</summary>
     /// <param name="rgba">What was meant, straight.</param>
@@ -44,7 +50,9 @@ internal sealed record FrameShape(string Format, int QuarterBytes)
         return Unfold(planes, width, height);
     }
 
-    /// <summary>To 12 bits and full resolution. Colour sits at the left pixel of each two, and between two rows where it has half the height; between, it is mixed.</summary>
+    /// <summary>
+    /// To 12 bits and full resolution. Colour sits at the left pixel of each two, and between two rows where it has half the height; between, it is mixed.
+    /// </summary>
     private byte[] Unfold(byte[] bytes, int width, int height)
     {
         var count = width * height;

@@ -8,7 +8,8 @@ namespace Hang.Media.Reading;
 /// A decoded video frame: planes Y', Cb, Cr and alpha of 12 bits, narrow range, converted to R'G'B' in floating point by
 /// ITU-R BT.709-6 (items 3.2 to 3.5). Alpha is full range.
 /// </summary>
-/// <param name="sampling">Where colour has less resolution: how. Such a frame is compared with what was meant in that very resolution, and luma block by block too; null: colour has all.</param>
+/// <param name="sampling">Where colour has less resolution: how. Such a frame is compared with what was meant in that very resolution, and luma block by
+/// block too; null: colour has all.</param>
 internal sealed class PlanarFrame(byte[] planes, int width, int height, FrameShape? sampling) : IDecodedFrame
 {
     // Narrow range of 12 bits: Y' 256..3760, Cb and Cr 256..3840 about 2048 (BT.709-6, item 3.5, for n = 12).
@@ -21,8 +22,11 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, FrameSha
     private const float BlueFromCb = 1.8556f;
 
     // EBU R 103: R'G'B' from -5 to 105 %, luma from -1 to 103 % (of 256..3760 in 12 bits).
-    private const float LowRgb = -0.05f * 255, HighRgb = 1.05f * 255, Seen = 8;
-    private const ushort LowLuma = 256 - 35, HighLuma = 3760 + 105;
+    private const float LowRgb = -0.05f * 255,
+        HighRgb = 1.05f * 255,
+        Seen = 8;
+    private const ushort LowLuma = 256 - 35,
+        HighLuma = 3760 + 105;
     private readonly int count = width * height;
 
     public FrameError Compare(ReadOnlySpan<byte> meant, int frame)
@@ -43,10 +47,17 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, FrameSha
     /// <summary>Adds the error of all pixels to what they are at best.</summary>
     private void AddSampled(ref ErrorSum error, ReadOnlySpan<uint> meant, PlanarFrame wanted)
     {
-        ReadOnlySpan<ushort> y = Plane(0), cb = Plane(1), cr = Plane(2), a = Plane(3);
-        ReadOnlySpan<ushort> wy = wanted.Plane(0), wcb = wanted.Plane(1), wcr = wanted.Plane(2);
-        float worst = 0, worstAlpha = 0;
-        double sum = 0, sumAlpha = 0;
+        ReadOnlySpan<ushort> y = Plane(0),
+            cb = Plane(1),
+            cr = Plane(2),
+            a = Plane(3);
+        ReadOnlySpan<ushort> wy = wanted.Plane(0),
+            wcb = wanted.Plane(1),
+            wcr = wanted.Plane(2);
+        float worst = 0,
+            worstAlpha = 0;
+        double sum = 0,
+            sumAlpha = 0;
         var outside = 0;
         for (var i = 0; i < count; i++)
         {
@@ -95,10 +106,12 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, FrameSha
         var cr = Plane(2).Slice(start, length);
         var a = Plane(3).Slice(start, length);
         var pixels = meant.Slice(start, length);
-        float worst = 0, worstAlpha = 0;
-        double sum = 0, sumAlpha = 0;
+        float worst = 0,
+            worstAlpha = 0;
+        double sum = 0,
+            sumAlpha = 0;
         var outside = 0;
-        for (var i = 0; i < length;)
+        for (var i = 0; i < length; )
         {
             // Transparent stretches are most of a frame: colour there does not count, and alpha must be zero.
             if (pixels[i] >> 24 == 0 && a[i] == 0)
@@ -127,7 +140,8 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, FrameSha
     /// <summary>The largest mean difference of luma or alpha within a block, and the largest mean by which a shade of grey is lighter or darker.</summary>
     private (double Block, double Shade) WorstBlocks(ReadOnlySpan<uint> meant, PlanarFrame wanted)
     {
-        ReadOnlySpan<ushort> luma = Plane(0), best = wanted.Plane(0);
+        ReadOnlySpan<ushort> luma = Plane(0),
+            best = wanted.Plane(0);
         var alpha = Plane(3);
         var (blocks, alphas, shades) = (new LumaBlocks(width), new LumaBlocks(width), new Shades());
         for (var row = 0; row < height; row++)
@@ -169,7 +183,8 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, FrameSha
             var some = Vector256.Create(alpha[i..]);
             (least, greatest) = (Vector256.Min(least, some), Vector256.Max(greatest, some));
         }
-        ushort low = ushort.MaxValue, high = 0;
+        ushort low = ushort.MaxValue,
+            high = 0;
         for (var k = 0; k < Vector256<ushort>.Count; k++)
         {
             (low, high) = (Math.Min(low, least[k]), Math.Max(high, greatest[k]));

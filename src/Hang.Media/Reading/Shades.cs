@@ -11,7 +11,8 @@ internal sealed class Shades
     // As many blocks of 8 as it takes that what a codec does to each comes to nothing on the mean.
     private const double Least = 2048;
 
-    private readonly double[] sums = new double[Count], weights = new double[Count];
+    private readonly double[] sums = new double[Count],
+        weights = new double[Count];
 
     /// <param name="luma">As it is meant, 0..255.</param>
     /// <param name="off">Lighter by this, weighed by alpha.</param>

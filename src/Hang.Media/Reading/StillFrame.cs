@@ -10,7 +10,10 @@ internal sealed class StillFrame(byte[] rgba, int width) : IDecodedFrame
     {
         var should = MemoryMarshal.Cast<byte, uint>(meant);
         var has = MemoryMarshal.Cast<byte, uint>(rgba);
-        double worst = 0, sum = 0, worstAlpha = 0, sumAlpha = 0;
+        double worst = 0,
+            sum = 0,
+            worstAlpha = 0,
+            sumAlpha = 0;
         var blocks = new LumaBlocks(width);
         for (var i = 0; i < has.Length; i++)
         {
@@ -39,7 +42,8 @@ internal sealed class StillFrame(byte[] rgba, int width) : IDecodedFrame
 
     public (double Least, double Greatest) AlphaRange()
     {
-        byte least = 255, greatest = 0;
+        byte least = 255,
+            greatest = 0;
         for (var i = 3; i < rgba.Length; i += 4)
         {
             least = Math.Min(least, rgba[i]);

@@ -10,7 +10,11 @@ internal static class StillsReader
 {
     /// <param name="decode">From a still and its name to RGBA.</param>
     /// <exception cref="ProblemException">A still is no picture, damaged, or of another size.</exception>
-    public static async IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, Func<byte[], string, byte[]> decode, [EnumeratorCancellation] CancellationToken cancel)
+    public static async IAsyncEnumerable<DecodedRun> ReadAsync(
+        Delivery delivery,
+        Func<byte[], string, byte[]> decode,
+        [EnumeratorCancellation] CancellationToken cancel
+    )
     {
         byte[]? before = null;
         var name = "";
@@ -18,7 +22,8 @@ internal static class StillsReader
         IDecodedFrame Frame()
         {
             var rgba = decode(before, name);
-            return rgba.Length == delivery.FrameBytes ? new StillFrame(rgba, delivery.Width)
+            return rgba.Length == delivery.FrameBytes
+                ? new StillFrame(rgba, delivery.Width)
                 : throw new ProblemException($"{name} is not {delivery.Width} x {delivery.Height}.", "Hand it off again.", field: "file");
         }
         await foreach (var (nextName, still) in StillsAsync(delivery.Path, cancel))

@@ -12,10 +12,36 @@ internal static class VideoReader
     /// <param name="filters">What is done to the decoded frames before they are given.</param>
     /// <param name="reader">The reader of the file; null: the one that its content says.</param>
     /// <exception cref="Scene.ProblemException">The file cannot be decoded.</exception>
-    public static async IAsyncEnumerable<DecodedRun> ReadAsync(string path, string[] input, FrameShape shape, Delivery delivery, [EnumeratorCancellation] CancellationToken cancel, string[]? filters = null, string? reader = null)
+    public static async IAsyncEnumerable<DecodedRun> ReadAsync(
+        string path,
+        string[] input,
+        FrameShape shape,
+        Delivery delivery,
+        [EnumeratorCancellation] CancellationToken cancel,
+        string[]? filters = null,
+        string? reader = null
+    )
     {
         await using var ffmpeg = FfmpegProcess.Start(
-            "ffmpeg", ["-hide_banner", "-loglevel", "error", .. input, .. FfmpegProcess.Reading(path, reader ?? MediaReader.Of(path)), "-map", "0:v:0", .. filters is null ? (string[])[] : ["-vf", string.Join(',', filters)], "-fps_mode", "passthrough", "-f", "rawvideo", "-pix_fmt", shape.Format, "pipe:1"]);
+            "ffmpeg",
+            [
+                "-hide_banner",
+                "-loglevel",
+                "error",
+                .. input,
+                .. FfmpegProcess.Reading(path, reader ?? MediaReader.Of(path)),
+                "-map",
+                "0:v:0",
+                .. filters is null ? (string[])[] : ["-vf", string.Join(',', filters)],
+                "-fps_mode",
+                "passthrough",
+                "-f",
+                "rawvideo",
+                "-pix_fmt",
+                shape.Format,
+                "pipe:1",
+            ]
+        );
         await using var killed = ffmpeg.KilledBy(cancel);
         // A frame that was given away is the taker's, who may be behind: each has bytes of its own.
         var (now, before) = (New(), Array.Empty<byte>());

@@ -14,7 +14,9 @@ namespace Hang.Media.Rendering;
 public static class Chunks
 {
     // Fewer frames are not worth an encoder of their own.
-    private const int LeastDistinct = 16, Most = 64, ForEachWorker = 3;
+    private const int LeastDistinct = 16,
+        Most = 64,
+        ForEachWorker = 3;
 
     /// <summary>Frames of each part: as many distinct ones in each, and never a cut within equal neighbours.</summary>
     /// <param name="workers">How many can help.</param>
@@ -32,14 +34,15 @@ public static class Chunks
 
     /// <summary>The plan of a part.</summary>
     /// <param name="first">Place of its first frame in the file.</param>
-    public static HandoffPlan Part(HandoffPlan plan, int first, int frames) => plan with
-    {
-        From = plan.FrameAt(first),
-        To = plan.FrameAt(first + frames - 1),
-        // The sound is put in where the parts are joined.
-        Silent = true,
-        FirstNumber = plan.FirstNumber is { } number ? number + first : null,
-    };
+    public static HandoffPlan Part(HandoffPlan plan, int first, int frames) =>
+        plan with
+        {
+            From = plan.FrameAt(first),
+            To = plan.FrameAt(first + frames - 1),
+            // The sound is put in where the parts are joined.
+            Silent = true,
+            FirstNumber = plan.FirstNumber is { } number ? number + first : null,
+        };
 
     /// <summary>Joins rendered parts, and the sound, into the file that one worker would have made.</summary>
     public static async Task JoinAsync(Delivery delivery, IReadOnlyList<string> parts, CancellationToken cancel)

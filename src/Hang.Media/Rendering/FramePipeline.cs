@@ -19,7 +19,14 @@ public static class FramePipeline
     /// <param name="workers">Painting threads, 1 or more. The pixels do not depend on it.</param>
     /// <param name="progress">Told the number of frames written.</param>
     public static async Task RunAsync(
-        Evaluator evaluator, HandoffPlan plan, PictureShelf pictures, IFrameWriter writer, int workers, IProgress<int>? progress, CancellationToken cancel)
+        Evaluator evaluator,
+        HandoffPlan plan,
+        PictureShelf pictures,
+        IFrameWriter writer,
+        int workers,
+        IProgress<int>? progress,
+        CancellationToken cancel
+    )
     {
         var (width, height) = plan.Size(evaluator.Graphic);
         var bytes = 8L * width * height;

@@ -2,7 +2,10 @@ using Hang.Scene;
 
 namespace Hang.Media.Rendering;
 
-/// <summary>A folder beside a file that is being made, of a name that nobody else can have: what is not whole yet lies in it. It goes with all that is in it at every end.</summary>
+/// <summary>
+/// A folder beside a file that is being made, of a name that nobody else can have: what is not whole yet lies in it. It goes with all that is in it at
+/// every end.
+/// </summary>
 public sealed class MakingFolder : IDisposable
 {
     private readonly string folder;
@@ -16,7 +19,11 @@ public sealed class MakingFolder : IDisposable
         var parent = Path.GetDirectoryName(Path.GetFullPath(path));
         if (parent is null || !Directory.Exists(parent))
         {
-            throw new ProblemException($"There is no folder {Quoted.Short(Path.GetFileName(parent) ?? path)} to put {Quoted.Short(Path.GetFileName(path))} into.", "Make it, or choose another.", field: "file");
+            throw new ProblemException(
+                $"There is no folder {Quoted.Short(Path.GetFileName(parent) ?? path)} to put {Quoted.Short(Path.GetFileName(path))} into.",
+                "Make it, or choose another.",
+                field: "file"
+            );
         }
         var folder = Path.Combine(parent, $".hang-{Guid.NewGuid():N}");
         try
@@ -25,7 +32,11 @@ public sealed class MakingFolder : IDisposable
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException)
         {
-            throw new ProblemException($"{Quoted.Short(Path.GetFileName(path))} could not be written there.", "Choose another folder, or free some space.", field: "file");
+            throw new ProblemException(
+                $"{Quoted.Short(Path.GetFileName(path))} could not be written there.",
+                "Choose another folder, or free some space.",
+                field: "file"
+            );
         }
         return new(folder);
     }

@@ -1,8 +1,8 @@
 namespace Hang.Media.Rendering;
 
 /// <summary>
-/// Files that are rendered one after the other, each proved while the next is rendered: starting encoders, joining and decoding leave cores idle that painting can use.
-/// Two proofs at most are under way: the one before has passed on what it has learnt when its pictures are still to be made.
+/// Files that are rendered one after the other, each proved while the next is rendered: starting encoders, joining and decoding leave cores idle that
+/// painting can use. Two proofs at most are under way: the one before has passed on what it has learnt when its pictures are still to be made.
 /// </summary>
 public sealed class Overlap
 {

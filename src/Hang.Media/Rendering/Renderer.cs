@@ -12,16 +12,28 @@ namespace Hang.Media.Rendering;
 public static class Renderer
 {
     // Linux: no space left on device, disk quota exceeded.
-    private const int NoSpace = 28, Quota = 122;
+    private const int NoSpace = 28,
+        Quota = 122;
 
-    /// <param name="path">File to make. A sequence whose path does not end with .zip is made as a folder; fill and key whose path does not are two files beside each other.</param>
+    /// <param name="path">File to make. A sequence whose path does not end with .zip is made as a folder; fill and key whose path does not are two files
+    /// beside each other.</param>
     /// <param name="stem">First part of the names of stills.</param>
     /// <param name="card">What the file says of itself; null for the graphic's name and no time.</param>
     /// <param name="sounds">Where a graphic's sounds are heard; needed when it has any.</param>
-    /// <exception cref="ProblemException">The plan does not suit the graphic, the path is taken, the disk is full or the encoder died. No half file stays.</exception>
+    /// <exception cref="ProblemException">The plan does not suit the graphic, the path is taken, the disk is full or the encoder died. No half file
+    /// stays.</exception>
     public static async Task RenderAsync(
-        Evaluator evaluator, HandoffPlan plan, PictureShelf pictures, string path, string stem,
-        int? workers = null, IProgress<int>? progress = null, NameCard? card = null, SoundShelf? sounds = null, CancellationToken cancel = default)
+        Evaluator evaluator,
+        HandoffPlan plan,
+        PictureShelf pictures,
+        string path,
+        string stem,
+        int? workers = null,
+        IProgress<int>? progress = null,
+        NameCard? card = null,
+        SoundShelf? sounds = null,
+        CancellationToken cancel = default
+    )
     {
         plan = plan.Demand(evaluator.Graphic);
         foreach (var taken in PathsOf(plan, path).Where(Path.Exists))
@@ -32,7 +44,10 @@ public static class Renderer
         var (half, wave) = (making.Of(Path.GetFileName(path)), making.Of("sound.wav"));
         try
         {
-            var delivery = Delivery.Of(evaluator.Graphic, plan, card ?? NameCard.Of(evaluator.Graphic, plan, evaluator.Graphic.Name), path, stem) with { Path = half };
+            var delivery = Delivery.Of(evaluator.Graphic, plan, card ?? NameCard.Of(evaluator.Graphic, plan, evaluator.Graphic.Name), path, stem) with
+            {
+                Path = half,
+            };
             delivery = delivery with { Sound = await SoundTrack.MakeAsync(evaluator.Graphic, delivery, sounds, wave, cancel) };
             await using (var writer = await MediaKinds.Of(plan.Kind).OpenAsync(delivery, cancel))
             {
@@ -69,7 +84,11 @@ public static class Renderer
             if (e is IOException io)
             {
                 // Where the file was to lie is nobody's concern who only sees the page.
-                throw new ProblemException($"The file could not be written: {io.Message.Split(" : '")[0]}.", "Free some space or choose another folder, and run it again.", field: "file");
+                throw new ProblemException(
+                    $"The file could not be written: {io.Message.Split(" : '")[0]}.",
+                    "Free some space or choose another folder, and run it again.",
+                    field: "file"
+                );
             }
             if (e is UnauthorizedAccessException)
             {

@@ -38,7 +38,10 @@ public sealed record ContrastBehind(double Ratio, double Covered)
         using var canvas = new FrameCanvas(Math.Max(1, (int)(graphic.Width * scale)), Math.Max(1, (int)(graphic.Height * scale)), null, pictures);
         canvas.Paint(new Evaluator(Behind(graphic, layer), shaper).At(frame));
         var (left, top) = ((int)(box.Left * scale), (int)(box.Top * scale));
-        var (right, bottom) = (Math.Min(canvas.Width, Math.Max(left + 1, (int)Math.Ceiling(box.Right * scale))), Math.Min(canvas.Height, Math.Max(top + 1, (int)Math.Ceiling(box.Bottom * scale))));
+        var (right, bottom) = (
+            Math.Min(canvas.Width, Math.Max(left + 1, (int)Math.Ceiling(box.Right * scale))),
+            Math.Min(canvas.Height, Math.Max(top + 1, (int)Math.Ceiling(box.Bottom * scale)))
+        );
         var opacity = OpacityOf(graphic, layer, frame);
         var ratios = new List<double>();
         var all = 0;
@@ -50,7 +53,11 @@ public sealed record ContrastBehind(double Ratio, double Covered)
                 all++;
                 if (pixel[3] >= Opaque)
                 {
-                    var behind = new Rgba(Math.Min(1, pixel[0] / (double)pixel[3]), Math.Min(1, pixel[1] / (double)pixel[3]), Math.Min(1, pixel[2] / (double)pixel[3]));
+                    var behind = new Rgba(
+                        Math.Min(1, pixel[0] / (double)pixel[3]),
+                        Math.Min(1, pixel[1] / (double)pixel[3]),
+                        Math.Min(1, pixel[2] / (double)pixel[3])
+                    );
                     ratios.Add(colours.Min(c => Contrast.Ratio(Over(c, behind, opacity), behind)));
                 }
             }

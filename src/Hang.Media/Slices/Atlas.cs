@@ -1,8 +1,8 @@
-using Hang.Media.Frames;
-using Hang.Media.Processes;
 using System.Threading.Channels;
 using Hang.Media.Encoding;
+using Hang.Media.Frames;
 using Hang.Media.Movies;
+using Hang.Media.Processes;
 
 namespace Hang.Media.Slices;
 
@@ -12,7 +12,10 @@ internal readonly record struct Tile(Task<ReadOnlyMemory<byte>[]> Atlas, int Fir
 /// <summary>Tiles of one width, packed into large pictures that go through one encoder, so that the encoder's own work is not repeated for each.</summary>
 internal sealed class Atlas : IAsyncDisposable
 {
-    private readonly int columns, tileWidth, capacity, slicesPerTile;
+    private readonly int columns,
+        tileWidth,
+        capacity,
+        slicesPerTile;
     private readonly byte[] picture;
     private readonly FramePipe encoder;
     private readonly Channel<TaskCompletionSource<ReadOnlyMemory<byte>[]>> sent = Channel.CreateUnbounded<TaskCompletionSource<ReadOnlyMemory<byte>[]>>();

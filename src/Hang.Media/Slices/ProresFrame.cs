@@ -8,7 +8,9 @@ namespace Hang.Media.Slices;
 /// </summary>
 internal sealed class ProresFrame
 {
-    private const int FrameStart = 8, PictureHeader = 8, CountAt = 5;
+    private const int FrameStart = 8,
+        PictureHeader = 8,
+        CountAt = 5;
     private readonly byte[] headers;
 
     private ProresFrame(byte[] headers, ReadOnlyMemory<byte>[] slices) => (this.headers, Slices) = (headers, slices);
@@ -22,7 +24,8 @@ internal sealed class ProresFrame
         }
         // The lengths of frame and picture stand at their starts.
         var picture = headers.Length - PictureHeader;
-        return headers.AsSpan(4, picture - 3).SequenceEqual(other.headers.AsSpan(4, picture - 3)) && headers.AsSpan(picture + CountAt).SequenceEqual(other.headers.AsSpan(picture + CountAt));
+        return headers.AsSpan(4, picture - 3).SequenceEqual(other.headers.AsSpan(4, picture - 3))
+            && headers.AsSpan(picture + CountAt).SequenceEqual(other.headers.AsSpan(picture + CountAt));
     }
 
     /// <summary>What <see cref="IsLike"/> compares, as text: by it frames of other files are decoded in the same way, or are not.</summary>

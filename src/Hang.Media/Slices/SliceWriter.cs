@@ -11,12 +11,16 @@ namespace Hang.Media.Slices;
 /// </summary>
 internal sealed class SliceWriter : IFrameWriter
 {
-    private const int MostWaiting = 48, AtlasColumns = 8, AtlasRows = 16, RestRows = 64;
+    private const int MostWaiting = 48,
+        AtlasColumns = 8,
+        AtlasRows = 16,
+        RestRows = 64;
     private static readonly LastOf<Learnt> Last = new(TimeSpan.FromSeconds(20));
     private readonly Delivery delivery;
     private readonly TileGrid grid;
     private readonly ProresFrame blank;
-    private readonly int slicesPerRow, slicesPerRest;
+    private readonly int slicesPerRow,
+        slicesPerRest;
     private readonly MovFile file;
     private readonly Atlas? whole;
     private readonly Atlas? rest;
@@ -147,7 +151,9 @@ internal sealed class SliceWriter : IFrameWriter
 
     private static async Task<byte[]> BlankAsync(Delivery delivery, CancellationToken cancel)
     {
-        await using var encoder = new Encoding.FramePipe(Processes.FfmpegProcess.Start("ffmpeg", ProresArguments.Of(delivery, delivery.Width, delivery.Height, "pipe:1")));
+        await using var encoder = new Encoding.FramePipe(
+            Processes.FfmpegProcess.Start("ffmpeg", ProresArguments.Of(delivery, delivery.Width, delivery.Height, "pipe:1"))
+        );
         var reading = Task.Run(() => new PacketCutter(encoder.Output).NextAsync(cancel), cancel);
         await encoder.WriteAsync(input => input.Write(new byte[delivery.FrameBytes]), 1, cancel);
         await encoder.CloseAsync();
@@ -232,7 +238,10 @@ internal sealed class SliceWriter : IFrameWriter
         {
             var grid = new TileGrid(delivery.Width, delivery.Height);
             string[] Arguments(int width, int height) => ProresArguments.Of(delivery, width, height, "pipe:1");
-            var whole = grid.WholeColumns > 0 ? new Atlas(AtlasColumns, AtlasRows, TileGrid.TileWidth, 1, Arguments(AtlasColumns * TileGrid.TileWidth, AtlasRows * TileGrid.TileHeight)) : null;
+            var whole =
+                grid.WholeColumns > 0
+                    ? new Atlas(AtlasColumns, AtlasRows, TileGrid.TileWidth, 1, Arguments(AtlasColumns * TileGrid.TileWidth, AtlasRows * TileGrid.TileHeight))
+                    : null;
             var slices = blank.Slices.Length / grid.Rows - grid.WholeColumns;
             var rest = grid.RestWidth > 0 ? new Atlas(1, RestRows, grid.RestWidth, slices, Arguments(grid.RestWidth, RestRows * TileGrid.TileHeight)) : null;
             return new(blank, new(grid.Count), whole, rest);

@@ -14,20 +14,31 @@ internal static class BroadcastWave
     /// <summary>Bytes before the first sample.</summary>
     public const int HeaderBytes = 12 + 8 + BextBytes + 8 + 16 + 8;
 
-    private const int BextBytes = 602 + 2, Unset = 0x7FFF;
+    private const int BextBytes = 602 + 2,
+        Unset = 0x7FFF;
     private const double FullScale = 1 << 23;
 
     /// <param name="from">First sample of the mix.</param>
     /// <param name="count">Samples of each channel.</param>
     /// <param name="since">Samples since midnight at which it begins.</param>
     /// <param name="description">At most 256 ASCII letters.</param>
-    public static async Task WriteAsync(string path, ISamples mix, long from, long count, long since, string description, DateTimeOffset? made, Loudness loudness, CancellationToken cancel)
+    public static async Task WriteAsync(
+        string path,
+        ISamples mix,
+        long from,
+        long count,
+        long since,
+        string description,
+        DateTimeOffset? made,
+        Loudness loudness,
+        CancellationToken cancel
+    )
     {
         await using var file = new FileStream(path, FileMode.CreateNew, FileAccess.Write);
         await file.WriteAsync(Header(count, since, description, made, loudness), cancel);
         var samples = new float[ISamples.Channels << 14];
         var bytes = new byte[samples.Length * 3];
-        for (long done = 0; done < count;)
+        for (long done = 0; done < count; )
         {
             var piece = samples.AsMemory(0, (int)Math.Min(samples.Length, (count - done) * ISamples.Channels));
             mix.Read(from + done, piece.Span);

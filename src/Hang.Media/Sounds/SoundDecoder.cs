@@ -29,19 +29,35 @@ internal static class SoundDecoder
         var half = $"{to}.{Guid.NewGuid():N}.part";
         try
         {
-            await using var decoder = FfmpegProcess.Start("ffmpeg",
-            [
-                "-hide_banner", "-loglevel", "error", .. FfmpegProcess.Reading(path, format.Reader), "-map", "0:a:0", "-map_metadata", "-1",
-                // One channel alone is as loud as it came on both sides; more than two are mixed as ffmpeg does.
-                "-af", channels == 1 ? $"pan=stereo|c0=c0|c1=c0,{Resampled}" : Resampled, "-ac", "2", "-f", "f32le", "pipe:1",
-            ], Longest);
+            await using var decoder = FfmpegProcess.Start(
+                "ffmpeg",
+                [
+                    "-hide_banner",
+                    "-loglevel",
+                    "error",
+                    .. FfmpegProcess.Reading(path, format.Reader),
+                    "-map",
+                    "0:a:0",
+                    "-map_metadata",
+                    "-1",
+                    // One channel alone is as loud as it came on both sides; more than two are mixed as ffmpeg does.
+                    "-af",
+                    channels == 1 ? $"pan=stereo|c0=c0|c1=c0,{Resampled}" : Resampled,
+                    "-ac",
+                    "2",
+                    "-f",
+                    "f32le",
+                    "pipe:1",
+                ],
+                Longest
+            );
             await using var killed = decoder.KilledBy(cancel);
             await decoder.Input.DisposeAsync();
             long bytes = 0;
             await using (var file = new FileStream(half, FileMode.CreateNew, FileAccess.Write))
             {
                 var room = new byte[1 << 16];
-                for (int read; (read = await decoder.Output.ReadAtLeastAsync(room, room.Length, false, cancel)) > 0;)
+                for (int read; (read = await decoder.Output.ReadAtLeastAsync(room, room.Length, false, cancel)) > 0; )
                 {
                     bytes += read;
                     if (bytes > (long)SoundAsset.MostSamples * ISamples.Channels * sizeof(float))
@@ -85,13 +101,34 @@ internal static class SoundDecoder
         try
         {
             var output = await FfmpegProcess.RunAsync(
-                "ffprobe", ["-v", "error", "-select_streams", "a:0", "-show_entries", "stream=channels,duration", "-of", "json", .. FfmpegProcess.Reading(path, format.Reader)], cancel);
+                "ffprobe",
+                [
+                    "-v",
+                    "error",
+                    "-select_streams",
+                    "a:0",
+                    "-show_entries",
+                    "stream=channels,duration",
+                    "-of",
+                    "json",
+                    .. FfmpegProcess.Reading(path, format.Reader),
+                ],
+                cancel
+            );
             using var json = JsonDocument.Parse(output);
-            if (json.RootElement.GetProperty("streams").EnumerateArray().FirstOrDefault() is { ValueKind: JsonValueKind.Object } stream && stream.TryGetProperty("channels", out var count) && count.GetInt32() is >= 1 and <= 64 and var channels)
+            if (
+                json.RootElement.GetProperty("streams").EnumerateArray().FirstOrDefault() is { ValueKind: JsonValueKind.Object } stream
+                && stream.TryGetProperty("channels", out var count)
+                && count.GetInt32() is >= 1 and <= 64 and var channels
+            )
             {
                 // What says beforehand that it is too long need not be decoded to find out.
-                return stream.TryGetProperty("duration", out var said) && double.TryParse(said.GetString(), CultureInfo.InvariantCulture, out var seconds) && seconds > (SoundAsset.MostSamples / SampleClock.Rate) + 1
-                    ? throw TooLong(name) : channels;
+                return
+                    stream.TryGetProperty("duration", out var said)
+                    && double.TryParse(said.GetString(), CultureInfo.InvariantCulture, out var seconds)
+                    && seconds > (SoundAsset.MostSamples / SampleClock.Rate) + 1
+                    ? throw TooLong(name)
+                    : channels;
             }
         }
         catch (ProblemException e) when (e.Problem.Field == "file")

@@ -5,8 +5,11 @@ namespace Hang.Media.Sounds;
 /// <param name="Reader">The one reader of ffmpeg's that is let near such a file.</param>
 internal sealed record SoundFormat(string Type, string Reader)
 {
-    private static readonly SoundFormat
-        Wave = new("audio/wav", "wav"), Flac = new("audio/flac", "flac"), Mp3 = new("audio/mpeg", "mp3"), Ogg = new("audio/ogg", "ogg"), Mp4 = new("audio/mp4", "mov");
+    private static readonly SoundFormat Wave = new("audio/wav", "wav"),
+        Flac = new("audio/flac", "flac"),
+        Mp3 = new("audio/mpeg", "mp3"),
+        Ogg = new("audio/ogg", "ogg"),
+        Mp4 = new("audio/mp4", "mov");
 
     /// <summary>The kind that a file's first bytes say, whatever its name; null for what is no sound that Hang takes.</summary>
     public static SoundFormat? Of(ReadOnlySpan<byte> start) =>

@@ -30,7 +30,17 @@ public sealed class SoundJudge : SourceJudge
         {
             await File.WriteAllBytesAsync(path, bytes, cancel);
             var (samples, channels) = await SoundDecoder.DecodeAsync(name, path, format, room.MadePath(Kind, hash, Decoded), cancel);
-            return new(hash, new SoundAsset { Name = name, Type = format.Type, Samples = samples, Channels = channels }, bytes);
+            return new(
+                hash,
+                new SoundAsset
+                {
+                    Name = name,
+                    Type = format.Type,
+                    Samples = samples,
+                    Channels = channels,
+                },
+                bytes
+            );
         }
         finally
         {

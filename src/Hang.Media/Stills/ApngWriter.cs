@@ -6,12 +6,14 @@ namespace Hang.Media.Stills;
 /// <summary>Writes an animated PNG (ISO/IEC 15948, third edition). A time is a fraction there, so that every rate is exact.</summary>
 internal sealed class ApngWriter : ChangedPartsWriter
 {
-    private const int PlacesOfControl = 8, MostTime = ushort.MaxValue;
+    private const int PlacesOfControl = 8,
+        MostTime = ushort.MaxValue;
     private readonly long control;
     private uint sequence;
     private uint count;
 
-    public ApngWriter(Delivery delivery) : base(delivery)
+    public ApngWriter(Delivery delivery)
+        : base(delivery)
     {
         PngChunks.Begin(File, delivery.Width, delivery.Height, delivery.Plan.HasAlpha);
         Words("Title", delivery.Card.Title);

@@ -30,9 +30,7 @@ internal abstract class ChangedPartsWriter(Delivery delivery) : IFrameWriter
 
     protected FileStream File { get; } = new(delivery.Path, FileMode.CreateNew, FileAccess.Write);
 
-    public void Prepare(PaintedFrame frame)
-    {
-    }
+    public void Prepare(PaintedFrame frame) { }
 
     public async Task WriteAsync(PaintedFrame frame, int first, int times, CancellationToken cancel)
     {
@@ -105,7 +103,10 @@ internal abstract class ChangedPartsWriter(Delivery delivery) : IFrameWriter
         return bottom < 0 ? null : (left, top, right - left + 1, bottom - top + 1);
     }
 
-    /// <summary>The pixels of a part. Where all that has changed is opaque, the rest is left out and the part lies over what was there: that is far less to compress.</summary>
+    /// <summary>
+    /// The pixels of a part. Where all that has changed is opaque, the rest is left out and the part lies over what was there: that is far less to
+    /// compress.
+    /// </summary>
     private (byte[] Pixels, bool LiesOver) Cut(ReadOnlySpan<byte> pixels, int x, int y, int width, int height)
     {
         var cut = new byte[width * height * 4];

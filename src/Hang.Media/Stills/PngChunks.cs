@@ -12,7 +12,9 @@ namespace Hang.Media.Stills;
 internal static class PngChunks
 {
     private const int Level = 5;
-    private const byte Rgb = 2, Rgba = 6, Sub = 1;
+    private const byte Rgb = 2,
+        Rgba = 6,
+        Sub = 1;
 
     public static ReadOnlySpan<byte> Signature => [137, 80, 78, 71, 13, 10, 26, 10];
 

@@ -62,7 +62,8 @@ internal static class TiffStill
     public static byte[] Decode(byte[] still, string name)
     {
         using var bytes = new MemoryStream(still);
-        using var tiff = Tiff.ClientOpen(name, "r", bytes, new Stay()) ?? throw new ProblemException($"{name} is no picture.", "Hand it off again.", field: "file");
+        using var tiff = Tiff.ClientOpen(name, "r", bytes, new Stay())
+            ?? throw new ProblemException($"{name} is no picture.", "Hand it off again.", field: "file");
         int Number(TiffTag tag) => tiff.GetField(tag) is [var value, ..] ? value.ToInt() : 0;
         var (width, height, components) = (Number(TiffTag.IMAGEWIDTH), Number(TiffTag.IMAGELENGTH), Number(TiffTag.SAMPLESPERPIXEL));
         var rgba = new byte[width * height * 4];
@@ -86,8 +87,6 @@ internal static class TiffStill
     /// <summary>A stream of the library that leaves ours open.</summary>
     private sealed class Stay : TiffStream
     {
-        public override void Close(object clientData)
-        {
-        }
+        public override void Close(object clientData) { }
     }
 }

@@ -5,7 +5,10 @@ namespace Hang.Media.Stills;
 /// <summary>How long the frames of an animated WebP stand (RFC 9649, section 2.7.1.1).</summary>
 internal static class WebpTimes
 {
-    private const int FileHeader = 12, ChunkHeader = 8, DurationAt = 12, MostTime = 0xFFFFFF;
+    private const int FileHeader = 12,
+        ChunkHeader = 8,
+        DurationAt = 12,
+        MostTime = 0xFFFFFF;
 
     /// <summary>Lets the last frame stand until a time.</summary>
     /// <param name="milliseconds">From the start of the first.</param>

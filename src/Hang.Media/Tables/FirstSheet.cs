@@ -18,7 +18,13 @@ internal sealed class FirstSheet
     private const int MostTexts = 1_000_000;
     private const string Main = "xl/workbook.xml";
 
-    private static readonly XmlReaderSettings Safe = new() { DtdProcessing = DtdProcessing.Prohibit, XmlResolver = null, IgnoreComments = true, IgnoreProcessingInstructions = true };
+    private static readonly XmlReaderSettings Safe = new()
+    {
+        DtdProcessing = DtdProcessing.Prohibit,
+        XmlResolver = null,
+        IgnoreComments = true,
+        IgnoreProcessingInstructions = true,
+    };
 
     private readonly Budget budget;
     private readonly ZipWithin zip;
@@ -45,7 +51,8 @@ internal sealed class FirstSheet
         }
     }
 
-    private static ProblemException None(Budget budget) => new($"{budget.Shown} is no workbook that can be read.", "Save it as XLSX or CSV again.", field: "file");
+    private static ProblemException None(Budget budget) =>
+        new($"{budget.Shown} is no workbook that can be read.", "Save it as XLSX or CSV again.", field: "file");
 
     /// <summary>Path of the first sheet; texts and formats are read on the way.</summary>
     private string First()
@@ -126,7 +133,12 @@ internal sealed class FirstSheet
             {
                 within = starts && !reader.IsEmptyElement;
             }
-            else if (within && sounds == 0 && reader.NodeType is XmlNodeType.Text or XmlNodeType.SignificantWhitespace or XmlNodeType.Whitespace or XmlNodeType.CDATA && text.Length <= Roster.MostCell)
+            else if (
+                within
+                && sounds == 0
+                && reader.NodeType is XmlNodeType.Text or XmlNodeType.SignificantWhitespace or XmlNodeType.Whitespace or XmlNodeType.CDATA
+                && text.Length <= Roster.MostCell
+            )
             {
                 text.Append(reader.Value);
             }
@@ -143,14 +155,18 @@ internal sealed class FirstSheet
         {
             switch (x.LocalName)
             {
-                case "numFmt" when int.TryParse(x.GetAttribute("numFmtId"), CultureInfo.InvariantCulture, out var id) && IsDate(x.GetAttribute("formatCode") ?? ""):
+                case "numFmt"
+                    when int.TryParse(x.GetAttribute("numFmtId"), CultureInfo.InvariantCulture, out var id) && IsDate(x.GetAttribute("formatCode") ?? ""):
                     own.Add(id);
                     break;
                 case "cellStyleXfs" or "cellXfs" or "cellStyles" or "dxfs":
                     within = x.LocalName == "cellXfs";
                     break;
                 case "xf" when within:
-                    if (int.TryParse(x.GetAttribute("numFmtId"), CultureInfo.InvariantCulture, out var format) && (own.Contains(format) || format is (>= 14 and <= 22) or (>= 27 and <= 36) or (>= 45 and <= 47) or (>= 50 and <= 58)))
+                    if (
+                        int.TryParse(x.GetAttribute("numFmtId"), CultureInfo.InvariantCulture, out var format)
+                        && (own.Contains(format) || format is (>= 14 and <= 22) or (>= 27 and <= 36) or (>= 45 and <= 47) or (>= 50 and <= 58))
+                    )
                     {
                         dates.Add(index);
                     }
@@ -268,7 +284,9 @@ internal sealed class FirstSheet
             "b" => value.Trim() == "1" ? "yes" : "no",
             "e" or "d" => value,
             _ => double.TryParse(value, CultureInfo.InvariantCulture, out var number) && double.IsFinite(number)
-                ? int.TryParse(style, NumberStyles.None, CultureInfo.InvariantCulture, out var look) && dates.Contains(look) ? Moment(number) : number.ToString("0.###############", CultureInfo.InvariantCulture)
+                ? int.TryParse(style, NumberStyles.None, CultureInfo.InvariantCulture, out var look) && dates.Contains(look)
+                    ? Moment(number)
+                    : number.ToString("0.###############", CultureInfo.InvariantCulture)
                 : value,
         };
     }
@@ -276,7 +294,10 @@ internal sealed class FirstSheet
     /// <summary>Days since the end of 1899, with a 29th of February in 1900 that never was, or since 1904 (18.17.4).</summary>
     private string Moment(double days)
     {
-        var whole = since1904 ? days + 1462 : days < 60 ? days + 1 : days;
+        var whole =
+            since1904 ? days + 1462
+            : days < 60 ? days + 1
+            : days;
         if (whole is < 0 or > 2_958_465)
         {
             return days.ToString("0.###############", CultureInfo.InvariantCulture);
@@ -286,8 +307,12 @@ internal sealed class FirstSheet
     }
 
     /// <summary>Characters that XML cannot hold are written _xHHHH_ (22.9.2.19).</summary>
-    private static string Unescaped(string text) => text.Contains("_x", StringComparison.Ordinal)
-        ? System.Text.RegularExpressions.Regex.Replace(text, "_x([0-9A-Fa-f]{4})_", m => ((char)int.Parse(m.Groups[1].Value, NumberStyles.HexNumber, CultureInfo.InvariantCulture)).ToString()) : text;
+    private static string Unescaped(string text) =>
+        text.Contains("_x", StringComparison.Ordinal)
+            ? System.Text.RegularExpressions.Regex.Replace(text, "_x([0-9A-Fa-f]{4})_", m =>
+                ((char)int.Parse(m.Groups[1].Value, NumberStyles.HexNumber, CultureInfo.InvariantCulture)).ToString()
+            )
+            : text;
 
     /// <summary>Index of the column of a reference such as "AB12"; null where there is none.</summary>
     private static int? ColumnOf(string? reference)

@@ -30,5 +30,6 @@ public static class PicturePack
     }
 
     /// <summary>True for names of files that can be pictures; what an operating system puts beside them is none.</summary>
-    public static bool IsPicture(string file) => !file.StartsWith('.') && PictureSources.Kind.Types.Any(t => t.Endings.Contains(Path.GetExtension(file), StringComparer.OrdinalIgnoreCase));
+    public static bool IsPicture(string file) =>
+        !file.StartsWith('.') && PictureSources.Kind.Types.Any(t => t.Endings.Contains(Path.GetExtension(file), StringComparer.OrdinalIgnoreCase));
 }

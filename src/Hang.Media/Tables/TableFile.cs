@@ -9,8 +9,8 @@ using Hang.Scene;
 namespace Hang.Media.Tables;
 
 /// <summary>
-/// Tables from files and clipboards: CSV (RFC 4180, with commas or semicolons), text with tabs as sheets paste it, and the first sheet of an XLSX workbook (ISO/IEC 29500). What a file
-/// is, its content says.
+/// Tables from files and clipboards: CSV (RFC 4180, with commas or semicolons), text with tabs as sheets paste it, and the first sheet of an XLSX workbook
+/// (ISO/IEC 29500). What a file is, its content says.
 /// </summary>
 public static class TableFile
 {
@@ -38,20 +38,33 @@ public static class TableFile
         var width = rows.Max(r => r.Count);
         if (rows.Count - 1 > Roster.MostRows || width > Roster.MostColumns)
         {
-            throw new ProblemException($"{Quoted.Short(name)} has {rows.Count} rows and {width} columns.", $"Keep it to {Roster.MostRows} rows and {Roster.MostColumns} columns.", field: "file");
+            throw new ProblemException(
+                $"{Quoted.Short(name)} has {rows.Count} rows and {width} columns.",
+                $"Keep it to {Roster.MostRows} rows and {Roster.MostColumns} columns.",
+                field: "file"
+            );
         }
         var used = Enumerable.Range(0, width).Where(c => rows.Any(r => c < r.Count && r[c].Trim().Length > 0)).ToArray();
         var whole = rows.Select(r => used.Select(c => c < r.Count ? r[c] : "").ToImmutableArray()).ToArray();
         return isHeading?.Invoke(whole[0]) == false
             ? new([.. used.Select((_, i) => string.Create(CultureInfo.InvariantCulture, $"Column {i + 1}"))], [.. whole])
-            : new([.. whole[0].Select((h, i) => h.Trim().Length > 0 ? h.Trim() : string.Create(CultureInfo.InvariantCulture, $"Column {i + 1}"))], [.. whole.Skip(1)]);
+            : new(
+                [.. whole[0].Select((h, i) => h.Trim().Length > 0 ? h.Trim() : string.Create(CultureInfo.InvariantCulture, $"Column {i + 1}"))],
+                [.. whole.Skip(1)]
+            );
     }
 
     /// <summary>All rows as they are, empty ones too.</summary>
     /// <exception cref="ProblemException">It is no table, or too large.</exception>
-    public static IReadOnlyList<IReadOnlyList<string>> Rows(string name, byte[] bytes, CancellationToken cancel = default) => bytes.Length > MostBytes
-        ? throw new ProblemException($"{Quoted.Short(name)} is {bytes.Length / 1_000_000} MB large.", $"Use a table of {MostBytes / 1_000_000} MB or less.", field: "file")
-        : bytes.AsSpan().StartsWith(Zip) ? FirstSheet.Rows(name, bytes, cancel) : Text(name, Decoded(name, bytes), cancel);
+    public static IReadOnlyList<IReadOnlyList<string>> Rows(string name, byte[] bytes, CancellationToken cancel = default) =>
+        bytes.Length > MostBytes
+            ? throw new ProblemException(
+                $"{Quoted.Short(name)} is {bytes.Length / 1_000_000} MB large.",
+                $"Use a table of {MostBytes / 1_000_000} MB or less.",
+                field: "file"
+            )
+        : bytes.AsSpan().StartsWith(Zip) ? FirstSheet.Rows(name, bytes, cancel)
+        : Text(name, Decoded(name, bytes), cancel);
 
     /// <summary>UTF-8 or UTF-16 by its mark, else UTF-8; what is neither is taken for Windows-1252, as spreadsheets write it.</summary>
     internal static string Decoded(string name, byte[] bytes)
@@ -78,7 +91,14 @@ public static class TableFile
     {
         var delimiter = Delimiter(text);
         DemandFew(name, text, delimiter[0]);
-        var settings = new CsvConfiguration(CultureInfo.InvariantCulture) { HasHeaderRecord = false, Delimiter = delimiter, BadDataFound = null, IgnoreBlankLines = false, MaxFieldSize = Roster.MostCell * 2 };
+        var settings = new CsvConfiguration(CultureInfo.InvariantCulture)
+        {
+            HasHeaderRecord = false,
+            Delimiter = delimiter,
+            BadDataFound = null,
+            IgnoreBlankLines = false,
+            MaxFieldSize = Roster.MostCell * 2,
+        };
         using var reader = new CsvReader(new StringReader(text), settings);
         var rows = new List<IReadOnlyList<string>>();
         try
@@ -91,7 +111,11 @@ public static class TableFile
         }
         catch (CsvHelperException)
         {
-            throw new ProblemException($"Row {rows.Count + 1} of {Quoted.Short(name)} cannot be read.", "See whether a quotation mark is missing there, or a cell is very long.", field: "file");
+            throw new ProblemException(
+                $"Row {rows.Count + 1} of {Quoted.Short(name)} cannot be read.",
+                "See whether a quotation mark is missing there, or a cell is very long.",
+                field: "file"
+            );
         }
         return rows;
     }
@@ -117,14 +141,25 @@ public static class TableFile
     }
 
     /// <summary>What to say of a table that is no table any more.</summary>
-    internal static ProblemException TooMuch(string shown) => new(
-        string.Create(CultureInfo.InvariantCulture, $"{shown} has more than {MostLines} lines, or more than {MostCells} cells in one."),
-        $"Keep it to {Roster.MostRows} rows and {Roster.MostColumns} columns.", field: "file");
+    internal static ProblemException TooMuch(string shown) =>
+        new(
+            string.Create(CultureInfo.InvariantCulture, $"{shown} has more than {MostLines} lines, or more than {MostCells} cells in one."),
+            $"Keep it to {Roster.MostRows} rows and {Roster.MostColumns} columns.",
+            field: "file"
+        );
 
     /// <summary>Tabs where the first line has any, then whichever of comma and semicolon it has more of, outside of quotation marks.</summary>
     private static string Delimiter(string text)
     {
-        var (quoted, counts) = (false, new Dictionary<char, int> { ['\t'] = 0, [','] = 0, [';'] = 0 });
+        var (quoted, counts) = (
+            false,
+            new Dictionary<char, int>
+            {
+                ['\t'] = 0,
+                [','] = 0,
+                [';'] = 0,
+            }
+        );
         foreach (var c in text)
         {
             quoted ^= c == '"';
@@ -137,6 +172,8 @@ public static class TableFile
                 counts[c] = n + 1;
             }
         }
-        return counts['\t'] > 0 ? "\t" : counts[';'] > counts[','] ? ";" : ",";
+        return counts['\t'] > 0 ? "\t"
+            : counts[';'] > counts[','] ? ";"
+            : ",";
     }
 }

@@ -4,7 +4,9 @@ using Hang.Scene;
 
 namespace Hang.Media.Unpacking;
 
-/// <summary>What reading one file, and all that is read from it, may cost: bytes after unpacking, and time. What a file says of its own lengths is not believed.</summary>
+/// <summary>
+/// What reading one file, and all that is read from it, may cost: bytes after unpacking, and time. What a file says of its own lengths is not believed.
+/// </summary>
 /// <param name="name">File name, for messages.</param>
 /// <param name="most">Most bytes that are unpacked.</param>
 /// <param name="cancel">Nobody waits for it any more.</param>
@@ -27,11 +29,19 @@ public sealed class Budget(string name, long most, CancellationToken cancel = de
         cancel.ThrowIfCancellationRequested();
         if ((left -= count) < 0)
         {
-            throw new ProblemException(string.Create(CultureInfo.InvariantCulture, $"{Shown} unfolds to more than {bytes / 1_000_000} MB."), "Take something out of it, or divide it.", field: "file");
+            throw new ProblemException(
+                string.Create(CultureInfo.InvariantCulture, $"{Shown} unfolds to more than {bytes / 1_000_000} MB."),
+                "Take something out of it, or divide it.",
+                field: "file"
+            );
         }
         if (watch.Elapsed > Longest)
         {
-            throw new ProblemException(string.Create(CultureInfo.InvariantCulture, $"{Shown} takes longer than {Longest.TotalSeconds:0} seconds to read."), "Take something out of it, or divide it.", field: "file");
+            throw new ProblemException(
+                string.Create(CultureInfo.InvariantCulture, $"{Shown} takes longer than {Longest.TotalSeconds:0} seconds to read."),
+                "Take something out of it, or divide it.",
+                field: "file"
+            );
         }
     }
 
@@ -48,7 +58,11 @@ public sealed class Budget(string name, long most, CancellationToken cancel = de
 
         public override long Length => throw new NotSupportedException();
 
-        public override long Position { get => throw new NotSupportedException(); set => throw new NotSupportedException(); }
+        public override long Position
+        {
+            get => throw new NotSupportedException();
+            set => throw new NotSupportedException();
+        }
 
         public override int Read(byte[] buffer, int offset, int count)
         {

@@ -12,8 +12,10 @@ public sealed class ZipWithin : IDisposable
 
     // Of an entry in the list at the end of a zip: 46 bytes and its name.
     private const int ListBytes = MostEntries * 300;
-    private const int EndBytes = 22, MostComment = 65_535;
-    private const uint EndSignature = 0x06054B50, LongEnd = 0x07064B50;
+    private const int EndBytes = 22,
+        MostComment = 65_535;
+    private const uint EndSignature = 0x06054B50,
+        LongEnd = 0x07064B50;
 
     private readonly ZipArchive zip;
     private readonly Budget budget;
@@ -39,7 +41,11 @@ public sealed class ZipWithin : IDisposable
         }
         if (Names.Any(n => n.Any(char.IsControl)))
         {
-            throw new ProblemException($"A file in {budget.Shown} has a name with control characters.", "Give it another name, and zip it again.", field: "file");
+            throw new ProblemException(
+                $"A file in {budget.Shown} has a name with control characters.",
+                "Give it another name, and zip it again.",
+                field: "file"
+            );
         }
     }
 
@@ -63,11 +69,15 @@ public sealed class ZipWithin : IDisposable
         var room = new byte[81_920];
         try
         {
-            for (int count; (count = stream.Read(room, 0, room.Length)) > 0;)
+            for (int count; (count = stream.Read(room, 0, room.Length)) > 0; )
             {
                 if (bytes.Length + count > most)
                 {
-                    throw new ProblemException($"{Scene.Quoted.Short(name)} in {budget.Shown} is larger than {most / 1_000_000} MB.", "Use a smaller one.", field: "file");
+                    throw new ProblemException(
+                        $"{Scene.Quoted.Short(name)} in {budget.Shown} is larger than {most / 1_000_000} MB.",
+                        "Use a smaller one.",
+                        field: "file"
+                    );
                 }
                 bytes.Write(room, 0, count);
             }
@@ -96,7 +106,11 @@ public sealed class ZipWithin : IDisposable
 
     /// <summary>What to say of a file in it that cannot be unpacked.</summary>
     public ProblemException Damaged(string name) =>
-        new($"{Scene.Quoted.Short(name)} in {budget.Shown} is damaged, or packed in a way that Hang does not know.", "Zip it again, in the ordinary way (deflate).", field: "file");
+        new(
+            $"{Scene.Quoted.Short(name)} in {budget.Shown} is damaged, or packed in a way that Hang does not know.",
+            "Zip it again, in the ordinary way (deflate).",
+            field: "file"
+        );
 
     public void Dispose() => zip.Dispose();
 

@@ -9,7 +9,9 @@ namespace Hang.Paint.Filters;
 internal static class ColourMap
 {
     /// <summary>Luminance of straight red, green and blue (Filter Effects, luminanceToAlpha).</summary>
-    private const float R = 0.2126f, G = 0.7152f, B = 0.0722f;
+    private const float R = 0.2126f,
+        G = 0.7152f,
+        B = 0.0722f;
 
     private const float Least = 1e-4f;
 
@@ -21,7 +23,28 @@ internal static class ColourMap
         {
             var (from, to) = (stops[i - 5], Math.Max(stops[i], stops[i - 5] + Least));
             var k = 1 / (to - from);
-            using var rise = SKColorFilter.CreateColorMatrix([0, 0, 0, 0, stops[i + 1], 0, 0, 0, 0, stops[i + 2], 0, 0, 0, 0, stops[i + 3], R * k, G * k, B * k, 0, -from * k]);
+            using var rise = SKColorFilter.CreateColorMatrix([
+                0,
+                0,
+                0,
+                0,
+                stops[i + 1],
+                0,
+                0,
+                0,
+                0,
+                stops[i + 2],
+                0,
+                0,
+                0,
+                0,
+                stops[i + 3],
+                R * k,
+                G * k,
+                B * k,
+                0,
+                -from * k,
+            ]);
             made = SKImageFilter.CreateBlendMode(SKBlendMode.SrcATop, made, SKImageFilter.CreateColorFilter(rise, input));
         }
         var least = 1f;

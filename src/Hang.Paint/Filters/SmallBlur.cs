@@ -39,7 +39,8 @@ internal static unsafe class SmallBlur
     }
 
     /// <summary>
-    /// The deviation whose bell, read at whole pixels, carries as much across a straight edge as the bell of another does over whole pixels: a pixel is no point.
+    /// The deviation whose bell, read at whole pixels, carries as much across a straight edge as the bell of another does over whole pixels: a pixel is no
+    /// point.
     /// </summary>
     /// <param name="sigma">Above 0, below 2.</param>
     public static float Sampled(float sigma)

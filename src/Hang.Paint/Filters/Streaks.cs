@@ -47,5 +47,6 @@ internal static class Streaks
         return SKImageFilter.CreateColorFilter(half, input);
     }
 
-    private static SKImageFilter Moved(float x, float y, SKImageFilter? input) => SKImageFilter.CreateMatrix(SKMatrix.CreateTranslation(x, y), new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.None), input);
+    private static SKImageFilter Moved(float x, float y, SKImageFilter? input) =>
+        SKImageFilter.CreateMatrix(SKMatrix.CreateTranslation(x, y), new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.None), input);
 }

@@ -55,7 +55,13 @@ internal sealed class Bytes(ReadOnlyMemory<byte> data)
     public int Short255()
     {
         var first = Byte();
-        return first switch { 253 => UInt16(), 255 => Byte() + 253, 254 => Byte() + 506, _ => first };
+        return first switch
+        {
+            253 => UInt16(),
+            255 => Byte() + 253,
+            254 => Byte() + 506,
+            _ => first,
+        };
     }
 
     public static void Put(Stream to, ushort value)

@@ -8,7 +8,8 @@ namespace Hang.Paint.Fonts;
 /// <summary>The features of a font: the feature lists of its tables GSUB and GPOS (OpenType 1.9, chapter 2, FeatureList table).</summary>
 internal static class FeatureTags
 {
-    private const int ListAt = 6, RecordSize = 6;
+    private const int ListAt = 6,
+        RecordSize = 6;
 
     public static ImmutableArray<string> Of(Face face) => [.. Of(face, "GSUB").Concat(Of(face, "GPOS")).Distinct().Order(StringComparer.Ordinal)];
 

@@ -17,24 +17,29 @@ public sealed class FontFace
     private readonly double perUnit;
 
     /// <exception cref="InvalidDataException">The file is no font.</exception>
-    public FontFace(string path) : this(SKTypeface.FromFile(path) ?? throw new InvalidDataException($"{path} is no font."), Blob.FromFile(path))
-    {
-    }
+    public FontFace(string path)
+        : this(SKTypeface.FromFile(path) ?? throw new InvalidDataException($"{path} is no font."), Blob.FromFile(path)) { }
 
     /// <param name="file">An OpenType file.</param>
     /// <exception cref="InvalidDataException">It is no font.</exception>
-    public FontFace(byte[] file) : this(SKData.CreateCopy(file))
-    {
-    }
+    public FontFace(byte[] file)
+        : this(SKData.CreateCopy(file)) { }
 
     // One native copy serves Skia and HarfBuzz. What lies in a managed array may be moved while they still read it.
-    private FontFace(SKData file) : this(SKTypeface.FromData(file) ?? throw new InvalidDataException("This is no font."), new Blob(file.Data, checked((int)file.Size), MemoryMode.ReadOnly, file.Dispose))
-    {
-    }
+    private FontFace(SKData file)
+        : this(
+            SKTypeface.FromData(file) ?? throw new InvalidDataException("This is no font."),
+            new Blob(file.Data, checked((int)file.Size), MemoryMode.ReadOnly, file.Dispose)
+        ) { }
 
     private FontFace(SKTypeface typeface, Blob blob)
     {
-        skia = new SKFont(typeface, typeface.UnitsPerEm) { Hinting = SKFontHinting.None, Subpixel = true, LinearMetrics = true };
+        skia = new SKFont(typeface, typeface.UnitsPerEm)
+        {
+            Hinting = SKFontHinting.None,
+            Subpixel = true,
+            LinearMetrics = true,
+        };
         var face = new Face(blob, 0);
         harfbuzz = new Font(face);
         harfbuzz.SetScale(typeface.UnitsPerEm, typeface.UnitsPerEm);
@@ -72,7 +77,15 @@ public sealed class FontFace
     /// <summary>Shapes a run of one script and direction; glyphs come from left to right.</summary>
     /// <param name="codepoints">The whole line, so that the run sees its context.</param>
     /// <param name="features">Features that are set on or off.</param>
-    public Glyph[] Shape(ReadOnlySpan<int> codepoints, int start, int length, Script script, bool rightToLeft, bool spaced, ImmutableArray<(string Tag, int Value)> features)
+    public Glyph[] Shape(
+        ReadOnlySpan<int> codepoints,
+        int start,
+        int length,
+        Script script,
+        bool rightToLeft,
+        bool spaced,
+        ImmutableArray<(string Tag, int Value)> features
+    )
     {
         lock (gate)
         {
@@ -99,9 +112,19 @@ public sealed class FontFace
             harfbuzz.Shape(buffer, [.. spaced ? Spaced : [], .. features.Select(f => new Feature(Tag.Parse(f.Tag), (uint)f.Value))]);
             var infos = buffer.GlyphInfos;
             var positions = buffer.GlyphPositions;
-            return [.. infos.Select((info, i) => new Glyph(
-                (ushort)info.Codepoint, (int)info.Cluster,
-                positions[i].XAdvance * perUnit, positions[i].XOffset * perUnit, -positions[i].YOffset * perUnit))];
+            return
+            [
+                .. infos.Select(
+                    (info, i) =>
+                        new Glyph(
+                            (ushort)info.Codepoint,
+                            (int)info.Cluster,
+                            positions[i].XAdvance * perUnit,
+                            positions[i].XOffset * perUnit,
+                            -positions[i].YOffset * perUnit
+                        )
+                ),
+            ];
         }
     }
 
@@ -141,12 +164,23 @@ public sealed class FontFace
         {
             switch (verb)
             {
-                case SKPathVerb.Move: Put(Scene.Geometry.Outline.Move, 0, 1); break;
-                case SKPathVerb.Line: Put(Scene.Geometry.Outline.Line, 1, 1); break;
-                case SKPathVerb.Quad: Put(Scene.Geometry.Outline.Quadratic, 1, 2); break;
-                case SKPathVerb.Cubic: Put(Scene.Geometry.Outline.Cubic, 1, 3); break;
-                case SKPathVerb.Close: Put(Scene.Geometry.Outline.Close, 0, 0); break;
-                default: throw new InvalidDataException($"A glyph outline has an unexpected {verb}.");
+                case SKPathVerb.Move:
+                    Put(Scene.Geometry.Outline.Move, 0, 1);
+                    break;
+                case SKPathVerb.Line:
+                    Put(Scene.Geometry.Outline.Line, 1, 1);
+                    break;
+                case SKPathVerb.Quad:
+                    Put(Scene.Geometry.Outline.Quadratic, 1, 2);
+                    break;
+                case SKPathVerb.Cubic:
+                    Put(Scene.Geometry.Outline.Cubic, 1, 3);
+                    break;
+                case SKPathVerb.Close:
+                    Put(Scene.Geometry.Outline.Close, 0, 0);
+                    break;
+                default:
+                    throw new InvalidDataException($"A glyph outline has an unexpected {verb}.");
             }
         }
         var b = path.Bounds;

@@ -26,7 +26,10 @@ public enum Embedding
 /// <param name="Bytes">An OpenType file, unpacked.</param>
 public sealed record FontFile(string Hash, string Name, string Family, int Weight, Embedding Embedding, byte[] Bytes)
 {
-    private const int Restricted = 2, PreviewAndPrint = 4, Editing = 8, Bitmaps = 0x200;
+    private const int Restricted = 2,
+        PreviewAndPrint = 4,
+        Editing = 8,
+        Bitmaps = 0x200;
 
     /// <summary>Checks a font by its content: TrueType, OpenType or WOFF2.</summary>
     /// <param name="name">File name it came with, for messages.</param>
@@ -50,7 +53,13 @@ public sealed record FontFile(string Hash, string Name, string Family, int Weigh
     }
 
     /// <summary>What documents and packages know of it.</summary>
-    public FontAsset Facts => new() { Name = Name, Family = Family, Weight = Weight };
+    public FontAsset Facts =>
+        new()
+        {
+            Name = Name,
+            Family = Family,
+            Weight = Weight,
+        };
 
     /// <summary>A font as it is kept, judged by its first bytes alone: nothing of it has been opened yet.</summary>
     /// <param name="name">File name it came with, for messages.</param>
@@ -86,7 +95,8 @@ public sealed record FontFile(string Hash, string Name, string Family, int Weigh
         };
     }
 
-    private static bool HasOutlines(SKTypeface typeface) => typeface.GetTableTags().Any(t => t is 0x676C7966 or 0x43464620 or 0x43464632) && typeface.UnitsPerEm > 0;
+    private static bool HasOutlines(SKTypeface typeface) =>
+        typeface.GetTableTags().Any(t => t is 0x676C7966 or 0x43464620 or 0x43464632) && typeface.UnitsPerEm > 0;
 
     private static Embedding EmbeddingOf(string shown, SKTypeface typeface)
     {
@@ -96,13 +106,22 @@ public sealed record FontFile(string Hash, string Name, string Family, int Weigh
         var bits = typeface.TryGetTableData(Os2, out var table) && table.Length >= At + 2 ? BinaryPrimitives.ReadUInt16BigEndian(table.AsSpan(At)) : (ushort)0;
         if ((bits & Bitmaps) != 0)
         {
-            throw new ProblemException($"The maker of {shown} allows only pictures of it to be used (fsType {bits}).", "Ask for a licence that allows embedding, or choose another font.", field: "font");
+            throw new ProblemException(
+                $"The maker of {shown} allows only pictures of it to be used (fsType {bits}).",
+                "Ask for a licence that allows embedding, or choose another font.",
+                field: "font"
+            );
         }
         // Of several bits the least restrictive counts.
         return (bits & 0xF) == 0 ? Embedding.Installable
             : (bits & Editing) != 0 ? Embedding.Editable
             : (bits & PreviewAndPrint) != 0 ? Embedding.Preview
-            : (bits & Restricted) != 0 ? throw new ProblemException($"The maker of {shown} does not allow it to be embedded (fsType {bits}).", "Ask for a licence that allows embedding, or choose another font.", field: "font")
+            : (bits & Restricted) != 0
+                ? throw new ProblemException(
+                    $"The maker of {shown} does not allow it to be embedded (fsType {bits}).",
+                    "Ask for a licence that allows embedding, or choose another font.",
+                    field: "font"
+                )
             : Embedding.Installable;
     }
 

@@ -11,7 +11,10 @@ namespace Hang.Paint.Fonts;
 /// <param name="Features">OpenType features that a person may want to set.</param>
 public sealed record FontFamily(string Name, string Character, ImmutableArray<int> Weights, ImmutableArray<string> Features);
 
-/// <summary>The fonts that ship with Hang, opened when first used, and those that somebody has added. System fonts are never used, so that every machine paints the same.</summary>
+/// <summary>
+/// The fonts that ship with Hang, opened when first used, and those that somebody has added. System fonts are never used, so that every machine paints the
+/// same.
+/// </summary>
 public sealed class FontShelf
 {
     private readonly Dictionary<string, Family> families;
@@ -28,7 +31,16 @@ public sealed class FontShelf
             ?? throw new InvalidDataException("fonts.json is empty.");
         families = list.Families.ToDictionary(f => f.Name, StringComparer.Ordinal);
         fallbacks = [.. list.Fallbacks.Select(n => families[n]), .. list.Families.Where(f => !list.Fallbacks.Contains(f.Name))];
-        listed = new(() => [.. list.Families.Select(f => new FontFamily(f.Name, f.Character, [.. f.Faces.Select(x => x.Weight)], [.. Open(f, Usual).Features.Where(IsChoice)]))]);
+        listed = new(() =>
+            [
+                .. list.Families.Select(f => new FontFamily(
+                    f.Name,
+                    f.Character,
+                    [.. f.Faces.Select(x => x.Weight)],
+                    [.. Open(f, Usual).Features.Where(IsChoice)]
+                )),
+            ]
+        );
     }
 
     private const int Usual = 400;
@@ -36,7 +48,36 @@ public sealed class FontShelf
     /// <summary>True for features that are a matter of taste; others belong to a script and act by themselves (OpenType 1.9, registered features).</summary>
     private static bool IsChoice(string tag) => Tastes.Contains(tag) || (tag[..2] is "ss" or "cv" && char.IsAsciiDigit(tag[2]));
 
-    private static readonly HashSet<string> Tastes = new(["tnum", "pnum", "onum", "lnum", "zero", "frac", "afrc", "ordn", "sups", "subs", "sinf", "smcp", "c2sc", "case", "cpsp", "liga", "clig", "dlig", "hlig", "calt", "swsh", "cswh", "salt", "titl", "kern"], StringComparer.Ordinal);
+    private static readonly HashSet<string> Tastes = new(
+        [
+            "tnum",
+            "pnum",
+            "onum",
+            "lnum",
+            "zero",
+            "frac",
+            "afrc",
+            "ordn",
+            "sups",
+            "subs",
+            "sinf",
+            "smcp",
+            "c2sc",
+            "case",
+            "cpsp",
+            "liga",
+            "clig",
+            "dlig",
+            "hlig",
+            "calt",
+            "swsh",
+            "cswh",
+            "salt",
+            "titl",
+            "kern",
+        ],
+        StringComparer.Ordinal
+    );
 
     /// <summary>The fonts in the folder beside the program.</summary>
     public static FontShelf Shipped { get; } = new(Path.Combine(AppContext.BaseDirectory, "fonts"));
@@ -61,7 +102,11 @@ public sealed class FontShelf
             Add(font);
         }
         return Own(family, weight)
-            ?? throw new ProblemException($"The font \"{family}\" is not here: it does not ship with Hang, and nobody has added it.", $"Add it, or choose one of {string.Join(", ", families.Keys)}.", field: "family");
+            ?? throw new ProblemException(
+                $"The font \"{family}\" is not here: it does not ship with Hang, and nobody has added it.",
+                $"Add it, or choose one of {string.Join(", ", families.Keys)}.",
+                field: "family"
+            );
     }
 
     /// <summary>Where to look for a family that is not on the shelf: the fonts of it that somebody has added. Null: nowhere.</summary>
@@ -83,7 +128,12 @@ public sealed class FontShelf
 
     private FontFace? Own(string family, int weight)
     {
-        var best = own.Keys.Where(k => k.Family == family).OrderBy(k => Math.Abs(k.Weight - weight)).ThenBy(k => weight >= 500 ? -k.Weight : k.Weight).Select(k => (int?)k.Weight).FirstOrDefault();
+        var best = own
+            .Keys.Where(k => k.Family == family)
+            .OrderBy(k => Math.Abs(k.Weight - weight))
+            .ThenBy(k => weight >= 500 ? -k.Weight : k.Weight)
+            .Select(k => (int?)k.Weight)
+            .FirstOrDefault();
         return best is { } found ? own[(family, found)].Value : null;
     }
 

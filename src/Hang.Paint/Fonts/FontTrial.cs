@@ -19,7 +19,9 @@ public static class FontTrial
     /// <summary>How long one font may take.</summary>
     public static readonly TimeSpan Longest = TimeSpan.FromSeconds(20);
 
-    private const int LastCodepoint = 0x1FFFF, MostAtOnce = 256, Side = 64;
+    private const int LastCodepoint = 0x1FFFF,
+        MostAtOnce = 256,
+        Side = 64;
 
     /// <summary>Reads fonts, each after its length as four bytes (little-endian), until there are no more.</summary>
     /// <returns>0.</returns>

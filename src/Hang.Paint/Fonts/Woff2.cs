@@ -16,9 +16,69 @@ public static class Woff2
     /// <summary>Section 5.1: tables that are told by a number.</summary>
     private static readonly string[] Known =
     [
-        "cmap", "head", "hhea", "hmtx", "maxp", "name", "OS/2", "post", "cvt ", "fpgm", "glyf", "loca", "prep", "CFF ", "VORG", "EBDT", "EBLC", "gasp", "hdmx", "kern", "LTSH",
-        "PCLT", "VDMX", "vhea", "vmtx", "BASE", "GDEF", "GPOS", "GSUB", "EBSC", "JSTF", "MATH", "CBDT", "CBLC", "COLR", "CPAL", "SVG ", "sbix", "acnt", "avar", "bdat", "bloc",
-        "bsln", "cvar", "fdsc", "feat", "fmtx", "fvar", "gvar", "hsty", "just", "lcar", "mort", "morx", "opbd", "prop", "trak", "Zapf", "Silf", "Glat", "Gloc", "Feat", "Sill",
+        "cmap",
+        "head",
+        "hhea",
+        "hmtx",
+        "maxp",
+        "name",
+        "OS/2",
+        "post",
+        "cvt ",
+        "fpgm",
+        "glyf",
+        "loca",
+        "prep",
+        "CFF ",
+        "VORG",
+        "EBDT",
+        "EBLC",
+        "gasp",
+        "hdmx",
+        "kern",
+        "LTSH",
+        "PCLT",
+        "VDMX",
+        "vhea",
+        "vmtx",
+        "BASE",
+        "GDEF",
+        "GPOS",
+        "GSUB",
+        "EBSC",
+        "JSTF",
+        "MATH",
+        "CBDT",
+        "CBLC",
+        "COLR",
+        "CPAL",
+        "SVG ",
+        "sbix",
+        "acnt",
+        "avar",
+        "bdat",
+        "bloc",
+        "bsln",
+        "cvar",
+        "fdsc",
+        "feat",
+        "fmtx",
+        "fvar",
+        "gvar",
+        "hsty",
+        "just",
+        "lcar",
+        "mort",
+        "morx",
+        "opbd",
+        "prop",
+        "trak",
+        "Zapf",
+        "Silf",
+        "Glat",
+        "Gloc",
+        "Feat",
+        "Sill",
     ];
 
     /// <summary>True for bytes that begin as such a font does.</summary>
@@ -31,7 +91,8 @@ public static class Woff2
         {
             return Read(file);
         }
-        catch (Exception e) when (e is ArgumentException or IndexOutOfRangeException or InvalidOperationException or OverflowException or KeyNotFoundException or IOException)
+        catch (Exception e)
+            when (e is ArgumentException or IndexOutOfRangeException or InvalidOperationException or OverflowException or KeyNotFoundException or IOException)
         {
             throw new InvalidDataException("The font is damaged.", e);
         }

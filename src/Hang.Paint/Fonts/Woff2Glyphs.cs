@@ -3,7 +3,9 @@ namespace Hang.Paint.Fonts;
 /// <summary>The outlines of a WOFF2 font, whose parts lie in streams of their own (section 5.1), put together again.</summary>
 internal static class Woff2Glyphs
 {
-    private const int OverlapFlag = 0x40, More = 0x20, Instructed = 0x100;
+    private const int OverlapFlag = 0x40,
+        More = 0x20,
+        Instructed = 0x100;
 
     /// <returns>The tables glyf and loca with places of 32 bits, and where each glyph begins from the left.</returns>
     public static (byte[] Glyf, byte[] Loca, short[] Lefts) Read(byte[] transformed)
@@ -18,7 +20,13 @@ internal static class Woff2Glyphs
         {
             sizes[i] = checked((int)head.UInt32());
         }
-        var (contours, points, flags, glyphs, composites) = (head.Part(sizes[0]), head.Part(sizes[1]), head.Part(sizes[2]), head.Part(sizes[3]), head.Part(sizes[4]));
+        var (contours, points, flags, glyphs, composites) = (
+            head.Part(sizes[0]),
+            head.Part(sizes[1]),
+            head.Part(sizes[2]),
+            head.Part(sizes[3]),
+            head.Part(sizes[4])
+        );
         var boxes = head.Part(sizes[5]);
         var instructions = head.Part(sizes[6]);
         var hasBox = boxes.Take((count + 31) / 32 * 4).ToArray();
@@ -33,9 +41,10 @@ internal static class Woff2Glyphs
             {
                 continue;
             }
-            lefts[i] = number == 0xFFFF
-                ? Composite(glyf, composites, glyphs, instructions, box ?? throw new InvalidOperationException("A glyph has no box."))
-                : Simple(glyf, number, points, flags, glyphs, instructions, box, overlaps is not null && (overlaps[i >> 3] & (0x80 >> (i & 7))) != 0);
+            lefts[i] =
+                number == 0xFFFF
+                    ? Composite(glyf, composites, glyphs, instructions, box ?? throw new InvalidOperationException("A glyph has no box."))
+                    : Simple(glyf, number, points, flags, glyphs, instructions, box, overlaps is not null && (overlaps[i >> 3] & (0x80 >> (i & 7))) != 0);
             glyf.Write(new byte[-glyf.Length & 3]);
         }
         Bytes.Put(loca, (uint)glyf.Length);
@@ -52,7 +61,8 @@ internal static class Woff2Glyphs
             ends[i] = total - 1;
         }
         var (xs, ys, on) = (new int[total], new int[total], new bool[total]);
-        int x = 0, y = 0;
+        int x = 0,
+            y = 0;
         for (var i = 0; i < total; i++)
         {
             var flag = flags.Byte();
@@ -140,12 +150,20 @@ internal static class Woff2Glyphs
         Bytes.Put(to, (ushort)0xFFFF);
         to.Write(box);
         var instructed = false;
-        for (ushort flags = More; (flags & More) != 0;)
+        for (ushort flags = More; (flags & More) != 0; )
         {
             flags = composites.UInt16();
             instructed |= (flags & Instructed) != 0;
             Bytes.Put(to, flags);
-            var rest = 2 + ((flags & 1) != 0 ? 4 : 2) + ((flags & 8) != 0 ? 2 : (flags & 0x40) != 0 ? 4 : (flags & 0x80) != 0 ? 8 : 0);
+            var rest =
+                2
+                + ((flags & 1) != 0 ? 4 : 2)
+                + (
+                    (flags & 8) != 0 ? 2
+                    : (flags & 0x40) != 0 ? 4
+                    : (flags & 0x80) != 0 ? 8
+                    : 0
+                );
             to.Write(composites.Take(rest));
         }
         if (instructed)

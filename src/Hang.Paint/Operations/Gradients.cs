@@ -28,8 +28,26 @@ internal static class Gradients
         using var space = SKColorSpace.CreateSrgb();
         return ink.Type switch
         {
-            PaintType.Linear => SKShader.CreateLinearGradient(new(axis[0], axis[1]), new(axis[2], axis[3]), colours, space, offsets, SKShaderTileMode.Clamp, local),
-            PaintType.Radial => SKShader.CreateTwoPointConicalGradient(new(axis[0], axis[1]), axis[2], new(axis[3], axis[4]), axis[5], colours, space, offsets, SKShaderTileMode.Clamp, local),
+            PaintType.Linear => SKShader.CreateLinearGradient(
+                new(axis[0], axis[1]),
+                new(axis[2], axis[3]),
+                colours,
+                space,
+                offsets,
+                SKShaderTileMode.Clamp,
+                local
+            ),
+            PaintType.Radial => SKShader.CreateTwoPointConicalGradient(
+                new(axis[0], axis[1]),
+                axis[2],
+                new(axis[3], axis[4]),
+                axis[5],
+                colours,
+                space,
+                offsets,
+                SKShaderTileMode.Clamp,
+                local
+            ),
             _ => SKShader.CreateSweepGradient(new(axis[0], axis[1]), colours, space, offsets, SKShaderTileMode.Clamp, axis[2], axis[3], local),
         };
     }

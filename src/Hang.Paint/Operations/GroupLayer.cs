@@ -16,7 +16,8 @@ internal sealed class GroupLayer
     private readonly SKPaint? paint;
     private readonly int saves;
 
-    private GroupLayer(SKCanvas canvas, PixelSteps? pixels, SKPaint? paint, int saves) => (Canvas, this.pixels, this.paint, this.saves) = (canvas, pixels, paint, saves);
+    private GroupLayer(SKCanvas canvas, PixelSteps? pixels, SKPaint? paint, int saves) =>
+        (Canvas, this.pixels, this.paint, this.saves) = (canvas, pixels, paint, saves);
 
     /// <summary>What the group's content is painted on.</summary>
     public SKCanvas Canvas { get; }
@@ -89,13 +90,31 @@ internal sealed class GroupLayer
     }
 
     /// <summary>How a strip as a whole is mixed in: as its first group says.</summary>
-    public static SKBlendMode BlendOf(Strip strip) => strip.HasGroups ? Modes[(int)strip.Ops.First(o => o.Kind.Does.HasFlag(Does.Mixes)).Mixing] : SKBlendMode.SrcOver;
+    public static SKBlendMode BlendOf(Strip strip) =>
+        strip.HasGroups ? Modes[(int)strip.Ops.First(o => o.Kind.Does.HasFlag(Does.Mixes)).Mixing] : SKBlendMode.SrcOver;
 
     /// <summary>Skia's modes, in the order of <see cref="Mixing"/>.</summary>
     private static readonly SKBlendMode[] Modes =
     [
-        SKBlendMode.SrcOver, SKBlendMode.DstIn, SKBlendMode.DstOut, SKBlendMode.SrcATop, SKBlendMode.Multiply, SKBlendMode.Screen, SKBlendMode.Overlay,
-        SKBlendMode.Darken, SKBlendMode.Lighten, SKBlendMode.ColorDodge, SKBlendMode.ColorBurn, SKBlendMode.HardLight, SKBlendMode.SoftLight,
-        SKBlendMode.Difference, SKBlendMode.Exclusion, SKBlendMode.Hue, SKBlendMode.Saturation, SKBlendMode.Color, SKBlendMode.Luminosity, SKBlendMode.Plus,
+        SKBlendMode.SrcOver,
+        SKBlendMode.DstIn,
+        SKBlendMode.DstOut,
+        SKBlendMode.SrcATop,
+        SKBlendMode.Multiply,
+        SKBlendMode.Screen,
+        SKBlendMode.Overlay,
+        SKBlendMode.Darken,
+        SKBlendMode.Lighten,
+        SKBlendMode.ColorDodge,
+        SKBlendMode.ColorBurn,
+        SKBlendMode.HardLight,
+        SKBlendMode.SoftLight,
+        SKBlendMode.Difference,
+        SKBlendMode.Exclusion,
+        SKBlendMode.Hue,
+        SKBlendMode.Saturation,
+        SKBlendMode.Color,
+        SKBlendMode.Luminosity,
+        SKBlendMode.Plus,
     ];
 }

@@ -15,8 +15,18 @@ internal sealed class StrokePainter() : InkPainter(Ops.Stroke)
         paint.Style = SKPaintStyle.Stroke;
         paint.StrokeWidth = v[Ops.Stroke.Width];
         paint.StrokeMiter = v[Ops.Stroke.Miter];
-        paint.StrokeCap = op.Line!.Cap switch { LineCap.Round => SKStrokeCap.Round, LineCap.Square => SKStrokeCap.Square, _ => SKStrokeCap.Butt };
-        paint.StrokeJoin = op.Line.Join switch { LineJoin.Round => SKStrokeJoin.Round, LineJoin.Bevel => SKStrokeJoin.Bevel, _ => SKStrokeJoin.Miter };
+        paint.StrokeCap = op.Line!.Cap switch
+        {
+            LineCap.Round => SKStrokeCap.Round,
+            LineCap.Square => SKStrokeCap.Square,
+            _ => SKStrokeCap.Butt,
+        };
+        paint.StrokeJoin = op.Line.Join switch
+        {
+            LineJoin.Round => SKStrokeJoin.Round,
+            LineJoin.Bevel => SKStrokeJoin.Bevel,
+            _ => SKStrokeJoin.Miter,
+        };
         using var effect = EffectOf(op.Line, v[Ops.Stroke.DashPhase], from, to);
         paint.PathEffect = effect;
         c.Canvas.DrawPath(c.Paths.ShapeOf(c.Strip, op, v), paint);
@@ -25,7 +35,8 @@ internal sealed class StrokePainter() : InkPainter(Ops.Stroke)
 
     private static SKPathEffect? EffectOf(LineWords line, float phase, float from, float to)
     {
-        var trim = to - from >= 1 ? null
+        var trim =
+            to - from >= 1 ? null
             : to <= 1 ? SKPathEffect.CreateTrim(from, to, SKTrimPathEffectMode.Normal)
             : SKPathEffect.CreateTrim(to - 1, from, SKTrimPathEffectMode.Inverted);
         if (line.Dashes.IsEmpty)

@@ -27,7 +27,8 @@ internal static class UprightBox
         return verbs == Shape.Box ? Of(n) : OfRounded(n);
     }
 
-    private static SKRect? Of(ReadOnlySpan<float> n) => n[2] == n[4] && n[0] == n[6] && n[1] == n[3] && n[5] == n[7] ? new SKRect(n[0], n[1], n[2], n[5]) : null;
+    private static SKRect? Of(ReadOnlySpan<float> n) =>
+        n[2] == n[4] && n[0] == n[6] && n[1] == n[3] && n[5] == n[7] ? new SKRect(n[0], n[1], n[2], n[5]) : null;
 
     /// <summary>A rounded one whose corners have no size: the ends of each curve are where its handle is.</summary>
     private static SKRect? OfRounded(ReadOnlySpan<float> n)

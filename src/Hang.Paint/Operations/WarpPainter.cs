@@ -23,7 +23,14 @@ internal sealed class WarpPainter : IOpPainter
             for (var column = 0; column < columns; column++)
             {
                 var at = row * (columns + 1) + column;
-                corners.AddRange([(ushort)at, (ushort)(at + 1), (ushort)(at + columns + 2), (ushort)at, (ushort)(at + columns + 2), (ushort)(at + columns + 1)]);
+                corners.AddRange([
+                    (ushort)at,
+                    (ushort)(at + 1),
+                    (ushort)(at + columns + 2),
+                    (ushort)at,
+                    (ushort)(at + columns + 2),
+                    (ushort)(at + columns + 1),
+                ]);
             }
         }
         using var shader = image.ToShader(SKShaderTileMode.Clamp, SKShaderTileMode.Clamp, new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear));

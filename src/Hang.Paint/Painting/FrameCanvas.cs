@@ -41,7 +41,9 @@ public sealed unsafe class FrameCanvas : IDisposable
     /// <summary>The rows of the picture from the top, 4 bytes a pixel, without padding.</summary>
     public Span<byte> Pixels => new(pixels, Width * Height * 4);
 
-    /// <summary>Paints a scene as large as the picture, whose sides are whole pixels: it is never short of a part of one. Everything else becomes the backing.</summary>
+    /// <summary>
+    /// Paints a scene as large as the picture, whose sides are whole pixels: it is never short of a part of one. Everything else becomes the backing.
+    /// </summary>
     public void Paint(SceneMoment scene)
     {
         var (x, y) = (Width / (double)scene.Width, Height / (double)scene.Height);
@@ -88,7 +90,10 @@ public sealed unsafe class FrameCanvas : IDisposable
         NativeMemory.Free(pixels);
     }
 
-    private Box Scaled(Box box, double x, double y) => box.IsEmpty ? Box.Empty : new Box(
-        Math.Floor(box.Left * x) - 1, Math.Floor(box.Top * y) - 1, Math.Ceiling(box.Right * x) + 1, Math.Ceiling(box.Bottom * y) + 1)
-        .Intersect(new(0, 0, Width, Height));
+    private Box Scaled(Box box, double x, double y) =>
+        box.IsEmpty
+            ? Box.Empty
+            : new Box(Math.Floor(box.Left * x) - 1, Math.Floor(box.Top * y) - 1, Math.Ceiling(box.Right * x) + 1, Math.Ceiling(box.Bottom * y) + 1).Intersect(
+                new(0, 0, Width, Height)
+            );
 }

@@ -8,8 +8,8 @@ using SkiaSharp;
 namespace Hang.Paint.Painting;
 
 /// <summary>
-/// Paints scenes on a Skia canvas: a loop over operations, each painted by its own, knowing nothing else. The painter in the browser makes the same calls in the same
-/// order, so that both give the same picture. One painter serves one thread.
+/// Paints scenes on a Skia canvas: a loop over operations, each painted by its own, knowing nothing else. The painter in the browser makes the same calls
+/// in the same order, so that both give the same picture. One painter serves one thread.
 /// </summary>
 public sealed class ScenePainter(PictureShelf pictures) : IDisposable
 {

@@ -27,7 +27,10 @@ internal sealed unsafe class Smear : IDisposable
         var moments = node.Moments;
         for (var i = 1; i < moments.Length; i++)
         {
-            if (!moments[i].AsSpan(0, 4).SequenceEqual(moments[0].AsSpan(0, 4)) || !moments[i].AsSpan(PlaceNumbers).SequenceEqual(moments[0].AsSpan(PlaceNumbers)))
+            if (
+                !moments[i].AsSpan(0, 4).SequenceEqual(moments[0].AsSpan(0, 4))
+                || !moments[i].AsSpan(PlaceNumbers).SequenceEqual(moments[0].AsSpan(PlaceNumbers))
+            )
             {
                 return null;
             }
@@ -53,7 +56,8 @@ internal sealed unsafe class Smear : IDisposable
         {
             place = new(0, 0, 1, 1);
         }
-        still = SKSurface.Create(new SKImageInfo(place.Width, place.Height, SKColorType.Rgba8888, SKAlphaType.Premul)) ?? throw new InvalidOperationException("There is no memory for a moving layer.");
+        still = SKSurface.Create(new SKImageInfo(place.Width, place.Height, SKColorType.Rgba8888, SKAlphaType.Premul))
+            ?? throw new InvalidOperationException("There is no memory for a moving layer.");
         still.Canvas.SetMatrix(device.PostConcat(SKMatrix.CreateTranslation(-place.Left, -place.Top)));
         return still.Canvas;
     }
@@ -97,7 +101,16 @@ internal sealed unsafe class Smear : IDisposable
     private void Align(Strip strip, SKMatrix device)
     {
         const int shown = PlaceNumbers + 4;
-        if (device.SkewX != 0 || device.SkewY != 0 || device.ScaleX == 0 || device.ScaleY == 0 || Row[1] != 0 || Row[2] != 0 || !strip.IsMarked || !strip.OnlyFills)
+        if (
+            device.SkewX != 0
+            || device.SkewY != 0
+            || device.ScaleX == 0
+            || device.ScaleY == 0
+            || Row[1] != 0
+            || Row[2] != 0
+            || !strip.IsMarked
+            || !strip.OnlyFills
+        )
         {
             return;
         }
@@ -129,7 +142,10 @@ internal sealed unsafe class Smear : IDisposable
         return [.. weights.OrderBy(w => w.Key.Y).ThenBy(w => w.Key.X).Select(w => (w.Key.X, w.Key.Y, w.Value))];
     }
 
-    /// <summary>Adds a straight piece of the way: cut where it crosses whole pixels, what falls to each is a product of two straight lines, which Simpson's rule integrates exactly.</summary>
+    /// <summary>
+    /// Adds a straight piece of the way: cut where it crosses whole pixels, what falls to each is a product of two straight lines, which Simpson's rule
+    /// integrates exactly.
+    /// </summary>
     private static void Share(Dictionary<(int X, int Y), float> weights, (float X, float Y) a, (float X, float Y) b, float share)
     {
         var begin = 0f;

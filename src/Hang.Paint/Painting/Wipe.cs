@@ -12,13 +12,19 @@ namespace Hang.Paint.Painting;
 /// </summary>
 internal sealed unsafe class Wipe : IDisposable
 {
-    private const int Opacity = 6, Mark = 7, MarkNumbers = 8;
+    private const int Opacity = 6,
+        Mark = 7,
+        MarkNumbers = 8;
 
     // Where a box's edges stand among its coordinates.
-    private const int Left = 0, Top = 1, Right = 4, Bottom = 5;
+    private const int Left = 0,
+        Top = 1,
+        Right = 4,
+        Bottom = 5;
     private SKSurface? still;
     private SKRectI place;
-    private float[] across = [], down = [];
+    private float[] across = [],
+        down = [];
     private float opacity;
 
     /// <summary>The numbers of the picture without its mask.</summary>
@@ -29,15 +35,28 @@ internal sealed unsafe class Wipe : IDisposable
     public SKCanvas? Begin(SKCanvas canvas, DrawNode node, in Box box)
     {
         var (ops, moments) = (node.Strip.Ops, node.Moments);
-        if (ops.Length < 4 || !node.Strip.IsMarked || ops[2] is not { } clip || !clip.Kind.Does.HasFlag(Does.Clips) || !clip.Takes.IsEmpty || clip.Shape is not { Verbs: Shape.Box, IsInverse: false })
+        if (
+            ops.Length < 4
+            || !node.Strip.IsMarked
+            || ops[2] is not { } clip
+            || !clip.Kind.Does.HasFlag(Does.Clips)
+            || !clip.Takes.IsEmpty
+            || clip.Shape is not { Verbs: Shape.Box, IsInverse: false }
+        )
         {
             return null;
         }
         var edges = clip.Offset(clip.Kind.More);
-        bool acrossMoves = false, downMoves = false;
+        bool acrossMoves = false,
+            downMoves = false;
         foreach (var row in moments)
         {
-            if (!Same(row, moments[0], 0, Opacity) || !Same(row, moments[0], Mark + MarkNumbers, edges) || !Same(row, moments[0], edges + clip.Each, row.Length) || row[clip.At] == 0)
+            if (
+                !Same(row, moments[0], 0, Opacity)
+                || !Same(row, moments[0], Mark + MarkNumbers, edges)
+                || !Same(row, moments[0], edges + clip.Each, row.Length)
+                || row[clip.At] == 0
+            )
             {
                 return null;
             }
@@ -61,7 +80,8 @@ internal sealed unsafe class Wipe : IDisposable
         down = Through(moments, edges + Top, edges + Bottom, device.ScaleY, device.TransY, place.Top, place.Height);
         Row = (float[])first.Clone();
         (Row[Opacity], Row[clip.At]) = (1, 0);
-        still = SKSurface.Create(new SKImageInfo(place.Width, place.Height, SKColorType.Rgba8888, SKAlphaType.Premul)) ?? throw new InvalidOperationException("There is no memory for a masked layer.");
+        still = SKSurface.Create(new SKImageInfo(place.Width, place.Height, SKColorType.Rgba8888, SKAlphaType.Premul))
+            ?? throw new InvalidOperationException("There is no memory for a masked layer.");
         still.Canvas.SetMatrix(canvas.TotalMatrix.PostConcat(SKMatrix.CreateTranslation(-place.Left, -place.Top)));
         return still.Canvas;
     }

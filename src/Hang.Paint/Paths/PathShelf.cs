@@ -98,12 +98,24 @@ internal sealed class PathShelf : IDisposable
     {
         switch (verb)
         {
-            case 'M': builder.MoveTo(n[0], n[1]); break;
-            case 'L': builder.LineTo(n[0], n[1]); break;
-            case 'Q': builder.QuadTo(n[0], n[1], n[2], n[3]); break;
-            case 'K': builder.ConicTo(n[0], n[1], n[2], n[3], n[4]); break;
-            case 'C': builder.CubicTo(n[0], n[1], n[2], n[3], n[4], n[5]); break;
-            default: builder.Close(); break;
+            case 'M':
+                builder.MoveTo(n[0], n[1]);
+                break;
+            case 'L':
+                builder.LineTo(n[0], n[1]);
+                break;
+            case 'Q':
+                builder.QuadTo(n[0], n[1], n[2], n[3]);
+                break;
+            case 'K':
+                builder.ConicTo(n[0], n[1], n[2], n[3], n[4]);
+                break;
+            case 'C':
+                builder.CubicTo(n[0], n[1], n[2], n[3], n[4], n[5]);
+                break;
+            default:
+                builder.Close();
+                break;
         }
     }
 
@@ -114,15 +126,29 @@ internal sealed class PathShelf : IDisposable
     {
         using var builder = new SKPathBuilder();
         var c = outline.Commands;
-        for (var i = 0; i < c.Length;)
+        for (var i = 0; i < c.Length; )
         {
             switch ((int)c[i++])
             {
-                case Outline.Move: builder.MoveTo(c[i], c[i + 1]); i += 2; break;
-                case Outline.Line: builder.LineTo(c[i], c[i + 1]); i += 2; break;
-                case Outline.Quadratic: builder.QuadTo(c[i], c[i + 1], c[i + 2], c[i + 3]); i += 4; break;
-                case Outline.Cubic: builder.CubicTo(c[i], c[i + 1], c[i + 2], c[i + 3], c[i + 4], c[i + 5]); i += 6; break;
-                default: builder.Close(); break;
+                case Outline.Move:
+                    builder.MoveTo(c[i], c[i + 1]);
+                    i += 2;
+                    break;
+                case Outline.Line:
+                    builder.LineTo(c[i], c[i + 1]);
+                    i += 2;
+                    break;
+                case Outline.Quadratic:
+                    builder.QuadTo(c[i], c[i + 1], c[i + 2], c[i + 3]);
+                    i += 4;
+                    break;
+                case Outline.Cubic:
+                    builder.CubicTo(c[i], c[i + 1], c[i + 2], c[i + 3], c[i + 4], c[i + 5]);
+                    i += 6;
+                    break;
+                default:
+                    builder.Close();
+                    break;
             }
         }
         return builder.Detach();

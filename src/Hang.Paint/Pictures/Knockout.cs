@@ -9,7 +9,8 @@ namespace Hang.Paint.Pictures;
 /// </summary>
 internal static class Knockout
 {
-    private const double Edge = 0.5, LeastEdge = 0.02;
+    private const double Edge = 0.5,
+        LeastEdge = 0.02;
 
     /// <summary>The picture with straight alpha, without its ground.</summary>
     public static SKBitmap Of(SKBitmap picture, Rgba ground, double tolerance)

@@ -17,7 +17,11 @@ public sealed record PictureFile(string Hash, Asset Asset, byte[] Bytes)
         var shown = Path.GetFileName(name) is { Length: > 0 } file ? file : "The picture";
         if (bytes.Length > PictureSources.Kind.MostBytes)
         {
-            throw new ProblemException($"{shown} is {bytes.Length / 1_000_000} MB large.", $"Use a file of {PictureSources.Kind.MostBytes / 1_000_000} MB or less.", field: "picture");
+            throw new ProblemException(
+                $"{shown} is {bytes.Length / 1_000_000} MB large.",
+                $"Use a file of {PictureSources.Kind.MostBytes / 1_000_000} MB or less.",
+                field: "picture"
+            );
         }
         using var data = SKData.CreateCopy(bytes);
         using var codec = SKCodec.Create(data);
@@ -35,14 +39,28 @@ public sealed record PictureFile(string Hash, Asset Asset, byte[] Bytes)
         var (width, height) = (codec.Info.Width, codec.Info.Height);
         if ((long)width * height > Asset.MostPixels || width > short.MaxValue || height > short.MaxValue)
         {
-            throw new ProblemException($"{shown} is {width} x {height} pixels.", $"Make it smaller: {Asset.MostPixels / 1_000_000} million pixels at the most.", field: "picture");
+            throw new ProblemException(
+                $"{shown} is {width} x {height} pixels.",
+                $"Make it smaller: {Asset.MostPixels / 1_000_000} million pixels at the most.",
+                field: "picture"
+            );
         }
         using var bitmap = new SKBitmap();
         if (!bitmap.TryAllocPixels(Decoded(width, height)) || codec.GetPixels(bitmap.Info, bitmap.GetPixels()) != SKCodecResult.Success)
         {
             throw new ProblemException($"{shown} is damaged or cut short.", "Save it again and try once more.", field: "picture");
         }
-        return new(HashKind.HashOf(bytes), new() { Name = shown, Type = type, Width = width, Height = height }, bytes);
+        return new(
+            HashKind.HashOf(bytes),
+            new()
+            {
+                Name = shown,
+                Type = type,
+                Width = width,
+                Height = height,
+            },
+            bytes
+        );
     }
 
     /// <summary>How pictures are held for painting: premultiplied sRGB, 8 bits.</summary>

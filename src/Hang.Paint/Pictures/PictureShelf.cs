@@ -6,8 +6,8 @@ using SkiaSharp;
 namespace Hang.Paint.Pictures;
 
 /// <summary>
-/// Decoded pictures by content hash, and without their ground by <see cref="PictureId"/>; decoded when first painted. As many are kept as there is room for, those
-/// used last; one that is let go of lives as long as somebody paints it.
+/// Decoded pictures by content hash, and without their ground by <see cref="PictureId"/>; decoded when first painted. As many are kept as there is room
+/// for, those used last; one that is let go of lives as long as somebody paints it.
 /// </summary>
 /// <param name="bytes">Gives the file with that hash, or null.</param>
 /// <param name="most">Room in bytes of pixels.</param>

@@ -76,7 +76,9 @@ public static class StraightAlpha
 
     // The division itself, not a product with the inverse, so that halves are rounded up as they should be.
     private static Vector256<uint> Divided(Vector256<uint> component, Vector256<float> by) =>
-        Vector256.ConvertToInt32(Vector256.Min(Vector256.ConvertToSingle(component.AsInt32()) * 255f / by + Vector256.Create(0.5f), Vector256.Create(255f))).AsUInt32();
+        Vector256
+            .ConvertToInt32(Vector256.Min(Vector256.ConvertToSingle(component.AsInt32()) * 255f / by + Vector256.Create(0.5f), Vector256.Create(255f)))
+            .AsUInt32();
 
     /// <summary>Gives pixels of zero alpha the colour of the nearest visible pixel in their row, then in their column.</summary>
     private static void Bleed(Span<uint> target, int width, Box inUse, Box written)

@@ -20,7 +20,7 @@ internal static partial class BidiLevels
         {
             return levels;
         }
-        for (var start = 0; start < codepoints.Length;)
+        for (var start = 0; start < codepoints.Length; )
         {
             var end = Array.IndexOf(codepoints, ParagraphSeparator, start);
             end = end < 0 ? codepoints.Length : end;

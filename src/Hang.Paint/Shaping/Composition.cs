@@ -15,12 +15,15 @@ internal static class Composition
     private static readonly Normalizer2 Nfc = Normalizer2.NFCInstance;
     private static readonly Normalizer2 Nfd = Normalizer2.NFDInstance;
 
-    /// <summary>The characters, and for each the index of the first UTF-16 unit of what it stands for. Control characters are left out; a tab is a space.</summary>
+    /// <summary>
+    /// The characters, and for each the index of the first UTF-16 unit of what it stands for. Control characters are left out; a tab is a space.
+    /// </summary>
     public static (int[] Codepoints, int[] Units) Of(string line, FontFace chosen)
     {
         var runes = Read(line);
-        List<int> codepoints = [], units = [];
-        for (var i = 0; i < runes.Count;)
+        List<int> codepoints = [],
+            units = [];
+        for (var i = 0; i < runes.Count; )
         {
             var end = i + 1;
             while (end < runes.Count && IsMark(runes[end].Rune))
@@ -66,12 +69,15 @@ internal static class Composition
             return null;
         }
         var (composed, apart) = (Nfc.Normalize(typed), Nfd.Normalize(typed));
-        return !IsIn(composed, chosen) && IsIn(apart, chosen) ? Characters(apart) : composed == typed ? null : Characters(composed);
+        return !IsIn(composed, chosen) && IsIn(apart, chosen) ? Characters(apart)
+            : composed == typed ? null
+            : Characters(composed);
     }
 
     private static bool IsIn(string text, FontFace face) => text.EnumerateRunes().All(r => face.Has(r.Value));
 
     private static int[] Characters(string text) => [.. text.EnumerateRunes().Select(r => r.Value)];
 
-    private static bool IsMark(Rune rune) => Rune.GetUnicodeCategory(rune) is UnicodeCategory.NonSpacingMark or UnicodeCategory.SpacingCombiningMark or UnicodeCategory.EnclosingMark;
+    private static bool IsMark(Rune rune) =>
+        Rune.GetUnicodeCategory(rune) is UnicodeCategory.NonSpacingMark or UnicodeCategory.SpacingCombiningMark or UnicodeCategory.EnclosingMark;
 }

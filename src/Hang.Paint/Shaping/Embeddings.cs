@@ -12,7 +12,14 @@ internal static class Embeddings
     /// <summary>A character that has no effect on direction (its class is BN).</summary>
     private const int NoEffect = 0x200B;
 
-    private const int Lre = 0x202A, Rle = 0x202B, Pdf = 0x202C, Rlo = 0x202E, Lri = 0x2066, Rli = 0x2067, Fsi = 0x2068, Pdi = 0x2069;
+    private const int Lre = 0x202A,
+        Rle = 0x202B,
+        Pdf = 0x202C,
+        Rlo = 0x202E,
+        Lri = 0x2066,
+        Rli = 0x2067,
+        Fsi = 0x2068,
+        Pdi = 0x2069;
 
     /// <summary>The same text, each code point that would go deeper replaced, and what closes it.</summary>
     public static int[] Within(int[] codepoints)
@@ -24,7 +31,9 @@ internal static class Embeddings
         var tame = (int[])codepoints.Clone();
         // The directional status stack of rule X1, and its overflow counts.
         var stack = new Stack<(int Level, bool Isolate)>([(0, false)]);
-        int overIsolates = 0, overEmbeddings = 0, isolates = 0;
+        int overIsolates = 0,
+            overEmbeddings = 0,
+            isolates = 0;
         for (var i = 0; i < tame.Length; i++)
         {
             var c = codepoints[i];

@@ -24,7 +24,16 @@ public sealed class ShapeCombiner : IShapeCombiner
             foreach (var (path, rule) in shapes.Skip(1))
             {
                 using var other = PathOf(path, rule);
-                var next = whole.Op(other, how switch { Combining.Unite => SKPathOp.Union, Combining.Cut => SKPathOp.Difference, Combining.Overlap => SKPathOp.Intersect, _ => SKPathOp.Xor });
+                var next = whole.Op(
+                    other,
+                    how switch
+                    {
+                        Combining.Unite => SKPathOp.Union,
+                        Combining.Cut => SKPathOp.Difference,
+                        Combining.Overlap => SKPathOp.Intersect,
+                        _ => SKPathOp.Xor,
+                    }
+                );
                 if (next is not null)
                 {
                     whole.Dispose();

@@ -33,8 +33,11 @@ public sealed class TypeShaper(FontShelf shelf) : ITypeShaper
         var missing = new List<string>();
         var runs = Runs(codepoints, chosen, weight, missing);
         var glyphs = ImmutableArray.CreateBuilder<ShapedGlyph>();
-        double pen = 0, ascent = chosen.Ascent, descent = chosen.Descent;
-        int gaps = 0, lastCluster = -1;
+        double pen = 0,
+            ascent = chosen.Ascent,
+            descent = chosen.Descent;
+        int gaps = 0,
+            lastCluster = -1;
         foreach (var run in InVisualOrder(runs))
         {
             ascent = Math.Max(ascent, run.Face.Ascent);
@@ -75,7 +78,10 @@ public sealed class TypeShaper(FontShelf shelf) : ITypeShaper
                 script = last?.Script ?? Script.Latin;
             }
             // A mark or a space stays with the font before it, so that a word is not torn over two fonts.
-            var face = open && last is not null && (last.Face.Has(codepoints[i]) || IsInvisible(codepoints[i])) ? last.Face : Face(codepoints[i], chosen, weight, missing);
+            var face =
+                open && last is not null && (last.Face.Has(codepoints[i]) || IsInvisible(codepoints[i]))
+                    ? last.Face
+                    : Face(codepoints[i], chosen, weight, missing);
             if (last is not null && last.Level == levels[i] && last.Script == script && last.Face == face)
             {
                 runs[^1] = last with { Length = last.Length + 1 };

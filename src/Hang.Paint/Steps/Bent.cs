@@ -17,7 +17,13 @@ internal sealed class Bent(float[] numbers, SKMatrix device) : ByPixel(numbers, 
         var v = Numbers;
         var (x0, y0) = ((double)v[Ops.Bend.At], (double)v[Ops.Bend.At + 1]);
         var (dx, dy) = ((double)v[Ops.Bend.Along], (double)v[Ops.Bend.Along + 1]);
-        var (length, tall, phase, reach, isRound) = (Math.Max(0.01, v[Ops.Bend.Length]), (double)v[Ops.Bend.Height], (double)v[Ops.Bend.Phase], (double)v[Ops.Bend.Fades], v[Ops.Bend.Round] != 0);
+        var (length, tall, phase, reach, isRound) = (
+            Math.Max(0.01, v[Ops.Bend.Length]),
+            (double)v[Ops.Bend.Height],
+            (double)v[Ops.Bend.Phase],
+            (double)v[Ops.Bend.Fades],
+            v[Ops.Bend.Round] != 0
+        );
         var from = pixels.ToArray();
         for (var i = 0; i < pixels.Length; i += 4)
         {
@@ -25,11 +31,23 @@ internal sealed class Bent(float[] numbers, SKMatrix device) : ByPixel(numbers, 
             if (row < needed.Top || row >= needed.Bottom || column < needed.Left || column >= needed.Right)
             {
                 // On to the next pixel that is.
-                i += 4 * ((row < needed.Top ? (needed.Top - row) * width - column : row >= needed.Bottom ? pixels.Length / 4 - i / 4 : column < needed.Left ? needed.Left - column : width - column) - 1);
+                i +=
+                    4
+                    * (
+                        (
+                            row < needed.Top ? (needed.Top - row) * width - column
+                            : row >= needed.Bottom ? pixels.Length / 4 - i / 4
+                            : column < needed.Left ? needed.Left - column
+                            : width - column
+                        ) - 1
+                    );
                 continue;
             }
             var (x, y) = At(back, column, row);
-            double px = x - x0, py = y - y0, qx = x, qy = y;
+            double px = x - x0,
+                py = y - y0,
+                qx = x,
+                qy = y;
             if (isRound)
             {
                 var r = Math.Sqrt(px * px + py * py);

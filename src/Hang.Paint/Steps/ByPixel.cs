@@ -16,15 +16,18 @@ internal abstract class ByPixel(float[] numbers, SKMatrix device) : DeviceStep
 
     public override SKImageFilter? Over(SKImageFilter? input) => input;
 
-    public override void Work(PixelSteps on) => on.Work((pixels, width, height, needed, left, top) =>
-    {
-        var own = new Matrix(device.ScaleX, device.SkewY, device.SkewX, device.ScaleY, device.TransX - left, device.TransY - top);
-        var back = own.Inverse;
-        if (double.IsFinite(back.A + back.D + back.E + back.F))
-        {
-            Do(pixels, width, height, needed, own, back);
-        }
-    });
+    public override void Work(PixelSteps on) =>
+        on.Work(
+            (pixels, width, height, needed, left, top) =>
+            {
+                var own = new Matrix(device.ScaleX, device.SkewY, device.SkewX, device.ScaleY, device.TransX - left, device.TransY - top);
+                var back = own.Inverse;
+                if (double.IsFinite(back.A + back.D + back.E + back.F))
+                {
+                    Do(pixels, width, height, needed, own, back);
+                }
+            }
+        );
 
     /// <param name="pixels">Red, green, blue and alpha of each pixel, premultiplied, row by row.</param>
     /// <param name="needed">The pixels that can come into sight; others may become anything.</param>
@@ -33,5 +36,6 @@ internal abstract class ByPixel(float[] numbers, SKMatrix device) : DeviceStep
     private protected abstract void Do(Span<byte> pixels, int width, int height, SKRectI needed, Matrix own, Matrix back);
 
     /// <summary>The middle of a pixel in the group's coordinates.</summary>
-    private protected static (double X, double Y) At(Matrix back, int x, int y) => (back.A * (x + 0.5) + back.C * (y + 0.5) + back.E, back.B * (x + 0.5) + back.D * (y + 0.5) + back.F);
+    private protected static (double X, double Y) At(Matrix back, int x, int y) =>
+        (back.A * (x + 0.5) + back.C * (y + 0.5) + back.E, back.B * (x + 0.5) + back.D * (y + 0.5) + back.F);
 }

@@ -7,9 +7,14 @@ namespace Hang.Paint.Steps;
 /// <param name="only">True: without the picture itself.</param>
 internal sealed class CastShade(SKSize sigma, SKPoint offset, float grow, float[] colour, bool only) : Shade(sigma, offset, grow)
 {
-    public static DeviceStep Of(ReadOnlySpan<float> v, SKMatrix device) => new CastShade(
-        SigmaOf(Ops.Cast.Sigma.Of(v), device), Mapped(device, Ops.Cast.Offset.Of(v)),
-        v[Ops.Cast.Grow] * MathF.Sqrt(Math.Abs(device.ScaleX * device.ScaleY - device.SkewX * device.SkewY)), Ops.Cast.Colour.Of(v).ToArray(), v[Ops.Cast.Only] != 0);
+    public static DeviceStep Of(ReadOnlySpan<float> v, SKMatrix device) =>
+        new CastShade(
+            SigmaOf(Ops.Cast.Sigma.Of(v), device),
+            Mapped(device, Ops.Cast.Offset.Of(v)),
+            v[Ops.Cast.Grow] * MathF.Sqrt(Math.Abs(device.ScaleX * device.ScaleY - device.SkewX * device.SkewY)),
+            Ops.Cast.Colour.Of(v).ToArray(),
+            v[Ops.Cast.Only] != 0
+        );
 
     public override SKImageFilter Over(SKImageFilter? input)
     {

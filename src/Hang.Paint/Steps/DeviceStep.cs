@@ -34,8 +34,9 @@ internal abstract class DeviceStep
             {
                 var reach = ((StepKind)step.Kind).Reach(own);
                 var (x, y) = (Math.Max(reach.Left, reach.Right), Math.Max(reach.Top, reach.Bottom));
-                acting.Reach = acting.Beyond + (float)Math.Max(
-                    Math.Abs(device.ScaleX) * x + Math.Abs(device.SkewX) * y, Math.Abs(device.SkewY) * x + Math.Abs(device.ScaleY) * y);
+                acting.Reach =
+                    acting.Beyond
+                    + (float)Math.Max(Math.Abs(device.ScaleX) * x + Math.Abs(device.SkewX) * y, Math.Abs(device.SkewY) * x + Math.Abs(device.ScaleY) * y);
                 steps.Add(acting);
             }
         }

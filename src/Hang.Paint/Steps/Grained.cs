@@ -4,7 +4,9 @@ using SkiaSharp;
 
 namespace Hang.Paint.Steps;
 
-/// <summary>Adds to every cell of the layer a number from -1 to 1, the sum of two even ones, so that small ones are more frequent (a triangular distribution).</summary>
+/// <summary>
+/// Adds to every cell of the layer a number from -1 to 1, the sum of two even ones, so that small ones are more frequent (a triangular distribution).
+/// </summary>
 internal sealed class Grained(float[] numbers, SKMatrix device) : ByPixel(numbers, device)
 {
     public static DeviceStep Of(ReadOnlySpan<float> v, SKMatrix device) => new Grained(v[..Ops.Grain.RowSize(0)].ToArray(), device);

@@ -31,5 +31,6 @@ internal sealed class InnerShade(SKSize sigma, SKPoint offset, float[] colour) :
     }
 
     /// <summary>What is not covered, in the colour.</summary>
-    private SKColorFilter Turn() => SKColorFilter.CreateColorMatrix([0, 0, 0, 0, colour[0], 0, 0, 0, 0, colour[1], 0, 0, 0, 0, colour[2], 0, 0, 0, -colour[3], colour[3]]);
+    private SKColorFilter Turn() =>
+        SKColorFilter.CreateColorMatrix([0, 0, 0, 0, colour[0], 0, 0, 0, 0, colour[1], 0, 0, 0, 0, colour[2], 0, 0, 0, -colour[3], colour[3]]);
 }

@@ -17,7 +17,8 @@ internal sealed class PixelSteps : IDisposable
 {
     private readonly List<DeviceStep> steps;
     private readonly SKPaint paint;
-    private readonly SKRectI place, seen;
+    private readonly SKRectI place,
+        seen;
     private SKRectI needed;
     private SKSurface? surface;
 
@@ -133,6 +134,7 @@ internal sealed class PixelSteps : IDisposable
     }
 
     /// <summary>An empty picture of the same size.</summary>
-    public SKSurface Surface() => SKSurface.Create(new SKImageInfo(place.Width, place.Height, SKColorType.Rgba8888, SKAlphaType.Premul))
+    public SKSurface Surface() =>
+        SKSurface.Create(new SKImageInfo(place.Width, place.Height, SKColorType.Rgba8888, SKAlphaType.Premul))
         ?? throw new InvalidOperationException($"There is no memory for a picture of {place.Width} x {place.Height}.");
 }

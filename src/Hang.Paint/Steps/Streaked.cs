@@ -7,7 +7,8 @@ namespace Hang.Paint.Steps;
 /// <summary>The mean along a vector, in pixels of the target.</summary>
 internal sealed class Streaked(SKPoint along) : DeviceStep
 {
-    public static DeviceStep? Of(ReadOnlySpan<float> v, SKMatrix device) => Mapped(device, Ops.Streak.Offset.Of(v)) is { Length: > Nothing } along ? new Streaked(along) : null;
+    public static DeviceStep? Of(ReadOnlySpan<float> v, SKMatrix device) =>
+        Mapped(device, Ops.Streak.Offset.Of(v)) is { Length: > Nothing } along ? new Streaked(along) : null;
 
     public override SKImageFilter Over(SKImageFilter? input) => Streaks.Mean(along, input);
 }

@@ -35,7 +35,10 @@ public sealed record Gradient(GradientType Type, double FromX, double FromY, dou
     /// <summary>Most stops.</summary>
     public const int MostStops = 100;
 
-    public bool Equals(Gradient? other) => other is not null && (Type, FromX, FromY, ToX, ToY, Squeeze) == (other.Type, other.FromX, other.FromY, other.ToX, other.ToY, other.Squeeze) && Stops.SequenceEqual(other.Stops);
+    public bool Equals(Gradient? other) =>
+        other is not null
+        && (Type, FromX, FromY, ToX, ToY, Squeeze) == (other.Type, other.FromX, other.FromY, other.ToX, other.ToY, other.Squeeze)
+        && Stops.SequenceEqual(other.Stops);
 
     public override int GetHashCode() => Stops.Aggregate(HashCode.Combine(Type, FromX, FromY, ToX, ToY, Squeeze), (h, s) => HashCode.Combine(h, s));
 
@@ -73,7 +76,12 @@ public sealed record Gradient(GradientType Type, double FromX, double FromY, dou
         }
         var (wa, wb) = (a.A * (1 - t), b.A * t);
         var alpha = wa + wb;
-        return alpha <= 0 ? (t < 0.5 ? a : b) with { A = 0 } : new((a.R * wa + b.R * wb) / alpha, (a.G * wa + b.G * wb) / alpha, (a.B * wa + b.B * wb) / alpha, alpha);
+        return alpha <= 0
+            ? (t < 0.5 ? a : b) with
+            {
+                A = 0,
+            }
+            : new((a.R * wa + b.R * wb) / alpha, (a.G * wa + b.G * wb) / alpha, (a.B * wa + b.B * wb) / alpha, alpha);
     }
 
     /// <summary>The same where a feel overshoots: alpha stays within 0..1.</summary>
@@ -92,7 +100,9 @@ public sealed record Gradient(GradientType Type, double FromX, double FromY, dou
     private Gradient With(ImmutableArray<GradientStop> others)
     {
         var stops = InOrder();
-        var more = others.GroupBy(o => o.At).SelectMany(g => Enumerable.Repeat(new GradientStop(g.Key, At(g.Key)), Math.Max(0, g.Count() - stops.Count(s => s.At == g.Key))));
+        var more = others
+            .GroupBy(o => o.At)
+            .SelectMany(g => Enumerable.Repeat(new GradientStop(g.Key, At(g.Key)), Math.Max(0, g.Count() - stops.Count(s => s.At == g.Key))));
         return this with { Stops = [.. stops.Concat(more).OrderBy(s => s.At)] };
     }
 
@@ -104,7 +114,14 @@ public sealed record Gradient(GradientType Type, double FromX, double FromY, dou
             (a, b) = (a.With(b.InOrder()), b.With(a.InOrder()));
         }
         static double M(double x, double y, double t) => Mixing.Between(x, y, t);
-        return new(a.Type, M(a.FromX, b.FromX, t), M(a.FromY, b.FromY, t), M(a.ToX, b.ToX, t), M(a.ToY, b.ToY, t), M(a.Squeeze, b.Squeeze, t),
-            [.. a.Stops.Zip(b.Stops, (x, y) => new GradientStop(M(x.At, y.At, t), Over(x.Colour, y.Colour, t), x.Role == y.Role ? x.Role : null))]);
+        return new(
+            a.Type,
+            M(a.FromX, b.FromX, t),
+            M(a.FromY, b.FromY, t),
+            M(a.ToX, b.ToX, t),
+            M(a.ToY, b.ToY, t),
+            M(a.Squeeze, b.Squeeze, t),
+            [.. a.Stops.Zip(b.Stops, (x, y) => new GradientStop(M(x.At, y.At, t), Over(x.Colour, y.Colour, t), x.Role == y.Role ? x.Role : null))]
+        );
     }
 }

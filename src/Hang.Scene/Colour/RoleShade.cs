@@ -26,8 +26,11 @@ public sealed partial record RoleShade(string Role, double Lighter = 0, double A
     }
 
     /// <summary>As documents write it, without the colour.</summary>
-    public override string ToString() => string.Create(CultureInfo.InvariantCulture,
-        $"@{Role}{(Lighter > 0 ? $" lighter {Lighter * 100:0.##}%" : Lighter < 0 ? $" darker {-Lighter * 100:0.##}%" : "")}{(Alpha < 1 ? $" alpha {Alpha * 100:0.##}%" : "")}");
+    public override string ToString() =>
+        string.Create(
+            CultureInfo.InvariantCulture,
+            $"@{Role}{(Lighter > 0 ? $" lighter {Lighter * 100:0.##}%" : Lighter < 0 ? $" darker {-Lighter * 100:0.##}%" : "")}{(Alpha < 1 ? $" alpha {Alpha * 100:0.##}%" : "")}"
+        );
 
     /// <summary>Reads what <see cref="ToString"/> writes.</summary>
     public static RoleShade? Parse(string text)
@@ -38,9 +41,16 @@ public sealed partial record RoleShade(string Role, double Lighter = 0, double A
             return null;
         }
         static double Share(Group group) => group.Success ? Math.Min(100, double.Parse(group.ValueSpan, CultureInfo.InvariantCulture)) / 100 : 0;
-        return new(match.Groups["role"].Value, Share(match.Groups["lighter"]) - Share(match.Groups["darker"]), match.Groups["alpha"].Success ? Share(match.Groups["alpha"]) : 1);
+        return new(
+            match.Groups["role"].Value,
+            Share(match.Groups["lighter"]) - Share(match.Groups["darker"]),
+            match.Groups["alpha"].Success ? Share(match.Groups["alpha"]) : 1
+        );
     }
 
-    [GeneratedRegex(@"^@(?<role>[\p{L}\p{Nd}-]{1,40})( lighter (?<lighter>\d{1,3}(\.\d{1,2})?)%| darker (?<darker>\d{1,3}(\.\d{1,2})?)%)?( alpha (?<alpha>\d{1,3}(\.\d{1,2})?)%)?$", RegexOptions.CultureInvariant | RegexOptions.NonBacktracking)]
+    [GeneratedRegex(
+        @"^@(?<role>[\p{L}\p{Nd}-]{1,40})( lighter (?<lighter>\d{1,3}(\.\d{1,2})?)%| darker (?<darker>\d{1,3}(\.\d{1,2})?)%)?( alpha (?<alpha>\d{1,3}(\.\d{1,2})?)%)?$",
+        RegexOptions.CultureInvariant | RegexOptions.NonBacktracking
+    )]
     private static partial Regex Written();
 }

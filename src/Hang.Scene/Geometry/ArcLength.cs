@@ -8,7 +8,9 @@ public static class ArcLength
 {
     private const int MostHalvings = 24;
 
-    /// <summary>So many halvings are always made: near a cusp the speed dips so narrowly that a coarse rule and its halves can both miss it and agree.</summary>
+    /// <summary>
+    /// So many halvings are always made: near a cusp the speed dips so narrowly that a coarse rule and its halves can both miss it and agree.
+    /// </summary>
     private const int LeastHalvings = 5;
 
     // Eight-point rule: abscissas and weights of table 25.4 for n = 8, to the precision of a double.

@@ -15,8 +15,10 @@ public readonly record struct Box(double Left, double Top, double Right, double 
     public bool IsEmpty => !(Right > Left && Bottom > Top);
 
     /// <summary>The smallest box around both; an empty box adds nothing.</summary>
-    public Box Union(Box other) => IsEmpty ? other : other.IsEmpty ? this : new(
-        Math.Min(Left, other.Left), Math.Min(Top, other.Top), Math.Max(Right, other.Right), Math.Max(Bottom, other.Bottom));
+    public Box Union(Box other) =>
+        IsEmpty ? other
+        : other.IsEmpty ? this
+        : new(Math.Min(Left, other.Left), Math.Min(Top, other.Top), Math.Max(Right, other.Right), Math.Max(Bottom, other.Bottom));
 
     /// <summary>The part that both share, or an empty box.</summary>
     public Box Intersect(Box other)

@@ -1,8 +1,8 @@
 namespace Hang.Scene.Geometry;
 
 /// <summary>
-/// A rational quadratic Bezier curve: ((1-t)² a + 2(1-t)t w b + t² c) / ((1-t)² + 2(1-t)t w + t²). With the cosine of half its angle as weight it is a part of an
-/// ellipse exactly; with weight 0 a straight line.
+/// A rational quadratic Bezier curve: ((1-t)² a + 2(1-t)t w b + t² c) / ((1-t)² + 2(1-t)t w + t²). With the cosine of half its angle as weight it is a part
+/// of an ellipse exactly; with weight 0 a straight line.
 /// </summary>
 public sealed record ConicCurve(Point A, Point B, Point C, double Weight) : ICurve
 {

@@ -36,7 +36,9 @@ public sealed class Contour
     /// <summary>Where a piece begins and ends, as lengths from the beginning.</summary>
     public (double Begin, double End) RangeOf(int piece) => (piece == 0 ? 0 : ends[piece - 1], ends[piece]);
 
-    /// <summary>The place after a length from the beginning, and the unit direction there. Beyond an open end it goes on straight; a closed one goes round.</summary>
+    /// <summary>
+    /// The place after a length from the beginning, and the unit direction there. Beyond an open end it goes on straight; a closed one goes round.
+    /// </summary>
     public (Point Place, Point Along) At(double length)
     {
         if (Pieces.Count == 0 || Length <= 0)
@@ -90,7 +92,9 @@ public sealed class Contour
     {
         var (whole, middle) = (ArcLength.Rule(curve, from, to), (from + to) / 2);
         var halves = ArcLength.Rule(curve, from, middle) + ArcLength.Rule(curve, middle, to);
-        return left == 0 || !(Math.Abs(whole - halves) > Close * Math.Max(halves, Least)) ? halves : LengthOf(curve, from, middle, left - 1) + LengthOf(curve, middle, to, left - 1);
+        return left == 0 || !(Math.Abs(whole - halves) > Close * Math.Max(halves, Least))
+            ? halves
+            : LengthOf(curve, from, middle, left - 1) + LengthOf(curve, middle, to, left - 1);
     }
 
     /// <summary>The curve's parameter after a length: Newton's method within the part that holds it.</summary>
@@ -116,7 +120,9 @@ public sealed class Contour
             return (double)i / parts;
         }
         i = ~i - 1;
-        double start = (double)i / parts, low = start, high = (i + 1.0) / parts;
+        double start = (double)i / parts,
+            low = start,
+            high = (i + 1.0) / parts;
         var t = start + (length - lengths[i]) / (lengths[i + 1] - lengths[i]) / parts;
         for (var n = 0; n < MostSteps; n++)
         {

@@ -7,7 +7,8 @@ public static class CurveBounds
     public static Box Of(string verbs, ReadOnlySpan<float> v)
     {
         var (left, top, right, bottom) = (double.PositiveInfinity, double.PositiveInfinity, double.NegativeInfinity, double.NegativeInfinity);
-        double x = 0, y = 0;
+        double x = 0,
+            y = 0;
         var at = 0;
         foreach (var verb in verbs)
         {

@@ -69,7 +69,8 @@ public sealed class EvenPath
         }
         i = ~i - 1;
         var start = (double)i / Pieces;
-        double low = start, high = (i + 1.0) / Pieces;
+        double low = start,
+            high = (i + 1.0) / Pieces;
         var t = start + (wanted - travelled[i]) / (travelled[i + 1] - travelled[i]) / Pieces;
         for (var n = 0; n < 20; n++)
         {

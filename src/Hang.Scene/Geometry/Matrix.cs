@@ -25,17 +25,21 @@ public readonly record struct Matrix(double A, double B, double C, double D, dou
     {
         const double nothing = 1e-11;
         var (sin, cos) = Math.SinCos(degrees * (Math.PI / 180));
-        return Math.Abs(sin) < nothing ? (0, Math.Sign(cos)) : Math.Abs(cos) < nothing ? (Math.Sign(sin), 0) : (sin, cos);
+        return Math.Abs(sin) < nothing ? (0, Math.Sign(cos))
+            : Math.Abs(cos) < nothing ? (Math.Sign(sin), 0)
+            : (sin, cos);
     }
 
     /// <summary>The matrix that applies <paramref name="inner"/> first, then <paramref name="outer"/>.</summary>
-    public static Matrix operator *(Matrix outer, Matrix inner) => new(
-        outer.A * inner.A + outer.C * inner.B,
-        outer.B * inner.A + outer.D * inner.B,
-        outer.A * inner.C + outer.C * inner.D,
-        outer.B * inner.C + outer.D * inner.D,
-        outer.A * inner.E + outer.C * inner.F + outer.E,
-        outer.B * inner.E + outer.D * inner.F + outer.F);
+    public static Matrix operator *(Matrix outer, Matrix inner) =>
+        new(
+            outer.A * inner.A + outer.C * inner.B,
+            outer.B * inner.A + outer.D * inner.B,
+            outer.A * inner.C + outer.C * inner.D,
+            outer.B * inner.C + outer.D * inner.D,
+            outer.A * inner.E + outer.C * inner.F + outer.E,
+            outer.B * inner.E + outer.D * inner.F + outer.F
+        );
 
     /// <summary>As CSS writes it. A record's own text would take in <see cref="Inverse"/>, whose inverse has one too, without end.</summary>
     public override string ToString() => string.Create(CultureInfo.InvariantCulture, $"matrix({A}, {B}, {C}, {D}, {E}, {F})");
@@ -62,7 +66,10 @@ public readonly record struct Matrix(double A, double B, double C, double D, dou
         var r = Map(new Point(box.Left, box.Bottom));
         var s = Map(new Point(box.Right, box.Bottom));
         return new(
-            Math.Min(Math.Min(p.X, q.X), Math.Min(r.X, s.X)), Math.Min(Math.Min(p.Y, q.Y), Math.Min(r.Y, s.Y)),
-            Math.Max(Math.Max(p.X, q.X), Math.Max(r.X, s.X)), Math.Max(Math.Max(p.Y, q.Y), Math.Max(r.Y, s.Y)));
+            Math.Min(Math.Min(p.X, q.X), Math.Min(r.X, s.X)),
+            Math.Min(Math.Min(p.Y, q.Y), Math.Min(r.Y, s.Y)),
+            Math.Max(Math.Max(p.X, q.X), Math.Max(r.X, s.X)),
+            Math.Max(Math.Max(p.Y, q.Y), Math.Max(r.Y, s.Y))
+        );
     }
 }

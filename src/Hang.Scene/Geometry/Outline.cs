@@ -33,7 +33,7 @@ public sealed class Outline
     /// <summary>Adds the commands to a list, moved.</summary>
     public void CopyTo(List<float> to, float x, float y)
     {
-        for (var i = 0; i < Commands.Length;)
+        for (var i = 0; i < Commands.Length; )
         {
             var verb = (int)Commands[i++];
             to.Add(verb);
@@ -46,7 +46,14 @@ public sealed class Outline
     }
 
     /// <summary>Coordinates that follow a verb.</summary>
-    public static int Count(int verb) => verb switch { Move or Line => 2, Quadratic => 4, Cubic => 6, _ => 0 };
+    public static int Count(int verb) =>
+        verb switch
+        {
+            Move or Line => 2,
+            Quadratic => 4,
+            Cubic => 6,
+            _ => 0,
+        };
 
     /// <summary>The commands as little-endian 32-bit floats.</summary>
     public byte[] Bytes => System.Runtime.InteropServices.MemoryMarshal.AsBytes(Commands.AsSpan()).ToArray();

@@ -17,7 +17,10 @@ public static class Shape
     /// <summary>Verbs of an ellipse.</summary>
     public const string Ellipse = "MKKKKZ";
 
-    /// <summary>Verbs of a shape that is another at every moment: they stand among the numbers, each before its coordinates: 1 move, 2 line, 3 quadratic, 4 conic, 5 cubic, 6 close, 0 the end.</summary>
+    /// <summary>
+    /// Verbs of a shape that is another at every moment: they stand among the numbers, each before its coordinates: 1 move, 2 line, 3 quadratic, 4 conic, 5
+    /// cubic, 6 close, 0 the end.
+    /// </summary>
     public const string Any = "*";
 
     private const string Codes = " MLQKCZ";
@@ -47,7 +50,7 @@ public static class Shape
     public static ShapePath Expand(ReadOnlySpan<float> numbers)
     {
         var (verbs, coordinates) = (new System.Text.StringBuilder(), new List<float>(numbers.Length));
-        for (var at = 0; at < numbers.Length && numbers[at] > 0;)
+        for (var at = 0; at < numbers.Length && numbers[at] > 0; )
         {
             var verb = Codes[(int)numbers[at++]];
             verbs.Append(verb);
@@ -60,7 +63,15 @@ public static class Shape
     }
 
     /// <summary>Numbers that a verb takes.</summary>
-    public static int Count(char verb) => verb switch { 'M' or 'L' => 2, 'Q' => 4, 'K' => 5, 'C' => 6, _ => 0 };
+    public static int Count(char verb) =>
+        verb switch
+        {
+            'M' or 'L' => 2,
+            'Q' => 4,
+            'K' => 5,
+            'C' => 6,
+            _ => 0,
+        };
 
     /// <summary>Numbers that the verbs take together.</summary>
     public static int Count(string verbs) => verbs.Sum(Count);
@@ -76,13 +87,44 @@ public static class Shape
     public static void WriteRoundedBox(in Box box, double topLeft, double topRight, double bottomRight, double bottomLeft, Span<float> to)
     {
         static double Fit(double side, double a, double b) => a + b > side ? side / (a + b) : 1;
-        var fit = Math.Min(Math.Min(Fit(box.Width, topLeft, topRight), Fit(box.Width, bottomLeft, bottomRight)), Math.Min(Fit(box.Height, topLeft, bottomLeft), Fit(box.Height, topRight, bottomRight)));
+        var fit = Math.Min(
+            Math.Min(Fit(box.Width, topLeft, topRight), Fit(box.Width, bottomLeft, bottomRight)),
+            Math.Min(Fit(box.Height, topLeft, bottomLeft), Fit(box.Height, topRight, bottomRight))
+        );
         var (l, t, r, b) = ((float)box.Left, (float)box.Top, (float)box.Right, (float)box.Bottom);
         var (tl, tr, br, bl) = ((float)(topLeft * fit), (float)(topRight * fit), (float)(bottomRight * fit), (float)(bottomLeft * fit));
         ReadOnlySpan<float> all =
         [
-            l + tl, t, r - tr, t, r, t, r, t + tr, Quarter, r, b - br, r, b, r - br, b, Quarter,
-            l + bl, b, l, b, l, b - bl, Quarter, l, t + tl, l, t, l + tl, t, Quarter,
+            l + tl,
+            t,
+            r - tr,
+            t,
+            r,
+            t,
+            r,
+            t + tr,
+            Quarter,
+            r,
+            b - br,
+            r,
+            b,
+            r - br,
+            b,
+            Quarter,
+            l + bl,
+            b,
+            l,
+            b,
+            l,
+            b - bl,
+            Quarter,
+            l,
+            t + tl,
+            l,
+            t,
+            l + tl,
+            t,
+            Quarter,
         ];
         all.CopyTo(to);
     }

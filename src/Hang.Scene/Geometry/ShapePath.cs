@@ -18,10 +18,19 @@ public sealed class ShapePath(string verbs, float[] numbers)
     public static ShapePath Of(Outline outline)
     {
         var (letters, coordinates) = (new System.Text.StringBuilder(), new List<float>());
-        for (var i = 0; i < outline.Commands.Length;)
+        for (var i = 0; i < outline.Commands.Length; )
         {
             var verb = (int)outline.Commands[i++];
-            letters.Append(verb switch { Outline.Move => 'M', Outline.Line => 'L', Outline.Quadratic => 'Q', Outline.Cubic => 'C', _ => 'Z' });
+            letters.Append(
+                verb switch
+                {
+                    Outline.Move => 'M',
+                    Outline.Line => 'L',
+                    Outline.Quadratic => 'Q',
+                    Outline.Cubic => 'C',
+                    _ => 'Z',
+                }
+            );
             for (var end = i + Outline.Count(verb); i < end; i++)
             {
                 coordinates.Add(outline.Commands[i]);
@@ -31,7 +40,8 @@ public sealed class ShapePath(string verbs, float[] numbers)
     }
 
     /// <summary>All shapes as one.</summary>
-    public static ShapePath Of(IReadOnlyCollection<ShapePath> shapes) => new(string.Concat(shapes.Select(s => s.Verbs)), [.. shapes.SelectMany(s => s.Numbers)]);
+    public static ShapePath Of(IReadOnlyCollection<ShapePath> shapes) =>
+        new(string.Concat(shapes.Select(s => s.Verbs)), [.. shapes.SelectMany(s => s.Numbers)]);
 
     public ShapePath Map(Matrix matrix)
     {
@@ -48,7 +58,8 @@ public sealed class ShapePath(string verbs, float[] numbers)
     public IReadOnlyList<Contour> Contours()
     {
         var (contours, pieces) = (new List<Contour>(), new List<ICurve>());
-        Point start = default, here = default;
+        Point start = default,
+            here = default;
         var at = 0;
         void End(bool isClosed)
         {
@@ -124,14 +135,23 @@ public sealed class ShapePath(string verbs, float[] numbers)
     }
 
     /// <summary>A piece as cubic curves.</summary>
-    public static IEnumerable<CubicCurve> Cubics(ICurve piece) => piece switch
-    {
-        CubicCurve cubic => [cubic],
-        ConicCurve { Weight: 1 } q => [new(q.A, new(q.A.X + (q.B.X - q.A.X) * 2 / 3, q.A.Y + (q.B.Y - q.A.Y) * 2 / 3), new(q.C.X + (q.B.X - q.C.X) * 2 / 3, q.C.Y + (q.B.Y - q.C.Y) * 2 / 3), q.C)],
-        ConicCurve conic => conic.AsCubics(),
-        LineCurve line => [new(line.A, line.At(1 / 3.0), line.At(2 / 3.0), line.B)],
-        _ => throw new ArgumentOutOfRangeException(nameof(piece)),
-    };
+    public static IEnumerable<CubicCurve> Cubics(ICurve piece) =>
+        piece switch
+        {
+            CubicCurve cubic => [cubic],
+            ConicCurve { Weight: 1 } q =>
+            [
+                new(
+                    q.A,
+                    new(q.A.X + (q.B.X - q.A.X) * 2 / 3, q.A.Y + (q.B.Y - q.A.Y) * 2 / 3),
+                    new(q.C.X + (q.B.X - q.C.X) * 2 / 3, q.C.Y + (q.B.Y - q.C.Y) * 2 / 3),
+                    q.C
+                ),
+            ],
+            ConicCurve conic => conic.AsCubics(),
+            LineCurve line => [new(line.A, line.At(1 / 3.0), line.At(2 / 3.0), line.B)],
+            _ => throw new ArgumentOutOfRangeException(nameof(piece)),
+        };
 
     private static bool Far(Point a, Point b) => Math.Abs(a.X - b.X) > 1e-4 || Math.Abs(a.Y - b.Y) > 1e-4;
 }

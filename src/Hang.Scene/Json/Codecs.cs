@@ -22,7 +22,8 @@ public static class Codecs
     public static T Read<T>(string text) => JsonPlace.Read(text, place => (T)Of(typeof(T)).Read(place));
 
     /// <summary>One value as JSON, indented or on one line.</summary>
-    public static string Write<T>(T value, bool indented = false) where T : notnull => Write(typeof(T), value, indented);
+    public static string Write<T>(T value, bool indented = false)
+        where T : notnull => Write(typeof(T), value, indented);
 
     /// <summary>The same of a type that is only known when it runs.</summary>
     public static string Write(System.Type type, object value, bool indented = false)
@@ -59,20 +60,22 @@ public static class Codecs
         {
             var item = type.GetGenericArguments()[1];
             // Graphics hold graphics: the codec of what is no text or number is there by the time that it is asked for.
-            return (Codec)Activator.CreateInstance(typeof(MapCodec<>).MakeGenericType(item), item.IsClass && item != typeof(string) ? new LaterCodec(item) : Of(item))!;
+            return (Codec)
+                Activator.CreateInstance(typeof(MapCodec<>).MakeGenericType(item), item.IsClass && item != typeof(string) ? new LaterCodec(item) : Of(item))!;
         }
         // Not GetOrAdd: a codec asks for others while it is being made.
         return Known.TryGetValue(type, out var known) ? known : Known[type] = Make(type);
     }
 
-    private static Codec Make(System.Type type) => type switch
-    {
-        _ when type == typeof(bool) => new FlagCodec(),
-        _ when type.IsEnum => new ChoiceCodec(type),
-        _ when type == typeof(FrameRate) => new RateCodec(),
-        _ when type == typeof(JsonElement) => new RawCodec(),
-        _ when type.GetCustomAttribute<CodedByAttribute>(false) is { } coded => coded.Made(),
-        _ when type.GetCustomAttribute<OneOfAttribute>(false) is { } oneOf => new OneOfCodec(type, oneOf.Member),
-        _ => new RecordCodec(type),
-    };
+    private static Codec Make(System.Type type) =>
+        type switch
+        {
+            _ when type == typeof(bool) => new FlagCodec(),
+            _ when type.IsEnum => new ChoiceCodec(type),
+            _ when type == typeof(FrameRate) => new RateCodec(),
+            _ when type == typeof(JsonElement) => new RawCodec(),
+            _ when type.GetCustomAttribute<CodedByAttribute>(false) is { } coded => coded.Made(),
+            _ when type.GetCustomAttribute<OneOfAttribute>(false) is { } oneOf => new OneOfCodec(type, oneOf.Member),
+            _ => new RecordCodec(type),
+        };
 }

@@ -5,9 +5,11 @@ namespace Hang.Scene.Json;
 /// <summary>How names are written in documents: camel case.</summary>
 public static class JsonName
 {
-    public static string Of<T>(T name) where T : struct, Enum => JsonNamingPolicy.CamelCase.ConvertName(name.ToString());
+    public static string Of<T>(T name)
+        where T : struct, Enum => JsonNamingPolicy.CamelCase.ConvertName(name.ToString());
 
-    public static bool TryRead<T>(string text, out T name) where T : struct, Enum
+    public static bool TryRead<T>(string text, out T name)
+        where T : struct, Enum
     {
         foreach (var value in Enum.GetValues<T>())
         {

@@ -22,8 +22,14 @@ public readonly record struct JsonPlace(JsonElement Json, string Pointer)
         }
         catch (JsonException e)
         {
-            var where = e.LineNumber is { } line ? string.Create(CultureInfo.InvariantCulture, $" It breaks off in line {line + 1}, near character {e.BytePositionInLine + 1}.") : "";
-            throw new ProblemException($"This is not JSON, or it is nested deeper than {MostDepth}.{where}", "Mend that place, or take the last good copy.", field: "/");
+            var where = e.LineNumber is { } line
+                ? string.Create(CultureInfo.InvariantCulture, $" It breaks off in line {line + 1}, near character {e.BytePositionInLine + 1}.")
+                : "";
+            throw new ProblemException(
+                $"This is not JSON, or it is nested deeper than {MostDepth}.{where}",
+                "Mend that place, or take the last good copy.",
+                field: "/"
+            );
         }
         catch (ArgumentException)
         {
@@ -36,7 +42,8 @@ public readonly record struct JsonPlace(JsonElement Json, string Pointer)
     }
 
     /// <summary>A member of this object.</summary>
-    public JsonPlace Member(string name, JsonElement json) => new(json, $"{Pointer}/{Quoted.Short(name).Replace("~", "~0", StringComparison.Ordinal).Replace("/", "~1", StringComparison.Ordinal)}");
+    public JsonPlace Member(string name, JsonElement json) =>
+        new(json, $"{Pointer}/{Quoted.Short(name).Replace("~", "~0", StringComparison.Ordinal).Replace("/", "~1", StringComparison.Ordinal)}");
 
     /// <summary>An item of this list.</summary>
     public JsonPlace Item(int index, JsonElement json) => new(json, string.Create(CultureInfo.InvariantCulture, $"{Pointer}/{index}"));
@@ -107,29 +114,40 @@ public readonly record struct JsonPlace(JsonElement Json, string Pointer)
     }
 
     /// <summary>A finite number.</summary>
-    public double Number(string what = "this") => Json.ValueKind != JsonValueKind.Number ? throw Wrong($"{what} is a number")
-        : Json.TryGetDouble(out var number) && double.IsFinite(number) ? number : throw Refused("The number is too large.", "Use a smaller one.");
+    public double Number(string what = "this") =>
+        Json.ValueKind != JsonValueKind.Number ? throw Wrong($"{what} is a number")
+        : Json.TryGetDouble(out var number) && double.IsFinite(number) ? number
+        : throw Refused("The number is too large.", "Use a smaller one.");
 
     /// <summary>A whole number.</summary>
-    public int Whole(string what = "this") => Json.ValueKind == JsonValueKind.Number && Json.TryGetInt32(out var number) ? number : throw Wrong($"{what} is a whole number");
+    public int Whole(string what = "this") =>
+        Json.ValueKind == JsonValueKind.Number && Json.TryGetInt32(out var number) ? number : throw Wrong($"{what} is a whole number");
 
-    public bool Flag(string what = "this") => Json.ValueKind switch { JsonValueKind.True => true, JsonValueKind.False => false, _ => throw Wrong($"{what} is true or false") };
+    public bool Flag(string what = "this") =>
+        Json.ValueKind switch
+        {
+            JsonValueKind.True => true,
+            JsonValueKind.False => false,
+            _ => throw Wrong($"{what} is true or false"),
+        };
 
     /// <summary>A refusal of this place because it is not what belongs here.</summary>
-    public ProblemException Wrong(string what) => Refused($"{char.ToUpperInvariant(what[0])}{what[1..]}, not {Kind()}.", "Mend that place, or take the last good copy.");
+    public ProblemException Wrong(string what) =>
+        Refused($"{char.ToUpperInvariant(what[0])}{what[1..]}, not {Kind()}.", "Mend that place, or take the last good copy.");
 
     /// <summary>A refusal that names this place.</summary>
     public ProblemException Refused(string message, string remedy) => new(message, remedy, field: Pointer.Length == 0 ? "/" : Pointer);
 
-    private string Kind() => Json.ValueKind switch
-    {
-        JsonValueKind.Null => "null",
-        JsonValueKind.True => "true",
-        JsonValueKind.False => "false",
-        JsonValueKind.Number => Quoted.Short(Json.GetRawText()),
-        JsonValueKind.String => "text",
-        JsonValueKind.Array => "a list",
-        JsonValueKind.Object => "an object",
-        _ => "nothing",
-    };
+    private string Kind() =>
+        Json.ValueKind switch
+        {
+            JsonValueKind.Null => "null",
+            JsonValueKind.True => "true",
+            JsonValueKind.False => "false",
+            JsonValueKind.Number => Quoted.Short(Json.GetRawText()),
+            JsonValueKind.String => "text",
+            JsonValueKind.Array => "a list",
+            JsonValueKind.Object => "an object",
+            _ => "nothing",
+        };
 }

@@ -6,7 +6,8 @@ using System.Text.Json.Nodes;
 namespace Hang.Scene.Json;
 
 /// <summary>An immutable array or list of values of one kind.</summary>
-internal sealed class ListCodec<T>(Codec item, int? most, bool linked) : Codec where T : notnull
+internal sealed class ListCodec<T>(Codec item, int? most, bool linked) : Codec
+    where T : notnull
 {
     public override object Read(JsonPlace place)
     {
@@ -47,9 +48,11 @@ internal sealed class ListCodec<T>(Codec item, int? most, bool linked) : Codec w
 }
 
 /// <summary>A sorted dictionary by text.</summary>
-internal sealed class MapCodec<T>(Codec item) : Codec where T : notnull
+internal sealed class MapCodec<T>(Codec item) : Codec
+    where T : notnull
 {
-    public override object Read(JsonPlace place) => place.Members("this").ToImmutableSortedDictionary(m => m.Name, m => (T)item.Read(m.Place), StringComparer.Ordinal);
+    public override object Read(JsonPlace place) =>
+        place.Members("this").ToImmutableSortedDictionary(m => m.Name, m => (T)item.Read(m.Place), StringComparer.Ordinal);
 
     public override void Write(Utf8JsonWriter writer, object value)
     {

@@ -35,7 +35,10 @@ internal sealed class NumberCodec(bool whole, double? least, double? most) : Cod
         var number = whole ? place.Whole() : place.Number();
         if (number < least || number > most)
         {
-            throw place.Refused(string.Create(CultureInfo.InvariantCulture, $"{number} is out of range."), string.Create(CultureInfo.InvariantCulture, $"Use {least} to {most}."));
+            throw place.Refused(
+                string.Create(CultureInfo.InvariantCulture, $"{number} is out of range."),
+                string.Create(CultureInfo.InvariantCulture, $"Use {least} to {most}.")
+            );
         }
         return whole ? (object)(int)number : number;
     }
@@ -83,19 +86,24 @@ internal sealed class FlagCodec : Codec
 /// <summary>An enum by its names in camel case, exactly as they are written.</summary>
 internal sealed class ChoiceCodec(System.Type type) : Codec
 {
-    private readonly Dictionary<string, object> values = Enum.GetValues(type).Cast<object>().ToDictionary(v => JsonNamingPolicy.CamelCase.ConvertName(v.ToString()!), StringComparer.Ordinal);
+    private readonly Dictionary<string, object> values = Enum.GetValues(type)
+        .Cast<object>()
+        .ToDictionary(v => JsonNamingPolicy.CamelCase.ConvertName(v.ToString()!), StringComparer.Ordinal);
 
     public override object Read(JsonPlace place)
     {
         var text = place.Text();
-        return values.TryGetValue(text, out var value) ? value : throw place.Refused($"\"{Quoted.Short(text)}\" is none of the choices here.", $"Use {string.Join(", ", values.Keys)}.");
+        return values.TryGetValue(text, out var value)
+            ? value
+            : throw place.Refused($"\"{Quoted.Short(text)}\" is none of the choices here.", $"Use {string.Join(", ", values.Keys)}.");
     }
 
     public override void Write(Utf8JsonWriter writer, object value) => writer.WriteStringValue(JsonNamingPolicy.CamelCase.ConvertName(value.ToString()!));
 
     public override JsonObject Schema(SchemaBook book) => new() { ["enum"] = new JsonArray([.. values.Keys.Select(k => (JsonNode)k)]) };
 
-    public override string TypeScript(TypeBook book) => book.Refer(type.Name, () => $"export type {type.Name} = {string.Join(" | ", values.Keys.Select(k => $"'{k}'"))}");
+    public override string TypeScript(TypeBook book) =>
+        book.Refer(type.Name, () => $"export type {type.Name} = {string.Join(" | ", values.Keys.Select(k => $"'{k}'"))}");
 }
 
 internal sealed class RateCodec : Codec

@@ -22,15 +22,31 @@ internal sealed class RecordCodec : Codec
     public RecordCodec(System.Type type, (string Member, string Name)? marker = null)
     {
         (this.type, Marker) = (type, marker);
-        constructor = type.GetConstructors().Where(c => c.GetParameters() is not [var only] || only.ParameterType != type).MaxBy(c => c.GetParameters().Length)!;
+        constructor = type.GetConstructors()
+            .Where(c => c.GetParameters() is not [var only] || only.ParameterType != type)
+            .MaxBy(c => c.GetParameters().Length)!;
         var parameters = constructor.GetParameters();
         var nulls = new NullabilityInfoContext();
         members =
         [
-            .. parameters.Select((p, i) => new Member(NameOf(type.GetProperty(p.Name!, BindingFlags.Instance | BindingFlags.Public | BindingFlags.IgnoreCase)!), type.GetProperty(p.Name!, BindingFlags.Instance | BindingFlags.Public | BindingFlags.IgnoreCase)!,
-                i, !p.HasDefaultValue, p.HasDefaultValue ? Given(p.DefaultValue, p.ParameterType) : null, Codecs.Of(p.ParameterType, p), (p.GetCustomAttribute<AlwaysAttribute>()) is not null)),
+            .. parameters.Select(
+                (p, i) =>
+                    new Member(
+                        NameOf(type.GetProperty(p.Name!, BindingFlags.Instance | BindingFlags.Public | BindingFlags.IgnoreCase)!),
+                        type.GetProperty(p.Name!, BindingFlags.Instance | BindingFlags.Public | BindingFlags.IgnoreCase)!,
+                        i,
+                        !p.HasDefaultValue,
+                        p.HasDefaultValue ? Given(p.DefaultValue, p.ParameterType) : null,
+                        Codecs.Of(p.ParameterType, p),
+                        (p.GetCustomAttribute<AlwaysAttribute>()) is not null
+                    )
+            ),
             .. type.GetProperties(BindingFlags.Instance | BindingFlags.Public)
-                .Where(p => p.CanWrite && p.GetCustomAttribute<JsonIgnoreAttribute>() is null && !parameters.Any(q => string.Equals(q.Name, p.Name, StringComparison.OrdinalIgnoreCase)))
+                .Where(p =>
+                    p.CanWrite
+                    && p.GetCustomAttribute<JsonIgnoreAttribute>() is null
+                    && !parameters.Any(q => string.Equals(q.Name, p.Name, StringComparison.OrdinalIgnoreCase))
+                )
                 .SelectMany(MembersOf),
         ];
         foreach (var late in members.Where(m => m.Part is null && m.Property.GetCustomAttribute<AfterAttribute>() is not null))
@@ -51,7 +67,10 @@ internal sealed class RecordCodec : Codec
             {
                 // Only its defaults are of interest.
             }
-            members = [.. members.Select(m => m.Parameter >= 0 || m.Part is not null ? m : m with { Default = m.Required ? null : m.Property.GetValue(blank) })];
+            members =
+            [
+                .. members.Select(m => m.Parameter >= 0 || m.Part is not null ? m : m with { Default = m.Required ? null : m.Property.GetValue(blank) }),
+            ];
             byName = members.ToDictionary(m => m.Name, StringComparer.Ordinal);
         }
     }
@@ -117,51 +136,75 @@ internal sealed class RecordCodec : Codec
     }
 
     public override JsonObject Schema(SchemaBook book) => book.Refer(type.Name, () =>
-    {
-        var properties = new JsonObject();
-        if (Marker is { } marker)
         {
-            properties[marker.Member] = new JsonObject { ["const"] = marker.Name };
-        }
-        foreach (var member in members)
-        {
-            properties[member.Name] = member.Codec.Schema(book);
-        }
-        var required = members.Where(m => m.Required).Select(m => m.Name);
-        if (Marker is { } named)
-        {
-            required = required.Prepend(named.Member);
-        }
-        return new()
-        {
-            ["type"] = "object",
-            ["additionalProperties"] = false,
-            ["properties"] = properties,
-            ["required"] = new JsonArray([.. required.Select(r => (JsonNode)r)]),
-        };
-    });
+            var properties = new JsonObject();
+            if (Marker is { } marker)
+            {
+                properties[marker.Member] = new JsonObject { ["const"] = marker.Name };
+            }
+            foreach (var member in members)
+            {
+                properties[member.Name] = member.Codec.Schema(book);
+            }
+            var required = members.Where(m => m.Required).Select(m => m.Name);
+            if (Marker is { } named)
+            {
+                required = required.Prepend(named.Member);
+            }
+            return new()
+            {
+                ["type"] = "object",
+                ["additionalProperties"] = false,
+                ["properties"] = properties,
+                ["required"] = new JsonArray([.. required.Select(r => (JsonNode)r)]),
+            };
+        });
 
     public override string TypeScript(TypeBook book) => book.Refer(type.Name, () =>
-    {
-        var lines = members.Select(m => $"  {m.Name}{(m.Required || m.Always ? "" : "?")}: {m.Codec.TypeScript(book)}");
-        var mark = Marker is { } marker ? [$"  {marker.Member}: '{marker.Name}'"] : Array.Empty<string>();
-        return $"export interface {type.Name} {{\n{string.Join("\n", mark.Concat(lines))}\n}}";
-    });
+        {
+            var lines = members.Select(m => $"  {m.Name}{(m.Required || m.Always ? "" : "?")}: {m.Codec.TypeScript(book)}");
+            var mark = Marker is { } marker ? [$"  {marker.Member}: '{marker.Name}'"] : Array.Empty<string>();
+            return $"export interface {type.Name} {{\n{string.Join("\n", mark.Concat(lines))}\n}}";
+        });
 
-    private static IEnumerable<Member> MembersOf(PropertyInfo p) => p.PropertyType.GetCustomAttribute<SpreadByAttribute>() is { } spread
-        ? spread.Made().Members.Select(m => new Member(m.Name, p, -1, false, null, m.Codec, false, m))
-        : [new(NameOf(p), p, -1, p.GetCustomAttribute<RequiredMemberAttribute>() is not null, null, Codecs.Of(p.PropertyType, p), p.GetCustomAttribute<AlwaysAttribute>() is not null)];
+    private static IEnumerable<Member> MembersOf(PropertyInfo p) =>
+        p.PropertyType.GetCustomAttribute<SpreadByAttribute>() is { } spread
+            ? spread.Made().Members.Select(m => new Member(m.Name, p, -1, false, null, m.Codec, false, m))
+            :
+            [
+                new(
+                    NameOf(p),
+                    p,
+                    -1,
+                    p.GetCustomAttribute<RequiredMemberAttribute>() is not null,
+                    null,
+                    Codecs.Of(p.PropertyType, p),
+                    p.GetCustomAttribute<AlwaysAttribute>() is not null
+                ),
+            ];
 
-    private static string NameOf(PropertyInfo property) => property.GetCustomAttribute<JsonPropertyNameAttribute>()?.Name ?? JsonNamingPolicy.CamelCase.ConvertName(property.Name);
+    private static string NameOf(PropertyInfo property) =>
+        property.GetCustomAttribute<JsonPropertyNameAttribute>()?.Name ?? JsonNamingPolicy.CamelCase.ConvertName(property.Name);
 
     /// <summary>A default as reflection tells it; those of structs come as null, those of enums as numbers.</summary>
-    private static object? Given(object? value, System.Type type) => value is null ? (type.IsValueType && Nullable.GetUnderlyingType(type) is null ? Activator.CreateInstance(type) : null)
-        : type.IsEnum && !value.GetType().IsEnum ? Enum.ToObject(type, value) : value;
+    private static object? Given(object? value, System.Type type) =>
+        value is null ? (type.IsValueType && Nullable.GetUnderlyingType(type) is null ? Activator.CreateInstance(type) : null)
+        : type.IsEnum && !value.GetType().IsEnum ? Enum.ToObject(type, value)
+        : value;
 
     /// <param name="Parameter">Index among the constructor's parameters, or -1.</param>
     /// <param name="Always">Written also when it has its default.</param>
     /// <param name="Part">What it is of a property that is spread; null: the property is the member.</param>
-    private sealed record Member(string Name, PropertyInfo Property, int Parameter, bool Required, object? Default, Codec Codec, bool Always, SpreadMember? Part = null);
+    private sealed record Member(
+        string Name,
+        PropertyInfo Property,
+        int Parameter,
+        bool Required,
+        object? Default,
+        Codec Codec,
+        bool Always,
+        SpreadMember? Part = null
+    );
 }
 
 /// <summary>Marks a property that is written also when it has its default.</summary>
@@ -178,8 +221,14 @@ internal sealed class OneOfCodec : Codec
     public OneOfCodec(System.Type type, string member)
     {
         (this.type, this.member) = (type, member);
-        choices = new(() => new(type.Assembly.GetTypes().Where(t => t.IsSubclassOf(type) && !t.IsAbstract)
-            .ToDictionary(NameOf, t => (t, (Codec)new RecordCodec(t, (member, NameOf(t)))), StringComparer.Ordinal), StringComparer.Ordinal));
+        choices = new(() =>
+            new(
+                type.Assembly.GetTypes()
+                    .Where(t => t.IsSubclassOf(type) && !t.IsAbstract)
+                    .ToDictionary(NameOf, t => (t, (Codec)new RecordCodec(t, (member, NameOf(t)))), StringComparer.Ordinal),
+                StringComparer.Ordinal
+            )
+        );
     }
 
     public override object Read(JsonPlace place)
@@ -194,14 +243,18 @@ internal sealed class OneOfCodec : Codec
         }
         var at = place.Member(member, named);
         var name = at.Text();
-        return choices.Value.TryGetValue(name, out var choice) ? choice.Codec.Read(place) : throw at.Refused($"\"{Quoted.Short(name)}\" is not known here.", $"Use one of {string.Join(", ", choices.Value.Keys)}.");
+        return choices.Value.TryGetValue(name, out var choice)
+            ? choice.Codec.Read(place)
+            : throw at.Refused($"\"{Quoted.Short(name)}\" is not known here.", $"Use one of {string.Join(", ", choices.Value.Keys)}.");
     }
 
     public override void Write(Utf8JsonWriter writer, object value) => choices.Value[NameOf(value.GetType())].Codec.Write(writer, value);
 
-    public override JsonObject Schema(SchemaBook book) => book.Refer(type.Name, () => new() { ["oneOf"] = new JsonArray([.. choices.Value.Values.Select(c => (JsonNode)c.Codec.Schema(book))]) });
+    public override JsonObject Schema(SchemaBook book) =>
+        book.Refer(type.Name, () => new() { ["oneOf"] = new JsonArray([.. choices.Value.Values.Select(c => (JsonNode)c.Codec.Schema(book))]) });
 
-    public override string TypeScript(TypeBook book) => book.Refer(type.Name, () => $"export type {type.Name} =\n{string.Join("\n", choices.Value.Values.Select(c => $"  | {c.Codec.TypeScript(book)}"))}");
+    public override string TypeScript(TypeBook book) =>
+        book.Refer(type.Name, () => $"export type {type.Name} =\n{string.Join("\n", choices.Value.Values.Select(c => $"  | {c.Codec.TypeScript(book)}"))}");
 
     private static string NameOf(System.Type type) => type.GetCustomAttribute<NamedAttribute>()?.Name ?? JsonNamingPolicy.CamelCase.ConvertName(type.Name);
 }

@@ -37,7 +37,9 @@ public static class ReportJson
         {
             try
             {
-                return reader.TokenType == JsonTokenType.String ? FrameRate.Parse(reader.GetString()!) : throw new JsonException("A rate is text such as \"25\" or \"30000/1001\".");
+                return reader.TokenType == JsonTokenType.String
+                    ? FrameRate.Parse(reader.GetString()!)
+                    : throw new JsonException("A rate is text such as \"25\" or \"30000/1001\".");
             }
             catch (ProblemException e)
             {

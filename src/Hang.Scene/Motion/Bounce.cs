@@ -32,7 +32,10 @@ public sealed record Bounce(double Restitution, int Count)
 
     public Feel Feel => LinearSampling.Of(At, Touches, Tolerance);
 
-    /// <summary>0, the moments at which the ball touches, and 1. The first fall is half a parabola; each rebound takes the restitution times as long as the whole one before.</summary>
+    /// <summary>
+    /// 0, the moments at which the ball touches, and 1. The first fall is half a parabola; each rebound takes the restitution times as long as the whole
+    /// one before.
+    /// </summary>
     private ImmutableArray<double> Touches
     {
         get

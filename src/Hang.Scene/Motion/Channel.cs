@@ -15,6 +15,7 @@ public sealed class Channel : IEquatable<Channel>
     private readonly int[] ats;
     private readonly Value[] values;
     private readonly Feel[] feels;
+
     // Made when first needed: by then the rules have been demanded of the numbers.
     private readonly Lazy<EvenPath?[]>? paths;
     private int found;
@@ -91,14 +92,19 @@ public sealed class Channel : IEquatable<Channel>
         }
         return Keys[i].Parts is { } parts && a.Held is not Gradient && b.Held is not Gradient
             ? new(
-                Value.Mix(a.X, b.X, parts.X.At(progress)), Value.Mix(a.Y, b.Y, parts.Y.At(progress)),
-                Value.Mix(a.Z, b.Z, parts.Z.At(progress)), Value.Mix(a.W, b.W, parts.W.At(progress)))
+                Value.Mix(a.X, b.X, parts.X.At(progress)),
+                Value.Mix(a.Y, b.Y, parts.Y.At(progress)),
+                Value.Mix(a.Z, b.Z, parts.Z.At(progress)),
+                Value.Mix(a.W, b.W, parts.W.At(progress))
+            )
             : Kind.Mix(in a, in b, feels[i].At(progress));
     }
 
     /// <summary>The first component at a moment: all there is of a channel of one number.</summary>
-    public double NumberAt(double time) => !Between(time, out var i, out var progress) ? (i < 0 ? Constant.X : values[i].X)
-        : isPlain ? Value.Mix(values[i].X, values[i + 1].X, feels[i].At(progress)) : At(time).X;
+    public double NumberAt(double time) =>
+        !Between(time, out var i, out var progress) ? (i < 0 ? Constant.X : values[i].X)
+        : isPlain ? Value.Mix(values[i].X, values[i + 1].X, feels[i].At(progress))
+        : At(time).X;
 
     /// <summary>The first two components at a moment: all there is of a point.</summary>
     public Point PointAt(double time)
@@ -192,13 +198,17 @@ public sealed class Channel : IEquatable<Channel>
         }
         var (before, after) = path.SplitAt(Math.Clamp(feels[i].At((double)(frame - ats[i]) / (ats[i + 1] - ats[i])), 0, 1));
         static Point Between(Point a, Point b) => new(b.X - a.X, b.Y - a.Y);
-        return with.Map(k => k.At == ats[i] ? k with { Bend = new Bend(k.Bend?.In ?? default, Between(before.A, before.B)) }
+        return with.Map(k =>
+            k.At == ats[i] ? k with { Bend = new Bend(k.Bend?.In ?? default, Between(before.A, before.B)) }
             : k.At == frame ? k with { Bend = new Bend(Between(before.D, before.C), Between(after.A, after.B)) }
             : k.At == ats[i + 1] ? k with { Bend = new Bend(Between(after.D, after.C), k.Bend?.Out ?? default) }
-            : k);
+            : k
+        );
     }
 
-    /// <summary>This channel with a keyframe at a frame that changes nothing: the changes on both sides of it go on as they did. The very same where none is needed.</summary>
+    /// <summary>
+    /// This channel with a keyframe at a frame that changes nothing: the changes on both sides of it go on as they did. The very same where none is needed.
+    /// </summary>
     public Channel WithCutAt(int frame)
     {
         var i = LastKeyAtOrBefore(frame);
@@ -213,20 +223,33 @@ public sealed class Channel : IEquatable<Channel>
         }
         var share = (double)(frame - ats[i]) / (ats[i + 1] - ats[i]);
         Keyframe Part(Keyframe key, double from, double to) => key with { Feel = key.Feel.Part(from, to), Parts = key.Parts?.Map(f => f.Part(from, to)) };
-        return WithKeyAt(frame, feels[i]).Map(k => k.At == ats[i] ? Part(k, 0, share) : k.At == frame ? Part(k, share, 1) : k);
+        return WithKeyAt(frame, feels[i])
+            .Map(k =>
+                k.At == ats[i] ? Part(k, 0, share)
+                : k.At == frame ? Part(k, share, 1)
+                : k
+            );
     }
 
-    /// <summary>The frame between two of a change at which it is furthest from a value that is the same at both; null where it is not the same, or stays.</summary>
+    /// <summary>
+    /// The frame between two of a change at which it is furthest from a value that is the same at both; null where it is not the same, or stays.
+    /// </summary>
     private int? Turning(int i, int from, int to)
     {
-        double Progress(int frame) => frame == ats[i] ? 0 : frame == ats[i + 1] ? 1 : feels[i].At((double)(frame - ats[i]) / (ats[i + 1] - ats[i]));
+        double Progress(int frame) =>
+            frame == ats[i] ? 0
+            : frame == ats[i + 1] ? 1
+            : feels[i].At((double)(frame - ats[i]) / (ats[i + 1] - ats[i]));
         double Off(int frame) => Math.Abs(Progress(frame) - Progress(from));
         const double nothing = 1e-9;
-        return Off(to) > nothing ? null : Enumerable.Range(from + 1, Math.Max(0, to - from - 1)).Where(f => Off(f) > nothing).OrderByDescending(Off).Select(f => (int?)f).FirstOrDefault();
+        return Off(to) > nothing
+            ? null
+            : Enumerable.Range(from + 1, Math.Max(0, to - from - 1)).Where(f => Off(f) > nothing).OrderByDescending(Off).Select(f => (int?)f).FirstOrDefault();
     }
 
     /// <summary>Neighbouring keyframes between which the value changes, or bends on its way.</summary>
-    public IEnumerable<(Keyframe From, Keyframe To)> Changes => Keys.Zip(Keys.Skip(1)).Where(p => !p.First.Value.Equals(p.Second.Value) || p.First.Bend is not null || p.Second.Bend is not null);
+    public IEnumerable<(Keyframe From, Keyframe To)> Changes =>
+        Keys.Zip(Keys.Skip(1)).Where(p => !p.First.Value.Equals(p.Second.Value) || p.First.Bend is not null || p.Second.Bend is not null);
 
     /// <summary>This channel without a keyframe; without its last one it stays at that value.</summary>
     public Channel WithoutKeys(Predicate<int> frames)
@@ -289,7 +312,8 @@ public sealed class Channel : IEquatable<Channel>
 
     private int Search(int frame)
     {
-        int low = 0, high = ats.Length;
+        int low = 0,
+            high = ats.Length;
         while (low < high)
         {
             var middle = (low + high) >>> 1;

@@ -34,7 +34,9 @@ public sealed record CubicBezierFeel(double X1, double Y1, double X2, double Y2)
     {
         var (a, b) = (Solve(from), Solve(to));
         double Handle(double p1, double p2, double r, double s, double t) =>
-            p1 * ((1 - r) * (1 - s) * t + (1 - r) * s * (1 - t) + r * (1 - s) * (1 - t)) + p2 * ((1 - r) * s * t + r * (1 - s) * t + r * s * (1 - t)) + r * s * t;
+            p1 * ((1 - r) * (1 - s) * t + (1 - r) * s * (1 - t) + r * (1 - s) * (1 - t))
+            + p2 * ((1 - r) * s * t + r * (1 - s) * t + r * s * (1 - t))
+            + r * s * t;
         double X(double t) => (t - from) / (to - from);
         double Y(double value) => Share(value, from, to);
         var (x1, x2) = (X(Handle(X1, X2, a, a, b)), X(Handle(X1, X2, a, b, b)));
@@ -52,7 +54,9 @@ public sealed record CubicBezierFeel(double X1, double Y1, double X2, double Y2)
     /// <summary>The parameter at which the curve's x is <paramref name="x"/>: Newton's method, kept in a bracket that bisection halves.</summary>
     private double Solve(double x)
     {
-        double low = 0, high = 1, t = x;
+        double low = 0,
+            high = 1,
+            t = x;
         for (var i = 0; i < 64; i++)
         {
             var miss = Curve(t, X1, X2) - x;
@@ -68,7 +72,15 @@ public sealed record CubicBezierFeel(double X1, double Y1, double X2, double Y2)
         return t;
     }
 
-    private double StartSlope() => X1 > 0 ? Y1 / X1 : Y1 == 0 && X2 > 0 ? Y2 / X2 : X2 == 0 && Y1 == 0 && Y2 == 0 ? 1 : 0;
+    private double StartSlope() =>
+        X1 > 0 ? Y1 / X1
+        : Y1 == 0 && X2 > 0 ? Y2 / X2
+        : X2 == 0 && Y1 == 0 && Y2 == 0 ? 1
+        : 0;
 
-    private double EndSlope() => X2 < 1 ? (Y2 - 1) / (X2 - 1) : Y2 == 1 && X1 < 1 ? (Y1 - 1) / (X1 - 1) : X1 == 1 && Y1 == 1 && Y2 == 1 ? 1 : 0;
+    private double EndSlope() =>
+        X2 < 1 ? (Y2 - 1) / (X2 - 1)
+        : Y2 == 1 && X1 < 1 ? (Y1 - 1) / (X1 - 1)
+        : X1 == 1 && Y1 == 1 && Y2 == 1 ? 1
+        : 0;
 }

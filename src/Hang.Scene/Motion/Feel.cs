@@ -28,7 +28,10 @@ public abstract record Feel
     /// </summary>
     /// <param name="from">Progress in time at which the part begins, 0..1.</param>
     /// <param name="to">Progress in time at which it ends; greater than <paramref name="from"/>.</param>
-    public Feel Part(double from, double to) => from <= 0 && to >= 1 ? this : IsFlat(from, to) ? Linear : Within(from, to);
+    public Feel Part(double from, double to) =>
+        from <= 0 && to >= 1 ? this
+        : IsFlat(from, to) ? Linear
+        : Within(from, to);
 
     // At its keyframes a change has their values, whatever the feel says there: those that jump at once have jumped just behind it.
     private static double StartOf(Feel feel, double from) => from <= 0 ? 0 : feel.At(from);
@@ -44,7 +47,8 @@ public abstract record Feel
     private protected double Share(double value, double from, double to) => (value - StartOf(this, from)) / (EndOf(this, to) - StartOf(this, from));
 
     /// <summary>A part as straight pieces, with points between its ends; also where it jumps at those.</summary>
-    private protected LinearPointsFeel Pieces(double from, double to, IEnumerable<LinearPoint> between) => new([new(0, 0), new(0, Share(At(from), from, to)), .. between, new(1, Share(At(to), from, to)), new(1, 1)]);
+    private protected LinearPointsFeel Pieces(double from, double to, IEnumerable<LinearPoint> between) =>
+        new([new(0, 0), new(0, Share(At(from), from, to)), .. between, new(1, Share(At(to), from, to)), new(1, 1)]);
 
     public sealed override string ToString() => Css;
 }

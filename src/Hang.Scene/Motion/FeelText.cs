@@ -7,10 +7,13 @@ namespace Hang.Scene.Motion;
 public static class FeelText
 {
     /// <exception cref="ProblemException">The text is no CSS easing function; the message shows it.</exception>
-    public static Feel Parse(string text) => TryParse(text) ?? throw new ProblemException(
-        $"\"{Quoted.Short(text)}\" is not CSS easing text.",
-        "Write linear, cubic-bezier(x1, y1, x2, y2) with x from 0 to 1, steps(n) or linear(0, 0.4 30%, 1).",
-        field: "feel");
+    public static Feel Parse(string text) =>
+        TryParse(text)
+        ?? throw new ProblemException(
+            $"\"{Quoted.Short(text)}\" is not CSS easing text.",
+            "Write linear, cubic-bezier(x1, y1, x2, y2) with x from 0 to 1, steps(n) or linear(0, 0.4 30%, 1).",
+            field: "feel"
+        );
 
     /// <summary>Longest text, in characters; a curve of <see cref="MostPoints"/> points fits.</summary>
     public const int MostCharacters = 40_000;
@@ -27,13 +30,20 @@ public static class FeelText
         var css = text.Trim().ToLowerInvariant();
         switch (css)
         {
-            case "linear": return Feel.Linear;
-            case "ease": return new CubicBezierFeel(0.25, 0.1, 0.25, 1);
-            case "ease-in": return new CubicBezierFeel(0.42, 0, 1, 1);
-            case "ease-out": return new CubicBezierFeel(0, 0, 0.58, 1);
-            case "ease-in-out": return new CubicBezierFeel(0.42, 0, 0.58, 1);
-            case "step-start": return new StepsFeel(1, StepPosition.Start);
-            case "step-end": return Feel.Hold;
+            case "linear":
+                return Feel.Linear;
+            case "ease":
+                return new CubicBezierFeel(0.25, 0.1, 0.25, 1);
+            case "ease-in":
+                return new CubicBezierFeel(0.42, 0, 1, 1);
+            case "ease-out":
+                return new CubicBezierFeel(0, 0, 0.58, 1);
+            case "ease-in-out":
+                return new CubicBezierFeel(0.42, 0, 0.58, 1);
+            case "step-start":
+                return new StepsFeel(1, StepPosition.Start);
+            case "step-end":
+                return Feel.Hold;
         }
         var open = css.IndexOf('(', StringComparison.Ordinal);
         if (open < 0 || css[^1] != ')')
@@ -60,16 +70,24 @@ public static class FeelText
 
     private static StepsFeel? Steps(string[] parts)
     {
-        StepPosition? position = parts.Length == 1 ? StepPosition.End : parts.Length != 2 ? null : parts[1] switch
-        {
-            "start" or "jump-start" => StepPosition.Start,
-            "end" or "jump-end" => StepPosition.End,
-            "jump-none" => StepPosition.None,
-            "jump-both" => StepPosition.Both,
-            _ => null,
-        };
-        return position is { } p && int.TryParse(parts[0], NumberStyles.None, CultureInfo.InvariantCulture, out var count)
-            && count >= (p == StepPosition.None ? 2 : 1) && count <= 100_000 ? new(count, p) : null;
+        StepPosition? position =
+            parts.Length == 1 ? StepPosition.End
+            : parts.Length != 2 ? null
+            : parts[1] switch
+            {
+                "start" or "jump-start" => StepPosition.Start,
+                "end" or "jump-end" => StepPosition.End,
+                "jump-none" => StepPosition.None,
+                "jump-both" => StepPosition.Both,
+                _ => null,
+            };
+        return
+            position is { } p
+            && int.TryParse(parts[0], NumberStyles.None, CultureInfo.InvariantCulture, out var count)
+            && count >= (p == StepPosition.None ? 2 : 1)
+            && count <= 100_000
+            ? new(count, p)
+            : null;
     }
 
     /// <summary>The canonicalising steps of section 2.2.1: missing inputs are spread evenly, and no input falls.</summary>

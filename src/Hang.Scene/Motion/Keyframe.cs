@@ -19,9 +19,23 @@ public sealed record Keyframe(int At, Value Value, Feel Feel)
 /// <summary>A feel for each of up to four components.</summary>
 public sealed record FeelParts(Feel X, Feel Y, Feel Z, Feel W)
 {
-    public Feel this[int index] => index switch { 0 => X, 1 => Y, 2 => Z, _ => W };
+    public Feel this[int index] =>
+        index switch
+        {
+            0 => X,
+            1 => Y,
+            2 => Z,
+            _ => W,
+        };
 
-    public FeelParts With(int index, Feel feel) => index switch { 0 => this with { X = feel }, 1 => this with { Y = feel }, 2 => this with { Z = feel }, _ => this with { W = feel } };
+    public FeelParts With(int index, Feel feel) =>
+        index switch
+        {
+            0 => this with { X = feel },
+            1 => this with { Y = feel },
+            2 => this with { Z = feel },
+            _ => this with { W = feel },
+        };
 
     public FeelParts Map(Func<Feel, Feel> change) => new(change(X), change(Y), change(Z), change(W));
 

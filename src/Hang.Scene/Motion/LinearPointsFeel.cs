@@ -33,13 +33,17 @@ public sealed record LinearPointsFeel : Feel
         return a.Input == b.Input ? b.Output : a.Output + (progress - a.Input) / (b.Input - a.Input) * (b.Output - a.Output);
     }
 
-    public override string Css => "linear(" + string.Join(", ", Points.Select(p =>
-        string.Create(CultureInfo.InvariantCulture, $"{p.Output:0.######} {p.Input * 100:0.####}%"))) + ")";
+    public override string Css =>
+        "linear(" + string.Join(", ", Points.Select(p => string.Create(CultureInfo.InvariantCulture, $"{p.Output:0.######} {p.Input * 100:0.####}%"))) + ")";
 
     public override Feel Reversed => new LinearPointsFeel([.. Points.Reverse().Select(p => new LinearPoint(1 - p.Input, 1 - p.Output))]);
 
     private protected override Feel Within(double from, double to) =>
-        Pieces(from, to, Points.Where(p => p.Input > from && p.Input < to).Select(p => new LinearPoint((p.Input - from) / (to - from), Share(p.Output, from, to))));
+        Pieces(
+            from,
+            to,
+            Points.Where(p => p.Input > from && p.Input < to).Select(p => new LinearPoint((p.Input - from) / (to - from), Share(p.Output, from, to)))
+        );
 
     public bool Equals(LinearPointsFeel? other) => other is not null && Points.SequenceEqual(other.Points);
 

@@ -23,8 +23,9 @@ public sealed record Spring(double Stiffness, double Damping, double Mass)
         Within(Damping, 0.1, 1000, "damping");
         Within(Mass, 0.01, 1000, "mass");
         // One that is damped so far that it does not overshoot does not swing, however long it takes.
-        return Ratio >= 1 || SettleSeconds * Frequency / (2 * Math.PI) <= MostSwings ? this : throw new ProblemException(
-            $"This spring swings more than {MostSwings} times before it rests.", "Give it more damping.", field: "damping");
+        return Ratio >= 1 || SettleSeconds * Frequency / (2 * Math.PI) <= MostSwings
+            ? this
+            : throw new ProblemException($"This spring swings more than {MostSwings} times before it rests.", "Give it more damping.", field: "damping");
     }
 
     /// <summary>Undamped angular frequency ω = √(k/m), radians per second.</summary>
@@ -58,10 +59,12 @@ public sealed record Spring(double Stiffness, double Damping, double Mass)
         get
         {
             var (w, z) = (Frequency, Ratio);
-            double low = 0, high = 1 / w;
+            double low = 0,
+                high = 1 / w;
             if (z < 1 - 1e-6)
             {
-                // Between two turning points, half a swing apart, it moves one way. The last that is farther from rest than a thousandth is left for good before the next.
+                // Between two turning points, half a swing apart, it moves one way. The last that is farther from rest than a thousandth is left for good
+                // before the next.
                 var half = Math.PI / (w * Math.Sqrt(1 - z * z));
                 low = Math.Floor(Math.Log(1 / Rest) / (z * w * half)) * half;
                 high = low + half;

@@ -39,22 +39,26 @@ public sealed record NumberFormat(NumberForm Form, NumberStyle Style, int Decima
     public string Write(double number)
     {
         var exact = (decimal)Math.Clamp(double.IsFinite(number) ? number : 0, -Greatest, Greatest);
-        return Before + Form switch
-        {
-            NumberForm.Minutes or NumberForm.Hours => Clock(exact),
-            NumberForm.Thousands => Style.Write(exact, Decimals, LeastDigits, true),
-            NumberForm.Currency => Money(exact),
-            NumberForm.Percent => $"{Style.Write(exact, Decimals, LeastDigits, true)}{Style.PercentSpace}%",
-            NumberForm.Words => NumberWords.Of((long)Math.Round(exact, MidpointRounding.AwayFromZero)),
-            _ => Style.Write(exact, Decimals, LeastDigits, false),
-        } + After;
+        return Before
+            + Form switch
+            {
+                NumberForm.Minutes or NumberForm.Hours => Clock(exact),
+                NumberForm.Thousands => Style.Write(exact, Decimals, LeastDigits, true),
+                NumberForm.Currency => Money(exact),
+                NumberForm.Percent => $"{Style.Write(exact, Decimals, LeastDigits, true)}{Style.PercentSpace}%",
+                NumberForm.Words => NumberWords.Of((long)Math.Round(exact, MidpointRounding.AwayFromZero)),
+                _ => Style.Write(exact, Decimals, LeastDigits, false),
+            }
+            + After;
     }
 
     private string Money(decimal number)
     {
         var digits = Style.Write(Math.Abs(number), Decimals, LeastDigits, true);
         var minus = number < 0 && Math.Round(number, Decimals) != 0 ? "−" : "";
-        return Style.MinusAfterSign ? $"{Sign}{Style.SignSpace}{minus}{digits}" : Style.CurrencyAfter ? $"{minus}{digits}{Style.SignSpace}{Sign}" : $"{minus}{Sign}{Style.SignSpace}{digits}";
+        return Style.MinusAfterSign ? $"{Sign}{Style.SignSpace}{minus}{digits}"
+            : Style.CurrencyAfter ? $"{minus}{digits}{Style.SignSpace}{Sign}"
+            : $"{minus}{Sign}{Style.SignSpace}{digits}";
     }
 
     /// <summary>Seconds as minutes, or as hours; digits of the fraction stand after the language's point.</summary>

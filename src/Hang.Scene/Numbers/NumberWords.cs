@@ -4,11 +4,39 @@ namespace Hang.Scene.Numbers;
 public static class NumberWords
 {
     private static readonly string[] Small =
-        ["zero", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve", "thirteen", "fourteen", "fifteen", "sixteen", "seventeen", "eighteen", "nineteen"];
+    [
+        "zero",
+        "one",
+        "two",
+        "three",
+        "four",
+        "five",
+        "six",
+        "seven",
+        "eight",
+        "nine",
+        "ten",
+        "eleven",
+        "twelve",
+        "thirteen",
+        "fourteen",
+        "fifteen",
+        "sixteen",
+        "seventeen",
+        "eighteen",
+        "nineteen",
+    ];
 
     private static readonly string[] Tens = ["", "", "twenty", "thirty", "forty", "fifty", "sixty", "seventy", "eighty", "ninety"];
 
-    private static readonly (long Size, string Name)[] Large = [(1_000_000_000_000, "trillion"), (1_000_000_000, "billion"), (1_000_000, "million"), (1000, "thousand"), (100, "hundred")];
+    private static readonly (long Size, string Name)[] Large =
+    [
+        (1_000_000_000_000, "trillion"),
+        (1_000_000_000, "billion"),
+        (1_000_000, "million"),
+        (1000, "thousand"),
+        (100, "hundred"),
+    ];
 
     /// <summary>A number in words.</summary>
     /// <param name="number">-10^15..10^15.</param>

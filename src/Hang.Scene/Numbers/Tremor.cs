@@ -11,7 +11,8 @@ public static class Tremor
     /// <param name="axis">0 for x, 1 for y; different curves.</param>
     public static double At(double turns, int seed, int axis)
     {
-        double sum = 0, whole = 0;
+        double sum = 0,
+            whole = 0;
         for (var n = 1; n <= Harmonics; n++)
         {
             var draw = Mix(((ulong)(uint)seed << 8) | ((ulong)(uint)axis << 4) | (uint)n);

@@ -23,7 +23,10 @@ public sealed record Edge(string Verbs, bool IsSteady, Filler Write)
     public int Room { get; init; }
 
     /// <summary>How many numbers it takes.</summary>
-    public int Count => Outline is not null ? 0 : Verbs == Shape.Any ? Room : Shape.Count(Verbs);
+    public int Count =>
+        Outline is not null ? 0
+        : Verbs == Shape.Any ? Room
+        : Shape.Count(Verbs);
 
     /// <summary>What an operation takes by hash.</summary>
     public System.Collections.Immutable.ImmutableArray<string> Takes => Outline is null ? [] : [Outline.Hash];

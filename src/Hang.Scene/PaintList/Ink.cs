@@ -49,7 +49,14 @@ public sealed class Ink
     public static bool IsNothing(Channel channel) => !channel.IsKeyed && channel.Constant.Held is not Gradient && channel.Constant.W <= 0;
 
     /// <summary>The operand "paint".</summary>
-    public string Paint => type switch { null => "solid", GradientType.Linear => "linear", GradientType.Radial => "radial", _ => "sweep" };
+    public string Paint =>
+        type switch
+        {
+            null => "solid",
+            GradientType.Linear => "linear",
+            GradientType.Radial => "radial",
+            _ => "sweep",
+        };
 
     public int Stops { get; }
 
@@ -121,11 +128,25 @@ public sealed class Ink
             // Turned so that its length lies level, pressed, and turned back.
             var s = Math.Clamp(squeeze, 0.001, 1000);
             var (a, b, d) = (cos * cos + sin * sin * s, sin * cos * (1 - s), sin * sin + cos * cos * s);
-            (local[0], local[1], local[2], local[3], local[4], local[5]) = ((float)a, (float)b, (float)b, (float)d, (float)(x - a * x - b * y), (float)(y - b * x - d * y));
+            (local[0], local[1], local[2], local[3], local[4], local[5]) = (
+                (float)a,
+                (float)b,
+                (float)b,
+                (float)d,
+                (float)(x - a * x - b * y),
+                (float)(y - b * x - d * y)
+            );
             return;
         }
         (axis[0], axis[1], axis[2], axis[3]) = ((float)x, (float)y, 0, 360);
-        (local[0], local[1], local[2], local[3], local[4], local[5]) = ((float)cos, (float)sin, (float)-sin, (float)cos, (float)(x - cos * x + sin * y), (float)(y - sin * x - cos * y));
+        (local[0], local[1], local[2], local[3], local[4], local[5]) = (
+            (float)cos,
+            (float)sin,
+            (float)-sin,
+            (float)cos,
+            (float)(x - cos * x + sin * y),
+            (float)(y - sin * x - cos * y)
+        );
     }
 
     /// <param name="isPoint">A gradient of no length is all in the colour of its last stop (SVG 2, section 14.2.2.3).</param>
@@ -148,7 +169,10 @@ public sealed class Ink
                     var t = (double)k / (Between + 1);
                     var colour = Gradient.Mix(stop.Colour, next.Colour, t);
                     // What lets everything through has no colour of its own (CSS Images 3, section 3.4.2).
-                    colour = k == 0 && stop.Colour.A == 0 ? next.Colour with { A = 0 } : k == Between + 1 && next.Colour.A == 0 ? stop.Colour with { A = 0 } : colour;
+                    colour =
+                        k == 0 && stop.Colour.A == 0 ? next.Colour with { A = 0 }
+                        : k == Between + 1 && next.Colour.A == 0 ? stop.Colour with { A = 0 }
+                        : colour;
                     Put(isPoint ? (i + t) / segments : Value.Mix(stop.At, next.At, t), colour, v[at..]);
                     at += 5;
                 }

@@ -11,12 +11,19 @@ namespace Hang.Scene.PaintList;
 public sealed record Op(OpKind Kind, ImmutableArray<string> Takes, ImmutableArray<string> Words, int At, int Each, ImmutableArray<Op> Steps)
 {
     /// <summary>Of one that has a shape; null for others, as are those that follow. All are read once, so that no painter looks for words.</summary>
-    public ShapeWords? Shape { get; } = Kind.Has("verbs") ? new(Said(Kind, Words, "verbs"), Said(Kind, Words, "rule") == "evenodd", Said(Kind, Words, "inverse") == "yes") : null;
+    public ShapeWords? Shape { get; } =
+        Kind.Has("verbs") ? new(Said(Kind, Words, "verbs"), Said(Kind, Words, "rule") == "evenodd", Said(Kind, Words, "inverse") == "yes") : null;
 
     public InkWords? Ink { get; } = Kind.Has("paint") ? new(Said<PaintType>(Kind, Words, "paint"), Number(Kind, Words, "stops")) : null;
 
-    public LineWords? Line { get; } = !Kind.Has("cap") ? null
-        : new(Said<LineCap>(Kind, Words, "cap"), Said<LineJoin>(Kind, Words, "join"), [.. Said(Kind, Words, "dashes").Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(d => float.Parse(d, CultureInfo.InvariantCulture))]);
+    public LineWords? Line { get; } =
+        !Kind.Has("cap")
+            ? null
+            : new(
+                Said<LineCap>(Kind, Words, "cap"),
+                Said<LineJoin>(Kind, Words, "join"),
+                [.. Said(Kind, Words, "dashes").Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(d => float.Parse(d, CultureInfo.InvariantCulture))]
+            );
 
     public NetWords? Net { get; } = Kind.Has("columns") ? new(Number(Kind, Words, "columns"), Number(Kind, Words, "rows")) : null;
 
@@ -31,16 +38,25 @@ public sealed record Op(OpKind Kind, ImmutableArray<string> Takes, ImmutableArra
 
     private static string Said(OpKind kind, ImmutableArray<string> words, string name) => kind.Has(name) ? words[kind.Words.IndexOf(name)] : "";
 
-    private static T Said<T>(OpKind kind, ImmutableArray<string> words, string name) where T : struct, Enum => Enum.Parse<T>(Said(kind, words, name), ignoreCase: true);
+    private static T Said<T>(OpKind kind, ImmutableArray<string> words, string name)
+        where T : struct, Enum => Enum.Parse<T>(Said(kind, words, name), ignoreCase: true);
 
     private static int Number(OpKind kind, ImmutableArray<string> words, string name) => int.Parse(Said(kind, words, name), CultureInfo.InvariantCulture);
 
     /// <summary>True when both do the same with the same numbers.</summary>
-    public bool SameAs(Op other) => Kind == other.Kind && At == other.At && Each == other.Each && Takes.SequenceEqual(other.Takes) && Words.SequenceEqual(other.Words)
-        && Steps.Length == other.Steps.Length && Steps.Zip(other.Steps).All(p => p.First.SameAs(p.Second));
+    public bool SameAs(Op other) =>
+        Kind == other.Kind
+        && At == other.At
+        && Each == other.Each
+        && Takes.SequenceEqual(other.Takes)
+        && Words.SequenceEqual(other.Words)
+        && Steps.Length == other.Steps.Length
+        && Steps.Zip(other.Steps).All(p => p.First.SameAs(p.Second));
 }
 
-/// <summary>The operations of one entry of the paint list: a layer, a piece of one, or one end of a group. Static; a row of numbers makes it a picture.</summary>
+/// <summary>
+/// The operations of one entry of the paint list: a layer, a piece of one, or one end of a group. Static; a row of numbers makes it a picture.
+/// </summary>
 /// <param name="Id">The layer's id; for a part of a layer, that and what follows a slash.</param>
 /// <param name="Layer">Id of the layer it belongs to.</param>
 /// <param name="Size">How many numbers its rows have.</param>

@@ -44,18 +44,23 @@ public enum Does
 public abstract class OpKind
 {
     private readonly List<OpField> fields = [];
-    private int once, repeated;
+    private int once,
+        repeated;
 
     /// <param name="takes">Resources, in order; the last may be missing where <paramref name="isShape"/> says so.</param>
     /// <param name="words">Names of the words that stand still.</param>
-    /// <param name="isShape">True when the path can also be given by numbers: then the word "verbs" tells its pieces and the repeated numbers hold the coordinates.</param>
+    /// <param name="isShape">True when the path can also be given by numbers: then the word "verbs" tells its pieces and the repeated numbers hold the
+    /// coordinates.</param>
     private protected OpKind(string name, Does does, Resource[] takes, string[] words, bool isShape = false) =>
         (Name, Does, Takes, Words, IsShape) = (name, does, [.. takes], [.. words], isShape);
 
     public string Name { get; }
 
     /// <summary>Levels that it opens, or closes (negative).</summary>
-    public int Levels => Does.HasFlag(Does.Opens) ? 1 : Does.HasFlag(Does.Closes) ? -1 : 0;
+    public int Levels =>
+        Does.HasFlag(Does.Opens) ? 1
+        : Does.HasFlag(Does.Closes) ? -1
+        : 0;
 
     /// <summary>Its place among the operations, or among the steps.</summary>
     public int Code { get; internal set; } = -1;
@@ -82,7 +87,8 @@ public abstract class OpKind
 
     /// <summary>What an operation that paints or clips can touch, in its own coordinates; of a shape, its box.</summary>
     /// <param name="v">From the operation's own start.</param>
-    public virtual Box Touches(Strip strip, Op op, ReadOnlySpan<float> v) => !IsShape ? Box.Empty
+    public virtual Box Touches(Strip strip, Op op, ReadOnlySpan<float> v) =>
+        !IsShape ? Box.Empty
         : op.Takes.IsEmpty ? Shape.Bounds(op.Shape!.Verbs, v.Slice(More + op.StopNumbers, op.Each - op.StopNumbers))
         : ((Outline)strip.Resources[op.Takes[0]]).Bounds;
 

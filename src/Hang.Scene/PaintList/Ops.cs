@@ -78,7 +78,8 @@ public static class Ops
     /// <summary>Steps of a group, in the order of their codes.</summary>
     public static ImmutableArray<StepKind> Steps { get; } = Numbered<StepKind>(Soften, Recolour, Cast, Inner, Luma, Streak, Trail, Map, Grain, Bend, Blocks);
 
-    private static ImmutableArray<T> Numbered<T>(params T[] kinds) where T : OpKind
+    private static ImmutableArray<T> Numbered<T>(params T[] kinds)
+        where T : OpKind
     {
         for (var i = 0; i < kinds.Length; i++)
         {

@@ -10,7 +10,9 @@ public sealed record SceneMoment(int Width, int Height, ImmutableArray<DrawNode>
 {
     private Box? bounds;
 
-    /// <summary>The whole pixels that anything can touch, one pixel wider for anti-aliasing, within the frame. Groups have their bounds after this is read.</summary>
+    /// <summary>
+    /// The whole pixels that anything can touch, one pixel wider for anti-aliasing, within the frame. Groups have their bounds after this is read.
+    /// </summary>
     public Box Bounds
     {
         get
@@ -18,8 +20,11 @@ public sealed record SceneMoment(int Width, int Height, ImmutableArray<DrawNode>
             if (bounds is null)
             {
                 var box = Touched.By(Nodes.AsSpan());
-                bounds = box.IsEmpty ? Box.Empty : new Box(Math.Floor(box.Left) - 1, Math.Floor(box.Top) - 1, Math.Ceiling(box.Right) + 1, Math.Ceiling(box.Bottom) + 1)
-                    .Intersect(new(0, 0, Width, Height));
+                bounds = box.IsEmpty
+                    ? Box.Empty
+                    : new Box(Math.Floor(box.Left) - 1, Math.Floor(box.Top) - 1, Math.Ceiling(box.Right) + 1, Math.Ceiling(box.Bottom) + 1).Intersect(
+                        new(0, 0, Width, Height)
+                    );
             }
             return bounds.Value;
         }

@@ -9,7 +9,8 @@ public abstract class StepKind : OpKind
     /// <summary>Copies along a vector lie between pixels: each doubling of them may touch one more.</summary>
     private protected const double Smeared = 12;
 
-    private protected StepKind(string name, bool byPixel = false) : base(name, Does.Nothing, [], [])
+    private protected StepKind(string name, bool byPixel = false)
+        : base(name, Does.Nothing, [], [])
     {
         ByPixel = byPixel;
         Number("on");
@@ -21,7 +22,9 @@ public abstract class StepKind : OpKind
     /// <summary>True for plain arithmetic on each pixel, in both painters.</summary>
     public bool ByPixel { get; }
 
-    /// <summary>Standard deviation across, in pixels of its coordinates, by which it makes all that it is done to soft; 0 for what leaves edges as they are.</summary>
+    /// <summary>
+    /// Standard deviation across, in pixels of its coordinates, by which it makes all that it is done to soft; 0 for what leaves edges as they are.
+    /// </summary>
     /// <param name="v">From the step's own start.</param>
     public virtual double Softens(ReadOnlySpan<float> v) => 0;
 

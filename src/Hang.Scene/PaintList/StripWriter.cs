@@ -55,7 +55,9 @@ public sealed class StripWriter
     /// <summary>Closes the innermost level.</summary>
     public void Close() => ops.Add(new(Ops.End, [], [], Size, 0, []));
 
-    /// <summary>Paints with a colour or gradient: once for each kind of paint that it ever is, faded into each other as light is where it goes from one to another.</summary>
+    /// <summary>
+    /// Paints with a colour or gradient: once for each kind of paint that it ever is, faded into each other as light is where it goes from one to another.
+    /// </summary>
     /// <param name="fill">A value of <see cref="Values.PaintKind"/>.</param>
     /// <param name="paint">Adds the operation.</param>
     public void Inked(Channel fill, Action<Ink> paint)
@@ -85,51 +87,59 @@ public sealed class StripWriter
 
     /// <inheritdoc cref="Fill(string, bool, Channel, Func{double, Box}, Filler)"/>
     public void Fill(Edge edge, Channel fill, Func<double, Box> box) => Inked(fill, ink =>
-    {
-        if (edge.Outline is { } outline)
         {
-            Keep(outline);
-        }
-        var more = Ops.Fill.More + ink.Each;
-        var shape = edge.Write;
-        if (!ink.NeedsBox)
-        {
-            // One colour, as most are: the shortest way.
-            Add(Ops.Fill, edge.Takes, [edge.Verbs, edge.Rule, ink.Paint, ink.StopsWord], edge.Count, edge.IsSteady && ink.IsSteady, (time, v) =>
+            if (edge.Outline is { } outline)
             {
-                Colours.Put(fill.At(time), v);
+                Keep(outline);
+            }
+            var more = Ops.Fill.More + ink.Each;
+            var shape = edge.Write;
+            if (!ink.NeedsBox)
+            {
+                // One colour, as most are: the shortest way.
+                Add(Ops.Fill, edge.Takes, [edge.Verbs, edge.Rule, ink.Paint, ink.StopsWord], edge.Count, edge.IsSteady && ink.IsSteady, (time, v) =>
+                {
+                    Colours.Put(fill.At(time), v);
+                    shape(time, v[more..]);
+                });
+                return;
+            }
+            Add(Ops.Fill, edge.Takes, [edge.Verbs, edge.Rule, ink.Paint, ink.StopsWord], ink.Each + edge.Count, edge.IsSteady && ink.IsSteady, (time, v) =>
+            {
+                ink.Put(time, box(time), Ops.Fill, v);
                 shape(time, v[more..]);
             });
-            return;
-        }
-        Add(Ops.Fill, edge.Takes, [edge.Verbs, edge.Rule, ink.Paint, ink.StopsWord], ink.Each + edge.Count, edge.IsSteady && ink.IsSteady, (time, v) =>
-        {
-            ink.Put(time, box(time), Ops.Fill, v);
-            shape(time, v[more..]);
         });
-    });
 
     /// <summary>Clips all that follows in this level to a shape, or to what lies outside of it.</summary>
-    public void Clip(Edge edge, bool inverse) => Add(Ops.Clip, edge.Takes, [edge.Verbs, edge.Rule, inverse ? "yes" : "no"], edge.Count, edge.IsSteady, (time, v) =>
-    {
-        v[Ops.Clip.On] = 1;
-        edge.Write(time, v[Ops.Clip.More.At..]);
-    });
+    public void Clip(Edge edge, bool inverse) =>
+        Add(Ops.Clip, edge.Takes, [edge.Verbs, edge.Rule, inverse ? "yes" : "no"], edge.Count, edge.IsSteady, (time, v) =>
+        {
+            v[Ops.Clip.On] = 1;
+            edge.Write(time, v[Ops.Clip.More.At..]);
+        });
 
     /// <summary>Fills glyphs.</summary>
     /// <param name="delay">Frames by which the colour runs late.</param>
     /// <param name="box">Of the whole that is filled, which gradients run over, in thousandths of an em.</param>
     /// <param name="metrics">Unit, tracking and leading.</param>
-    public void Glyphs(GlyphRun run, bool isSteady, Channel fill, double delay, Func<double, Box> box, Func<double, (double Unit, double Tracking, double Leading)> metrics)
+    public void Glyphs(
+        GlyphRun run,
+        bool isSteady,
+        Channel fill,
+        double delay,
+        Func<double, Box> box,
+        Func<double, (double Unit, double Tracking, double Leading)> metrics
+    )
     {
         Keep(run);
         var unit = Ops.Glyphs.Unit;
         Inked(fill, ink => Add(Ops.Glyphs, [run.Hash], [ink.Paint, ink.StopsWord], ink.Each, isSteady && ink.IsSteady, (time, v) =>
-        {
-            ink.Put(time - delay, ink.NeedsBox ? box(time) : default, Ops.Glyphs, v);
-            var (u, tracking, leading) = metrics(time);
-            (v[unit], v[unit + 1], v[unit + 2]) = ((float)u, (float)tracking, (float)leading);
-        }));
+            {
+                ink.Put(time - delay, ink.NeedsBox ? box(time) : default, Ops.Glyphs, v);
+                var (u, tracking, leading) = metrics(time);
+                (v[unit], v[unit + 1], v[unit + 2]) = ((float)u, (float)tracking, (float)leading);
+            }));
     }
 
     /// <summary>Draws a whole picture into a box.</summary>
@@ -168,9 +178,14 @@ public sealed class StripWriter
     /// <param name="before">The strip of that id before an edit; it is kept when nothing in it changes.</param>
     internal WrittenStrip Finish(string id, string layer, Strip? before)
     {
-        var strip = before is not null && before.Id == id && before.Size == Size && before.Ops.Length == ops.Count && before.Ops.Zip(ops).All(p => p.First.SameAs(p.Second))
-            ? before
-            : new Strip(id, layer, ops.ToImmutable(), Size, resources.ToImmutable());
+        var strip =
+            before is not null
+            && before.Id == id
+            && before.Size == Size
+            && before.Ops.Length == ops.Count
+            && before.Ops.Zip(ops).All(p => p.First.SameAs(p.Second))
+                ? before
+                : new Strip(id, layer, ops.ToImmutable(), Size, resources.ToImmutable());
         var standing = new float[Size];
         foreach (var (at, length, fill) in steady)
         {

@@ -69,7 +69,8 @@ public static class Touched
     /// <summary>Moments are the middles of equal parts of the time: these and where it stands when that begins and ends.</summary>
     public static IEnumerable<float[]> WithEnds(float[][] moments)
     {
-        const int x = 4, y = 5;
+        const int x = 4,
+            y = 5;
         float[] Beyond(float[] end, float[] next)
         {
             var row = (float[])end.Clone();
@@ -229,7 +230,10 @@ public static class Touched
             if (row[op.Offset(Ops.Clip.On)] != 0 && !op.Shape!.IsInverse)
             {
                 var box = op.Kind.Touches(strip, op, row[op.At..]);
-                own = own is { } c ? c.Intersect(box) : box.IsEmpty ? Box.Empty : box;
+                own =
+                    own is { } c ? c.Intersect(box)
+                    : box.IsEmpty ? Box.Empty
+                    : box;
             }
         }
 
@@ -243,7 +247,8 @@ public static class Touched
             }
         }
 
-        private static void Put(Span<float> row, int at, Box box) => (row[at], row[at + 1], row[at + 2], row[at + 3]) = ((float)box.Left, (float)box.Top, (float)box.Right, (float)box.Bottom);
+        private static void Put(Span<float> row, int at, Box box) =>
+            (row[at], row[at + 1], row[at + 2], row[at + 3]) = ((float)box.Left, (float)box.Top, (float)box.Right, (float)box.Bottom);
     }
 
     private readonly record struct Level(Op? Group, Memory<float> Row, Matrix Matrix, Box? Clip, Box? Own, Box Content);

@@ -36,14 +36,18 @@ public sealed record PhaseLengths(int Arrive, int Hold, int Leave)
     public int HoldLast => Math.Clamp(LeaveStart - 1, 0, Total - 1);
 
     /// <summary>The phase that a frame lies in.</summary>
-    public Phase At(int frame) => frame < HoldStart ? Phase.Arrive : frame < LeaveStart ? Phase.Hold : Phase.Leave;
+    public Phase At(int frame) =>
+        frame < HoldStart ? Phase.Arrive
+        : frame < LeaveStart ? Phase.Hold
+        : Phase.Leave;
 
     /// <summary>Where a keyframe at <paramref name="frame"/> goes when these lengths become <paramref name="next"/>:
     /// keyframes keep their distance to the start of the phase they lie in.</summary>
-    public int Move(int frame, PhaseLengths next) => At(frame) switch
-    {
-        Phase.Arrive => frame,
-        Phase.Hold => frame - HoldStart + next.HoldStart,
-        _ => frame - LeaveStart + next.LeaveStart,
-    };
+    public int Move(int frame, PhaseLengths next) =>
+        At(frame) switch
+        {
+            Phase.Arrive => frame,
+            Phase.Hold => frame - HoldStart + next.HoldStart,
+            _ => frame - LeaveStart + next.LeaveStart,
+        };
 }

@@ -30,7 +30,10 @@ internal static class ChannelJson
         List<Keyframe>? keys = null;
         foreach (var (name, at) in place.Members("a keyed value"))
         {
-            keys = name == "keys" ? [.. at.Items("keys", MostKeys).Select(k => ReadKey(spec, k))] : throw at.Refused($"\"{Quoted.Short(name)}\" is not known here.", "A keyed value is {\"keys\": [ … ]}.");
+            keys =
+                name == "keys"
+                    ? [.. at.Items("keys", MostKeys).Select(k => ReadKey(spec, k))]
+                    : throw at.Refused($"\"{Quoted.Short(name)}\" is not known here.", "A keyed value is {\"keys\": [ … ]}.");
         }
         if (keys is not { Count: > 0 })
         {
@@ -40,7 +43,10 @@ internal static class ChannelJson
         {
             if (keys[i - 1].At >= keys[i].At)
             {
-                throw new JsonPlace(default, string.Create(CultureInfo.InvariantCulture, $"{place.Pointer}/keys/{i}/at")).Refused("Keyframes must be in rising order of frames.", "Put them in order.");
+                throw new JsonPlace(default, string.Create(CultureInfo.InvariantCulture, $"{place.Pointer}/keys/{i}/at")).Refused(
+                    "Keyframes must be in rising order of frames.",
+                    "Put them in order."
+                );
             }
         }
         return Channel.Of(spec.Kind, keys);
@@ -68,10 +74,10 @@ internal static class ChannelJson
     /// <summary>One keyframe as one line of JSON.</summary>
     public static string KeyText(ValueSpec spec, Keyframe key)
     {
-        var feel = key.Parts is { } parts
-            ? $"[{string.Join(", ", spec.Kind.Components.Select((_, i) => $"\"{parts[i].Css}\""))}]"
-            : $"\"{key.Feel.Css}\"";
-        var bend = key.Bend is { } b ? $", \"tangentIn\": {NumbersKind.Point.Write(new(b.In.X, b.In.Y))}, \"tangentOut\": {NumbersKind.Point.Write(new(b.Out.X, b.Out.Y))}" : "";
+        var feel = key.Parts is { } parts ? $"[{string.Join(", ", spec.Kind.Components.Select((_, i) => $"\"{parts[i].Css}\""))}]" : $"\"{key.Feel.Css}\"";
+        var bend = key.Bend is { } b
+            ? $", \"tangentIn\": {NumbersKind.Point.Write(new(b.In.X, b.In.Y))}, \"tangentOut\": {NumbersKind.Point.Write(new(b.Out.X, b.Out.Y))}"
+            : "";
         return string.Create(CultureInfo.InvariantCulture, $"{{ \"at\": {key.At}, \"value\": {spec.Kind.Write(key.Value)}, \"feel\": {feel}{bend} }}");
     }
 
@@ -87,13 +93,26 @@ internal static class ChannelJson
         {
             switch (name)
             {
-                case "at": frame = at.Whole(); break;
-                case "value": value = spec.Kind.Read(at); break;
-                case "feel" when at.Json.ValueKind == JsonValueKind.Array: (feel, parts) = ReadFeels(spec, at); break;
-                case "feel": feel = ReadFeel(at); break;
-                case "tangentIn": into = ReadPoint(at); break;
-                case "tangentOut": onward = ReadPoint(at); break;
-                default: throw at.Refused($"\"{Quoted.Short(name)}\" is no part of a keyframe.", "Its parts are at, value, feel, tangentIn and tangentOut.");
+                case "at":
+                    frame = at.Whole();
+                    break;
+                case "value":
+                    value = spec.Kind.Read(at);
+                    break;
+                case "feel" when at.Json.ValueKind == JsonValueKind.Array:
+                    (feel, parts) = ReadFeels(spec, at);
+                    break;
+                case "feel":
+                    feel = ReadFeel(at);
+                    break;
+                case "tangentIn":
+                    into = ReadPoint(at);
+                    break;
+                case "tangentOut":
+                    onward = ReadPoint(at);
+                    break;
+                default:
+                    throw at.Refused($"\"{Quoted.Short(name)}\" is no part of a keyframe.", "Its parts are at, value, feel, tangentIn and tangentOut.");
             }
         }
         if (frame is not { } f || value is not { } v)
@@ -114,7 +133,12 @@ internal static class ChannelJson
         }
         var parts = new JsonObject
         {
-            ["at"] = new JsonObject { ["type"] = "integer", ["minimum"] = 0, ["description"] = "Frame." },
+            ["at"] = new JsonObject
+            {
+                ["type"] = "integer",
+                ["minimum"] = 0,
+                ["description"] = "Frame.",
+            },
             ["value"] = spec.Kind.Schema(spec),
             ["feel"] = FeelSchema(spec),
         };
@@ -126,22 +150,31 @@ internal static class ChannelJson
         return new()
         {
             ["description"] = description,
-            ["anyOf"] = new JsonArray(spec.Kind.Schema(spec), new JsonObject
-            {
-                ["type"] = "object",
-                ["required"] = new JsonArray("keys"),
-                ["additionalProperties"] = false,
-                ["properties"] = new JsonObject
+            ["anyOf"] = new JsonArray(
+                spec.Kind.Schema(spec),
+                new JsonObject
                 {
-                    ["keys"] = new JsonObject
+                    ["type"] = "object",
+                    ["required"] = new JsonArray("keys"),
+                    ["additionalProperties"] = false,
+                    ["properties"] = new JsonObject
                     {
-                        ["type"] = "array",
-                        ["minItems"] = 1,
-                        ["maxItems"] = MostKeys,
-                        ["items"] = new JsonObject { ["type"] = "object", ["required"] = new JsonArray("at", "value"), ["additionalProperties"] = false, ["properties"] = parts },
+                        ["keys"] = new JsonObject
+                        {
+                            ["type"] = "array",
+                            ["minItems"] = 1,
+                            ["maxItems"] = MostKeys,
+                            ["items"] = new JsonObject
+                            {
+                                ["type"] = "object",
+                                ["required"] = new JsonArray("at", "value"),
+                                ["additionalProperties"] = false,
+                                ["properties"] = parts,
+                            },
+                        },
                     },
-                },
-            }),
+                }
+            ),
         };
     }
 
@@ -150,7 +183,10 @@ internal static class ChannelJson
         var feels = place.Items("feels", 4).Select(ReadFeel).ToArray();
         return feels.Length == spec.Kind.Components.Length && feels.Length > 1
             ? (feels[0], new(feels[0], feels[1], feels.ElementAtOrDefault(2) ?? Feel.Linear, feels.ElementAtOrDefault(3) ?? Feel.Linear))
-            : throw place.Refused("The number of feels does not fit the value.", spec.Kind.Components.Length > 1 ? $"Give one feel, or one for each of {string.Join(", ", spec.Kind.Components)}." : "Give one feel.");
+            : throw place.Refused(
+                "The number of feels does not fit the value.",
+                spec.Kind.Components.Length > 1 ? $"Give one feel, or one for each of {string.Join(", ", spec.Kind.Components)}." : "Give one feel."
+            );
     }
 
     private static Feel ReadFeel(JsonPlace place)
@@ -175,17 +211,40 @@ internal static class ChannelJson
     {
         const string meaning = "CSS easing text: the change from here to the next keyframe.";
         var count = spec.Kind.Components.Length;
-        JsonObject One() => new() { ["type"] = "string", ["default"] = Feel.Linear.Css, ["description"] = meaning };
-        return count < 2 ? One() : new()
-        {
-            ["description"] = $"{meaning} Where the components differ, one for each.",
-            ["anyOf"] = new JsonArray(One(), new JsonObject { ["type"] = "array", ["items"] = new JsonObject { ["type"] = "string" }, ["minItems"] = count, ["maxItems"] = count }),
-        };
+        JsonObject One() =>
+            new()
+            {
+                ["type"] = "string",
+                ["default"] = Feel.Linear.Css,
+                ["description"] = meaning,
+            };
+        return count < 2
+            ? One()
+            : new()
+            {
+                ["description"] = $"{meaning} Where the components differ, one for each.",
+                ["anyOf"] = new JsonArray(
+                    One(),
+                    new JsonObject
+                    {
+                        ["type"] = "array",
+                        ["items"] = new JsonObject { ["type"] = "string" },
+                        ["minItems"] = count,
+                        ["maxItems"] = count,
+                    }
+                ),
+            };
     }
 
     private static JsonObject Tangent(string meaning)
     {
-        var schema = new JsonObject { ["type"] = "array", ["items"] = new JsonObject { ["type"] = "number" }, ["minItems"] = 2, ["maxItems"] = 2 };
+        var schema = new JsonObject
+        {
+            ["type"] = "array",
+            ["items"] = new JsonObject { ["type"] = "number" },
+            ["minItems"] = 2,
+            ["maxItems"] = 2,
+        };
         schema["description"] = meaning;
         return schema;
     }

@@ -41,9 +41,11 @@ public abstract class Module
 }
 
 /// <summary>All modules of a kind, found in the core by themselves, in the order of their names.</summary>
-public static class Modules<T> where T : Module
+public static class Modules<T>
+    where T : Module
 {
-    private static readonly Dictionary<string, T> ByName = typeof(T).Assembly.GetTypes()
+    private static readonly Dictionary<string, T> ByName = typeof(T)
+        .Assembly.GetTypes()
         .Where(t => t.IsSubclassOf(typeof(T)) && !t.IsAbstract)
         .Select(t => (T)Activator.CreateInstance(t, true)!)
         .ToDictionary(m => m.Name, StringComparer.Ordinal);
@@ -53,5 +55,6 @@ public static class Modules<T> where T : Module
     public static T? Find(string name) => ByName.GetValueOrDefault(name);
 
     /// <summary>The one module of a type.</summary>
-    public static TModule Of<TModule>() where TModule : T => All.OfType<TModule>().Single();
+    public static TModule Of<TModule>()
+        where TModule : T => All.OfType<TModule>().Single();
 }

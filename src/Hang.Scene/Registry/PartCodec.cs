@@ -5,7 +5,9 @@ using Hang.Scene.Json;
 namespace Hang.Scene.Registry;
 
 /// <summary>A part of a layer in JSON, such as an effect: its id, its kind, and the values of the kind.</summary>
-internal abstract class PartCodec<TPart, TKind>(string name) : Codec where TPart : class where TKind : Module
+internal abstract class PartCodec<TPart, TKind>(string name) : Codec
+    where TPart : class
+    where TKind : Module
 {
     private protected abstract TPart Make(string id, TKind kind, ValueSet values);
 
@@ -31,11 +33,9 @@ internal abstract class PartCodec<TPart, TKind>(string name) : Codec where TPart
         writer.WriteEndObject();
     }
 
-    public override JsonObject Schema(SchemaBook book) => book.Refer(name, () => new()
-    {
-        ["oneOf"] = new JsonArray([.. Modules<TKind>.All.Select(k => (JsonNode)ValueSetJson.Schema(k, ["id"], book))]),
-    });
+    public override JsonObject Schema(SchemaBook book) =>
+        book.Refer(name, () => new() { ["oneOf"] = new JsonArray([.. Modules<TKind>.All.Select(k => (JsonNode)ValueSetJson.Schema(k, ["id"], book))]) });
 
-    public override string TypeScript(TypeBook book) => book.Refer(name, () =>
-        $"export type {name} =\n{string.Join("\n", Modules<TKind>.All.Select(k => $"  | {ValueSetJson.TypeScript(k, ["id"], book)}"))}");
+    public override string TypeScript(TypeBook book) =>
+        book.Refer(name, () => $"export type {name} =\n{string.Join("\n", Modules<TKind>.All.Select(k => $"  | {ValueSetJson.TypeScript(k, ["id"], book)}"))}");
 }

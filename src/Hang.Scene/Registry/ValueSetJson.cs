@@ -10,7 +10,8 @@ namespace Hang.Scene.Registry;
 internal static class ValueSetJson
 {
     /// <summary>The module that the member "kind" names.</summary>
-    public static T ReadKind<T>(JsonPlace place) where T : Module
+    public static T ReadKind<T>(JsonPlace place)
+        where T : Module
     {
         if (place.Json.ValueKind != JsonValueKind.Object)
         {
@@ -38,7 +39,10 @@ internal static class ValueSetJson
             }
             else if (name != "kind" && !others.Contains(name))
             {
-                throw at.Refused($"\"{Quoted.Short(name)}\" is not known here.", $"A {module.Name} has {string.Join(", ", module.Values.Select(v => v.Name))}.");
+                throw at.Refused(
+                    $"\"{Quoted.Short(name)}\" is not known here.",
+                    $"A {module.Name} has {string.Join(", ", module.Values.Select(v => v.Name))}."
+                );
             }
         }
         foreach (var spec in module.Values.Where(v => v.Required))
@@ -69,31 +73,38 @@ internal static class ValueSetJson
     }
 
     public static JsonObject Schema(Module module, ImmutableArray<string> others, SchemaBook book) => book.Refer(DefinitionOf(module), () =>
-    {
-        var properties = new JsonObject { ["kind"] = new JsonObject { ["const"] = module.Name } };
-        foreach (var other in others)
         {
-            properties[other] = new JsonObject { ["type"] = "string" };
-        }
-        AddSchemas(properties, module.Values);
-        return new()
-        {
-            ["type"] = "object",
-            ["description"] = module.Meaning,
-            ["additionalProperties"] = false,
-            ["properties"] = properties,
-            ["required"] = new JsonArray([.. others.Prepend("kind").Concat(module.Values.Where(v => v.Required).Select(v => v.Name)).Select(r => (JsonNode)r)]),
-        };
-    });
+            var properties = new JsonObject { ["kind"] = new JsonObject { ["const"] = module.Name } };
+            foreach (var other in others)
+            {
+                properties[other] = new JsonObject { ["type"] = "string" };
+            }
+            AddSchemas(properties, module.Values);
+            return new()
+            {
+                ["type"] = "object",
+                ["description"] = module.Meaning,
+                ["additionalProperties"] = false,
+                ["properties"] = properties,
+                ["required"] = new JsonArray([
+                    .. others.Prepend("kind").Concat(module.Values.Where(v => v.Required).Select(v => v.Name)).Select(r => (JsonNode)r),
+                ]),
+            };
+        });
 
-    public static string TypeScript(Module module, ImmutableArray<string> others, TypeBook book) => book.Refer(DefinitionOf(module), () =>
-        $"/** {module.Meaning} */\nexport interface {DefinitionOf(module)} {{\n{string.Join("\n", others.Select(o => $"  {o}: string").Prepend($"  kind: '{module.Name}'").Concat(module.Values.Select(v => TypeScript(v, book))))}\n}}");
+    public static string TypeScript(Module module, ImmutableArray<string> others, TypeBook book) =>
+        book.Refer(DefinitionOf(module), () =>
+            $"/** {module.Meaning} */\nexport interface {DefinitionOf(module)} {{\n{string.Join("\n", others.Select(o => $"  {o}: string").Prepend($"  kind: '{module.Name}'").Concat(module.Values.Select(v => TypeScript(v, book))))}\n}}"
+        );
 
     public static string TypeScript(ValueSpec spec, TypeBook book)
     {
-        var keyed = spec.Keyable ? book.Refer("Keyed", () =>
-            "export interface Keyframe<T = unknown> {\n  at: number\n  value: T\n  feel?: string | string[]\n  tangentIn?: [number, number]\n  tangentOut?: [number, number]\n}\n\n"
-            + "/** A value over time: constant, or keyed. */\nexport type Keyed<T> = T | { keys: Keyframe<T>[] }") : "";
+        var keyed = spec.Keyable
+            ? book.Refer("Keyed", () =>
+                "export interface Keyframe<T = unknown> {\n  at: number\n  value: T\n  feel?: string | string[]\n  tangentIn?: [number, number]\n  tangentOut?: [number, number]\n}\n\n"
+                + "/** A value over time: constant, or keyed. */\nexport type Keyed<T> = T | { keys: Keyframe<T>[] }"
+            )
+            : "";
         return $"  {spec.Name}{(spec.Required ? "" : "?")}: {(spec.Keyable ? $"{keyed}<{spec.Kind.TypeScript}>" : spec.Kind.TypeScript)}";
     }
 

@@ -7,9 +7,8 @@ namespace Hang.Scene.Sources;
 /// <summary>Fonts that somebody added. They belong to packages; documents have them only on their way to another place.</summary>
 public sealed class FontSources : SourceKind<FontAsset>
 {
-    private FontSources() : base("font", "fonts", "fonts", 20_000_000, new("font/ttf", ".ttf"), new("font/otf", ".otf"), new("font/woff2", ".woff2"))
-    {
-    }
+    private FontSources()
+        : base("font", "fonts", "fonts", 20_000_000, new("font/ttf", ".ttf"), new("font/otf", ".otf"), new("font/woff2", ".woff2")) { }
 
     public static FontSources Kind { get; } = new();
 

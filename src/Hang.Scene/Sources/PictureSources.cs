@@ -3,10 +3,8 @@ namespace Hang.Scene.Sources;
 /// <summary>Pictures.</summary>
 public sealed class PictureSources : SourceKind<Asset>
 {
-    private PictureSources() : base(
-        "picture", "assets", "pictures", 64 * 1024 * 1024, new("image/png", ".png"), new("image/jpeg", ".jpg", ".jpeg"), new("image/webp", ".webp"))
-    {
-    }
+    private PictureSources()
+        : base("picture", "assets", "pictures", 64 * 1024 * 1024, new("image/png", ".png"), new("image/jpeg", ".jpg", ".jpeg"), new("image/webp", ".webp")) { }
 
     public static PictureSources Kind { get; } = new();
 

@@ -6,11 +6,18 @@ namespace Hang.Scene.Sources;
 /// <summary>Sounds.</summary>
 public sealed class SoundSources : SourceKind<SoundAsset>
 {
-    private SoundSources() : base(
-        "sound", "sounds", "sounds", 100_000_000,
-        new("audio/wav", ".wav"), new("audio/flac", ".flac"), new("audio/mpeg", ".mp3"), new("audio/ogg", ".ogg", ".oga"), new("audio/mp4", ".m4a"))
-    {
-    }
+    private SoundSources()
+        : base(
+            "sound",
+            "sounds",
+            "sounds",
+            100_000_000,
+            new("audio/wav", ".wav"),
+            new("audio/flac", ".flac"),
+            new("audio/mpeg", ".mp3"),
+            new("audio/ogg", ".ogg", ".oga"),
+            new("audio/mp4", ".m4a")
+        ) { }
 
     public static SoundSources Kind { get; } = new();
 
@@ -19,7 +26,10 @@ public sealed class SoundSources : SourceKind<SoundAsset>
         if (facts.Samples is < 1 or > SoundAsset.MostSamples)
         {
             throw new ProblemException(
-                $"The sound {Quoted.Short(facts.Name)} has no length that a sound can have.", $"Use one of {SoundAsset.MostSamples / SampleClock.Rate / 60} minutes or less.", field: $"{At(hash)}/samples");
+                $"The sound {Quoted.Short(facts.Name)} has no length that a sound can have.",
+                $"Use one of {SoundAsset.MostSamples / SampleClock.Rate / 60} minutes or less.",
+                field: $"{At(hash)}/samples"
+            );
         }
     }
 }

@@ -19,7 +19,10 @@ public abstract class SourceJudge
 {
     public abstract SourceKind Kind { get; }
 
-    /// <summary>True where looking at all of a file takes long, and what is spoiled is found in words when it is first used: somebody who only opens a document need not wait for it.</summary>
+    /// <summary>
+    /// True where looking at all of a file takes long, and what is spoiled is found in words when it is first used: somebody who only opens a document need
+    /// not wait for it.
+    /// </summary>
     public virtual bool CanWait => false;
 
     /// <param name="name">File name it came with; nothing is concluded from it.</param>

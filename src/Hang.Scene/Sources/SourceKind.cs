@@ -19,7 +19,9 @@ public enum SourceReach
     Package,
 }
 
-/// <summary>A kind of file that documents carry by content hash. A new kind is one class, a <see cref="SourceJudge"/>, and a shelf for what is made of it.</summary>
+/// <summary>
+/// A kind of file that documents carry by content hash. A new kind is one class, a <see cref="SourceJudge"/>, and a shelf for what is made of it.
+/// </summary>
 public abstract class SourceKind
 {
     private readonly ImmutableSortedDictionary<string, Source> none = ImmutableSortedDictionary.Create<string, Source>(StringComparer.Ordinal);
@@ -81,20 +83,18 @@ public abstract class SourceKind
 
     /// <summary>Limits of what is told of one.</summary>
     /// <exception cref="ProblemException">One is broken.</exception>
-    public virtual void Demand(string hash, Source facts)
-    {
-    }
+    public virtual void Demand(string hash, Source facts) { }
 }
 
 /// <summary>A kind of source with the record that documents have of one.</summary>
-public abstract class SourceKind<T>(string name, string member, string folder, int mostBytes, params ImmutableArray<SourceType> types) : SourceKind(name, member, folder, mostBytes, types) where T : Source
+public abstract class SourceKind<T>(string name, string member, string folder, int mostBytes, params ImmutableArray<SourceType> types)
+    : SourceKind(name, member, folder, mostBytes, types)
+    where T : Source
 {
     public sealed override System.Type Facts => typeof(T);
 
     public sealed override void Demand(string hash, Source facts) => Demand(hash, (T)facts);
 
     /// <inheritdoc cref="SourceKind.Demand(string, Source)"/>
-    protected virtual void Demand(string hash, T facts)
-    {
-    }
+    protected virtual void Demand(string hash, T facts) { }
 }

@@ -26,10 +26,12 @@ public sealed class SourceSet : IEquatable<SourceSet>
     public bool Has(SourceKind kind, string hash) => this[kind].ContainsKey(hash);
 
     /// <summary>Those of a kind as what they are, by content hash.</summary>
-    public IEnumerable<KeyValuePair<string, T>> Of<T>(SourceKind<T> kind) where T : Source => this[kind].Select(s => KeyValuePair.Create(s.Key, (T)s.Value));
+    public IEnumerable<KeyValuePair<string, T>> Of<T>(SourceKind<T> kind)
+        where T : Source => this[kind].Select(s => KeyValuePair.Create(s.Key, (T)s.Value));
 
     /// <summary>What is known of one; null where there is none.</summary>
-    public T? Find<T>(SourceKind<T> kind, string hash) where T : Source => (T?)this[kind].GetValueOrDefault(hash);
+    public T? Find<T>(SourceKind<T> kind, string hash)
+        where T : Source => (T?)this[kind].GetValueOrDefault(hash);
 
     /// <summary>This set with one source more, or with other facts of one.</summary>
     public SourceSet With(SourceKind kind, string hash, Source facts) => With(kind, this[kind].SetItem(hash, facts));
@@ -54,12 +56,17 @@ public sealed class SourceSet : IEquatable<SourceSet>
         var all = this;
         foreach (var one in All)
         {
-            all = made(one) is not { } facts ? all.Without(one.Kind, one.Hash) : ReferenceEquals(facts, one.Facts) ? all : all.With(one.Kind, one.Hash, facts);
+            all =
+                made(one) is not { } facts ? all.Without(one.Kind, one.Hash)
+                : ReferenceEquals(facts, one.Facts) ? all
+                : all.With(one.Kind, one.Hash, facts);
         }
         return all;
     }
 
-    public bool Equals(SourceSet? other) => other is not null && (ReferenceEquals(this, other) || byKind.Zip(other.byKind).All(p => ReferenceEquals(p.First, p.Second) || p.First.SequenceEqual(p.Second)));
+    public bool Equals(SourceSet? other) =>
+        other is not null
+        && (ReferenceEquals(this, other) || byKind.Zip(other.byKind).All(p => ReferenceEquals(p.First, p.Second) || p.First.SequenceEqual(p.Second)));
 
     public override bool Equals(object? obj) => Equals(obj as SourceSet);
 
@@ -74,10 +81,12 @@ public sealed class SourceSet : IEquatable<SourceSet>
     /// <summary>How the set lies in JSON.</summary>
     private sealed class SourceSpread : Spread
     {
-        public override IEnumerable<SpreadMember> Members => SourceKinds.All.Select(k => new SpreadMember(
-            k.Member,
-            new MapCodec<Source>(new LaterCodec(k.Facts)),
-            set => ((SourceSet)set)[k] is var those && (k.IsAlwaysWritten || !those.IsEmpty) ? those : null,
-            (set, those) => ((SourceSet)set).With(k, (ImmutableSortedDictionary<string, Source>)those)));
+        public override IEnumerable<SpreadMember> Members =>
+            SourceKinds.All.Select(k => new SpreadMember(
+                k.Member,
+                new MapCodec<Source>(new LaterCodec(k.Facts)),
+                set => ((SourceSet)set)[k] is var those && (k.IsAlwaysWritten || !those.IsEmpty) ? those : null,
+                (set, those) => ((SourceSet)set).With(k, (ImmutableSortedDictionary<string, Source>)those)
+            ));
     }
 }

@@ -20,10 +20,7 @@ public readonly record struct FrameRate
     public int Denominator { get; }
 
     /// <summary>The rates Hang works in.</summary>
-    public static ImmutableArray<FrameRate> All { get; } =
-    [
-        new(24000, 1001), new(24), new(25), new(30000, 1001), new(30), new(50), new(60000, 1001), new(60),
-    ];
+    public static ImmutableArray<FrameRate> All { get; } = [new(24000, 1001), new(24), new(25), new(30000, 1001), new(30), new(50), new(60000, 1001), new(60)];
 
     /// <summary>Frames in a nominal second of timecode: 30 for 30000/1001 (SMPTE ST 12-1).</summary>
     public int Nominal => (Numerator + Denominator - 1) / Denominator;
@@ -55,7 +52,6 @@ public readonly record struct FrameRate
         throw new ProblemException($"\"{Quoted.Short(text)}\" is not a frame rate Hang works in.", $"Use one of {string.Join(", ", All)}.");
     }
 
-    public override string ToString() => Denominator == 1
-        ? Numerator.ToString(CultureInfo.InvariantCulture)
-        : string.Create(CultureInfo.InvariantCulture, $"{Numerator}/{Denominator}");
+    public override string ToString() =>
+        Denominator == 1 ? Numerator.ToString(CultureInfo.InvariantCulture) : string.Create(CultureInfo.InvariantCulture, $"{Numerator}/{Denominator}");
 }

@@ -6,7 +6,10 @@ public static class SampleClock
     /// <summary>Samples a second of all sound in Hang; what comes in at another rate is resampled once.</summary>
     public const int Rate = 48_000;
 
-    /// <summary>The sample with which a frame begins, the nearest one: at 30000/1001 frames are 1602, 1601, 1602, 1601 and 1602 samples long in turn, as SMPTE ST 272 has it.</summary>
+    /// <summary>
+    /// The sample with which a frame begins, the nearest one: at 30000/1001 frames are 1602, 1601, 1602, 1601 and 1602 samples long in turn, as SMPTE ST
+    /// 272 has it.
+    /// </summary>
     /// <param name="frame">Any frame, also one before the first.</param>
     public static long StartOf(FrameRate rate, long frame)
     {

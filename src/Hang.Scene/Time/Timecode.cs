@@ -29,9 +29,7 @@ public static class Timecode
         }
         var seconds = number / fps;
         var separator = rate.IsDropFrame ? ';' : ':';
-        return string.Create(
-            CultureInfo.InvariantCulture,
-            $"{seconds / 3600 % 24:00}:{seconds / 60 % 60:00}:{seconds % 60:00}{separator}{number % fps:00}");
+        return string.Create(CultureInfo.InvariantCulture, $"{seconds / 3600 % 24:00}:{seconds / 60 % 60:00}:{seconds % 60:00}{separator}{number % fps:00}");
     }
 
     /// <summary>The frame that a timecode names.</summary>
@@ -48,7 +46,10 @@ public static class Timecode
         var skipped = rate.IsDropFrame ? fps / 15 : 0;
         if (n[0] > 23 || n[1] > 59 || n[2] > 59 || n[3] >= fps || (n[2] == 0 && n[1] % 10 != 0 && n[3] < skipped))
         {
-            throw new ProblemException($"The timecode {text} does not exist at {rate} frames per second.", "Choose a number within the second that drop-frame does not skip.");
+            throw new ProblemException(
+                $"The timecode {text} does not exist at {rate} frames per second.",
+                "Choose a number within the second that drop-frame does not skip."
+            );
         }
         var minutes = n[0] * 60 + n[1];
         return (minutes * 60 + n[2]) * fps + n[3] - skipped * (minutes - minutes / 10);

@@ -25,7 +25,12 @@ public static class FontFeatures
     {
         var words = part.Split(' ', StringSplitOptions.RemoveEmptyEntries);
         var value = 1;
-        return words.Length is 1 or 2 && words[0].Length == 4 && words[0].All(c => c is > ' ' and < (char)127)
-            && (words.Length == 1 || (int.TryParse(words[1], NumberStyles.None, CultureInfo.InvariantCulture, out value) && value <= MostValue)) ? (words[0], value) : null;
+        return
+            words.Length is 1 or 2
+            && words[0].Length == 4
+            && words[0].All(c => c is > ' ' and < (char)127)
+            && (words.Length == 1 || (int.TryParse(words[1], NumberStyles.None, CultureInfo.InvariantCulture, out value) && value <= MostValue))
+            ? (words[0], value)
+            : null;
     }
 }

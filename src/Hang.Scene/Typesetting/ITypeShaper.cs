@@ -30,7 +30,9 @@ public interface ITypeShaper
     /// <exception cref="ProblemException">There is no such family.</exception>
     ShapedLine Shape(string line, string family, int weight, bool spaced = false, string features = "");
 
-    /// <summary>Where a line may be broken: indexes in UTF-16 units before which the next line may begin (UAX #14), rising, without its beginning and end.</summary>
+    /// <summary>
+    /// Where a line may be broken: indexes in UTF-16 units before which the next line may begin (UAX #14), rising, without its beginning and end.
+    /// </summary>
     ImmutableArray<int> Breaks(string line);
 
     /// <summary>The words of a line: Unicode's word boundaries (UAX #29), without the segments between words that hold no letter or digit.</summary>

@@ -32,12 +32,13 @@ public static class LetterCases
         ['ﬆ'] = "ST",
     };
 
-    public static string Set(string words, LetterCase letters) => letters switch
-    {
-        LetterCase.Upper => Upper(words),
-        LetterCase.Lower => Lower(words),
-        _ => words,
-    };
+    public static string Set(string words, LetterCase letters) =>
+        letters switch
+        {
+            LetterCase.Upper => Upper(words),
+            LetterCase.Lower => Lower(words),
+            _ => words,
+        };
 
     /// <summary>Small letters; a sigma that ends a word is a final one (SpecialCasing.txt, Final_Sigma).</summary>
     private static string Lower(string words)
@@ -60,7 +61,15 @@ public static class LetterCases
         for (var i = from + step; i >= 0 && i < words.Length; i += step)
         {
             var category = CharUnicodeInfo.GetUnicodeCategory(words, char.IsLowSurrogate(words[i]) && i > 0 ? i - 1 : i);
-            if (category is UnicodeCategory.NonSpacingMark or UnicodeCategory.EnclosingMark or UnicodeCategory.Format or UnicodeCategory.ModifierLetter or UnicodeCategory.ModifierSymbol || PassedOver.Contains(words[i], StringComparison.Ordinal))
+            if (
+                category
+                    is UnicodeCategory.NonSpacingMark
+                        or UnicodeCategory.EnclosingMark
+                        or UnicodeCategory.Format
+                        or UnicodeCategory.ModifierLetter
+                        or UnicodeCategory.ModifierSymbol
+                || PassedOver.Contains(words[i], StringComparison.Ordinal)
+            )
             {
                 continue;
             }

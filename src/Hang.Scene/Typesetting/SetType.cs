@@ -54,10 +54,18 @@ public sealed class SetType
     public static SetType Of(string text, string family, int weight, Alignment align, ITypeShaper shaper, bool spaced = false, string features = "")
     {
         var lines = TextPieces.Lines(text).Select(l => shaper.Shape(l, family, weight, spaced, features)).ToImmutableArray();
-        var anchor = align switch { Alignment.Left => 0, Alignment.Centre => 0.5, _ => 1.0 };
-        var glyphs = lines.SelectMany((line, row) => line.Glyphs
-            .Where(g => g.Outline.Commands.Length > 0)
-            .Select(g => new SetGlyph(g.Outline, g.X - anchor * line.Advance, g.Y, g.Gap - anchor * line.Gaps, row, g.Stands)));
+        var anchor = align switch
+        {
+            Alignment.Left => 0,
+            Alignment.Centre => 0.5,
+            _ => 1.0,
+        };
+        var glyphs = lines.SelectMany(
+            (line, row) =>
+                line
+                    .Glyphs.Where(g => g.Outline.Commands.Length > 0)
+                    .Select(g => new SetGlyph(g.Outline, g.X - anchor * line.Advance, g.Y, g.Gap - anchor * line.Gaps, row, g.Stands))
+        );
         return new(lines, anchor, [.. glyphs], false);
     }
 
@@ -75,11 +83,15 @@ public sealed class SetType
         for (var row = 0; row < lines.Length; row++)
         {
             var width = lines[row].Advance + tracking * lines[row].Gaps;
-            yield return width > 0 ? new(-anchor * width, row * leading - lines[row].Ascent, (1 - anchor) * width, row * leading + lines[row].Descent) : Geometry.Box.Empty;
+            yield return width > 0
+                ? new(-anchor * width, row * leading - lines[row].Ascent, (1 - anchor) * width, row * leading + lines[row].Descent)
+                : Geometry.Box.Empty;
         }
     }
 
-    /// <summary>Where a caret stands before each UTF-16 unit of the text and at its end, in thousandths of an em: x, and the top and bottom of its line.</summary>
+    /// <summary>
+    /// Where a caret stands before each UTF-16 unit of the text and at its end, in thousandths of an em: x, and the top and bottom of its line.
+    /// </summary>
     /// <param name="text">The text that was set.</param>
     public IEnumerable<(double X, double Top, double Bottom)> Carets(string text, double tracking, double leading)
     {
@@ -91,7 +103,11 @@ public sealed class SetType
             for (var i = 0; i <= texts[row].Length; i++)
             {
                 var next = line.Glyphs.Where(g => g.Stands >= i).MinBy(g => (g.Stands, g.X));
-                yield return ((next is null ? width : next.X + tracking * next.Gap) - anchor * width, row * leading - line.Ascent, row * leading + line.Descent);
+                yield return (
+                    (next is null ? width : next.X + tracking * next.Gap) - anchor * width,
+                    row * leading - line.Ascent,
+                    row * leading + line.Descent
+                );
             }
         }
     }
@@ -113,7 +129,10 @@ public sealed class SetType
         var places = TextPieces.Lines(text).Select(l => TextPieces.Of(l, by, shaper)).ToArray();
         return
         [
-            .. Glyphs.GroupBy(g => (g.Row, Piece: places[g.Row][g.Stands])).OrderBy(g => g.Key.Row).ThenBy(g => g.Key.Piece)
+            .. Glyphs
+                .GroupBy(g => (g.Row, Piece: places[g.Row][g.Stands]))
+                .OrderBy(g => g.Key.Row)
+                .ThenBy(g => g.Key.Piece)
                 .Select(g => new SetType(lines, anchor, [.. g], true)),
         ];
     }

@@ -7,12 +7,13 @@ public static class TextPieces
     public static string[] Lines(string text) => text.Replace('\u000B', '\n').ReplaceLineEndings("\n").Split('\n');
 
     /// <summary>For each UTF-16 unit of a line, the number of the piece that it belongs to.</summary>
-    public static int[] Of(string line, PieceKind by, ITypeShaper shaper) => by switch
-    {
-        PieceKind.Letter => Numbered(line, Letters.Starts(line)),
-        PieceKind.Word => Numbered(line, [.. shaper.Words(line).Select(w => w.Start)]),
-        _ => new int[line.Length],
-    };
+    public static int[] Of(string line, PieceKind by, ITypeShaper shaper) =>
+        by switch
+        {
+            PieceKind.Letter => Numbered(line, Letters.Starts(line)),
+            PieceKind.Word => Numbered(line, [.. shaper.Words(line).Select(w => w.Start)]),
+            _ => new int[line.Length],
+        };
 
     /// <summary>Numbers units by the last start at or before them; what stands before the first start belongs to it.</summary>
     private static int[] Numbered(string line, int[] starts)

@@ -17,9 +17,10 @@ public sealed class ColourKind : ValueKind
 
     public override ImmutableArray<string> Components { get; } = ["red", "green", "blue", "alpha"];
 
-    public override Value Read(JsonPlace place) => place.Json.ValueKind == System.Text.Json.JsonValueKind.String && ColourText.TryParse(place.Text(), out var c)
-        ? c
-        : throw place.Refused("A colour is text such as \"#4A2C12\".", "Write it as #RRGGBB or #RRGGBBAA, after a role such as @accent where it has one.");
+    public override Value Read(JsonPlace place) =>
+        place.Json.ValueKind == System.Text.Json.JsonValueKind.String && ColourText.TryParse(place.Text(), out var c)
+            ? c
+            : throw place.Refused("A colour is text such as \"#4A2C12\".", "Write it as #RRGGBB or #RRGGBBAA, after a role such as @accent where it has one.");
 
     public override string Write(in Value value) => $"\"{ColourText.Write(value)}\"";
 

@@ -6,7 +6,8 @@ namespace Hang.Scene.Values;
 internal static class ColourText
 {
     /// <summary>What a colour's text may be, as a regular expression of JSON Schema.</summary>
-    public const string Pattern = @"^(@[\p{L}\p{Nd}-]{1,40}( (lighter|darker) \d{1,3}(\.\d{1,2})?%)?( alpha \d{1,3}(\.\d{1,2})?%)? )?#([0-9A-Fa-f]{3}|[0-9A-Fa-f]{6}|[0-9A-Fa-f]{8})$";
+    public const string Pattern =
+        @"^(@[\p{L}\p{Nd}-]{1,40}( (lighter|darker) \d{1,3}(\.\d{1,2})?%)?( alpha \d{1,3}(\.\d{1,2})?%)? )?#([0-9A-Fa-f]{3}|[0-9A-Fa-f]{6}|[0-9A-Fa-f]{8})$";
 
     public static bool TryParse(string text, out Value colour)
     {

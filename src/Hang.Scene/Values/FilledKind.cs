@@ -9,7 +9,9 @@ using Hang.Scene.Json;
 
 namespace Hang.Scene.Values;
 
-/// <summary>What the fields of a placed graphic are filled with: names of fields and texts as a field reads them. A field that is not named stays as it is.</summary>
+/// <summary>
+/// What the fields of a placed graphic are filled with: names of fields and texts as a field reads them. A field that is not named stays as it is.
+/// </summary>
 public sealed class FilledKind : ValueKind
 {
     /// <summary>Most fields of a graphic.</summary>
@@ -32,14 +34,16 @@ public sealed class FilledKind : ValueKind
     public override Value Mix(in Value a, in Value b, double t) => t < 1 ? a : b;
 
     /// <summary>Texts by the names of fields.</summary>
-    public static ImmutableSortedDictionary<string, string> Of(in Value value) => value.Text.Length == 0
-        ? ImmutableSortedDictionary<string, string>.Empty
-        : JsonSerializer.Deserialize<string[][]>(value.Text, Plain)!.ToImmutableSortedDictionary(p => p[0], p => p[1], StringComparer.Ordinal);
+    public static ImmutableSortedDictionary<string, string> Of(in Value value) =>
+        value.Text.Length == 0
+            ? ImmutableSortedDictionary<string, string>.Empty
+            : JsonSerializer.Deserialize<string[][]>(value.Text, Plain)!.ToImmutableSortedDictionary(p => p[0], p => p[1], StringComparer.Ordinal);
 
     /// <summary>The value with such texts.</summary>
-    public static Value Of(IReadOnlyDictionary<string, string> texts) => texts.Count == 0
-        ? Value.Of("")
-        : Value.Of(JsonSerializer.Serialize(texts.OrderBy(t => t.Key, StringComparer.Ordinal).Select(t => new[] { t.Key, t.Value }), Plain));
+    public static Value Of(IReadOnlyDictionary<string, string> texts) =>
+        texts.Count == 0
+            ? Value.Of("")
+            : Value.Of(JsonSerializer.Serialize(texts.OrderBy(t => t.Key, StringComparer.Ordinal).Select(t => new[] { t.Key, t.Value }), Plain));
 
     public override Value Read(JsonPlace place)
     {
@@ -54,7 +58,10 @@ public sealed class FilledKind : ValueKind
             var (name, text) = (pair[0].Text(), pair[1].Text());
             if (name.Trim().Length is 0 or > MostName || text.Length > MostText || !texts.TryAdd(name, text))
             {
-                throw item.Refused("A field is named twice, or its name or text is too long or empty.", string.Create(CultureInfo.InvariantCulture, $"Name each field once; a text has at most {MostText} characters."));
+                throw item.Refused(
+                    "A field is named twice, or its name or text is too long or empty.",
+                    string.Create(CultureInfo.InvariantCulture, $"Name each field once; a text has at most {MostText} characters.")
+                );
             }
         }
         return Of(texts);
@@ -64,12 +71,19 @@ public sealed class FilledKind : ValueKind
 
     public override (string Message, string Remedy)? Fault(in Value value, ValueSpec spec) => null;
 
-    public override JsonObject Schema(ValueSpec spec) => new()
-    {
-        ["type"] = "array",
-        ["maxItems"] = MostFields,
-        ["items"] = new JsonObject { ["type"] = "array", ["items"] = new JsonObject { ["type"] = "string", ["maxLength"] = MostText }, ["minItems"] = 2, ["maxItems"] = 2 },
-    };
+    public override JsonObject Schema(ValueSpec spec) =>
+        new()
+        {
+            ["type"] = "array",
+            ["maxItems"] = MostFields,
+            ["items"] = new JsonObject
+            {
+                ["type"] = "array",
+                ["items"] = new JsonObject { ["type"] = "string", ["maxLength"] = MostText },
+                ["minItems"] = 2,
+                ["maxItems"] = 2,
+            },
+        };
 
     public override string TypeScript => "[string, string][]";
 

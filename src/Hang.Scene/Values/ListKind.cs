@@ -50,7 +50,8 @@ public abstract class ListKind : ValueKind
             var given = new double?[Stride];
             foreach (var (name, at) in item.Members("an item"))
             {
-                var (part, offset) = Find(name) ?? throw at.Refused($"\"{Quoted.Short(name)}\" is no part of an item.", $"Its parts are {string.Join(", ", Parts.Select(p => p.Name))}.");
+                var (part, offset) = Find(name)
+                    ?? throw at.Refused($"\"{Quoted.Short(name)}\" is no part of an item.", $"Its parts are {string.Join(", ", Parts.Select(p => p.Name))}.");
                 ReadPart(part, at, given.AsSpan(offset, part.Count));
             }
             var start = 0;
@@ -101,7 +102,10 @@ public abstract class ListKind : ValueKind
             var (part, _) = At(i % Stride);
             if (!(numbers[i] >= part.Least && numbers[i] <= part.Most))
             {
-                return (string.Create(CultureInfo.InvariantCulture, $"{spec.Label} has a {part.Name} of {numbers[i]} in item {i / Stride}."), string.Create(CultureInfo.InvariantCulture, $"Use {part.Least} to {part.Most}."));
+                return (
+                    string.Create(CultureInfo.InvariantCulture, $"{spec.Label} has a {part.Name} of {numbers[i]} in item {i / Stride}."),
+                    string.Create(CultureInfo.InvariantCulture, $"Use {part.Least} to {part.Most}.")
+                );
             }
         }
         return null;
@@ -112,8 +116,23 @@ public abstract class ListKind : ValueKind
         var properties = new JsonObject();
         foreach (var part in Parts)
         {
-            JsonObject One() => new() { ["type"] = "number", ["minimum"] = part.Least, ["maximum"] = part.Most };
-            properties[part.Name] = part.Count == 1 ? One() : new JsonObject { ["type"] = "array", ["items"] = One(), ["minItems"] = part.Count, ["maxItems"] = part.Count };
+            JsonObject One() =>
+                new()
+                {
+                    ["type"] = "number",
+                    ["minimum"] = part.Least,
+                    ["maximum"] = part.Most,
+                };
+            properties[part.Name] =
+                part.Count == 1
+                    ? One()
+                    : new JsonObject
+                    {
+                        ["type"] = "array",
+                        ["items"] = One(),
+                        ["minItems"] = part.Count,
+                        ["maxItems"] = part.Count,
+                    };
         }
         return new()
         {
@@ -130,12 +149,18 @@ public abstract class ListKind : ValueKind
         };
     }
 
-    public override string TypeScript => $"{{ {string.Join("; ", Parts.Select(p => $"{p.Name}{(p.Optional ? "?" : "")}: {(p.Count == 1 ? "number" : $"[{string.Join(", ", Enumerable.Repeat("number", p.Count))}]")}"))} }}[]";
+    public override string TypeScript =>
+        $"{{ {string.Join("; ", Parts.Select(p => $"{p.Name}{(p.Optional ? "?" : "")}: {(p.Count == 1 ? "number" : $"[{string.Join(", ", Enumerable.Repeat("number", p.Count))}]")}"))} }}[]";
 
     /// <summary>An item's part by "1/at".</summary>
     public override ValuePart? Part(Value whole, ReadOnlySpan<string> words)
     {
-        if (words.Length != 2 || !int.TryParse(words[0], NumberStyles.None, CultureInfo.InvariantCulture, out var item) || item >= whole.Numbers.Count / Stride || Find(words[1]) is not var (part, offset))
+        if (
+            words.Length != 2
+            || !int.TryParse(words[0], NumberStyles.None, CultureInfo.InvariantCulture, out var item)
+            || item >= whole.Numbers.Count / Stride
+            || Find(words[1]) is not var (part, offset)
+        )
         {
             return null;
         }
@@ -205,7 +230,8 @@ public abstract class ListKind : ValueKind
         }
     }
 
-    private static string WritePart(double[] own) => own.Length == 1 ? JsonSerializer.Serialize(own[0]) : $"[{string.Join(", ", own.Select(n => JsonSerializer.Serialize(n)))}]";
+    private static string WritePart(double[] own) =>
+        own.Length == 1 ? JsonSerializer.Serialize(own[0]) : $"[{string.Join(", ", own.Select(n => JsonSerializer.Serialize(n)))}]";
 }
 
 /// <summary>
@@ -222,9 +248,11 @@ public sealed class PointsKind : ListKind
     protected override int LeastItems => 2;
 
     protected override ImmutableArray<ItemPart> Parts { get; } =
-        [new("at", 2, -Far, Far), new("in", 2, -Far, Far, Optional: true), new("out", 2, -Far, Far, Optional: true), new("begins", 1, 0, 1, Optional: true)];
+    [new("at", 2, -Far, Far), new("in", 2, -Far, Far, Optional: true), new("out", 2, -Far, Far, Optional: true), new("begins", 1, 0, 1, Optional: true)];
 
     /// <summary>Paths whose contours have as many points mix point by point; others change half-way.</summary>
     public override Value Mix(in Value a, in Value b, double t) =>
-        PointLayout.Of(a.Numbers) == PointLayout.Of(b.Numbers) ? base.Mix(in a, in b, t) : t < 0.5 ? a : b;
+        PointLayout.Of(a.Numbers) == PointLayout.Of(b.Numbers) ? base.Mix(in a, in b, t)
+        : t < 0.5 ? a
+        : b;
 }

@@ -69,7 +69,10 @@ public sealed class NumbersKind : ValueKind
             if (!(value[i] >= spec.Least && value[i] <= spec.Most))
             {
                 var part = Components.Length > 1 ? $" ({Components[i]})" : "";
-                return (string.Create(CultureInfo.InvariantCulture, $"{spec.Label}{part} cannot be {value[i]}."), string.Create(CultureInfo.InvariantCulture, $"Use a number from {spec.Least} to {spec.Most} {spec.Unit}."));
+                return (
+                    string.Create(CultureInfo.InvariantCulture, $"{spec.Label}{part} cannot be {value[i]}."),
+                    string.Create(CultureInfo.InvariantCulture, $"Use a number from {spec.Least} to {spec.Most} {spec.Unit}.")
+                );
             }
         }
         return null;
@@ -77,14 +80,22 @@ public sealed class NumbersKind : ValueKind
 
     public override JsonObject Schema(ValueSpec spec)
     {
-        JsonObject One() => new() { ["type"] = "number", ["minimum"] = spec.Least, ["maximum"] = spec.Most };
-        return Components.Length == 1 ? One() : new()
-        {
-            ["type"] = "array",
-            ["prefixItems"] = new JsonArray([.. Components.Select(_ => (JsonNode)One())]),
-            ["minItems"] = Components.Length,
-            ["maxItems"] = Components.Length,
-        };
+        JsonObject One() =>
+            new()
+            {
+                ["type"] = "number",
+                ["minimum"] = spec.Least,
+                ["maximum"] = spec.Most,
+            };
+        return Components.Length == 1
+            ? One()
+            : new()
+            {
+                ["type"] = "array",
+                ["prefixItems"] = new JsonArray([.. Components.Select(_ => (JsonNode)One())]),
+                ["minItems"] = Components.Length,
+                ["maxItems"] = Components.Length,
+            };
     }
 
     public override string TypeScript => Components.Length == 1 ? "number" : $"[{string.Join(", ", Components.Select(_ => "number"))}]";

@@ -63,7 +63,8 @@ public sealed class PaintKind : ValueKind
         static string N(double n) => JsonSerializer.Serialize(n);
         var squeeze = g.Squeeze == 1 ? "" : $" \"squeeze\": {N(g.Squeeze)},";
         var stops = string.Join(", ", g.Stops.Select(s => $"{{ \"at\": {N(s.At)}, \"colour\": {ColourKind.Colour.Write(ColourText.Of(s.Colour, s.Role))} }}"));
-        return $"{{ \"gradient\": \"{Types[(int)g.Type]}\", \"from\": [{N(g.FromX)}, {N(g.FromY)}], \"to\": [{N(g.ToX)}, {N(g.ToY)}],{squeeze} \"stops\": [{stops}] }}";
+        var way = $"\"from\": [{N(g.FromX)}, {N(g.FromY)}], \"to\": [{N(g.ToX)}, {N(g.ToY)}],{squeeze}";
+        return $"{{ \"gradient\": \"{Types[(int)g.Type]}\", {way} \"stops\": [{stops}] }}";
     }
 
     public override (string Message, string Remedy)? Fault(in Value value, ValueSpec spec)
@@ -76,7 +77,11 @@ public sealed class PaintKind : ValueKind
         {
             return ($"{spec.Label} has a gradient of {g.Stops.Length} stops.", $"Use 1 to {Gradient.MostStops}.");
         }
-        if (!new[] { g.FromX, g.FromY, g.ToX, g.ToY }.All(n => Math.Abs(n) <= Far) || !(g.Squeeze is >= 0.001 and <= Far) || !g.Stops.All(s => s.At is >= 0 and <= 1))
+        if (
+            !new[] { g.FromX, g.FromY, g.ToX, g.ToY }.All(n => Math.Abs(n) <= Far)
+            || !(g.Squeeze is >= 0.001 and <= Far)
+            || !g.Stops.All(s => s.At is >= 0 and <= 1)
+        )
         {
             return ($"{spec.Label} has a gradient out of range.", "Places are -100 to 100 times the box, stops 0 to 1, the squeeze 0.001 to 100.");
         }
@@ -85,36 +90,52 @@ public sealed class PaintKind : ValueKind
 
     public override JsonObject Schema(ValueSpec spec)
     {
-        static JsonObject Number(double least, double most) => new() { ["type"] = "number", ["minimum"] = least, ["maximum"] = most };
-        static JsonObject Place() => new() { ["type"] = "array", ["items"] = Number(-Far, Far), ["minItems"] = 2, ["maxItems"] = 2 };
+        static JsonObject Number(double least, double most) =>
+            new()
+            {
+                ["type"] = "number",
+                ["minimum"] = least,
+                ["maximum"] = most,
+            };
+        static JsonObject Place() =>
+            new()
+            {
+                ["type"] = "array",
+                ["items"] = Number(-Far, Far),
+                ["minItems"] = 2,
+                ["maxItems"] = 2,
+            };
         return new()
         {
-            ["anyOf"] = new JsonArray(ColourKind.Pattern(), new JsonObject
-            {
-                ["type"] = "object",
-                ["additionalProperties"] = false,
-                ["required"] = new JsonArray("gradient", "from", "to", "stops"),
-                ["properties"] = new JsonObject
+            ["anyOf"] = new JsonArray(
+                ColourKind.Pattern(),
+                new JsonObject
                 {
-                    ["gradient"] = new JsonObject { ["enum"] = new JsonArray([.. Types.Select(t => (JsonNode)t)]) },
-                    ["from"] = Place(),
-                    ["to"] = Place(),
-                    ["squeeze"] = Number(0.001, Far),
-                    ["stops"] = new JsonObject
+                    ["type"] = "object",
+                    ["additionalProperties"] = false,
+                    ["required"] = new JsonArray("gradient", "from", "to", "stops"),
+                    ["properties"] = new JsonObject
                     {
-                        ["type"] = "array",
-                        ["minItems"] = 1,
-                        ["maxItems"] = Gradient.MostStops,
-                        ["items"] = new JsonObject
+                        ["gradient"] = new JsonObject { ["enum"] = new JsonArray([.. Types.Select(t => (JsonNode)t)]) },
+                        ["from"] = Place(),
+                        ["to"] = Place(),
+                        ["squeeze"] = Number(0.001, Far),
+                        ["stops"] = new JsonObject
                         {
-                            ["type"] = "object",
-                            ["additionalProperties"] = false,
-                            ["required"] = new JsonArray("at", "colour"),
-                            ["properties"] = new JsonObject { ["at"] = Number(0, 1), ["colour"] = ColourKind.Pattern() },
+                            ["type"] = "array",
+                            ["minItems"] = 1,
+                            ["maxItems"] = Gradient.MostStops,
+                            ["items"] = new JsonObject
+                            {
+                                ["type"] = "object",
+                                ["additionalProperties"] = false,
+                                ["required"] = new JsonArray("at", "colour"),
+                                ["properties"] = new JsonObject { ["at"] = Number(0, 1), ["colour"] = ColourKind.Pattern() },
+                            },
                         },
                     },
-                },
-            }),
+                }
+            ),
         };
     }
 
@@ -138,9 +159,14 @@ public sealed class PaintKind : ValueKind
             var point = isFrom ? new Value(g.FromX, g.FromY) : new(g.ToX, g.ToY);
             Value Put(Value v) => Of(isFrom ? g with { FromX = v.X, FromY = v.Y } : g with { ToX = v.X, ToY = v.Y });
             return words.Length == 1 ? new(NumbersKind.Point, point, Put)
-                : NumbersKind.Point.Part(point, words[1..]) is { } part ? new(part.Kind, part.Value, v => Put(part.Put(v))) : null;
+                : NumbersKind.Point.Part(point, words[1..]) is { } part ? new(part.Kind, part.Value, v => Put(part.Put(v)))
+                : null;
         }
-        if (words is not ["stops", var number, "at" or "colour"] || !int.TryParse(number, NumberStyles.None, CultureInfo.InvariantCulture, out var index) || index >= g.Stops.Length)
+        if (
+            words is not ["stops", var number, "at" or "colour"]
+            || !int.TryParse(number, NumberStyles.None, CultureInfo.InvariantCulture, out var index)
+            || index >= g.Stops.Length
+        )
         {
             return null;
         }
@@ -161,13 +187,24 @@ public sealed class PaintKind : ValueKind
             switch (name)
             {
                 case "gradient":
-                    type = Types.IndexOf(at.Text()) is >= 0 and var found ? found : throw at.Refused($"There is no gradient \"{Quoted.Short(at.Text())}\".", $"Use {string.Join(", ", Types)}.");
+                    type = Types.IndexOf(at.Text()) is >= 0 and var found
+                        ? found
+                        : throw at.Refused($"There is no gradient \"{Quoted.Short(at.Text())}\".", $"Use {string.Join(", ", Types)}.");
                     break;
-                case "from": from = NumbersKind.Point.Read(at); break;
-                case "to": to = NumbersKind.Point.Read(at); break;
-                case "squeeze": squeeze = at.Number(); break;
-                case "stops": stops = [.. at.Items("stops", Gradient.MostStops).Select(ReadStop)]; break;
-                default: throw at.Refused($"\"{Quoted.Short(name)}\" is no part of a gradient.", "Its parts are gradient, from, to, squeeze and stops.");
+                case "from":
+                    from = NumbersKind.Point.Read(at);
+                    break;
+                case "to":
+                    to = NumbersKind.Point.Read(at);
+                    break;
+                case "squeeze":
+                    squeeze = at.Number();
+                    break;
+                case "stops":
+                    stops = [.. at.Items("stops", Gradient.MostStops).Select(ReadStop)];
+                    break;
+                default:
+                    throw at.Refused($"\"{Quoted.Short(name)}\" is no part of a gradient.", "Its parts are gradient, from, to, squeeze and stops.");
             }
         }
         return type is { } t && from is { } f && to is { } e && !stops.IsEmpty
@@ -182,12 +219,19 @@ public sealed class PaintKind : ValueKind
         {
             switch (name)
             {
-                case "at": at = member.Number(); break;
-                case "colour": colour = ColourKind.Colour.Read(member); break;
-                default: throw member.Refused($"\"{Quoted.Short(name)}\" is no part of a stop.", "Its parts are at and colour.");
+                case "at":
+                    at = member.Number();
+                    break;
+                case "colour":
+                    colour = ColourKind.Colour.Read(member);
+                    break;
+                default:
+                    throw member.Refused($"\"{Quoted.Short(name)}\" is no part of a stop.", "Its parts are at and colour.");
             }
         }
-        return at is { } a && colour is { } c ? new(a, ColourText.Rgba(c), c.Held as RoleShade) : throw place.Refused("A stop needs \"at\" and \"colour\".", "Add them.");
+        return at is { } a && colour is { } c
+            ? new(a, ColourText.Rgba(c), c.Held as RoleShade)
+            : throw place.Refused("A stop needs \"at\" and \"colour\".", "Add them.");
     }
 }
 

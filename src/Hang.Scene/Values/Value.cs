@@ -13,7 +13,14 @@ public readonly record struct Value(double X, double Y = 0, double Z = 0, double
     public object? Held { get; init; }
 
     /// <summary>The number with that index, 0..3.</summary>
-    public double this[int index] => index switch { 0 => X, 1 => Y, 2 => Z, _ => W };
+    public double this[int index] =>
+        index switch
+        {
+            0 => X,
+            1 => Y,
+            2 => Z,
+            _ => W,
+        };
 
     public static Value Of(string text) => new(0) { Held = text };
 
@@ -28,13 +35,14 @@ public readonly record struct Value(double X, double Y = 0, double Z = 0, double
     /// <summary>Linear interpolation of the four numbers: a + (b - a) t, exact at both ends; t outside 0..1 goes beyond them.</summary>
     public static Value Mix(in Value a, in Value b, double t) => new(Mix(a.X, b.X, t), Mix(a.Y, b.Y, t), Mix(a.Z, b.Z, t), Mix(a.W, b.W, t));
 
-    public Value With(int index, double value) => index switch
-    {
-        0 => this with { X = value },
-        1 => this with { Y = value },
-        2 => this with { Z = value },
-        _ => this with { W = value },
-    };
+    public Value With(int index, double value) =>
+        index switch
+        {
+            0 => this with { X = value },
+            1 => this with { Y = value },
+            2 => this with { Z = value },
+            _ => this with { W = value },
+        };
 
     /// <summary>The same for one number. Two products rather than a + (b - a) t, so that t = 1 gives b to the last bit.</summary>
     public static double Mix(double a, double b, double t) => Mixing.Between(a, b, t);

@@ -40,7 +40,9 @@ public abstract class ValueKind
     /// <summary>The values a person may choose from; empty for kinds that are no choice.</summary>
     public virtual ImmutableArray<string> Options => [];
 
-    /// <summary>A part of the value by name, such as x or 1/colour: its kind, itself, and the whole with another part in its place. Null when there is none.</summary>
+    /// <summary>
+    /// A part of the value by name, such as x or 1/colour: its kind, itself, and the whole with another part in its place. Null when there is none.
+    /// </summary>
     public virtual ValuePart? Part(Value whole, ReadOnlySpan<string> words)
     {
         if (words.Length != 1 || Components.Length < 2 || Components.IndexOf(PlainName(words[0])) is not (>= 0 and var index))

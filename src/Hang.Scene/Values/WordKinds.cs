@@ -25,8 +25,10 @@ public sealed class TextKind(int most) : ValueKind
 
     public override string Write(in Value value) => Codecs.Write(value.Text);
 
-    public override (string Message, string Remedy)? Fault(in Value value, ValueSpec spec) => value.Text.Length > most
-        ? (string.Create(CultureInfo.InvariantCulture, $"The text has more than {most} characters."), "Split it over several layers.") : null;
+    public override (string Message, string Remedy)? Fault(in Value value, ValueSpec spec) =>
+        value.Text.Length > most
+            ? (string.Create(CultureInfo.InvariantCulture, $"The text has more than {most} characters."), "Split it over several layers.")
+            : null;
 
     public override JsonObject Schema(ValueSpec spec) => new() { ["type"] = "string", ["maxLength"] = most };
 
@@ -100,7 +102,9 @@ public sealed class HashKind : ValueKind
     public override Value Read(JsonPlace place)
     {
         var hash = place.Text();
-        return IsHash(hash) ? Value.Of(hash) : throw place.Refused($"\"{Quoted.Short(hash)}\" is no content hash.", "Write \"sha256-\" and 64 hexadecimal digits.");
+        return IsHash(hash)
+            ? Value.Of(hash)
+            : throw place.Refused($"\"{Quoted.Short(hash)}\" is no content hash.", "Write \"sha256-\" and 64 hexadecimal digits.");
     }
 
     public override string Write(in Value value) => JsonSerializer.Serialize(value.Text);
@@ -117,7 +121,8 @@ public sealed class HashKind : ValueKind
     private static readonly SearchValues<char> Hexadecimal = SearchValues.Create("0123456789abcdef");
 
     /// <summary>"sha256-" and 64 hexadecimal digits in lower case.</summary>
-    public static bool IsHash(string hash) => hash.Length == 71 && hash.StartsWith("sha256-", StringComparison.Ordinal) && !hash.AsSpan(7).ContainsAnyExcept(Hexadecimal);
+    public static bool IsHash(string hash) =>
+        hash.Length == 71 && hash.StartsWith("sha256-", StringComparison.Ordinal) && !hash.AsSpan(7).ContainsAnyExcept(Hexadecimal);
 }
 
 /// <summary>Some layers of the graphic, by their ids.</summary>
@@ -164,7 +169,13 @@ public sealed class LayersKind : ValueKind
 
     public override (string Message, string Remedy)? Fault(in Value value, ValueSpec spec) => null;
 
-    public override JsonObject Schema(ValueSpec spec) => new() { ["type"] = "array", ["items"] = new JsonObject { ["type"] = "string" }, ["maxItems"] = Most };
+    public override JsonObject Schema(ValueSpec spec) =>
+        new()
+        {
+            ["type"] = "array",
+            ["items"] = new JsonObject { ["type"] = "string" },
+            ["maxItems"] = Most,
+        };
 
     public override string TypeScript => "string[]";
 }

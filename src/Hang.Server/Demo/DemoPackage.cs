@@ -7,7 +7,10 @@ using Hang.Scene.Sources;
 
 namespace Hang.Server.Demo;
 
-/// <summary>The demo package as it lies in a folder: package.json names its graphics in order, each a document beside it. They are also the starting points of new graphics.</summary>
+/// <summary>
+/// The demo package as it lies in a folder: package.json names its graphics in order, each a document beside it. They are also the starting points of new
+/// graphics.
+/// </summary>
 public sealed class DemoPackage
 {
     private static readonly ConcurrentDictionary<string, DemoPackage> Read = new(StringComparer.Ordinal);
@@ -31,14 +34,19 @@ public sealed class DemoPackage
     public static DemoPackage In(string folder) => Read.GetOrAdd(folder, f => new(f));
 
     /// <exception cref="ProblemException">There is no such graphic.</exception>
-    public Graphic Graphic(string id) => Graphics.Where(g => g.Id == id).Select(g => g.Graphic).FirstOrDefault()
+    public Graphic Graphic(string id) =>
+        Graphics.Where(g => g.Id == id).Select(g => g.Graphic).FirstOrDefault()
         ?? throw new ProblemException("There is no such starting point.", "Choose another, or begin with nothing.", field: "start");
 
     /// <summary>The bytes of a graphic's source.</summary>
     public byte[] Bytes(Source source) => File.ReadAllBytes(Path.Combine(folder, source.File!));
 
     /// <summary>A graphic with all that lies beside it inside it.</summary>
-    public Graphic Whole(Graphic graphic) => graphic with { Sources = graphic.Sources.Select(s => s.Facts with { Data = Convert.ToBase64String(Bytes(s.Facts)), File = null }) };
+    public Graphic Whole(Graphic graphic) =>
+        graphic with
+        {
+            Sources = graphic.Sources.Select(s => s.Facts with { Data = Convert.ToBase64String(Bytes(s.Facts)), File = null }),
+        };
 
     private sealed record Listed(string Name, ImmutableArray<string> Graphics);
 }

@@ -21,7 +21,11 @@ public sealed class PackageFonts(SourceStore store, ILogger<PackageFonts> log) :
         var font = (FontAsset)source.Facts;
         if (OfFamily(font.Family).FirstOrDefault(f => ((FontAsset)f.Facts).Weight == font.Weight && f.Hash != source.Hash) is { } other)
         {
-            throw new ProblemException($"There is another font {font.Family} of weight {font.Weight} already: {Quoted.Short(other.Facts.Name)}.", "Use that one, or give the new one another family name.", field: "font");
+            throw new ProblemException(
+                $"There is another font {font.Family} of weight {font.Weight} already: {Quoted.Short(other.Facts.Name)}.",
+                "Use that one, or give the new one another family name.",
+                field: "font"
+            );
         }
         FontShelf.Shipped.Add(FontFile.Read(font.Name, source.Bytes));
     }
@@ -35,7 +39,13 @@ public sealed class PackageFonts(SourceStore store, ILogger<PackageFonts> log) :
     {
         try
         {
-            return [.. OfFamily(family).Select(f => (f.Facts.Name, Bytes: store.Bytes(Kind, f.Hash))).Where(f => f.Bytes is not null).Select(f => FontFile.Read(f.Name, f.Bytes!))];
+            return
+            [
+                .. OfFamily(family)
+                    .Select(f => (f.Facts.Name, Bytes: store.Bytes(Kind, f.Hash)))
+                    .Where(f => f.Bytes is not null)
+                    .Select(f => FontFile.Read(f.Name, f.Bytes!)),
+            ];
         }
         catch (Exception e)
         {

@@ -15,7 +15,9 @@ using Hang.Store.Handoffs;
 
 namespace Hang.Server.Handoffs;
 
-/// <summary>Renders parts of handoffs: the worker that took a handoff cuts it, all that have nothing else to do help, and the first one joins the parts.</summary>
+/// <summary>
+/// Renders parts of handoffs: the worker that took a handoff cuts it, all that have nothing else to do help, and the first one joins the parts.
+/// </summary>
 public sealed class ChunkJob(ChunkStore chunks, HandoffStore store, IFileStore files, PictureShelf pictures, SoundShelf sounds, ILogger<ChunkJob> log)
 {
     /// <summary>A part that was begun so often without an end is given up.</summary>
@@ -27,13 +29,26 @@ public sealed class ChunkJob(ChunkStore chunks, HandoffStore store, IFileStore f
     /// <param name="progress">Told how many frames are done in all parts.</param>
     /// <param name="quiet">How long a worker must not have been heard of to count as dead.</param>
     /// <exception cref="ProblemException">A part cannot be made.</exception>
-    public async Task RenderAsync(HandoffRun run, Evaluator evaluator, HandoffPlan plan, NameCard? card, string path, ImmutableArray<int> lengths, IProgress<int> progress, TimeSpan quiet, CancellationToken cancel)
+    public async Task RenderAsync(
+        HandoffRun run,
+        Evaluator evaluator,
+        HandoffPlan plan,
+        NameCard? card,
+        string path,
+        ImmutableArray<int> lengths,
+        IProgress<int> progress,
+        TimeSpan quiet,
+        CancellationToken cancel
+    )
     {
-        await Patient(async () =>
-        {
-            await chunks.CutAsync(run.Handoff, run.Number, lengths, cancel);
-            return true;
-        }, cancel);
+        await Patient(
+            async () =>
+            {
+                await chunks.CutAsync(run.Handoff, run.Number, lengths, cancel);
+                return true;
+            },
+            cancel
+        );
         var stem = Path.GetFileNameWithoutExtension(path);
         while (true)
         {
@@ -60,10 +75,17 @@ public sealed class ChunkJob(ChunkStore chunks, HandoffStore store, IFileStore f
         {
             if (!await files.FetchAsync(key, cancel))
             {
-                throw new ProblemException("A part that another worker rendered is not there.", "See that all workers use the same folder or file store, and run it again.", field: "file");
+                throw new ProblemException(
+                    "A part that another worker rendered is not there.",
+                    "See that all workers use the same folder or file store, and run it again.",
+                    field: "file"
+                );
             }
         }
-        var delivery = Delivery.Of(evaluator.Graphic, plan, card ?? NameCard.Of(evaluator.Graphic, plan, evaluator.Graphic.Name), path, stem) with { Path = half };
+        var delivery = Delivery.Of(evaluator.Graphic, plan, card ?? NameCard.Of(evaluator.Graphic, plan, evaluator.Graphic.Name), path, stem) with
+        {
+            Path = half,
+        };
         var wave = half + ".wav";
         try
         {
@@ -119,9 +141,24 @@ public sealed class ChunkJob(ChunkStore chunks, HandoffStore store, IFileStore f
         var mine = $"{files.PathOf(key)}.{chunk.Taken}.{FileNames.Extension(plan.Kind)}";
         try
         {
-            await using (var notes = new ProgressNotes(frames => chunks.ProgressAsync(chunk, frames, CancellationToken.None), $"part {chunk.Number} of {chunk.Handoff}", cancel, log))
+            await using (
+                var notes = new ProgressNotes(
+                    frames => chunks.ProgressAsync(chunk, frames, CancellationToken.None),
+                    $"part {chunk.Number} of {chunk.Handoff}",
+                    cancel,
+                    log
+                )
+            )
             {
-                await Renderer.RenderAsync(evaluator, Chunks.Part(plan, chunk.First, chunk.Frames), pictures, mine, stem, progress: new Both(notes, also), cancel: cancel.Token);
+                await Renderer.RenderAsync(
+                    evaluator,
+                    Chunks.Part(plan, chunk.First, chunk.Frames),
+                    pictures,
+                    mine,
+                    stem,
+                    progress: new Both(notes, also),
+                    cancel: cancel.Token
+                );
             }
             File.Move(mine, files.PathOf(key), true);
             await files.PublishAsync(key, stopping);
@@ -143,7 +180,8 @@ public sealed class ChunkJob(ChunkStore chunks, HandoffStore store, IFileStore f
 
     private Task<T> Patient<T>(Func<Task<T>> act, CancellationToken cancel) => Patience.WithDatabaseAsync(act, log, cancel);
 
-    private static string KeyOf(Guid handoff, int run, int number, HandoffPlan plan) => HandoffJob.Key(handoff, run, $"part-{number}.{FileNames.Extension(plan.Kind)}");
+    private static string KeyOf(Guid handoff, int run, int number, HandoffPlan plan) =>
+        HandoffJob.Key(handoff, run, $"part-{number}.{FileNames.Extension(plan.Kind)}");
 
     /// <summary>What the others had done, and what is done now.</summary>
     private sealed class Sum(int before, IProgress<int> progress) : IProgress<int>

@@ -20,7 +20,15 @@ using Hang.Store.Handoffs;
 namespace Hang.Server.Handoffs;
 
 /// <summary>Renders a handoff and proves its file. When its worker dies, another begins it anew.</summary>
-public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShelf pictures, SoundShelf sounds, OutsideFolder outside, ChunkJob chunks, ILogger<HandoffJob> log)
+public sealed class HandoffJob(
+    HandoffStore store,
+    IFileStore files,
+    PictureShelf pictures,
+    SoundShelf sounds,
+    OutsideFolder outside,
+    ChunkJob chunks,
+    ILogger<HandoffJob> log
+)
 {
     /// <summary>After so many runs that took their worker down, a handoff is given up.</summary>
     public const int MostRuns = 3;
@@ -56,7 +64,12 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
         }
         if (run.Begun > MostRuns)
         {
-            await EndAsync(id, run, HandoffState.Failed, problem: $"The worker died {MostRuns} times while at this handoff. Try a smaller size or another kind of file, and run it again.");
+            await EndAsync(
+                id,
+                run,
+                HandoffState.Failed,
+                problem: $"The worker died {MostRuns} times while at this handoff. Try a smaller size or another kind of file, and run it again."
+            );
             return;
         }
         using var cancel = CancellationTokenSource.CreateLinkedTokenSource(stopping);
@@ -76,14 +89,29 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
             var evaluator = new Evaluator(graphic, TypeShaper.Shipped);
             if (card is not null)
             {
-                card = card.With(await PaintedFrames.CoverAsync(evaluator, pictures, cancel.Token)).With(await SoundTrack.LoudnessAsync(graphic, plan, sounds, cancel.Token));
+                card = card.With(await PaintedFrames.CoverAsync(evaluator, pictures, cancel.Token))
+                    .With(await SoundTrack.LoudnessAsync(graphic, plan, sounds, cancel.Token));
                 await Patient(() => store.CardAsync(id, run.Number, JsonSerializer.Serialize(card, ReportJson.Options)), stopping);
             }
             var begun = Stopwatch.GetTimestamp();
             var lengths = Chunks.Lengths(evaluator, plan, workers);
             await using (var notes = Notes(HandoffState.Rendering))
             {
-                await (lengths.Length > 1 ? chunks.RenderAsync(run, evaluator, plan, card, path, lengths, notes, quiet, cancel.Token) : Renderer.RenderAsync(evaluator, plan, pictures, path, Path.GetFileNameWithoutExtension(row.FileName), progress: notes, card: card, sounds: sounds, cancel: cancel.Token));
+                await (
+                    lengths.Length > 1
+                        ? chunks.RenderAsync(run, evaluator, plan, card, path, lengths, notes, quiet, cancel.Token)
+                        : Renderer.RenderAsync(
+                            evaluator,
+                            plan,
+                            pictures,
+                            path,
+                            Path.GetFileNameWithoutExtension(row.FileName),
+                            progress: notes,
+                            card: card,
+                            sounds: sounds,
+                            cancel: cancel.Token
+                        )
+                );
             }
             Telemetry.RenderRate.Record(plan.Frames / Math.Max(1e-3, Stopwatch.GetElapsedTime(begun).TotalSeconds));
             ProofResult result;
@@ -138,7 +166,12 @@ public sealed class HandoffJob(HandoffStore store, IFileStore files, PictureShel
         {
             Delete(path);
             log.LogError(e, "Handoff {Handoff} failed", id);
-            await EndAsync(id, run, HandoffState.Failed, problem: $"Something unforeseen stopped it: {e.Message} Run it again; if it stays so, look at the server's log.");
+            await EndAsync(
+                id,
+                run,
+                HandoffState.Failed,
+                problem: $"Something unforeseen stopped it: {e.Message} Run it again; if it stays so, look at the server's log."
+            );
         }
     }
 

@@ -7,8 +7,12 @@ using Microsoft.Extensions.Options;
 
 namespace Hang.Server.Handoffs;
 
-/// <summary>Tells every change of a handoff to the pages that watch its graphic: as "handoff" with the handoff as JSON, or as "handoffs" when anything may have changed.</summary>
-public sealed class HandoffTelling(HandoffNews news, HandoffStore store, IHubContext<LiveHub> hub, IOptions<JsonOptions> json, ILogger<HandoffTelling> log) : BackgroundService
+/// <summary>
+/// Tells every change of a handoff to the pages that watch its graphic: as "handoff" with the handoff as JSON, or as "handoffs" when anything may have
+/// changed.
+/// </summary>
+public sealed class HandoffTelling(HandoffNews news, HandoffStore store, IHubContext<LiveHub> hub, IOptions<JsonOptions> json, ILogger<HandoffTelling> log)
+    : BackgroundService
 {
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
@@ -22,7 +26,10 @@ public sealed class HandoffTelling(HandoffNews news, HandoffStore store, IHubCon
                 }
                 else if (await store.FindAsync(id.Value, stoppingToken) is { } row)
                 {
-                    Send(hub.Clients.Group(LiveHub.WatchingHandoffs(row.GraphicId)).SendAsync("handoff", JsonSerializer.Serialize(HandoffView.Of(row), json.Value.SerializerOptions), stoppingToken));
+                    Send(
+                        hub.Clients.Group(LiveHub.WatchingHandoffs(row.GraphicId))
+                            .SendAsync("handoff", JsonSerializer.Serialize(HandoffView.Of(row), json.Value.SerializerOptions), stoppingToken)
+                    );
                 }
             }
             catch (Exception e) when (e is not OperationCanceledException)
@@ -33,5 +40,11 @@ public sealed class HandoffTelling(HandoffNews news, HandoffStore store, IHubCon
     }
 
     /// <summary>Each line takes its messages in turn; a page that does not read must not hold up the others.</summary>
-    private void Send(Task sending) => sending.ContinueWith(t => log.LogWarning("A page was not told of a handoff: {Problem}", t.Exception?.GetBaseException().Message), CancellationToken.None, TaskContinuationOptions.OnlyOnFaulted, TaskScheduler.Default);
+    private void Send(Task sending) =>
+        sending.ContinueWith(
+            t => log.LogWarning("A page was not told of a handoff: {Problem}", t.Exception?.GetBaseException().Message),
+            CancellationToken.None,
+            TaskContinuationOptions.OnlyOnFaulted,
+            TaskScheduler.Default
+        );
 }

@@ -13,9 +13,30 @@ namespace Hang.Server.Handoffs;
 /// <param name="Take">What was filled in; null for the graphic as it was.</param>
 /// <param name="SecondsLeft">Of the current step; null when nothing is under way.</param>
 public sealed record HandoffView(
-    Guid Id, Guid GraphicId, string PackageName, string GraphicName, HandoffPlan Plan, HandoffState State, string FileName,
-    int FramesDone, int FramesTotal, double FramesPerSecond, double? SecondsLeft, long? Bytes, string? Problem, ProofView? Proof, string? Verdict, bool Holds, DateTime AskedAt, DateTime? EndedAt,
-    NameCard? Card, int Priority, bool Held, string Note, Take? Take)
+    Guid Id,
+    Guid GraphicId,
+    string PackageName,
+    string GraphicName,
+    HandoffPlan Plan,
+    HandoffState State,
+    string FileName,
+    int FramesDone,
+    int FramesTotal,
+    double FramesPerSecond,
+    double? SecondsLeft,
+    long? Bytes,
+    string? Problem,
+    ProofView? Proof,
+    string? Verdict,
+    bool Holds,
+    DateTime AskedAt,
+    DateTime? EndedAt,
+    NameCard? Card,
+    int Priority,
+    bool Held,
+    string Note,
+    Take? Take
+)
 {
     public static HandoffView Of(HandoffRow row)
     {
@@ -24,11 +45,30 @@ public sealed record HandoffView(
         var rate = seconds > 0 ? row.FramesDone / seconds : 0;
         var proof = ProofOf(row);
         return new(
-            row.Id, row.GraphicId, row.PackageName, row.GraphicName, JsonSerializer.Deserialize<HandoffPlan>(row.Plan, ReportJson.Options)!, row.State, row.FileName,
-            row.FramesDone, row.FramesTotal, rate, running && rate > 0 ? (row.FramesTotal - row.FramesDone) / rate : null, row.Bytes, row.Problem,
-            proof is null ? null : new(proof.Facts, proof.WorstColour, proof.MeanColour, proof.WorstAlpha, proof.MeanAlpha, proof.Differing, proof.Rim), proof?.Verdict, proof?.Holds ?? false, row.AskedAt, row.EndedAt,
-            row.Card is { } card ? JsonSerializer.Deserialize<NameCard>(card, ReportJson.Options) : null, row.Priority, row.Held, row.Note,
-            row.Take is { } take ? JsonSerializer.Deserialize<Take>(take, ReportJson.Options) : null);
+            row.Id,
+            row.GraphicId,
+            row.PackageName,
+            row.GraphicName,
+            JsonSerializer.Deserialize<HandoffPlan>(row.Plan, ReportJson.Options)!,
+            row.State,
+            row.FileName,
+            row.FramesDone,
+            row.FramesTotal,
+            rate,
+            running && rate > 0 ? (row.FramesTotal - row.FramesDone) / rate : null,
+            row.Bytes,
+            row.Problem,
+            proof is null ? null : new(proof.Facts, proof.WorstColour, proof.MeanColour, proof.WorstAlpha, proof.MeanAlpha, proof.Differing, proof.Rim),
+            proof?.Verdict,
+            proof?.Holds ?? false,
+            row.AskedAt,
+            row.EndedAt,
+            row.Card is { } card ? JsonSerializer.Deserialize<NameCard>(card, ReportJson.Options) : null,
+            row.Priority,
+            row.Held,
+            row.Note,
+            row.Take is { } take ? JsonSerializer.Deserialize<Take>(take, ReportJson.Options) : null
+        );
     }
 
     /// <summary>The whole proof of a handoff; null before there is one.</summary>
@@ -36,4 +76,12 @@ public sealed record HandoffView(
 }
 
 /// <summary>A proof in a list: without the error of every frame.</summary>
-public sealed record ProofView(ImmutableArray<ProofFact> Facts, double WorstColour, double MeanColour, double WorstAlpha, double MeanAlpha, ImmutableArray<int> Differing, RimError? Rim);
+public sealed record ProofView(
+    ImmutableArray<ProofFact> Facts,
+    double WorstColour,
+    double MeanColour,
+    double WorstAlpha,
+    double MeanAlpha,
+    ImmutableArray<int> Differing,
+    RimError? Rim
+);

@@ -6,7 +6,8 @@ namespace Hang.Server.Handoffs;
 /// Takes handoffs from the line and runs them, one at a time: a run already paints on all cores. One whose worker died is taken again as soon as it
 /// has been quiet for a while. Where nothing waits, it helps another worker with a part of what that one has taken.
 /// </summary>
-public sealed class HandoffWorker(HandoffStore store, ChunkStore chunks, HandoffJob job, ChunkJob help, HandoffNews news, ILogger<HandoffWorker> log) : BackgroundService
+public sealed class HandoffWorker(HandoffStore store, ChunkStore chunks, HandoffJob job, ChunkJob help, HandoffNews news, ILogger<HandoffWorker> log)
+    : BackgroundService
 {
     /// <summary>A run that has not been heard of for so long is dead; a living one notes its progress four times a second.</summary>
     private static readonly TimeSpan Quiet = TimeSpan.FromSeconds(10);

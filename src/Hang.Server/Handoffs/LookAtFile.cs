@@ -51,7 +51,9 @@ public sealed class LookAtFile(HandoffStore store, IFileStore files, PictureShel
     {
         var (_, folder) = await DemandAsync(id, cancel);
         var path = Path.Combine(folder, $"{still}.png");
-        return File.Exists(path) ? await File.ReadAllBytesAsync(path, cancel) : throw new MissingException("There is no such frame of the file.", "Ask for its frames first.");
+        return File.Exists(path)
+            ? await File.ReadAllBytesAsync(path, cancel)
+            : throw new MissingException("There is no such frame of the file.", "Ask for its frames first.");
     }
 
     /// <summary>What a still should be, as PNG.</summary>
@@ -69,5 +71,8 @@ public sealed class LookAtFile(HandoffStore store, IFileStore files, PictureShel
             : throw new MissingException("There is no such file.", "Hand it off first.");
 
     private async Task<(Evaluator Evaluator, HandoffPlan Plan)> MeantAsync(HandoffRow row, CancellationToken cancel) =>
-        (new(GraphicJson.Read(await store.DocumentAsync(row.Id, cancel)), TypeShaper.Shipped), JsonSerializer.Deserialize<HandoffPlan>(row.Plan, ReportJson.Options)!);
+        (
+            new(GraphicJson.Read(await store.DocumentAsync(row.Id, cancel)), TypeShaper.Shipped),
+            JsonSerializer.Deserialize<HandoffPlan>(row.Plan, ReportJson.Options)!
+        );
 }

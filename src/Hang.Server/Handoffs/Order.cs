@@ -40,8 +40,18 @@ public sealed class Order(RevisionStore revisions, PackageStore packages, Handof
             shown.Add((id, row, (await packages.FindAsync(row.PackageId, cancel))?.Name ?? ""));
         }
         // Documents of many takes are made one by one, while they are kept.
-        var asked = shown.SelectMany(g => Files(g.Id, g.Row.Document, g.Package, pattern, order)).Select((file, i) => i < HandoffOrder.MostFiles ? file
-            : throw new ProblemException($"More than {HandoffOrder.MostFiles} files are asked for at once.", "Choose fewer graphics, kinds, sizes, colourways or takes.", field: "kinds"));
+        var asked = shown
+            .SelectMany(g => Files(g.Id, g.Row.Document, g.Package, pattern, order))
+            .Select(
+                (file, i) =>
+                    i < HandoffOrder.MostFiles
+                        ? file
+                        : throw new ProblemException(
+                            $"More than {HandoffOrder.MostFiles} files are asked for at once.",
+                            "Choose fewer graphics, kinds, sizes, colourways or takes.",
+                            field: "kinds"
+                        )
+            );
         var ids = await store.AddAsync(asked, cancel);
         var kept = JsonSerializer.Serialize(order with { Takes = [], AsItIs = false }, ReportJson.Options);
         foreach (var id in graphics)
@@ -52,13 +62,16 @@ public sealed class Order(RevisionStore revisions, PackageStore packages, Handof
     }
 
     /// <exception cref="ProblemException">The note is too long.</exception>
-    public static string DemandNote(string note) => note.Length <= MostNote ? note : throw new ProblemException("The note is too long.", $"Use at most {MostNote} letters.", field: "note");
+    public static string DemandNote(string note) =>
+        note.Length <= MostNote ? note : throw new ProblemException("The note is too long.", $"Use at most {MostNote} letters.", field: "note");
 
     private static IEnumerable<NewHandoff> Files(Guid id, string document, string package, FilePattern pattern, HandoffOrder order)
     {
         var graphic = GraphicJson.Read(document);
         Graphic? looked = null;
-        return order.Expand(graphic, TypeShaper.Shipped).Select(f => One(id, package, Whole(f), ReferenceEquals(f.Graphic, graphic) ? document : GraphicJson.Write(f.Graphic), pattern, order));
+        return order
+            .Expand(graphic, TypeShaper.Shipped)
+            .Select(f => One(id, package, Whole(f), ReferenceEquals(f.Graphic, graphic) ? document : GraphicJson.Write(f.Graphic), pattern, order));
 
         OrderedFile Whole(OrderedFile file)
         {
@@ -78,7 +91,8 @@ public sealed class Order(RevisionStore revisions, PackageStore packages, Handof
         var parts = new NameParts(package, graphic.Name, variant, plan.Kind, width, height) { Take = take?.Name ?? "" };
         (string, string?) Named(int version)
         {
-            var title = $"{package} · {graphic.Name}{(parts.Take.Length > 0 ? $", {parts.Take}" : "")}{(variant.Length > 0 ? $", {variant}" : "")} v{version:000}";
+            var title =
+                $"{package} · {graphic.Name}{(parts.Take.Length > 0 ? $", {parts.Take}" : "")}{(variant.Length > 0 ? $", {variant}" : "")} v{version:000}";
             return (pattern.Name(parts, version), JsonSerializer.Serialize(NameCard.Of(graphic, plan, title, DateTimeOffset.UtcNow), ReportJson.Options));
         }
         return new(id, package, graphic.Name, document, JsonSerializer.Serialize(plan, ReportJson.Options), plan.Frames, pattern.Stem(parts), Named)

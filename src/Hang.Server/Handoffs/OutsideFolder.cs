@@ -2,7 +2,9 @@ using Hang.Server.Hosting;
 
 namespace Hang.Server.Handoffs;
 
-/// <summary>Puts delivered files into a folder outside of Hang, where an editing suite may watch for them: whole or not at all, and never over another.</summary>
+/// <summary>
+/// Puts delivered files into a folder outside of Hang, where an editing suite may watch for them: whole or not at all, and never over another.
+/// </summary>
 public sealed class OutsideFolder(ServerOptions options, ILogger<OutsideFolder> log)
 {
     /// <summary>Copies a file; without such a folder nothing is done. What goes wrong there does not undo the handoff.</summary>

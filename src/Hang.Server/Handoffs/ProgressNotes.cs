@@ -1,6 +1,9 @@
 namespace Hang.Server.Handoffs;
 
-/// <summary>Notes how far something is a few times a second, and stops it when somebody asked for that or another has taken it over. A note that fails is made up for by the next.</summary>
+/// <summary>
+/// Notes how far something is a few times a second, and stops it when somebody asked for that or another has taken it over. A note that fails is made up
+/// for by the next.
+/// </summary>
 internal sealed class ProgressNotes : IProgress<int>, IAsyncDisposable
 {
     private static readonly TimeSpan Pause = TimeSpan.FromMilliseconds(250);

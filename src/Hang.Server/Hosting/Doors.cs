@@ -12,7 +12,9 @@ internal static class Doors
     {
         var endpoints = configuration.GetSection("Kestrel:Endpoints").GetChildren().Select(e => e["Url"]).OfType<string>();
         // Ports alone mean every address, and count where no address is said.
-        var ports = string.IsNullOrEmpty(configuration["urls"]) ? new[] { "http", "https" }.Where(s => !string.IsNullOrEmpty(configuration[$"{s}_ports"])).Select(s => $"{s}://*:0") : [];
+        var ports = string.IsNullOrEmpty(configuration["urls"])
+            ? new[] { "http", "https" }.Where(s => !string.IsNullOrEmpty(configuration[$"{s}_ports"])).Select(s => $"{s}://*:0")
+            : [];
         return [configuration["urls"] ?? "", .. endpoints, .. ports];
     }
 
@@ -34,23 +36,39 @@ internal static class Doors
             }
             if (!options.SignIn)
             {
-                throw new ProblemException($"{address.Host} is open to other machines, and anybody there could change everything.", "Set SignIn, or listen on 127.0.0.1.", field: "urls");
+                throw new ProblemException(
+                    $"{address.Host} is open to other machines, and anybody there could change everything.",
+                    "Set SignIn, or listen on 127.0.0.1.",
+                    field: "urls"
+                );
             }
             if (!string.Equals(address.Scheme, "https", StringComparison.OrdinalIgnoreCase))
             {
-                throw new ProblemException($"{address.Host} is open to other machines, and passwords would go there unencrypted.", "Listen by https with a certificate, or at 127.0.0.1 behind a proxy on this machine that does HTTPS.", field: "urls");
+                throw new ProblemException(
+                    $"{address.Host} is open to other machines, and passwords would go there unencrypted.",
+                    "Listen by https with a certificate, or at 127.0.0.1 behind a proxy on this machine that does HTTPS.",
+                    field: "urls"
+                );
             }
         }
     }
 
     /// <summary>Whether a host is this machine and no other.</summary>
-    public static bool Own(string host) => string.Equals(host, "localhost", StringComparison.OrdinalIgnoreCase) || (Strict(host) is { } ip && IPAddress.IsLoopback(ip));
+    public static bool Own(string host) =>
+        string.Equals(host, "localhost", StringComparison.OrdinalIgnoreCase) || (Strict(host) is { } ip && IPAddress.IsLoopback(ip));
 
-    /// <summary>An IP address that is written out, and nothing that the system would make one of ("127.1", "0", "0x7f000001"); null for anything else.</summary>
+    /// <summary>
+    /// An IP address that is written out, and nothing that the system would make one of ("127.1", "0", "0x7f000001"); null for anything else.
+    /// </summary>
     public static IPAddress? Strict(string host)
     {
         var plain = host is ['[', .. var inner, ']'] ? inner : host;
-        return IPAddress.TryParse(plain, out var ip) && !plain.Contains('%', StringComparison.Ordinal) && (ip.AddressFamily == AddressFamily.InterNetworkV6 ? plain.Contains(':', StringComparison.Ordinal) : ip.ToString() == plain) ? ip : null;
+        return
+            IPAddress.TryParse(plain, out var ip)
+            && !plain.Contains('%', StringComparison.Ordinal)
+            && (ip.AddressFamily == AddressFamily.InterNetworkV6 ? plain.Contains(':', StringComparison.Ordinal) : ip.ToString() == plain)
+            ? ip
+            : null;
     }
 
     private static readonly HashSet<string> Every = ["*", "+", "0.0.0.0", "[::]"];
@@ -67,5 +85,6 @@ internal static class Doors
         }
     }
 
-    private static ProblemException NoAddress(string host) => new($"{Quoted.Short(host)} is no address to listen at.", "Write an IP address of this machine, such as 127.0.0.1, or 0.0.0.0 for all.", field: "urls");
+    private static ProblemException NoAddress(string host) =>
+        new($"{Quoted.Short(host)} is no address to listen at.", "Write an IP address of this machine, such as 127.0.0.1, or 0.0.0.0 for all.", field: "urls");
 }

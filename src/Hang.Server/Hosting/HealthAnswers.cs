@@ -7,8 +7,14 @@ namespace Hang.Server.Hosting;
 /// <summary>Tells the health of each part, with its words.</summary>
 internal static class HealthAnswers
 {
-    public static Task WriteAsync(HttpContext context, HealthReport report) => context.Response.WriteAsJsonAsync(
-        new { status = report.Status.ToString(), parts = report.Entries.ToDictionary(e => e.Key, e => new { status = e.Value.Status.ToString(), words = e.Value.Description }) });
+    public static Task WriteAsync(HttpContext context, HealthReport report) =>
+        context.Response.WriteAsJsonAsync(
+            new
+            {
+                status = report.Status.ToString(),
+                parts = report.Entries.ToDictionary(e => e.Key, e => new { status = e.Value.Status.ToString(), words = e.Value.Description }),
+            }
+        );
 }
 
 /// <summary>Whether there is room for files. Little room is told; Hang works on.</summary>
@@ -20,7 +26,11 @@ internal sealed class DiskHealth(IFileStore files) : IHealthCheck
     {
         var room = new DriveInfo(Path.GetDirectoryName(files.PathOf("x"))!).AvailableFreeSpace;
         // How much it is, is nobody's business who only asks.
-        return Task.FromResult(room < Little ? HealthCheckResult.Degraded("There is little room left for pictures and handoffs.") : HealthCheckResult.Healthy("There is room for pictures and handoffs."));
+        return Task.FromResult(
+            room < Little
+                ? HealthCheckResult.Degraded("There is little room left for pictures and handoffs.")
+                : HealthCheckResult.Healthy("There is room for pictures and handoffs.")
+        );
     }
 }
 
@@ -30,7 +40,9 @@ internal sealed class EncoderHealth : IHealthCheck
     public Task<HealthCheckResult> CheckHealthAsync(HealthCheckContext context, CancellationToken cancellationToken = default)
     {
         var found = (Environment.GetEnvironmentVariable("PATH") ?? "").Split(':').Any(folder => File.Exists(Path.Combine(folder, "ffmpeg")));
-        return Task.FromResult(found ? HealthCheckResult.Healthy("ffmpeg is installed.") : HealthCheckResult.Degraded("ffmpeg is not installed; ./hang start installs it."));
+        return Task.FromResult(
+            found ? HealthCheckResult.Healthy("ffmpeg is installed.") : HealthCheckResult.Degraded("ffmpeg is not installed; ./hang start installs it.")
+        );
     }
 }
 
@@ -42,6 +54,8 @@ internal sealed class QueueHealth(HandoffStore handoffs) : IHealthCheck
     public async Task<HealthCheckResult> CheckHealthAsync(HealthCheckContext context, CancellationToken cancellationToken = default)
     {
         var waiting = await handoffs.QuietAsync(Long, cancellationToken);
-        return waiting == 0 ? HealthCheckResult.Healthy("Handoffs are worked at.") : HealthCheckResult.Degraded($"{waiting} handoffs have waited for more than {Long.TotalMinutes:0} minutes. Start a worker: ./hang worker.");
+        return waiting == 0
+            ? HealthCheckResult.Healthy("Handoffs are worked at.")
+            : HealthCheckResult.Degraded($"{waiting} handoffs have waited for more than {Long.TotalMinutes:0} minutes. Start a worker: ./hang worker.");
     }
 }

@@ -21,8 +21,13 @@ internal sealed class LiveGate(SessionStore sessions, ILogger<LiveGate> log) : B
     }
 
     private static readonly TimeSpan Round = TimeSpan.FromSeconds(5);
-    private static readonly ConcurrentDictionary<string, Role> Needed = new(typeof(LiveHub).GetMethods().Where(m => m.DeclaringType == typeof(LiveHub) && !m.IsSpecialName).DistinctBy(m => m.Name)
-        .Select(m => KeyValuePair.Create(m.Name, m.GetCustomAttribute<NeedsAttribute>()?.Role ?? Role.Viewer)));
+    private static readonly ConcurrentDictionary<string, Role> Needed = new(
+        typeof(LiveHub)
+            .GetMethods()
+            .Where(m => m.DeclaringType == typeof(LiveHub) && !m.IsSpecialName)
+            .DistinctBy(m => m.Name)
+            .Select(m => KeyValuePair.Create(m.Name, m.GetCustomAttribute<NeedsAttribute>()?.Role ?? Role.Viewer))
+    );
 
     private readonly ConcurrentDictionary<string, HubCallerContext> lines = new();
 
@@ -41,7 +46,9 @@ internal sealed class LiveGate(SessionStore sessions, ILogger<LiveGate> log) : B
             return await next(invocationContext);
         }
         var problem = session.Role < needed ? Needs.Refusal(session.Role, needed) : Needs.Refusal(session.Scope!.Value);
-        return invocationContext.HubMethod.ReturnType == typeof(Task<Refusal?>) ? new Refusal { Message = problem.Message, Remedy = problem.Remedy } : throw new HubException(problem.ToString());
+        return invocationContext.HubMethod.ReturnType == typeof(Task<Refusal?>)
+            ? new Refusal { Message = problem.Message, Remedy = problem.Remedy }
+            : throw new HubException(problem.ToString());
     }
 
     public async Task OnConnectedAsync(HubLifetimeContext context, Func<HubLifetimeContext, Task> next)

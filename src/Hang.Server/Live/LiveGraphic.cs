@@ -48,8 +48,15 @@ public sealed class LiveGraphic
     private readonly Action<Guid> changed;
     private readonly ILogger log;
 
-    private LiveGraphic(Guid id, RevisionStore revisions, IHubContext<LiveHub> hub, Func<Guid, Guid, Palette?, Task> spread, Action<Guid> changed, ILogger log, State state) =>
-        (this.id, this.revisions, this.hub, this.spread, this.changed, this.log, this.state) = (id, revisions, hub, spread, changed, log, state);
+    private LiveGraphic(
+        Guid id,
+        RevisionStore revisions,
+        IHubContext<LiveHub> hub,
+        Func<Guid, Guid, Palette?, Task> spread,
+        Action<Guid> changed,
+        ILogger log,
+        State state
+    ) => (this.id, this.revisions, this.hub, this.spread, this.changed, this.log, this.state) = (id, revisions, hub, spread, changed, log, state);
 
     public Graphic Graphic => state.Program.Graphic;
 
@@ -58,7 +65,14 @@ public sealed class LiveGraphic
     /// <param name="spread">Gives roles and colourways that were changed here (package, graphic, palette) to the rest of the package.</param>
     /// <param name="changed">Is told after each change that is kept.</param>
     /// <exception cref="ProblemException">There is no such graphic.</exception>
-    public static async Task<LiveGraphic> OpenAsync(Guid id, RevisionStore revisions, IHubContext<LiveHub> hub, Func<Guid, Guid, Palette?, Task> spread, Action<Guid> changed, ILogger log)
+    public static async Task<LiveGraphic> OpenAsync(
+        Guid id,
+        RevisionStore revisions,
+        IHubContext<LiveHub> hub,
+        Func<Guid, Guid, Palette?, Task> spread,
+        Action<Guid> changed,
+        ILogger log
+    )
     {
         var row = await revisions.DemandHeadAsync(id);
         return new(id, revisions, hub, spread, changed, log, new(new(GraphicJson.Read(row.Document), TypeShaper.Shipped), row));
@@ -68,7 +82,12 @@ public sealed class LiveGraphic
     /// <param name="session">The browser's own id.</param>
     public void Join(string connection, string session)
     {
-        var viewer = new Viewer(session, (patch, cancel) => hub.Clients.Client(connection).SendAsync("patched", patch, cancel), Look, e => FailedAsync(connection, e));
+        var viewer = new Viewer(
+            session,
+            (patch, cancel) => hub.Clients.Client(connection).SendAsync("patched", patch, cancel),
+            Look,
+            e => FailedAsync(connection, e)
+        );
         if (viewers.TryGetValue(connection, out var old))
         {
             old.Dispose();
@@ -114,7 +133,10 @@ public sealed class LiveGraphic
     {
         foreach (var (connection, viewer) in viewers)
         {
-            var others = viewers.Values.Where(v => v != viewer && v.Person is not null).Select(v => new PersonHere(v.Id, v.Person!.Name, v.Person.Colour, v.Chosen)).ToArray();
+            var others = viewers
+                .Values.Where(v => v != viewer && v.Person is not null)
+                .Select(v => new PersonHere(v.Id, v.Person!.Name, v.Person.Colour, v.Chosen))
+                .ToArray();
             await hub.Clients.Client(connection).SendAsync("people", JsonSerializer.Serialize(others, ReportJson.Options));
         }
     }
@@ -153,7 +175,10 @@ public sealed class LiveGraphic
         return note;
     }
 
-    /// <summary>Roles and colourways are the package's: where they have changed, its other graphics follow. Never within a turn: two that did so would wait for each other.</summary>
+    /// <summary>
+    /// Roles and colourways are the package's: where they have changed, its other graphics follow. Never within a turn: two that did so would wait for each
+    /// other.
+    /// </summary>
     private Task SpreadAsync(Palette? before)
     {
         var now = Graphic.Palette;
@@ -190,7 +215,16 @@ public sealed class LiveGraphic
             var shown = TellAll(viewer);
             try
             {
-                var document = await revisions.KeepAsync(before.Row, row.Id, before.Row.Document, GraphicJson.Write(next), edit.Write(), label, GraphicFacts.Of(next), by ?? viewer?.Person?.Name);
+                var document = await revisions.KeepAsync(
+                    before.Row,
+                    row.Id,
+                    before.Row.Document,
+                    GraphicJson.Write(next),
+                    edit.Write(),
+                    label,
+                    GraphicFacts.Of(next),
+                    by ?? viewer?.Person?.Name
+                );
                 state = state with { Row = row with { Document = document } };
             }
             catch (RevisionConflictException)
@@ -220,7 +254,9 @@ public sealed class LiveGraphic
         if (viewers.TryGetValue(connection, out var viewer))
         {
             var program = state.Program;
-            viewer.Preview = edit is null ? null : await TimeLimit.WithinAsync(() => program.Next(edit.ApplyTo(program.Graphic, TypeShaper.Shipped), viewer.Wanted));
+            viewer.Preview = edit is null
+                ? null
+                : await TimeLimit.WithinAsync(() => program.Next(edit.ApplyTo(program.Graphic, TypeShaper.Shipped), viewer.Wanted));
             await Task.WhenAny(viewer.Wake(), Task.Delay(PixelsFirst));
         }
     }
@@ -235,9 +271,17 @@ public sealed class LiveGraphic
         try
         {
             var concerned = by < 0 ? state.Row.Number : state.Row.Number + 1;
-            if (authors.TryGetValue(concerned, out var author) && author.Length > 0 && author != viewer?.Session && viewers.Values.Any(v => v.Session == author))
+            if (
+                authors.TryGetValue(concerned, out var author)
+                && author.Length > 0
+                && author != viewer?.Session
+                && viewers.Values.Any(v => v.Session == author)
+            )
             {
-                throw new ProblemException(by < 0 ? $"The last change ({state.Row.Label}) was made in another window." : "The next change was made in another window.", "Undo and redo it there.");
+                throw new ProblemException(
+                    by < 0 ? $"The last change ({state.Row.Label}) was made in another window." : "The next change was made in another window.",
+                    "Undo and redo it there."
+                );
             }
             var shown = Show(await StepFromAsync(by), viewer);
             await Task.WhenAny(shown, Task.Delay(PixelsFirst));
@@ -311,7 +355,9 @@ public sealed class LiveGraphic
     public ContrastBehind? Contrast(string connection, string layer, int frame, PictureShelf pictures)
     {
         var graphic = Seen(connection).Graphic;
-        return graphic.Layers.Any(l => l.Id == layer) ? ContrastBehind.Of(graphic, layer, Math.Clamp(frame, 0, graphic.Phases.Total - 1), TypeShaper.Shipped, pictures) : null;
+        return graphic.Layers.Any(l => l.Id == layer)
+            ? ContrastBehind.Of(graphic, layer, Math.Clamp(frame, 0, graphic.Phases.Total - 1), TypeShaper.Shipped, pictures)
+            : null;
     }
 
     /// <summary>Whether the words can be read in the time they stand.</summary>

@@ -55,10 +55,10 @@ public sealed class LiveGraphics
 
     /// <summary>Does something to a graphic and has nothing to tell.</summary>
     public Task UseAsync(Guid id, Func<LiveGraphic, Task> use) => UseAsync(id, async live =>
-    {
-        await use(live);
-        return true;
-    });
+        {
+            await use(live);
+            return true;
+        });
 
     /// <summary>Applies an edit that comes from elsewhere than a bench.</summary>
     /// <param name="by">Who makes it; null where nobody is signed in.</param>
@@ -117,7 +117,9 @@ public sealed class LiveGraphics
     public async Task SpreadAsync(Guid package, Guid from, Palette? palette)
     {
         await packages.SetPaletteAsync(package, palette is null ? null : Codecs.Write(palette));
-        await EachAsync(package, from, g => (palette is null ? g.Graphic.Palette is null : palette.DefinesTheSame(g.Graphic.Palette)) ? null : new TakePalette(palette));
+        await EachAsync(package, from, g =>
+            (palette is null ? g.Graphic.Palette is null : palette.DefinesTheSame(g.Graphic.Palette)) ? null : new TakePalette(palette)
+        );
     }
 
     /// <summary>Shows a colourway in all graphics of a package.</summary>
@@ -126,7 +128,9 @@ public sealed class LiveGraphics
         var switched = palette with { Current = colourway };
         switched.Demand();
         await packages.SetPaletteAsync(package, Codecs.Write(switched));
-        await EachAsync(package, null, g => g.Graphic.Palette is { } own && own.Current != colourway && own.Colourways.Any(c => c.Name == colourway) ? new SwitchColourway(colourway) : null);
+        await EachAsync(package, null, g =>
+            g.Graphic.Palette is { } own && own.Current != colourway && own.Colourways.Any(c => c.Name == colourway) ? new SwitchColourway(colourway) : null
+        );
     }
 
     private async Task EachAsync(Guid package, Guid? but, Func<LiveGraphic, Edit?> editOf)

@@ -15,27 +15,29 @@ using Microsoft.AspNetCore.SignalR;
 namespace Hang.Server.Live;
 
 /// <summary>
-/// The live line between a bench and its graphic. Patches are pushed as "patched", remarks on an edit as "noted", the reading time as "reading", what is heard as "sounding", who else is here as "people", and the
-/// graphic's removal as "removed"; calls answer with a refusal or with nothing.
+/// The live line between a bench and its graphic. Patches are pushed as "patched", remarks on an edit as "noted", the reading time as "reading", what is
+/// heard as "sounding", who else is here as "people", and the graphic's removal as "removed"; calls answer with a refusal or with nothing.
 /// </summary>
-public sealed class LiveHub(LiveGraphics graphics, PictureShelf pictures, HeardMixes mixes, Questions questions, TakeDocuments takes, IHubContext<LiveHub> hub) : Hub
+public sealed class LiveHub(LiveGraphics graphics, PictureShelf pictures, HeardMixes mixes, Questions questions, TakeDocuments takes, IHubContext<LiveHub> hub)
+    : Hub
 {
     private const string Watched = "graphic";
     private const int MostSession = 64;
 
     /// <summary>Begins to watch a graphic; its whole state follows as a patch.</summary>
     /// <param name="session">An id that the browser keeps while its page is open.</param>
-    public Task<Refusal?> Join(string graphic, string session) => Answer(async () =>
-    {
-        await Forget();
-        var id = Guid.TryParse(graphic, out var g) ? g : throw new ProblemException("This is no graphic.", "Open one from the rack.");
-        await graphics.UseAsync(id, live =>
+    public Task<Refusal?> Join(string graphic, string session) =>
+        Answer(async () =>
         {
-            Context.Items[Watched] = id;
-            live.Join(Context.ConnectionId, session.Length > MostSession ? session[..MostSession] : session);
-            return Task.CompletedTask;
+            await Forget();
+            var id = Guid.TryParse(graphic, out var g) ? g : throw new ProblemException("This is no graphic.", "Open one from the rack.");
+            await graphics.UseAsync(id, live =>
+            {
+                Context.Items[Watched] = id;
+                live.Join(Context.ConnectionId, session.Length > MostSession ? session[..MostSession] : session);
+                return Task.CompletedTask;
+            });
         });
-    });
 
     /// <summary>Says who looks, as they call themselves or as they have signed in; everybody else who has the graphic open is told.</summary>
     public Task<Refusal?> Introduce(string name, string colour) => Answer(live => live.Introduce(Context.ConnectionId, Person.Of(SignedIn ?? name, colour)));
@@ -46,16 +48,17 @@ public sealed class LiveHub(LiveGraphics graphics, PictureShelf pictures, HeardM
     /// <summary>Applies and keeps an edit.</summary>
     /// <param name="edit">The edit as JSON.</param>
     [Needs(Role.Designer)]
-    public Task<Refusal?> Edit(string edit) => Answer(async live =>
-    {
-        var begun = Stopwatch.GetTimestamp();
-        var note = await live.EditAsync(Core.Edits.Edit.Read(edit), Context.ConnectionId, SignedIn);
-        Telemetry.EditLatency.Record(Stopwatch.GetElapsedTime(begun).TotalMilliseconds);
-        if (note is not null)
+    public Task<Refusal?> Edit(string edit) =>
+        Answer(async live =>
         {
-            await Clients.Caller.SendAsync("noted", note);
-        }
-    });
+            var begun = Stopwatch.GetTimestamp();
+            var note = await live.EditAsync(Core.Edits.Edit.Read(edit), Context.ConnectionId, SignedIn);
+            Telemetry.EditLatency.Record(Stopwatch.GetElapsedTime(begun).TotalMilliseconds);
+            if (note is not null)
+            {
+                await Clients.Caller.SendAsync("noted", note);
+            }
+        });
 
     /// <summary>Shows what an edit would do, to this viewer only; empty text ends the preview.</summary>
     [Needs(Role.Designer)]
@@ -63,12 +66,13 @@ public sealed class LiveHub(LiveGraphics graphics, PictureShelf pictures, HeardM
 
     /// <summary>Shows the graphic with its fields filled, to this viewer only; whoever may look may fill.</summary>
     /// <param name="take">The take as JSON.</param>
-    public Task<Refusal?> PreviewTake(string take) => Answer(async live =>
-    {
-        var filled = Codecs.Read<Take>(take);
-        await takes.DemandPicturesAsync(filled, Context.ConnectionAborted);
-        await live.PreviewTakeAsync(Context.ConnectionId, filled);
-    });
+    public Task<Refusal?> PreviewTake(string take) =>
+        Answer(async live =>
+        {
+            var filled = Codecs.Read<Take>(take);
+            await takes.DemandPicturesAsync(filled, Context.ConnectionAborted);
+            await live.PreviewTakeAsync(Context.ConnectionId, filled);
+        });
 
     [Needs(Role.Designer)]
     public Task<Refusal?> Undo() => Answer(live => live.StepAsync(-1, Context.ConnectionId));
@@ -99,23 +103,28 @@ public sealed class LiveHub(LiveGraphics graphics, PictureShelf pictures, HeardM
         return Told("null", async live => await questions.InRoomAsync<object?>(() => live.Contrast(connection, layer, frame, pictures)));
     }
 
-    /// <summary>Asks how long the words need to be read and how long they stand; it is pushed as JSON when it has been found, and holds up no other call.</summary>
+    /// <summary>
+    /// Asks how long the words need to be read and how long they stand; it is pushed as JSON when it has been found, and holds up no other call.
+    /// </summary>
     public Task<Refusal?> Reading() => Later("reading", async (live, connection, tell) => await tell(live.Reading(connection)));
 
     /// <summary>Asks what is heard; it is pushed as "sounding", as JSON: first without its loudness where that is not known yet, then with it.</summary>
     public Task<Refusal?> Sounding() => Later("sounding", async (live, connection, tell) =>
-    {
-        var graphic = live.Shown(connection);
-        await tell(await mixes.SoundingAsync(graphic));
-        await tell(await mixes.LoudAsync(graphic));
-    });
+        {
+            var graphic = live.Shown(connection);
+            await tell(await mixes.SoundingAsync(graphic));
+            await tell(await mixes.LoudAsync(graphic));
+        });
 
     /// <summary>Begins what takes its time and holds up no other call; what it finds is pushed under a name, as JSON.</summary>
-    private Task<Refusal?> Later(string name, Func<LiveGraphic, string, Func<object, Task>, Task> find) => Answer(live =>
-    {
-        var connection = Context.ConnectionId;
-        questions.Ask(connection, name, () => find(live, connection, found => hub.Clients.Client(connection).SendAsync(name, JsonSerializer.Serialize(found, ReportJson.Options))));
-    });
+    private Task<Refusal?> Later(string name, Func<LiveGraphic, string, Func<object, Task>, Task> find) =>
+        Answer(live =>
+        {
+            var connection = Context.ConnectionId;
+            questions.Ask(connection, name, () =>
+                find(live, connection, found => hub.Clients.Client(connection).SendAsync(name, JsonSerializer.Serialize(found, ReportJson.Options)))
+            );
+        });
 
     /// <summary>Begins to watch the handoffs of a graphic, each change of which follows.</summary>
     public async Task<Refusal?> WatchHandoffs(string graphic)
@@ -152,11 +161,12 @@ public sealed class LiveHub(LiveGraphics graphics, PictureShelf pictures, HeardM
         return null;
     }
 
-    private Task<Refusal?> Answer(Action<LiveGraphic> act) => Answer(live =>
-    {
-        act(live);
-        return Task.CompletedTask;
-    });
+    private Task<Refusal?> Answer(Action<LiveGraphic> act) =>
+        Answer(live =>
+        {
+            act(live);
+            return Task.CompletedTask;
+        });
 
     private static async Task<Refusal?> Answer(Func<Task> act)
     {

@@ -16,7 +16,9 @@ namespace Hang.Server.Live;
 /// <param name="Others">How many others look at the graphic.</param>
 public sealed record Shown(ProgramCache Program, int Revision, bool Mine, int Others, bool CanUndo, bool CanRedo, string Label);
 
-/// <summary>Makes the patches of one viewer: it knows what the viewer has been sent, so that it gets only what is new to it. Serves one thread at a time.</summary>
+/// <summary>
+/// Makes the patches of one viewer: it knows what the viewer has been sent, so that it gets only what is new to it. Serves one thread at a time.
+/// </summary>
 public sealed class PatchMaker
 {
     /// <summary>Most windows that a viewer is kept up to date with.</summary>
@@ -39,12 +41,21 @@ public sealed class PatchMaker
         var strips = program.Evaluator.Strips;
         var places = before?.Evaluator.Strips.Select((s, i) => (Strip: s, Place: i)).ToDictionary(p => p.Strip.Id, StringComparer.Ordinal);
         var heads = strips.Where(s => places is null || !places.TryGetValue(s.Id, out var p) || !ReferenceEquals(p.Strip, s)).Select(Head).ToArray();
-        var listed = before is null || strips.Length != before.Evaluator.Strips.Length || !strips.Select(s => s.Id).SequenceEqual(before.Evaluator.Strips.Select(s => s.Id));
+        var listed =
+            before is null
+            || strips.Length != before.Evaluator.Strips.Length
+            || !strips.Select(s => s.Id).SequenceEqual(before.Evaluator.Strips.Select(s => s.Id));
         var (outlines, runs, gone) = heads.Length > 0 || listed ? Resources(strips) : ([], [], []);
         var count = FrameWindow.Count(program.Graphic.Phases.Total);
         var now = new SortedSet<int>(wanted.Where(w => w >= 0 && w < count));
         var sameTime = before is not null && before.Graphic.Phases.Total == program.Graphic.Phases.Total;
-        var parts = now.Select(w => Part(program, w, i => sameTime && holds.Contains(w) && places!.TryGetValue(strips[i].Id, out var p) && ReferenceEquals(p.Strip, strips[i]) ? before!.Window(p.Place, w) : null));
+        var parts = now.Select(w =>
+            Part(program, w, i =>
+                sameTime && holds.Contains(w) && places!.TryGetValue(strips[i].Id, out var p) && ReferenceEquals(p.Strip, strips[i])
+                    ? before!.Window(p.Place, w)
+                    : null
+            )
+        );
         var (graphic, order) = (program.Graphic, program.Graphic.Layers.Select(l => l.Id).ToArray());
         var patch = new Patch
         {
@@ -71,7 +82,9 @@ public sealed class PatchMaker
         return patch;
     }
 
-    private static long Size(Patch patch) => patch.Layers.Values.Sum(l => (long)l.Length) + patch.Outlines.Values.Sum(o => o.LongLength)
+    private static long Size(Patch patch) =>
+        patch.Layers.Values.Sum(l => (long)l.Length)
+        + patch.Outlines.Values.Sum(o => o.LongLength)
         + patch.Windows.Sum(w => w.Nodes.Sum(n => n.Values.LongLength + n.Columns.LongLength + (n.Moments?.LongLength ?? 0)));
 
     private static WindowPart Part(ProgramCache program, int window, Func<int, NodeWindow?> known)
@@ -84,16 +97,18 @@ public sealed class PatchMaker
             {
                 continue;
             }
-            nodes.Add(new()
-            {
-                Node = program.Evaluator.Strips[i].Id,
-                Values = Bytes(now.Values),
-                Changing = now.Changing,
-                Columns = Bytes(now.Columns),
-                MomentCounts = now.MomentCounts.Length > 0 ? now.MomentCounts : null,
-                Moments = now.MomentCounts.Length > 0 ? Bytes(now.Moments) : null,
-                Boxes = now.MomentCounts.Length > 0 ? Bytes(now.MomentBoxes) : null,
-            });
+            nodes.Add(
+                new()
+                {
+                    Node = program.Evaluator.Strips[i].Id,
+                    Values = Bytes(now.Values),
+                    Changing = now.Changing,
+                    Columns = Bytes(now.Columns),
+                    MomentCounts = now.MomentCounts.Length > 0 ? now.MomentCounts : null,
+                    Moments = now.MomentCounts.Length > 0 ? Bytes(now.Moments) : null,
+                    Boxes = now.MomentCounts.Length > 0 ? Bytes(now.MomentBoxes) : null,
+                }
+            );
         }
         return new() { Index = window, Nodes = [.. nodes] };
     }
@@ -133,30 +148,43 @@ public sealed class PatchMaker
         return (outlines, runs, gone);
     }
 
-    private static StripHead Head(Strip strip) => new() { Node = strip.Id, Layer = strip.Layer, Size = strip.Size, Ops = [.. strip.Ops.Select(o => Head(o, Ops.All.IndexOf(o.Kind)))] };
+    private static StripHead Head(Strip strip) =>
+        new()
+        {
+            Node = strip.Id,
+            Layer = strip.Layer,
+            Size = strip.Size,
+            Ops = [.. strip.Ops.Select(o => Head(o, Ops.All.IndexOf(o.Kind)))],
+        };
 
-    private static OpHead Head(Op op, int code) => new()
-    {
-        Code = code,
-        Takes = [.. op.Takes],
-        Words = [.. op.Words],
-        At = op.At,
-        Each = op.Each,
-        Steps = [.. op.Steps.Select(s => Head(s, s.Kind.Code))],
-    };
+    private static OpHead Head(Op op, int code) =>
+        new()
+        {
+            Code = code,
+            Takes = [.. op.Takes],
+            Words = [.. op.Words],
+            At = op.At,
+            Each = op.Each,
+            Steps = [.. op.Steps.Select(s => Head(s, s.Kind.Code))],
+        };
 
     private static bool SameHead(Graphic a, Graphic b) => (a with { Layers = b.Layers }) == b;
 
     private static Dictionary<string, string> ChangedLayers(Graphic? before, Graphic after)
     {
         var old = before?.Layers.ToDictionary(l => l.Id, StringComparer.Ordinal);
-        return after.Layers.Where(l => old is null || !old.TryGetValue(l.Id, out var o) || !ReferenceEquals(o, l)).ToDictionary(l => l.Id, l => Codecs.Write(l), StringComparer.Ordinal);
+        return after
+            .Layers.Where(l => old is null || !old.TryGetValue(l.Id, out var o) || !ReferenceEquals(o, l))
+            .ToDictionary(l => l.Id, l => Codecs.Write(l), StringComparer.Ordinal);
     }
 
     private string[][]? NewFindings(ProgramCache program)
     {
         var ids = program.Graphic.Layers.ToLookup(l => l.Name, l => l.Id);
-        var now = GraphicChecks.Of(program.Evaluator).Select(f => new[] { f.Message, f.Remedy, ids[(f.Layer ?? "").Split(" › ")[0]].FirstOrDefault() ?? ids[f.Layer ?? ""].FirstOrDefault() ?? "" }).ToArray();
+        var now = GraphicChecks
+            .Of(program.Evaluator)
+            .Select(f => new[] { f.Message, f.Remedy, ids[(f.Layer ?? "").Split(" › ")[0]].FirstOrDefault() ?? ids[f.Layer ?? ""].FirstOrDefault() ?? "" })
+            .ToArray();
         if (sent is not null && now.Length == findings.Length && now.Zip(findings).All(p => p.First.SequenceEqual(p.Second)))
         {
             return null;

@@ -36,7 +36,14 @@ internal sealed class PlacedNews(LiveGraphics live, RevisionStore revisions, Pac
         {
             var (key, all) = (id.ToString(), await packages.GraphicsAsync());
             var package = all.FirstOrDefault(g => g.Id == id)?.PackageId;
-            var hosts = all.Where(g => g.RemovedAt is null && g.Id != id && g.PackageId == package && g.Facts is { } facts && GraphicFacts.Read(facts).Placed?.Contains(key) == true).ToArray();
+            var hosts = all.Where(g =>
+                    g.RemovedAt is null
+                    && g.Id != id
+                    && g.PackageId == package
+                    && g.Facts is { } facts
+                    && GraphicFacts.Read(facts).Placed?.Contains(key) == true
+                )
+                .ToArray();
             if (hosts.Length == 0)
             {
                 return;

@@ -3,8 +3,8 @@ using System.Collections.Concurrent;
 namespace Hang.Server.Live;
 
 /// <summary>
-/// What viewers ask that takes its time. Of each kind one is under way for each viewer; of those that come meanwhile the newest waits and the others are given up,
-/// since what they ask about has changed. All together they leave a processor to edits.
+/// What viewers ask that takes its time. Of each kind one is under way for each viewer; of those that come meanwhile the newest waits and the others are
+/// given up, since what they ask about has changed. All together they leave a processor to edits.
 /// </summary>
 public sealed class Questions(ILogger<Questions> log)
 {

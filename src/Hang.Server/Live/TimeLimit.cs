@@ -19,7 +19,10 @@ public static class TimeLimit
         }
         catch (TimeoutException)
         {
-            throw new ProblemException($"This takes longer than {(longest ?? Longest).TotalSeconds:0.#} seconds to compute.", "Do it to fewer layers or keyframes at once.");
+            throw new ProblemException(
+                $"This takes longer than {(longest ?? Longest).TotalSeconds:0.#} seconds to compute.",
+                "Do it to fewer layers or keyframes at once."
+            );
         }
     }
 }

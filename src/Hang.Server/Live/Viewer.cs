@@ -10,14 +10,17 @@ namespace Hang.Server.Live;
 /// <param name="send">Sends a patch; returns when the browser's line has taken it.</param>
 /// <param name="failed">Says that a state could not be shown.</param>
 /// <param name="look">What this viewer is to be shown now; null when there is nothing to show.</param>
-public sealed class Viewer(string session, Func<Patch, CancellationToken, Task> send, Func<Viewer, Shown?> look, Func<Exception, Task>? failed = null) : IDisposable
+public sealed class Viewer(string session, Func<Patch, CancellationToken, Task> send, Func<Viewer, Shown?> look, Func<Exception, Task>? failed = null)
+    : IDisposable
 {
     private readonly CancellationTokenSource ended = new();
     private readonly Lock gate = new();
     private PatchMaker maker = new();
     private int[] wanted = [0];
-    private bool pumping, dirty;
-    private long asked, done;
+    private bool pumping,
+        dirty;
+    private long asked,
+        done;
     private TaskCompletionSource progress = new(TaskCreationOptions.RunContinuationsAsynchronously);
 
     /// <summary>The browser's own id, which it keeps when its line was down.</summary>

@@ -14,7 +14,14 @@ internal sealed class WholeCalls(ILogger<WholeCalls> log) : IHubFilter
         var parameters = invocationContext.HubMethod.GetParameters();
         foreach (var (argument, parameter) in invocationContext.HubMethodArguments.Zip(parameters))
         {
-            if ((argument is null ? new("Something is missing in the call.", "Send it as the live line describes.", Field: parameter.Name) : WholeArguments.Of(argument, parameter.Name!)) is { } problem)
+            if (
+                (
+                    argument is null
+                        ? new("Something is missing in the call.", "Send it as the live line describes.", Field: parameter.Name)
+                        : WholeArguments.Of(argument, parameter.Name!)
+                ) is
+                { } problem
+            )
             {
                 return Answer(invocationContext, problem);
             }
@@ -34,7 +41,14 @@ internal sealed class WholeCalls(ILogger<WholeCalls> log) : IHubFilter
         }
     }
 
-    private static Refusal Answer(HubInvocationContext call, Problem problem) => call.HubMethod.ReturnType == typeof(Task<Refusal?>)
-        ? new() { Message = problem.Message, Remedy = problem.Remedy, Layer = problem.Layer, Field = problem.Field }
-        : throw new HubException(problem.ToString());
+    private static Refusal Answer(HubInvocationContext call, Problem problem) =>
+        call.HubMethod.ReturnType == typeof(Task<Refusal?>)
+            ? new()
+            {
+                Message = problem.Message,
+                Remedy = problem.Remedy,
+                Layer = problem.Layer,
+                Field = problem.Field,
+            }
+            : throw new HubException(problem.ToString());
 }

@@ -8,7 +8,8 @@ namespace Hang.Server.Pictures;
 /// <summary>What differs between two graphics as a small picture, PNG: what is alike faintly in grey, what is not in one strong colour.</summary>
 internal static class DifferencePicture
 {
-    private const int Width = 340, Height = 190;
+    private const int Width = 340,
+        Height = 190;
 
     /// <summary>Steps of 255 that count as other; less is no more than another rounding.</summary>
     private const int Other = 6;
@@ -34,7 +35,8 @@ internal static class DifferencePicture
             }
             // Luma of BT.709, of the premultiplied picture: what is not there stays dark and see-through.
             var grey = (byte)(0.2126 * two[i] + 0.7152 * two[i + 1] + 0.0722 * two[i + 2]);
-            (to[i], to[i + 1], to[i + 2], to[i + 3]) = step > Other ? ((byte)229, (byte)0, (byte)125, (byte)255) : (grey, grey, grey, (byte)(two[i + 3] * 2 / 5));
+            (to[i], to[i + 1], to[i + 2], to[i + 3]) =
+                step > Other ? ((byte)229, (byte)0, (byte)125, (byte)255) : (grey, grey, grey, (byte)(two[i + 3] * 2 / 5));
             other += step > Other ? 1 : 0;
         }
         using var png = shown.Encode(SKEncodedImageFormat.Png, 100);

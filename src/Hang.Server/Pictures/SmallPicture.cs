@@ -9,7 +9,9 @@ namespace Hang.Server.Pictures;
 /// <summary>Small pictures of graphics, PNG, at the frame that shows best what they are.</summary>
 internal static class SmallPicture
 {
-    private const int ListWidth = 340, ListHeight = 190, Room = 12;
+    private const int ListWidth = 340,
+        ListHeight = 190,
+        Room = 12;
 
     /// <summary>The whole frame, no wider than is asked for and no larger than it is.</summary>
     public static byte[] Whole(Evaluator evaluator, int width, PictureShelf pictures) => At(evaluator, evaluator.Graphic.Poster, width, pictures);

@@ -16,9 +16,19 @@ internal static class StripPicture
     public static byte[] Of(Evaluator evaluator, int width, PictureShelf pictures)
     {
         var phases = evaluator.Graphic.Phases;
-        return Of(evaluator, width, pictures, phases.Arrive + phases.Leave == 0 || evaluator.Graphic.Kind is GraphicKind.Credits or GraphicKind.Countdown
-            ? Even(0, phases.Total, Moments)
-            : [.. Even(0, phases.HoldStart + 1, 10), .. Even(phases.HoldStart, Math.Max(1, phases.Hold), 5), .. Even(phases.LeaveStart, Math.Max(1, phases.Leave), Moments - 15)]);
+        return Of(
+            evaluator,
+            width,
+            pictures,
+            phases.Arrive + phases.Leave == 0 || evaluator.Graphic.Kind is GraphicKind.Credits or GraphicKind.Countdown
+                ? Even(0, phases.Total, Moments)
+                :
+                [
+                    .. Even(0, phases.HoldStart + 1, 10),
+                    .. Even(phases.HoldStart, Math.Max(1, phases.Hold), 5),
+                    .. Even(phases.LeaveStart, Math.Max(1, phases.Leave), Moments - 15),
+                ]
+        );
     }
 
     /// <param name="frames">The frames to show, as many as a strip has moments.</param>

@@ -12,7 +12,10 @@ using Hang.Scene.Values;
 
 namespace Hang.Server.Rack;
 
-/// <summary>What the core calls its things, in English: what the bench shows of it and a language must have words for. The front end's list of them is printed from this.</summary>
+/// <summary>
+/// What the core calls its things, in English: what the bench shows of it and a language must have words for. The front end's list of them is printed from
+/// this.
+/// </summary>
 public static class CoreTexts
 {
     /// <summary>Titles, labels and meanings of contents, effects, masks, values, arrivals, feels, kinds of files and places, each once, in order.</summary>
@@ -43,7 +46,8 @@ public static class CoreTexts
     }
 
     // Units that are symbols, such as px and dB, are the same everywhere (SI brochure, 5.1).
-    private static bool IsInWords(string unit) => unit.Split(' ', '/').Any(w => w.Length > 3 && w.All(char.IsAsciiLetter)) || unit.Contains(' ', StringComparison.Ordinal);
+    private static bool IsInWords(string unit) =>
+        unit.Split(' ', '/').Any(w => w.Length > 3 && w.All(char.IsAsciiLetter)) || unit.Contains(' ', StringComparison.Ordinal);
 
     /// <summary>A name such as "softLight" as it is shown: "Soft light".</summary>
     private static string InWords(string name)

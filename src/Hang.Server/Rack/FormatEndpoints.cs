@@ -23,9 +23,16 @@ public static class FormatEndpoints
     /// <summary>How far a rate may be from the one that is taken for it without a word.</summary>
     private const double Near = 0.0005;
 
-    public static void Map(IEndpointRouteBuilder app) => app.MapGroup("/api").WithTags("Rack").Refuses()
-        .MapPost("/formats", ReadAsync).Needing(Role.Editor).WithName("readFormat").WithSummary("Size, rate and length of a clip; the clip is not kept.").Accepts<byte[]>("application/octet-stream")
-        .Takes(MostBytes);
+    public static void Map(IEndpointRouteBuilder app) =>
+        app.MapGroup("/api")
+            .WithTags("Rack")
+            .Refuses()
+            .MapPost("/formats", ReadAsync)
+            .Needing(Role.Editor)
+            .WithName("readFormat")
+            .WithSummary("Size, rate and length of a clip; the clip is not kept.")
+            .Accepts<byte[]>("application/octet-stream")
+            .Takes(MostBytes);
 
     private static async Task<ClipFormat> ReadAsync(string name, HttpRequest request, CancellationToken cancel)
     {
@@ -36,12 +43,16 @@ public static class FormatEndpoints
             await using (var file = File.Create(path))
             {
                 var buffer = new byte[1 << 16];
-                for (int read; (read = await request.Body.ReadAsync(buffer, cancel)) > 0;)
+                for (int read; (read = await request.Body.ReadAsync(buffer, cancel)) > 0; )
                 {
                     await file.WriteAsync(buffer.AsMemory(0, read), cancel);
                     if (file.Length > MostBytes)
                     {
-                        throw new ProblemException($"{Quoted.Short(name)} is too large to be looked at.", "Drop a shorter clip of the same footage.", field: "clip");
+                        throw new ProblemException(
+                            $"{Quoted.Short(name)} is too large to be looked at.",
+                            "Drop a shorter clip of the same footage.",
+                            field: "clip"
+                        );
                     }
                 }
             }
@@ -64,15 +75,32 @@ public static class FormatEndpoints
         }
         catch (ProblemException)
         {
-            throw new ProblemException($"{Quoted.Short(name)} is no clip that can be read.", "Drop a video file, or the pictures of a sequence.", field: "clip");
+            throw new ProblemException(
+                $"{Quoted.Short(name)} is no clip that can be read.",
+                "Drop a video file, or the pictures of a sequence.",
+                field: "clip"
+            );
         }
     }
 
     private static (FrameRate Rate, string? Note) Nearest(string written)
     {
         var parts = written.Split('/');
-        var number = double.TryParse(parts[0], CultureInfo.InvariantCulture, out var up) && double.TryParse(parts.ElementAtOrDefault(1) ?? "1", CultureInfo.InvariantCulture, out var down) && down > 0 ? up / down : 25;
+        var number =
+            double.TryParse(parts[0], CultureInfo.InvariantCulture, out var up)
+            && double.TryParse(parts.ElementAtOrDefault(1) ?? "1", CultureInfo.InvariantCulture, out var down)
+            && down > 0
+                ? up / down
+                : 25;
         var rate = FrameRate.All.MinBy(r => Math.Abs(r.PerSecond - number));
-        return (rate, Math.Abs(rate.PerSecond / number - 1) <= Near ? null : string.Create(CultureInfo.InvariantCulture, $"The clip has {number:0.###} frames a second; {rate.PerSecond:0.###} is the nearest that Hang works in."));
+        return (
+            rate,
+            Math.Abs(rate.PerSecond / number - 1) <= Near
+                ? null
+                : string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"The clip has {number:0.###} frames a second; {rate.PerSecond:0.###} is the nearest that Hang works in."
+                )
+        );
     }
 }

@@ -49,18 +49,43 @@ public static class PackEndpoints
     public static void Map(IEndpointRouteBuilder app)
     {
         var api = app.MapGroup("/api").WithTags("Rack").Refuses();
-        api.MapGet("/packages/{id:guid}/pack", SaveAsync).WithName("savePackage").WithSummary("A package with all its graphics, pictures, sounds, fonts, roles and feels, as a .hangpack file.");
-        api.MapPost("/packs", OpenAsync).Takes(PackFile.MostBytes).WithName("openPackage").WithSummary("Adds a package from a .hangpack file.").Accepts<byte[]>("application/zip", "application/octet-stream");
-        api.MapPost("/packages/{id:guid}/compared", CompareAsync).Needing(Role.Viewer).Takes(PackFile.MostBytes).WithName("comparePackage").WithSummary("The graphics of a package and those of a .hangpack file side by side; nothing is kept.").Accepts<byte[]>("application/zip", "application/octet-stream");
+        api.MapGet("/packages/{id:guid}/pack", SaveAsync)
+            .WithName("savePackage")
+            .WithSummary("A package with all its graphics, pictures, sounds, fonts, roles and feels, as a .hangpack file.");
+        api.MapPost("/packs", OpenAsync)
+            .Takes(PackFile.MostBytes)
+            .WithName("openPackage")
+            .WithSummary("Adds a package from a .hangpack file.")
+            .Accepts<byte[]>("application/zip", "application/octet-stream");
+        api.MapPost("/packages/{id:guid}/compared", CompareAsync)
+            .Needing(Role.Viewer)
+            .Takes(PackFile.MostBytes)
+            .WithName("comparePackage")
+            .WithSummary("The graphics of a package and those of a .hangpack file side by side; nothing is kept.")
+            .Accepts<byte[]>("application/zip", "application/octet-stream");
     }
 
-    private static async Task<ImmutableArray<Compared>> CompareAsync(Guid id, string name, HttpRequest request, PackageStore packages, RevisionStore revisions, PictureShelf pictures, CancellationToken cancel)
+    private static async Task<ImmutableArray<Compared>> CompareAsync(
+        Guid id,
+        string name,
+        HttpRequest request,
+        PackageStore packages,
+        RevisionStore revisions,
+        PictureShelf pictures,
+        CancellationToken cancel
+    )
     {
         _ = await RackEndpoints.DemandPackage(id, packages, cancel);
         var pack = PackFile.Read(name, await Uploads.ReadAsync(request, name, PackFile.MostBytes, "package", cancel), cancel);
-        var carried = pack.Graphics.SelectMany(g => g.Sources.All).Where(s => s.Kind == PictureSources.Kind && s.Facts.Data is not null).DistinctBy(s => s.Hash).ToDictionary(s => s.Hash, Judges.Inside, StringComparer.Ordinal);
+        var carried = pack
+            .Graphics.SelectMany(g => g.Sources.All)
+            .Where(s => s.Kind == PictureSources.Kind && s.Facts.Data is not null)
+            .DistinctBy(s => s.Hash)
+            .ToDictionary(s => s.Hash, Judges.Inside, StringComparer.Ordinal);
         using var theirs = new PictureShelf(hash => carried.GetValueOrDefault(hash));
-        var there = pack.Graphics.GroupBy(g => g.Name, StringComparer.OrdinalIgnoreCase).ToDictionary(g => g.Key, g => g.First(), StringComparer.OrdinalIgnoreCase);
+        var there = pack
+            .Graphics.GroupBy(g => g.Name, StringComparer.OrdinalIgnoreCase)
+            .ToDictionary(g => g.Key, g => g.First(), StringComparer.OrdinalIgnoreCase);
         var all = ImmutableArray.CreateBuilder<Compared>();
         foreach (var row in (await packages.GraphicsAsync(cancel)).Where(g => g.PackageId == id && g.RemovedAt is null))
         {
@@ -74,16 +99,45 @@ public static class PackEndpoints
             var (now, then) = (new Evaluator(graphic, TypeShaper.Shipped), new Evaluator(other, TypeShaper.Shipped));
             var (share, png) = DifferencePicture.Of(then, now, theirs, pictures);
             var says = GraphicDifference.Between(other, graphic);
-            all.Add(new(graphic.Name, share == 0 && says.IsEmpty ? PackState.Same : PackState.Changed, still, Url(SmallPicture.Whole(then, StillWidth, theirs)), share == 0 ? null : Url(png), share, says));
+            all.Add(
+                new(
+                    graphic.Name,
+                    share == 0 && says.IsEmpty ? PackState.Same : PackState.Changed,
+                    still,
+                    Url(SmallPicture.Whole(then, StillWidth, theirs)),
+                    share == 0 ? null : Url(png),
+                    share,
+                    says
+                )
+            );
         }
-        return [.. all, .. there.Values.Select(g => new Compared(g.Name, PackState.OnlyThere, null, Url(SmallPicture.Whole(new(g, TypeShaper.Shipped), StillWidth, theirs)), null, 1, []))];
+        return
+        [
+            .. all,
+            .. there.Values.Select(g => new Compared(
+                g.Name,
+                PackState.OnlyThere,
+                null,
+                Url(SmallPicture.Whole(new(g, TypeShaper.Shipped), StillWidth, theirs)),
+                null,
+                1,
+                []
+            )),
+        ];
     }
 
     private const int StillWidth = 340;
 
     private static string Url(byte[] png) => $"data:image/png;base64,{Convert.ToBase64String(png)}";
 
-    private static async Task<FileContentHttpResult> SaveAsync(Guid id, PackageStore packages, RevisionStore revisions, FeelStore feels, DocumentSources sources, CancellationToken cancel)
+    private static async Task<FileContentHttpResult> SaveAsync(
+        Guid id,
+        PackageStore packages,
+        RevisionStore revisions,
+        FeelStore feels,
+        DocumentSources sources,
+        CancellationToken cancel
+    )
     {
         var package = await RackEndpoints.DemandPackage(id, packages, cancel);
         var graphics = ImmutableArray.CreateBuilder<Core.Documents.Graphic>();
@@ -97,7 +151,15 @@ public static class PackEndpoints
     }
 
     private static async Task<Guid> OpenAsync(
-        string name, HttpRequest request, PackageStore packages, RevisionStore revisions, FeelStore feels, DocumentSources sources, LiveGraphics live, CancellationToken cancel)
+        string name,
+        HttpRequest request,
+        PackageStore packages,
+        RevisionStore revisions,
+        FeelStore feels,
+        DocumentSources sources,
+        LiveGraphics live,
+        CancellationToken cancel
+    )
     {
         var pack = PackFile.Read(name, await Uploads.ReadAsync(request, name, PackFile.MostBytes, "package", cancel), cancel);
         // All of it is looked at before any of it is kept.
@@ -106,13 +168,29 @@ public static class PackEndpoints
         try
         {
             // What is placed in a graphic of the file is the graphic of that name in the file.
-            var ids = pack.Graphics.GroupBy(g => g.Name, StringComparer.OrdinalIgnoreCase).ToDictionary(g => g.Key, _ => Guid.NewGuid(), StringComparer.OrdinalIgnoreCase);
+            var ids = pack
+                .Graphics.GroupBy(g => g.Name, StringComparer.OrdinalIgnoreCase)
+                .ToDictionary(g => g.Key, _ => Guid.NewGuid(), StringComparer.OrdinalIgnoreCase);
             var known = new Dictionary<string, string>(StringComparer.Ordinal);
             var named = new HashSet<string>(StringComparer.OrdinalIgnoreCase);
             foreach (var graphic in pack.Graphics)
             {
-                var kept = await sources.TakeInAsync(id, PlacedRules.Rekeyed(graphic, (key, placed) => ids.TryGetValue(placed.Name, out var other) ? other.ToString() : key), cancel, known);
-                await RackEndpoints.AddToPackageAsync(named.Add(graphic.Name) ? ids[graphic.Name] : Guid.NewGuid(), await RackEndpoints.DemandPackage(id, packages, cancel), kept, "Opened a package", packages, revisions, live, cancel);
+                var kept = await sources.TakeInAsync(
+                    id,
+                    PlacedRules.Rekeyed(graphic, (key, placed) => ids.TryGetValue(placed.Name, out var other) ? other.ToString() : key),
+                    cancel,
+                    known
+                );
+                await RackEndpoints.AddToPackageAsync(
+                    named.Add(graphic.Name) ? ids[graphic.Name] : Guid.NewGuid(),
+                    await RackEndpoints.DemandPackage(id, packages, cancel),
+                    kept,
+                    "Opened a package",
+                    packages,
+                    revisions,
+                    live,
+                    cancel
+                );
             }
             foreach (var feel in own)
             {

@@ -53,7 +53,9 @@ public static class PlacingEndpoints
         api.MapPost("/wrapped", WrapAsync).WithName("wrapLayers").WithSummary("Makes a graphic of its own of some layers, and places it where they stood.");
         api.MapPost("/refit", RefitAsync).WithName("refitGraphic").WithSummary("Brings a graphic, or a copy of it, to another size and shape.");
         api.MapGet("/around/{layer}", AroundAsync).WithName("aroundPlaced").WithSummary("What stands around a placed graphic at a frame of its own.");
-        api.MapGet("/around/{layer}/{side}", AroundPictureAsync).WithName("aroundPlacedPicture").WithSummary("What is painted behind or before a placed graphic, at a frame of the whole.");
+        api.MapGet("/around/{layer}/{side}", AroundPictureAsync)
+            .WithName("aroundPlacedPicture")
+            .WithSummary("What is painted behind or before a placed graphic, at a frame of the whole.");
     }
 
     private static async Task<AroundView> AroundAsync(Guid id, string layer, int frame, RevisionStore revisions, CancellationToken cancel)
@@ -68,7 +70,16 @@ public static class PlacingEndpoints
         return new(at, whole.Width, whole.Height, [m.A, m.B, m.C, m.D, m.E, m.F], $"{of}/behind?at={at}&of={key}", $"{of}/before?at={at}&of={key}");
     }
 
-    private static async Task<FileContentHttpResult> AroundPictureAsync(Guid id, string layer, string side, int at, RevisionStore revisions, PictureShelf pictures, HttpResponse response, CancellationToken cancel)
+    private static async Task<FileContentHttpResult> AroundPictureAsync(
+        Guid id,
+        string layer,
+        string side,
+        int at,
+        RevisionStore revisions,
+        PictureShelf pictures,
+        HttpResponse response,
+        CancellationToken cancel
+    )
     {
         var around = new Around(GraphicJson.Read((await revisions.DemandHeadAsync(id, cancel)).Document), layer, TypeShaper.Shipped);
         var part = side switch
@@ -82,22 +93,54 @@ public static class PlacingEndpoints
         return TypedResults.File(SmallPicture.At(new Evaluator(part, TypeShaper.Shipped), at, MostAround, pictures), "image/png");
     }
 
-    private static async Task<Refitted> RefitAsync(Guid id, RefitWish wish, PackageStore packages, RevisionStore revisions, LiveGraphics live, ClaimsPrincipal user, CancellationToken cancel)
+    private static async Task<Refitted> RefitAsync(
+        Guid id,
+        RefitWish wish,
+        PackageStore packages,
+        RevisionStore revisions,
+        LiveGraphics live,
+        ClaimsPrincipal user,
+        CancellationToken cancel
+    )
     {
         var row = await revisions.DemandHeadAsync(id, cancel);
         var (before, edit) = (GraphicJson.Read(row.Document), new Refit(wish.Width, wish.Height));
         var after = edit.ApplyTo(before, TypeShaper.Shipped);
-        ImmutableArray<string> crowded = [.. Refit.Crowded(before, after, TypeShaper.Shipped).Select(f => $"{f.Problem.Layer}: {f.Problem.Message} {f.Problem.Remedy}")];
+        ImmutableArray<string> crowded =
+        [
+            .. Refit.Crowded(before, after, TypeShaper.Shipped).Select(f => $"{f.Problem.Layer}: {f.Problem.Message} {f.Problem.Remedy}"),
+        ];
         if (!wish.Copy)
         {
             await live.EditAsync(id, edit, user.Identity?.Name);
             return new(id, crowded);
         }
         var package = await RackEndpoints.DemandPackage(row.PackageId, packages, cancel);
-        return new(await RackEndpoints.AddToPackageAsync(package, after with { Name = $"{before.Name} {wish.Width} × {wish.Height}" }, $"Refitted from {before.Name}", packages, revisions, live, cancel), crowded);
+        return new(
+            await RackEndpoints.AddToPackageAsync(
+                package,
+                after with
+                {
+                    Name = $"{before.Name} {wish.Width} × {wish.Height}",
+                },
+                $"Refitted from {before.Name}",
+                packages,
+                revisions,
+                live,
+                cancel
+            ),
+            crowded
+        );
     }
 
-    private static async Task<NoContent> PlaceAsync(Guid id, Placement placement, RevisionStore revisions, LiveGraphics live, ClaimsPrincipal user, CancellationToken cancel)
+    private static async Task<NoContent> PlaceAsync(
+        Guid id,
+        Placement placement,
+        RevisionStore revisions,
+        LiveGraphics live,
+        ClaimsPrincipal user,
+        CancellationToken cancel
+    )
     {
         var (host, row) = (await revisions.DemandHeadAsync(id, cancel), await revisions.DemandHeadAsync(placement.Graphic, cancel));
         if (host.PackageId != row.PackageId)

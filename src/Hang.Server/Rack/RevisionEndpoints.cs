@@ -28,7 +28,9 @@ public static class RevisionEndpoints
         var api = app.MapGroup("/api/graphics/{id:guid}/revisions").WithTags("Rack").Refuses();
         api.MapGet("", ListAsync).WithName("revisions").WithSummary("The revisions of a graphic, the newest first.");
         api.MapGet("/{number:int}/still", StillAsync).WithName("revisionStill").WithSummary("A small picture of a revision.");
-        api.MapGet("/{number:int}/difference", DifferenceAsync).WithName("revisionDifference").WithSummary("What differs between a revision and what is shown, as a picture; the header Hang-Differs has the share of the picture.");
+        api.MapGet("/{number:int}/difference", DifferenceAsync)
+            .WithName("revisionDifference")
+            .WithSummary("What differs between a revision and what is shown, as a picture; the header Hang-Differs has the share of the picture.");
         api.MapPost("/{number:int}/back", BackAsync).WithName("bringRevisionBack").WithSummary("Makes the graphic what it was; that is a revision of its own.");
         api.MapPost("/{number:int}/copy", CopyAsync).WithName("copyRevisionOut").WithSummary("Makes another graphic of a revision.");
     }
@@ -36,10 +38,27 @@ public static class RevisionEndpoints
     private static async Task<ImmutableArray<RevisionView>> ListAsync(Guid id, RevisionStore revisions, CancellationToken cancel)
     {
         var head = await revisions.DemandHeadAsync(id, cancel);
-        return [.. (await revisions.ListAsync(id, cancel)).Select(r => new RevisionView(r.Number, r.Label, r.MadeAt, r.MadeBy, $"/api/graphics/{id}/revisions/{r.Number}/still?of={r.MadeAt.Ticks}", r.Number == head.Number))];
+        return
+        [
+            .. (await revisions.ListAsync(id, cancel)).Select(r => new RevisionView(
+                r.Number,
+                r.Label,
+                r.MadeAt,
+                r.MadeBy,
+                $"/api/graphics/{id}/revisions/{r.Number}/still?of={r.MadeAt.Ticks}",
+                r.Number == head.Number
+            )),
+        ];
     }
 
-    private static async Task<FileContentHttpResult> StillAsync(Guid id, int number, RevisionStore revisions, PictureShelf pictures, HttpResponse response, CancellationToken cancel)
+    private static async Task<FileContentHttpResult> StillAsync(
+        Guid id,
+        int number,
+        RevisionStore revisions,
+        PictureShelf pictures,
+        HttpResponse response,
+        CancellationToken cancel
+    )
     {
         var (graphic, _) = await FindAsync(id, number, revisions, cancel);
         // The address holds when it was made.
@@ -47,7 +66,14 @@ public static class RevisionEndpoints
         return TypedResults.File(SmallPicture.Seen(new Evaluator(graphic, TypeShaper.Shipped), pictures), "image/png");
     }
 
-    private static async Task<FileContentHttpResult> DifferenceAsync(Guid id, int number, RevisionStore revisions, PictureShelf pictures, HttpResponse response, CancellationToken cancel)
+    private static async Task<FileContentHttpResult> DifferenceAsync(
+        Guid id,
+        int number,
+        RevisionStore revisions,
+        PictureShelf pictures,
+        HttpResponse response,
+        CancellationToken cancel
+    )
     {
         var (before, _) = await FindAsync(id, number, revisions, cancel);
         var now = GraphicJson.Read((await revisions.DemandHeadAsync(id, cancel)).Document);
@@ -56,7 +82,14 @@ public static class RevisionEndpoints
         return TypedResults.File(png, "image/png");
     }
 
-    private static async Task<NoContent> BackAsync(Guid id, int number, RevisionStore revisions, LiveGraphics live, ClaimsPrincipal user, CancellationToken cancel)
+    private static async Task<NoContent> BackAsync(
+        Guid id,
+        int number,
+        RevisionStore revisions,
+        LiveGraphics live,
+        ClaimsPrincipal user,
+        CancellationToken cancel
+    )
     {
         var (graphic, label) = await FindAsync(id, number, revisions, cancel);
         await live.EditAsync(id, new BecomeAgain(graphic, label), user.Identity?.Name);
@@ -67,10 +100,19 @@ public static class RevisionEndpoints
     {
         var (graphic, label) = await FindAsync(id, number, revisions, cancel);
         var row = await revisions.DemandHeadAsync(id, cancel);
-        return await RackEndpoints.AddToPackageAsync(await RackEndpoints.DemandPackage(row.PackageId, packages, cancel), graphic, $"Copied from: {label}", packages, revisions, live, cancel);
+        return await RackEndpoints.AddToPackageAsync(
+            await RackEndpoints.DemandPackage(row.PackageId, packages, cancel),
+            graphic,
+            $"Copied from: {label}",
+            packages,
+            revisions,
+            live,
+            cancel
+        );
     }
 
     private static async Task<(Graphic Graphic, string Label)> FindAsync(Guid id, int number, RevisionStore revisions, CancellationToken cancel) =>
-        await revisions.FindAsync(id, number, cancel) is { } row ? (GraphicJson.Read(row.Document), row.Label)
+        await revisions.FindAsync(id, number, cancel) is { } row
+            ? (GraphicJson.Read(row.Document), row.Label)
             : throw new ProblemException("That revision is not kept any more.", "Look at the list again, and choose another.", field: "number");
 }

@@ -24,7 +24,8 @@ public sealed record OpenRoster(Graphic Graphic, string Key, Roster Roster, Rost
     public string KeyOf(Take take) => Hash(Key, JsonSerializer.Serialize(take with { Name = "" }, ReportJson.Options));
 
     /// <summary>Hash of what decides a row's pixels, and behind it of what decides its file.</summary>
-    public string KeyOf(Take take, HandoffOrder order) => KeyOf(take) + Hash(take.Name, JsonSerializer.Serialize(order with { Takes = [], Note = "", Priority = 0, AsItIs = false }, ReportJson.Options));
+    public string KeyOf(Take take, HandoffOrder order) =>
+        KeyOf(take) + Hash(take.Name, JsonSerializer.Serialize(order with { Takes = [], Note = "", Priority = 0, AsItIs = false }, ReportJson.Options));
 
     internal static string Hash(params string[] parts) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(string.Join('\0', parts))));
 }
@@ -47,7 +48,9 @@ public sealed class GraphicRosters(RevisionStore revisions, RosterStore store) :
         var row = await revisions.DemandHeadAsync(graphic, cancel);
         var record = await store.FindAsync(graphic, cancel);
         var document = GraphicJson.Read(row.Document);
-        var (roster, names) = record is null ? (new Roster([.. (document.Fields ?? []).Select(f => new RosterColumn(f.Name, f.Name))], []), null) : Read(record.Body);
+        var (roster, names) = record is null
+            ? (new Roster([.. (document.Fields ?? []).Select(f => new RosterColumn(f.Name, f.Name))], []), null)
+            : Read(record.Body);
         var open = new OpenRoster(document, OpenRoster.Hash(row.Document), roster, new(document, Fitting(roster, document), names), record?.Version ?? 0);
         return opened.Set(stamp, open, new MemoryCacheEntryOptions { Size = 1, SlidingExpiration = Stays });
     }
@@ -60,7 +63,11 @@ public sealed class GraphicRosters(RevisionStore revisions, RosterStore store) :
         var body = JsonSerializer.SerializeToNode(roster, ReportJson.Options)!;
         body[Given] = JsonSerializer.SerializeToNode(new RosterTakes(open.Graphic, roster, open.Takes.Names).Names, ReportJson.Options);
         return await store.KeepAsync(graphic, body.ToJsonString(ReportJson.Options), known, cancel)
-            ?? throw new ProblemException("The table was changed elsewhere at the same moment.", "Reload the page to see that change, and do yours again.", field: "version");
+            ?? throw new ProblemException(
+                "The table was changed elsewhere at the same moment.",
+                "Reload the page to see that change, and do yours again.",
+                field: "version"
+            );
     }
 
     /// <summary>A table as it is kept, and the names that its rows have; null in one of before, whose rows are named anew.</summary>
@@ -75,10 +82,16 @@ public sealed class GraphicRosters(RevisionStore revisions, RosterStore store) :
     private const string Given = "given";
 
     /// <summary>Columns whose field the graphic no longer has fill nothing.</summary>
-    private static Roster Fitting(Roster roster, Graphic graphic) => roster with
-    {
-        Columns = [.. roster.Columns.Select(c => c.Fills.Length == 0 || c.Fills.StartsWith('.') || (graphic.Fields ?? []).Any(f => f.IsNamed(c.Fills)) ? c : c with { Fills = "" })],
-    };
+    private static Roster Fitting(Roster roster, Graphic graphic) =>
+        roster with
+        {
+            Columns =
+            [
+                .. roster.Columns.Select(c =>
+                    c.Fills.Length == 0 || c.Fills.StartsWith('.') || (graphic.Fields ?? []).Any(f => f.IsNamed(c.Fills)) ? c : c with { Fills = "" }
+                ),
+            ],
+        };
 
     public void Dispose() => opened.Dispose();
 }

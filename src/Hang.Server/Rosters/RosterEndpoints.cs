@@ -64,17 +64,55 @@ public static class RosterEndpoints
 
     public static void Map(IEndpointRouteBuilder app)
     {
-        app.MapGroup("/api/lists").WithTags("Roster").Refuses().MapPost("", ReadLinesAsync).Needing(Role.Editor, Scope.Fill).Takes(TableFile.MostBytes + 1).WithName("readList").WithSummary("Reads CSV, text with tabs or XLSX as the lines of a list, such as credits or the data of a chart; nothing is kept.").Accepts<byte[]>("application/octet-stream", "text/csv");
+        app.MapGroup("/api/lists")
+            .WithTags("Roster")
+            .Refuses()
+            .MapPost("", ReadLinesAsync)
+            .Needing(Role.Editor, Scope.Fill)
+            .Takes(TableFile.MostBytes + 1)
+            .WithName("readList")
+            .WithSummary("Reads CSV, text with tabs or XLSX as the lines of a list, such as credits or the data of a chart; nothing is kept.")
+            .Accepts<byte[]>("application/octet-stream", "text/csv");
         var api = app.MapGroup("/api/graphics/{id:guid}/roster").WithTags("Roster").Refuses();
         api.MapGet("", ViewAsync).WithName("roster").WithSummary("The table of rows that the graphic is filled with.");
-        api.MapPut("", async (Guid id, RosterChange change, GraphicRosters rosters, CancellationToken cancel) => await rosters.KeepAsync(id, change.Roster, change.Version, cancel)).Needing(Role.Editor, Scope.Fill).Takes(BodyLimits.Roster).WithName("keepRoster").WithSummary("Keeps the table; answers with its new version.");
-        api.MapPost("/table", TableAsync).Needing(Role.Editor, Scope.Fill).Takes(TableFile.MostBytes + 1).WithName("readTable").WithSummary("Reads CSV, text with tabs or XLSX as a roster of this graphic; nothing is kept.").Accepts<byte[]>("application/octet-stream", "text/csv");
-        api.MapGet("/lines", async (Guid id, GraphicRosters rosters, CancellationToken cancel) => new ListLines(LinesOf((await rosters.OpenAsync(id, cancel)).Roster))).WithName("rosterLines").WithSummary("The rows as lines of a list, such as credits.");
-        api.MapPost("/pictures", PicturesAsync).Needing(Role.Editor, Scope.Fill).Takes(PicturePack.MostBytes + 1).WithName("rosterPictures").WithSummary("Takes pictures in, one or a zip full of them, for cells that say their file names.").Accepts<byte[]>("application/octet-stream", "application/zip", "image/png");
-        api.MapGet("/rows", RowsAsync).WithName("rosterRows").WithSummary("Some rows as they are filled: names, pictures, what is to be said of them, whether their files are made.");
+        api.MapPut("", async (Guid id, RosterChange change, GraphicRosters rosters, CancellationToken cancel) =>
+                await rosters.KeepAsync(id, change.Roster, change.Version, cancel)
+            )
+            .Needing(Role.Editor, Scope.Fill)
+            .Takes(BodyLimits.Roster)
+            .WithName("keepRoster")
+            .WithSummary("Keeps the table; answers with its new version.");
+        api.MapPost("/table", TableAsync)
+            .Needing(Role.Editor, Scope.Fill)
+            .Takes(TableFile.MostBytes + 1)
+            .WithName("readTable")
+            .WithSummary("Reads CSV, text with tabs or XLSX as a roster of this graphic; nothing is kept.")
+            .Accepts<byte[]>("application/octet-stream", "text/csv");
+        api.MapGet("/lines", async (Guid id, GraphicRosters rosters, CancellationToken cancel) =>
+                new ListLines(LinesOf((await rosters.OpenAsync(id, cancel)).Roster))
+            )
+            .WithName("rosterLines")
+            .WithSummary("The rows as lines of a list, such as credits.");
+        api.MapPost("/pictures", PicturesAsync)
+            .Needing(Role.Editor, Scope.Fill)
+            .Takes(PicturePack.MostBytes + 1)
+            .WithName("rosterPictures")
+            .WithSummary("Takes pictures in, one or a zip full of them, for cells that say their file names.")
+            .Accepts<byte[]>("application/octet-stream", "application/zip", "image/png");
+        api.MapGet("/rows", RowsAsync)
+            .WithName("rosterRows")
+            .WithSummary("Some rows as they are filled: names, pictures, what is to be said of them, whether their files are made.");
         api.MapGet("/rows/{row}/still", StillAsync).WithName("rowStill").WithSummary("A small picture of a row.");
-        api.MapPut("/rows/{row}", FillRowAsync).Needing(Role.Editor, Scope.Fill).Takes(BodyLimits.Take).WithName("fillRow").WithSummary("Fills a row from outside, by names of fields; one that there is not is added.");
-        api.MapPost("/handoffs", OrderAsync).Needing(Role.Editor).Takes(BodyLimits.Take).WithName("orderRoster").WithSummary("Puts every row in line under its name, or those that have changed. Rows that cannot be made are listed; the others go.");
+        api.MapPut("/rows/{row}", FillRowAsync)
+            .Needing(Role.Editor, Scope.Fill)
+            .Takes(BodyLimits.Take)
+            .WithName("fillRow")
+            .WithSummary("Fills a row from outside, by names of fields; one that there is not is added.");
+        api.MapPost("/handoffs", OrderAsync)
+            .Needing(Role.Editor)
+            .Takes(BodyLimits.Take)
+            .WithName("orderRoster")
+            .WithSummary("Puts every row in line under its name, or those that have changed. Rows that cannot be made are listed; the others go.");
     }
 
     private static async Task<ListLines> ReadLinesAsync(string name, HttpRequest request, CancellationToken cancel) =>
@@ -82,8 +120,18 @@ public static class RosterEndpoints
 
     private static string LinesOf(Roster roster)
     {
-        var lines = TableLines.Of([.. roster.Rows.Select(r => (IReadOnlyList<string>)[.. roster.Columns.Index().Where(c => !c.Item.Fills.StartsWith('.')).Select(c => r.Cell(c.Index))])]);
-        return lines.Length > 0 ? lines : throw new ProblemException("The roster of this graphic has no rows.", "Open its roster and give it a table, or open a table here.", field: "rows");
+        var lines = TableLines.Of([
+            .. roster.Rows.Select(r =>
+                (IReadOnlyList<string>)[.. roster.Columns.Index().Where(c => !c.Item.Fills.StartsWith('.')).Select(c => r.Cell(c.Index))]
+            ),
+        ]);
+        return lines.Length > 0
+            ? lines
+            : throw new ProblemException(
+                "The roster of this graphic has no rows.",
+                "Open its roster and give it a table, or open a table here.",
+                field: "rows"
+            );
     }
 
     private static async Task<RosterView> ViewAsync(Guid id, GraphicRosters rosters, CancellationToken cancel)
@@ -100,7 +148,12 @@ public static class RosterEndpoints
         return Binding.Of(TableFile.Read(name, bytes, first => first.Count > 1 || Binding.Names(first, graphic), cancel), graphic);
     }
 
-    private static async Task<ImmutableSortedDictionary<string, RosterPicture>> PicturesAsync(string name, HttpRequest request, DocumentSources sources, CancellationToken cancel)
+    private static async Task<ImmutableSortedDictionary<string, RosterPicture>> PicturesAsync(
+        string name,
+        HttpRequest request,
+        DocumentSources sources,
+        CancellationToken cancel
+    )
     {
         var bytes = await Uploads.ReadAsync(request, name, PicturePack.MostBytes, "file", cancel);
         var found = ImmutableSortedDictionary.CreateBuilder<string, RosterPicture>(StringComparer.Ordinal);
@@ -114,7 +167,16 @@ public static class RosterEndpoints
 
     /// <param name="from">Index of the first row.</param>
     /// <param name="count">How many; at most 200.</param>
-    private static async Task<ImmutableArray<RowView>> RowsAsync(Guid id, int from, int count, GraphicRosters rosters, RosterStore store, PictureShelf pictures, SeenFirst seen, CancellationToken cancel)
+    private static async Task<ImmutableArray<RowView>> RowsAsync(
+        Guid id,
+        int from,
+        int count,
+        GraphicRosters rosters,
+        RosterStore store,
+        PictureShelf pictures,
+        SeenFirst seen,
+        CancellationToken cancel
+    )
     {
         var open = await rosters.OpenAsync(id, cancel);
         var files = (await store.FilesAsync(id, cancel)).ToDictionary(f => f.RowId, StringComparer.Ordinal);
@@ -139,13 +201,31 @@ public static class RosterEndpoints
         }
         var key = open.KeyOf(take);
         var atRest = GraphicReport.AtRest(new Evaluator(filled, TypeShaper.Shipped), pictures);
-        return new(row.Id, open.Takes.NameOf(index), $"/api/graphics/{id}/roster/rows/{row.Id}/still?of={key[..16]}", [.. findings.Concat(atRest)], file is null ? null : file.MadeOf.StartsWith(key, StringComparison.Ordinal), file?.HandoffId);
+        return new(
+            row.Id,
+            open.Takes.NameOf(index),
+            $"/api/graphics/{id}/roster/rows/{row.Id}/still?of={key[..16]}",
+            [.. findings.Concat(atRest)],
+            file is null ? null : file.MadeOf.StartsWith(key, StringComparison.Ordinal),
+            file?.HandoffId
+        );
     }
 
-    private static async Task<FileContentHttpResult> StillAsync(Guid id, string row, GraphicRosters rosters, PictureShelf pictures, SeenFirst seen, HttpResponse response, CancellationToken cancel)
+    private static async Task<FileContentHttpResult> StillAsync(
+        Guid id,
+        string row,
+        GraphicRosters rosters,
+        PictureShelf pictures,
+        SeenFirst seen,
+        HttpResponse response,
+        CancellationToken cancel
+    )
     {
         var open = await rosters.OpenAsync(id, cancel);
-        var png = await seen.PaintAsync(() => SmallPicture.Seen(new(open.Takes.Of(open.Takes.IndexOf(row)).Of(open.Graphic, TypeShaper.Shipped), TypeShaper.Shipped), pictures), cancel);
+        var png = await seen.PaintAsync(
+            () => SmallPicture.Seen(new(open.Takes.Of(open.Takes.IndexOf(row)).Of(open.Graphic, TypeShaper.Shipped), TypeShaper.Shipped), pictures),
+            cancel
+        );
         // The address holds what the picture is made of, so what is behind it never changes.
         response.Headers.CacheControl = "private, max-age=86400";
         return TypedResults.File(png, "image/png");
@@ -168,7 +248,15 @@ public static class RosterEndpoints
         }
     }
 
-    private static async Task<RosterOrdered> OrderAsync(Guid id, RosterOrder wanted, GraphicRosters rosters, RosterStore store, TakeDocuments documents, Order order, CancellationToken cancel)
+    private static async Task<RosterOrdered> OrderAsync(
+        Guid id,
+        RosterOrder wanted,
+        GraphicRosters rosters,
+        RosterStore store,
+        TakeDocuments documents,
+        Order order,
+        CancellationToken cancel
+    )
     {
         var open = await rosters.OpenAsync(id, cancel);
         var files = (await store.FilesAsync(id, cancel)).ToDictionary(f => f.RowId, f => f.MadeOf, StringComparer.Ordinal);
@@ -197,8 +285,10 @@ public static class RosterEndpoints
         }
         if (due.Count == 0)
         {
-            return refused.Count > 0 ? throw new ProblemException(refused[0].Problem with { Message = $"Row {refused[0].Number}: {refused[0].Problem.Message}" })
-                : left > 0 ? new([], left, []) : throw new ProblemException("There are no rows to hand off.", "Fill the table, or choose rows.", field: "rows");
+            return refused.Count > 0
+                    ? throw new ProblemException(refused[0].Problem with { Message = $"Row {refused[0].Number}: {refused[0].Problem.Message}" })
+                : left > 0 ? new([], left, [])
+                : throw new ProblemException("There are no rows to hand off.", "Fill the table, or choose rows.", field: "rows");
         }
         // Each was looked at above, so that one without its glyphs leaves the others alone.
         var ids = await order.AskAsync([id], wanted.Order with { Takes = [.. due.Select(t => t.Take)], AsItIs = true }, cancel);

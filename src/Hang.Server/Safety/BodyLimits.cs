@@ -41,7 +41,12 @@ internal sealed class BodyLimits(RequestDelegate next)
         }
         if (Foreign(request) is { } charset)
         {
-            await ProblemAnswers.WriteAsync(context, StatusCodes.Status400BadRequest, new($"The body is said to be written in {Quoted.Short(charset)}.", "Send it as UTF-8."), context.RequestAborted);
+            await ProblemAnswers.WriteAsync(
+                context,
+                StatusCodes.Status400BadRequest,
+                new($"The body is said to be written in {Quoted.Short(charset)}.", "Send it as UTF-8."),
+                context.RequestAborted
+            );
             return;
         }
         request.Body = new Measured(request.Body, most);
@@ -51,17 +56,28 @@ internal sealed class BodyLimits(RequestDelegate next)
     /// <summary>The charset that JSON says it is written in, where that is another than UTF-8.</summary>
     private static string? Foreign(HttpRequest request)
     {
-        if (request.ContentType is not { Length: > 0 } type || !MediaTypeHeaderValue.TryParse(type, out var media) || media.MediaType?.EndsWith("json", StringComparison.OrdinalIgnoreCase) != true)
+        if (
+            request.ContentType is not { Length: > 0 } type
+            || !MediaTypeHeaderValue.TryParse(type, out var media)
+            || media.MediaType?.EndsWith("json", StringComparison.OrdinalIgnoreCase) != true
+        )
         {
             return null;
         }
         var charset = media.CharSet?.Trim('"');
-        return charset is null or { Length: 0 } || charset.Equals("utf-8", StringComparison.OrdinalIgnoreCase) || charset.Equals("us-ascii", StringComparison.OrdinalIgnoreCase) ? null : charset;
+        return
+            charset is null or { Length: 0 }
+            || charset.Equals("utf-8", StringComparison.OrdinalIgnoreCase)
+            || charset.Equals("us-ascii", StringComparison.OrdinalIgnoreCase)
+            ? null
+            : charset;
     }
 
-    private static Problem TooLarge(long most) => new(
-        "The body of this request is larger than this address takes.",
-        string.Create(CultureInfo.InvariantCulture, $"Send {(most < 1_000_000 ? $"{most / 1024} kB" : $"{most / 1_000_000} MB")} or less."));
+    private static Problem TooLarge(long most) =>
+        new(
+            "The body of this request is larger than this address takes.",
+            string.Create(CultureInfo.InvariantCulture, $"Send {(most < 1_000_000 ? $"{most / 1024} kB" : $"{most / 1_000_000} MB")} or less.")
+        );
 
     /// <summary>A body that breaks off where it is longer than it may be, however long it said it was.</summary>
     private sealed class Measured(Stream inner, long most) : Stream
@@ -76,13 +92,19 @@ internal sealed class BodyLimits(RequestDelegate next)
 
         public override long Length => throw new NotSupportedException();
 
-        public override long Position { get => read; set => throw new NotSupportedException(); }
+        public override long Position
+        {
+            get => read;
+            set => throw new NotSupportedException();
+        }
 
         public override int Read(byte[] buffer, int offset, int count) => Counted(inner.Read(buffer, offset, count));
 
-        public override async ValueTask<int> ReadAsync(Memory<byte> buffer, CancellationToken cancellationToken = default) => Counted(await inner.ReadAsync(buffer, cancellationToken));
+        public override async ValueTask<int> ReadAsync(Memory<byte> buffer, CancellationToken cancellationToken = default) =>
+            Counted(await inner.ReadAsync(buffer, cancellationToken));
 
-        public override Task<int> ReadAsync(byte[] buffer, int offset, int count, CancellationToken cancellationToken) => ReadAsync(buffer.AsMemory(offset, count), cancellationToken).AsTask();
+        public override Task<int> ReadAsync(byte[] buffer, int offset, int count, CancellationToken cancellationToken) =>
+            ReadAsync(buffer.AsMemory(offset, count), cancellationToken).AsTask();
 
         public override void Flush() => throw new NotSupportedException();
 

@@ -21,11 +21,14 @@ public sealed class OwnPagesOnly(RequestDelegate next, ServerOptions options)
     private readonly HashSet<IPAddress> proxies = options.SignIn ? [.. options.ProxyAddresses] : [];
 
     /// <summary>Notes who is at the other end of the line, before a proxy's word for somebody else is taken.</summary>
-    public static void RememberPeer(IApplicationBuilder app) => app.Use((context, rest) =>
-    {
-        context.Items[Peer] = Plain(context.Connection.RemoteIpAddress);
-        return rest(context);
-    });
+    public static void RememberPeer(IApplicationBuilder app) =>
+        app.Use(
+            (context, rest) =>
+            {
+                context.Items[Peer] = Plain(context.Connection.RemoteIpAddress);
+                return rest(context);
+            }
+        );
 
     public async Task InvokeAsync(HttpContext context)
     {
@@ -38,12 +41,22 @@ public sealed class OwnPagesOnly(RequestDelegate next, ServerOptions options)
         var brought = context.Items[Peer] is IPAddress peer && proxies.Contains(peer);
         if ((own ? brought : !others.Contains(request.Host.Host)) || foreign || crossSite)
         {
-            await ProblemAnswers.WriteAsync(context, StatusCodes.Status403Forbidden, new("Hang answers only its own pages.", "Open it at the address that it prints when it starts."), context.RequestAborted);
+            await ProblemAnswers.WriteAsync(
+                context,
+                StatusCodes.Status403Forbidden,
+                new("Hang answers only its own pages.", "Open it at the address that it prints when it starts."),
+                context.RequestAborted
+            );
             return;
         }
         if (!request.IsHttps && !(own && IsHere(context)))
         {
-            await ProblemAnswers.WriteAsync(context, StatusCodes.Status403Forbidden, new("Hang is reached by HTTPS here.", $"Open https://{request.Host}."), context.RequestAborted);
+            await ProblemAnswers.WriteAsync(
+                context,
+                StatusCodes.Status403Forbidden,
+                new("Hang is reached by HTTPS here.", $"Open https://{request.Host}."),
+                context.RequestAborted
+            );
             return;
         }
         var headers = context.Response.Headers;
@@ -51,7 +64,8 @@ public sealed class OwnPagesOnly(RequestDelegate next, ServerOptions options)
         {
             headers.StrictTransportSecurity = HttpsFromNowOn;
         }
-        headers.ContentSecurityPolicy = "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; media-src 'self' blob:; connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+        headers.ContentSecurityPolicy =
+            "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; media-src 'self' blob:; connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
         headers.XContentTypeOptions = "nosniff";
         headers["Referrer-Policy"] = "no-referrer";
         headers["Cross-Origin-Opener-Policy"] = "same-origin";

@@ -20,11 +20,17 @@ public sealed class ProblemAnswers(ILogger<ProblemAnswers> log) : IExceptionHand
             ProblemException p => (StatusCodes.Status422UnprocessableEntity, p.Problem),
             TooLargeException t => (StatusCodes.Status413PayloadTooLarge, t.Problem),
             BadHttpRequestException { InnerException: TooLargeException t } => (StatusCodes.Status413PayloadTooLarge, t.Problem),
-            BadHttpRequestException { InnerException: JsonException j } => (StatusCodes.Status400BadRequest, new Problem("There is something else in the request than belongs there.", "Send it as the API describes.", Field: Pointer(j.Path))),
+            BadHttpRequestException { InnerException: JsonException j } => (
+                StatusCodes.Status400BadRequest,
+                new Problem("There is something else in the request than belongs there.", "Send it as the API describes.", Field: Pointer(j.Path))
+            ),
             BadHttpRequestException b => (b.StatusCode, new Problem(Quoted.Short(b.Message), "Send it as the API describes.")),
             IOException or UnauthorizedAccessException => (StatusCodes.Status507InsufficientStorage, DiskProblems.Of(exception)!),
             // Text that the database cannot hold, or a value out of its range (SQLSTATE class 22).
-            Npgsql.PostgresException { SqlState: ['2', '2', ..] } or EncoderFallbackException => (StatusCodes.Status400BadRequest, new Problem("There is something in the request that cannot be kept.", "Take NUL characters and halves of characters out.")),
+            Npgsql.PostgresException { SqlState: ['2', '2', ..] } or EncoderFallbackException => (
+                StatusCodes.Status400BadRequest,
+                new Problem("There is something in the request that cannot be kept.", "Take NUL characters and halves of characters out.")
+            ),
             Npgsql.NpgsqlException => (StatusCodes.Status503ServiceUnavailable, new Problem("The database does not answer.", "Try again in a moment.")),
             _ => (StatusCodes.Status500InternalServerError, new Problem("Hang could not do this.", "Try again; if it stays so, look at the server's log.")),
         };
@@ -42,7 +48,10 @@ public sealed class ProblemAnswers(ILogger<ProblemAnswers> log) : IExceptionHand
         var (message, remedy) = context.Response.StatusCode switch
         {
             StatusCodes.Status404NotFound => ("There is nothing at this address.", "Look it up in /openapi/v1.json; what was there may have been deleted."),
-            StatusCodes.Status405MethodNotAllowed => ("This address does not take that method.", $"Use {string.Join(" or ", context.Response.Headers.Allow.ToArray())}."),
+            StatusCodes.Status405MethodNotAllowed => (
+                "This address does not take that method.",
+                $"Use {string.Join(" or ", context.Response.Headers.Allow.ToArray())}."
+            ),
             StatusCodes.Status413PayloadTooLarge => ("The body of this request is larger than this address takes.", "Send less."),
             StatusCodes.Status415UnsupportedMediaType => ("The body is of a kind that this address does not take.", "Send it as the API describes."),
             _ => ("The request cannot be answered.", "Send it as the API describes."),
@@ -53,10 +62,24 @@ public sealed class ProblemAnswers(ILogger<ProblemAnswers> log) : IExceptionHand
     public static Task WriteAsync(HttpContext context, int status, Problem problem, CancellationToken cancel)
     {
         context.Response.StatusCode = status;
-        var details = new ProblemDetails { Status = status, Title = problem.Message, Detail = problem.Remedy, Extensions = { ["layer"] = problem.Layer, ["field"] = problem.Field } };
+        var details = new ProblemDetails
+        {
+            Status = status,
+            Title = problem.Message,
+            Detail = problem.Remedy,
+            Extensions = { ["layer"] = problem.Layer, ["field"] = problem.Field },
+        };
         return context.Response.WriteAsJsonAsync(details, options: null, "application/problem+json", cancel);
     }
 
     /// <summary>"$.a.b[0]" as the JSON pointer /a/b/0.</summary>
-    private static string? Pointer(string? path) => path is null ? null : Quoted.Short(path.Replace("$", "", StringComparison.Ordinal).Replace('.', '/').Replace("[", "/", StringComparison.Ordinal).Replace("]", "", StringComparison.Ordinal));
+    private static string? Pointer(string? path) =>
+        path is null
+            ? null
+            : Quoted.Short(
+                path.Replace("$", "", StringComparison.Ordinal)
+                    .Replace('.', '/')
+                    .Replace("[", "/", StringComparison.Ordinal)
+                    .Replace("]", "", StringComparison.Ordinal)
+            );
 }

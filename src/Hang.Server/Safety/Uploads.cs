@@ -16,7 +16,7 @@ public static class Uploads
     {
         using var body = new MemoryStream();
         var buffer = new byte[PieceBytes];
-        for (int read; (read = await request.Body.ReadAsync(buffer, cancel)) > 0;)
+        for (int read; (read = await request.Body.ReadAsync(buffer, cancel)) > 0; )
         {
             body.Write(buffer, 0, read);
             if (body.Length > most)

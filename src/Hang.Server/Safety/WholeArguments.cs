@@ -7,8 +7,8 @@ using Hang.Scene;
 namespace Hang.Server.Safety;
 
 /// <summary>
-/// Looks through what a request brings before anybody works with it: nothing is missing that is needed, no item of a list is null, and no text has a NUL or half
-/// a character in it. The place is named.
+/// Looks through what a request brings before anybody works with it: nothing is missing that is needed, no item of a list is null, and no text has a NUL or
+/// half a character in it. The place is named.
 /// </summary>
 internal static class WholeArguments
 {
@@ -33,13 +33,24 @@ internal static class WholeArguments
                 }
                 return null;
             case IEnumerable items:
-                return IsUnset(items) ? Null(at) : (items is byte[]) ? null : OfItems(items, at);
+                return IsUnset(items) ? Null(at)
+                    : (items is byte[]) ? null
+                    : OfItems(items, at);
             case { } part when part.GetType().Assembly.GetName().Name?.StartsWith("Hang.", StringComparison.Ordinal) == true && part is not Enum:
                 foreach (var (property, mayBeNull) in Known.GetOrAdd(part.GetType(), Parts))
                 {
                     var place = $"{at}/{System.Text.Json.JsonNamingPolicy.CamelCase.ConvertName(property.Name)}";
                     var inner = property.GetValue(part);
-                    if ((inner is null ? mayBeNull ? null : Null(place) : Of(inner, place)) is { } wrong)
+                    if (
+                        (
+                            inner is null
+                                ? mayBeNull
+                                    ? null
+                                    : Null(place)
+                                : Of(inner, place)
+                        ) is
+                        { } wrong
+                    )
                     {
                         return wrong;
                     }
@@ -81,18 +92,24 @@ internal static class WholeArguments
     }
 
     // An ImmutableArray that nobody gave has no items, and throws when it is asked for any.
-    private static bool IsUnset(IEnumerable items) => items.GetType() is { IsGenericType: true } type && type.GetGenericTypeDefinition() == typeof(System.Collections.Immutable.ImmutableArray<>)
+    private static bool IsUnset(IEnumerable items) =>
+        items.GetType() is { IsGenericType: true } type
+        && type.GetGenericTypeDefinition() == typeof(System.Collections.Immutable.ImmutableArray<>)
         && (bool)type.GetProperty(nameof(System.Collections.Immutable.ImmutableArray<int>.IsDefault))!.GetValue(items)!;
 
-    private static Problem Null(string at) => new("Something is missing in the request, or is null where a value belongs.", "Send it as the API describes.", Field: at.Length == 0 ? "/" : at);
+    private static Problem Null(string at) =>
+        new("Something is missing in the request, or is null where a value belongs.", "Send it as the API describes.", Field: at.Length == 0 ? "/" : at);
 
     private static (PropertyInfo, bool)[] Parts(Type type)
     {
         var nullability = new NullabilityInfoContext();
-        return [.. type.GetProperties(BindingFlags.Public | BindingFlags.Instance)
-            // What is set is what was sent; what is reckoned from it need not be looked at.
-            .Where(p => p is { CanWrite: true } && p.GetIndexParameters().Length == 0)
-            .Select(p => (p, nullability.Create(p).ReadState != NullabilityState.NotNull))];
+        return
+        [
+            .. type.GetProperties(BindingFlags.Public | BindingFlags.Instance)
+                // What is set is what was sent; what is reckoned from it need not be looked at.
+                .Where(p => p is { CanWrite: true } && p.GetIndexParameters().Length == 0)
+                .Select(p => (p, nullability.Create(p).ReadState != NullabilityState.NotNull)),
+        ];
     }
 
     /// <summary>Holds an address to it: the answer is 400.</summary>
@@ -100,7 +117,10 @@ internal static class WholeArguments
     {
         foreach (var argument in context.Arguments)
         {
-            if (argument is string or IEnumerable || argument?.GetType() is { IsEnum: false, Assembly: var assembly, IsInterface: false } type && IsSent(type, assembly, context))
+            if (
+                argument is string or IEnumerable
+                || argument?.GetType() is { IsEnum: false, Assembly: var assembly, IsInterface: false } type && IsSent(type, assembly, context)
+            )
             {
                 if (Of(argument) is { } problem)
                 {
@@ -113,5 +133,6 @@ internal static class WholeArguments
     }
 
     private static bool IsSent(Type type, Assembly assembly, EndpointFilterInvocationContext context) =>
-        assembly.GetName().Name?.StartsWith("Hang.", StringComparison.Ordinal) == true && context.HttpContext.RequestServices.GetService<IServiceProviderIsService>()?.IsService(type) != true;
+        assembly.GetName().Name?.StartsWith("Hang.", StringComparison.Ordinal) == true
+        && context.HttpContext.RequestServices.GetService<IServiceProviderIsService>()?.IsService(type) != true;
 }

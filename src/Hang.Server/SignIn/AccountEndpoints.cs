@@ -24,8 +24,14 @@ public static class AccountEndpoints
     {
         var api = app.MapGroup("/api/accounts").WithTags("Sign-in").WithMetadata(new NoKeys()).Refuses();
         api.MapGet("", ListAsync).Needing(Role.Designer).WithName("accounts").WithSummary("Who may sign in.");
-        api.MapPost("/codes", InviteAsync).Needing(Role.Designer).WithName("invite").WithSummary("A code by which somebody makes an account for themselves, within three days; it is told once.");
-        api.MapPost("/{id:guid}/code", RenewAsync).Needing(Role.Designer).WithName("renewPassword").WithSummary("A code by which the owner of an account gives it a new password; it is told once.");
+        api.MapPost("/codes", InviteAsync)
+            .Needing(Role.Designer)
+            .WithName("invite")
+            .WithSummary("A code by which somebody makes an account for themselves, within three days; it is told once.");
+        api.MapPost("/{id:guid}/code", RenewAsync)
+            .Needing(Role.Designer)
+            .WithName("renewPassword")
+            .WithSummary("A code by which the owner of an account gives it a new password; it is told once.");
         api.MapPut("/{id:guid}/role", GiveAsync).Needing(Role.Designer).WithName("giveRole").WithSummary("Gives an account another role, at once.");
         api.MapDelete("/{id:guid}", RemoveAsync).Needing(Role.Designer).WithName("removeAccount").WithSummary("Removes an account; its sessions end.");
     }
@@ -36,7 +42,13 @@ public static class AccountEndpoints
         return [.. (await accounts.ListAsync(cancel)).Select(a => new AccountView(a.Id, a.Name, a.Role, a.LockedUntil > DateTime.UtcNow))];
     }
 
-    private static async Task<Told> InviteAsync(RoleGiven given, ClaimsPrincipal user, InvitationStore invitations, ILogger<RoleGiven> log, CancellationToken cancel)
+    private static async Task<Told> InviteAsync(
+        RoleGiven given,
+        ClaimsPrincipal user,
+        InvitationStore invitations,
+        ILogger<RoleGiven> log,
+        CancellationToken cancel
+    )
     {
         var me = SessionEndpoints.Me(user);
         var code = Secrets.Code();
@@ -45,7 +57,14 @@ public static class AccountEndpoints
         return new(code);
     }
 
-    private static async Task<Told> RenewAsync(Guid id, ClaimsPrincipal user, AccountStore accounts, InvitationStore invitations, ILogger<RoleGiven> log, CancellationToken cancel)
+    private static async Task<Told> RenewAsync(
+        Guid id,
+        ClaimsPrincipal user,
+        AccountStore accounts,
+        InvitationStore invitations,
+        ILogger<RoleGiven> log,
+        CancellationToken cancel
+    )
     {
         var me = SessionEndpoints.Me(user);
         var account = await accounts.FindAsync(id, cancel) ?? throw Gone();
@@ -55,7 +74,14 @@ public static class AccountEndpoints
         return new(code);
     }
 
-    private static async Task<NoContent> GiveAsync(Guid id, RoleGiven given, ClaimsPrincipal user, AccountStore accounts, ILogger<RoleGiven> log, CancellationToken cancel)
+    private static async Task<NoContent> GiveAsync(
+        Guid id,
+        RoleGiven given,
+        ClaimsPrincipal user,
+        AccountStore accounts,
+        ILogger<RoleGiven> log,
+        CancellationToken cancel
+    )
     {
         var me = SessionEndpoints.Me(user);
         _ = await accounts.FindAsync(id, cancel) ?? throw Gone();
@@ -64,7 +90,14 @@ public static class AccountEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<NoContent> RemoveAsync(Guid id, ClaimsPrincipal user, AccountStore accounts, SessionStore sessions, ILogger<RoleGiven> log, CancellationToken cancel)
+    private static async Task<NoContent> RemoveAsync(
+        Guid id,
+        ClaimsPrincipal user,
+        AccountStore accounts,
+        SessionStore sessions,
+        ILogger<RoleGiven> log,
+        CancellationToken cancel
+    )
     {
         var me = SessionEndpoints.Me(user);
         _ = await accounts.FindAsync(id, cancel) ?? throw Gone();
@@ -80,7 +113,11 @@ public static class AccountEndpoints
     {
         if (!done)
         {
-            throw new ProblemException("This is the last designer, and nobody else could let people in.", "Make somebody else a designer first.", field: "role");
+            throw new ProblemException(
+                "This is the last designer, and nobody else could let people in.",
+                "Make somebody else a designer first.",
+                field: "role"
+            );
         }
     }
 }

@@ -13,28 +13,36 @@ internal sealed class AccountIdentity(AccountStore accounts) : IUserPasswordStor
         await accounts.AddAsync(user, cancellationToken) ? IdentityResult.Success : IdentityResult.Failed(Taken);
 
     public async Task<IdentityResult> UpdateAsync(Account user, CancellationToken cancellationToken) =>
-        await accounts.SaveAsync(user, cancellationToken) ? IdentityResult.Success : IdentityResult.Failed(new IdentityError { Description = "There is no such account." });
+        await accounts.SaveAsync(user, cancellationToken)
+            ? IdentityResult.Success
+            : IdentityResult.Failed(new IdentityError { Description = "There is no such account." });
 
     public async Task<IdentityResult> DeleteAsync(Account user, CancellationToken cancellationToken) =>
-        await accounts.RemoveAsync(user.Id, cancellationToken) ? IdentityResult.Success : IdentityResult.Failed(new IdentityError { Description = "There is no such account." });
+        await accounts.RemoveAsync(user.Id, cancellationToken)
+            ? IdentityResult.Success
+            : IdentityResult.Failed(new IdentityError { Description = "There is no such account." });
 
     public Task<Account?> FindByIdAsync(string userId, CancellationToken cancellationToken) => accounts.FindAsync(Guid.Parse(userId), cancellationToken);
 
-    public Task<Account?> FindByNameAsync(string normalizedUserName, CancellationToken cancellationToken) => accounts.NamedAsync(normalizedUserName, cancellationToken);
+    public Task<Account?> FindByNameAsync(string normalizedUserName, CancellationToken cancellationToken) =>
+        accounts.NamedAsync(normalizedUserName, cancellationToken);
 
-    public Task<string> GetUserIdAsync(Account user, CancellationToken cancellationToken) => Task.FromResult(user.Id.ToString("D", CultureInfo.InvariantCulture));
+    public Task<string> GetUserIdAsync(Account user, CancellationToken cancellationToken) =>
+        Task.FromResult(user.Id.ToString("D", CultureInfo.InvariantCulture));
 
     public Task<string?> GetUserNameAsync(Account user, CancellationToken cancellationToken) => Task.FromResult<string?>(user.Name);
 
     public Task<string?> GetNormalizedUserNameAsync(Account user, CancellationToken cancellationToken) => Task.FromResult<string?>(user.PlainName);
 
-    public Task<string?> GetPasswordHashAsync(Account user, CancellationToken cancellationToken) => Task.FromResult(user.PasswordHash.Length > 0 ? user.PasswordHash : null);
+    public Task<string?> GetPasswordHashAsync(Account user, CancellationToken cancellationToken) =>
+        Task.FromResult(user.PasswordHash.Length > 0 ? user.PasswordHash : null);
 
     public Task<bool> HasPasswordAsync(Account user, CancellationToken cancellationToken) => Task.FromResult(user.PasswordHash.Length > 0);
 
     public Task<string?> GetSecurityStampAsync(Account user, CancellationToken cancellationToken) => Task.FromResult<string?>(user.Stamp);
 
-    public Task<DateTimeOffset?> GetLockoutEndDateAsync(Account user, CancellationToken cancellationToken) => Task.FromResult<DateTimeOffset?>(user.LockedUntil is { } until ? new DateTimeOffset(until, TimeSpan.Zero) : null);
+    public Task<DateTimeOffset?> GetLockoutEndDateAsync(Account user, CancellationToken cancellationToken) =>
+        Task.FromResult<DateTimeOffset?>(user.LockedUntil is { } until ? new DateTimeOffset(until, TimeSpan.Zero) : null);
 
     public Task<int> GetAccessFailedCountAsync(Account user, CancellationToken cancellationToken) => Task.FromResult(user.Failed);
 
@@ -44,13 +52,15 @@ internal sealed class AccountIdentity(AccountStore accounts) : IUserPasswordStor
 
     public Task SetUserNameAsync(Account user, string? userName, CancellationToken cancellationToken) => Done(user.Name = userName ?? "");
 
-    public Task SetNormalizedUserNameAsync(Account user, string? normalizedName, CancellationToken cancellationToken) => Done(user.PlainName = normalizedName ?? "");
+    public Task SetNormalizedUserNameAsync(Account user, string? normalizedName, CancellationToken cancellationToken) =>
+        Done(user.PlainName = normalizedName ?? "");
 
     public Task SetPasswordHashAsync(Account user, string? passwordHash, CancellationToken cancellationToken) => Done(user.PasswordHash = passwordHash ?? "");
 
     public Task SetSecurityStampAsync(Account user, string stamp, CancellationToken cancellationToken) => Done(user.Stamp = stamp);
 
-    public Task SetLockoutEndDateAsync(Account user, DateTimeOffset? lockoutEnd, CancellationToken cancellationToken) => Done(user.LockedUntil = lockoutEnd?.UtcDateTime);
+    public Task SetLockoutEndDateAsync(Account user, DateTimeOffset? lockoutEnd, CancellationToken cancellationToken) =>
+        Done(user.LockedUntil = lockoutEnd?.UtcDateTime);
 
     public Task ResetAccessFailedCountAsync(Account user, CancellationToken cancellationToken) => Done(user.Failed = 0);
 

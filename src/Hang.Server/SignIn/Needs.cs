@@ -9,7 +9,13 @@ internal sealed class NeedsAttribute(Role role) : Attribute
     public Role Role { get; } = role;
 
     /// <summary>What a program's key must be for.</summary>
-    public Scope Scope { get; init; } = role switch { Role.Viewer => Scope.Fill, Role.Editor => Scope.HandOff, _ => Scope.Edit };
+    public Scope Scope { get; init; } =
+        role switch
+        {
+            Role.Viewer => Scope.Fill,
+            Role.Editor => Scope.HandOff,
+            _ => Scope.Edit,
+        };
 }
 
 /// <summary>Marks an address that answers before anybody has signed in.</summary>
@@ -33,14 +39,18 @@ internal static class Needs
         where TBuilder : IEndpointConventionBuilder => builder.WithMetadata(new OpenToAll());
 
     /// <summary>What to say to a program whose key is for something else.</summary>
-    public static Scene.Problem Refusal(Scope scope) => new(
-        scope == Scope.Fill ? "This key is for filling takes and rosters only." : "This key is for filling and handing off only.",
-        "Make another key for what the program is to do.");
+    public static Scene.Problem Refusal(Scope scope) =>
+        new(
+            scope == Scope.Fill ? "This key is for filling takes and rosters only." : "This key is for filling and handing off only.",
+            "Make another key for what the program is to do."
+        );
 
     /// <summary>What to say to somebody who may not do something.</summary>
-    public static Scene.Problem Refusal(Role role, Role needed) => new(
-        needed == Role.Editor ? "This takes an editor, and you are here as a viewer."
-            : role == Role.Editor ? "This takes a designer, and you are here as an editor."
-            : "This takes a designer, and you are here as a viewer.",
-        "Ask a designer to do it, or to give you that role.");
+    public static Scene.Problem Refusal(Role role, Role needed) =>
+        new(
+            needed == Role.Editor ? "This takes an editor, and you are here as a viewer."
+                : role == Role.Editor ? "This takes a designer, and you are here as an editor."
+                : "This takes a designer, and you are here as a viewer.",
+            "Ask a designer to do it, or to give you that role."
+        );
 }

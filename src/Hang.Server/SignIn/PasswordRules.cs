@@ -9,19 +9,24 @@ namespace Hang.Server.SignIn;
 /// </summary>
 internal sealed class PasswordRules : IPasswordValidator<Account>
 {
-    public const int Fewest = 12, Most = 128;
+    public const int Fewest = 12,
+        Most = 128;
 
     // Of 4: would take more than 10^8 guesses.
     private const int Strong = 3;
 
-    public Task<IdentityResult> ValidateAsync(UserManager<Account> manager, Account user, string? password) => Task.FromResult(Wrong(user.Name, password ?? "") is { } words
-        ? IdentityResult.Failed(new IdentityError { Code = "Password", Description = words })
-        : IdentityResult.Success);
+    public Task<IdentityResult> ValidateAsync(UserManager<Account> manager, Account user, string? password) =>
+        Task.FromResult(
+            Wrong(user.Name, password ?? "") is { } words
+                ? IdentityResult.Failed(new IdentityError { Code = "Password", Description = words })
+                : IdentityResult.Success
+        );
 
     /// <summary>What is wrong with a password; null for nothing.</summary>
     private static string? Wrong(string name, string password) =>
         password.EnumerateRunes().Count() < Fewest ? $"The password has fewer than {Fewest} characters."
         : password.EnumerateRunes().Count() > Most ? $"The password has more than {Most} characters."
-        : Zxcvbn.Zxcvbn.MatchPassword(password, [name, "hang", .. name.Split(' ', StringSplitOptions.RemoveEmptyEntries)]).Score < Strong ? "The password is one of those that are guessed first."
+        : Zxcvbn.Zxcvbn.MatchPassword(password, [name, "hang", .. name.Split(' ', StringSplitOptions.RemoveEmptyEntries)]).Score < Strong
+            ? "The password is one of those that are guessed first."
         : null;
 }

@@ -11,7 +11,8 @@ namespace Hang.Server.SignIn;
 internal sealed class PlainNames : ILookupNormalizer
 {
     // Capitals of Cyrillic and Greek that are drawn as Latin ones (from memory of Unicode UTS #39, confusables).
-    private const string Others = "АВЕЅІЈКМНОРСТХҮԌԚԜΑΒΕΖΗΙΚΜΝΟΡΤΥΧϹ", Latin = "ABESIJKMHOPCTXYGQWABEZHIKMNOPTYXC";
+    private const string Others = "АВЕЅІЈКМНОРСТХҮԌԚԜΑΒΕΖΗΙΚΜΝΟΡΤΥΧϹ",
+        Latin = "ABESIJKMHOPCTXYGQWABEZHIKMNOPTYXC";
 
     // Seen as nothing, though they are letters or symbols: an empty Braille cell and fillers of Hangul.
     private const string Empty = "\u2800\u115F\u1160\u3164\uFFA0";

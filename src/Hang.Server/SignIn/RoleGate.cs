@@ -16,7 +16,11 @@ internal sealed class RoleGate(RequestDelegate next)
         var scope = ScopeOf(context.User);
         if (endpoint?.Metadata.GetMetadata<NoKeys>() is not null && ProgramKeys.Brought(request))
         {
-            await RefuseAsync(context, StatusCodes.Status403Forbidden, new("A program's key reaches no sessions, keys and accounts.", "Sign in by name and password for that."));
+            await RefuseAsync(
+                context,
+                StatusCodes.Status403Forbidden,
+                new("A program's key reaches no sessions, keys and accounts.", "Sign in by name and password for that.")
+            );
             return;
         }
         if (!Array.Exists(Closed, p => request.Path.StartsWithSegments(p)) || endpoint?.Metadata.GetMetadata<OpenToAll>() is not null)

@@ -7,7 +7,8 @@ namespace Hang.Server.SignIn;
 internal static class Secrets
 {
     private const int KeyBytes = 32;
-    private const int CodeLength = 20, GroupLength = 5;
+    private const int CodeLength = 20,
+        GroupLength = 5;
 
     // Without those that are mistaken for one another when they are read out.
     private const string CodeAlphabet = "ABCDEFGHJKMNPQRSTVWXYZ23456789";

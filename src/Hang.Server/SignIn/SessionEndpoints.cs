@@ -53,25 +53,66 @@ public static class SessionEndpoints
     {
         var api = app.MapGroup("/api/session").WithTags("Sign-in").WithMetadata(new NoKeys()).Refuses();
         // A program may ask who it is; the rest is for people.
-        app.MapGroup("/api/session").WithTags("Sign-in").Refuses().MapGet("", ViewAsync).ToAll().WithName("session").WithSummary("Who is signed in here, and whether that is asked for.");
-        api.MapPost("", SignInAsync).ToAll().WithMetadata(new RateLimits.Attempt()).WithName("signIn").WithSummary("Signs in by name and password.").ProducesProblem(StatusCodes.Status429TooManyRequests);
-        api.MapPost("/code", UseCodeAsync).ToAll().WithMetadata(new RateLimits.Attempt()).WithName("useCode").WithSummary("Makes an account, or gives one a new password, by a code, and signs in.").ProducesProblem(StatusCodes.Status429TooManyRequests);
+        app.MapGroup("/api/session")
+            .WithTags("Sign-in")
+            .Refuses()
+            .MapGet("", ViewAsync)
+            .ToAll()
+            .WithName("session")
+            .WithSummary("Who is signed in here, and whether that is asked for.");
+        api.MapPost("", SignInAsync)
+            .ToAll()
+            .WithMetadata(new RateLimits.Attempt())
+            .WithName("signIn")
+            .WithSummary("Signs in by name and password.")
+            .ProducesProblem(StatusCodes.Status429TooManyRequests);
+        api.MapPost("/code", UseCodeAsync)
+            .ToAll()
+            .WithMetadata(new RateLimits.Attempt())
+            .WithName("useCode")
+            .WithSummary("Makes an account, or gives one a new password, by a code, and signs in.")
+            .ProducesProblem(StatusCodes.Status429TooManyRequests);
         api.MapDelete("", SignOutAsync).ToAll().WithName("signOut").WithSummary("Signs out; the session has ended.");
-        api.MapPut("/password", ChangeAsync).Needing(Role.Viewer).WithMetadata(new RateLimits.Attempt()).WithName("changePassword").WithSummary("Gives one's own account another password, and ends its other sessions.");
+        api.MapPut("/password", ChangeAsync)
+            .Needing(Role.Viewer)
+            .WithMetadata(new RateLimits.Attempt())
+            .WithName("changePassword")
+            .WithSummary("Gives one's own account another password, and ends its other sessions.");
         api.MapGet("/all", OwnAsync).WithName("ownSessions").WithSummary("Browsers and programs that are signed in under one's own account.");
-        api.MapDelete("/all/{id:guid}", async (Guid id, ClaimsPrincipal user, SessionStore sessions, CancellationToken cancel) => Demands.Found(await sessions.EndAsync(Me(user), id, cancel)))
-            .Needing(Role.Viewer).WithName("endSession").WithSummary("Ends one of one's own sessions.");
-        api.MapPost("/keys", AddKeyAsync).Needing(Role.Viewer).WithName("addKey").WithSummary("A key by which a program does what this account may; it is told once.");
+        api.MapDelete("/all/{id:guid}", async (Guid id, ClaimsPrincipal user, SessionStore sessions, CancellationToken cancel) =>
+                Demands.Found(await sessions.EndAsync(Me(user), id, cancel))
+            )
+            .Needing(Role.Viewer)
+            .WithName("endSession")
+            .WithSummary("Ends one of one's own sessions.");
+        api.MapPost("/keys", AddKeyAsync)
+            .Needing(Role.Viewer)
+            .WithName("addKey")
+            .WithSummary("A key by which a program does what this account may; it is told once.");
     }
 
     /// <exception cref="ProblemException">Nobody is signed in.</exception>
-    internal static Guid Me(ClaimsPrincipal user) => Guid.TryParse(user.FindFirstValue(ClaimTypes.NameIdentifier), out var id) ? id : throw new MissingException("There are no accounts here.", "Hang asks nobody to sign in where it is open to this machine alone.");
+    internal static Guid Me(ClaimsPrincipal user) =>
+        Guid.TryParse(user.FindFirstValue(ClaimTypes.NameIdentifier), out var id)
+            ? id
+            : throw new MissingException("There are no accounts here.", "Hang asks nobody to sign in where it is open to this machine alone.");
 
-    private static async Task<SessionView> ViewAsync(ClaimsPrincipal user, ServerOptions options, IServiceProvider services, CancellationToken cancel) => options.SignIn
-        ? new(true, user.Identity?.Name, RoleGate.RoleOf(user) ?? Role.Viewer, user.Identity?.Name is null && !await services.GetRequiredService<AccountStore>().AnyAsync(cancel))
-        : new(false, null, Role.Designer, false);
+    private static async Task<SessionView> ViewAsync(ClaimsPrincipal user, ServerOptions options, IServiceProvider services, CancellationToken cancel) =>
+        options.SignIn
+            ? new(
+                true,
+                user.Identity?.Name,
+                RoleGate.RoleOf(user) ?? Role.Viewer,
+                user.Identity?.Name is null && !await services.GetRequiredService<AccountStore>().AnyAsync(cancel)
+            )
+            : new(false, null, Role.Designer, false);
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> SignInAsync(Credentials who, HttpContext context, IServiceProvider services, ILogger<Credentials> log)
+    private static async Task<Results<NoContent, ProblemHttpResult>> SignInAsync(
+        Credentials who,
+        HttpContext context,
+        IServiceProvider services,
+        ILogger<Credentials> log
+    )
     {
         var users = Asked<UserManager<Account>>(services);
         if (await users.FindByNameAsync(who.Name.Trim()) is not { } account)
@@ -90,7 +131,12 @@ public static class SessionEndpoints
         return TypedResults.NoContent();
 
         // One answer for all: who has an account and whose is locked is nobody else's business.
-        static ProblemHttpResult Wrong() => TypedResults.Problem(title: "The name or the password is wrong, or was wrong too often.", detail: "Try again; after ten wrong ones, in a quarter of an hour. A designer can give you a code for a new password.", statusCode: StatusCodes.Status401Unauthorized);
+        static ProblemHttpResult Wrong() =>
+            TypedResults.Problem(
+                title: "The name or the password is wrong, or was wrong too often.",
+                detail: "Try again; after ten wrong ones, in a quarter of an hour. A designer can give you a code for a new password.",
+                statusCode: StatusCodes.Status401Unauthorized
+            );
     }
 
     /// <summary>
@@ -120,17 +166,28 @@ public static class SessionEndpoints
     }
 
     /// <summary>Where somebody tries from: an address, of IPv6 the network that one subscriber has.</summary>
-    private static string PlaceOf(IPAddress? from) => from is null ? "" : from is { AddressFamily: AddressFamily.InterNetworkV6, IsIPv4MappedToIPv6: false } ? Convert.ToHexStringLower(from.GetAddressBytes().AsSpan(0, 8)) : from.MapToIPv4().ToString();
+    private static string PlaceOf(IPAddress? from) =>
+        from is null ? ""
+        : from is { AddressFamily: AddressFamily.InterNetworkV6, IsIPv4MappedToIPv6: false } ? Convert.ToHexStringLower(from.GetAddressBytes().AsSpan(0, 8))
+        : from.MapToIPv4().ToString();
 
-    private static async Task<NoContent> UseCodeAsync(CodeUse use, HttpContext context, IServiceProvider services, ILogger<CodeUse> log, CancellationToken cancel)
+    private static async Task<NoContent> UseCodeAsync(
+        CodeUse use,
+        HttpContext context,
+        IServiceProvider services,
+        ILogger<CodeUse> log,
+        CancellationToken cancel
+    )
     {
         var (users, invitations) = (Asked<UserManager<Account>>(services), services.GetRequiredService<InvitationStore>());
         var hash = Secrets.CodeHash(use.Code);
-        var invitation = await invitations.FindAsync(hash, cancel) ?? throw new ProblemException("This code is none, was used, or is too old.", "Ask a designer for another.", field: "code");
+        var invitation = await invitations.FindAsync(hash, cancel)
+            ?? throw new ProblemException("This code is none, was used, or is too old.", "Ask a designer for another.", field: "code");
         Account account;
         if (invitation.Account is { } id)
         {
-            account = await users.FindByIdAsync(id.ToString()) ?? throw new MissingException("The account is gone.", "Ask a designer for a code for a new one.");
+            account = await users.FindByIdAsync(id.ToString())
+                ?? throw new MissingException("The account is gone.", "Ask a designer for a code for a new one.");
             await DemandStrongAsync(users, account, use.Password);
             await DemandUnusedAsync(invitations, hash, cancel);
             Demand(await users.RemovePasswordAsync(account));
@@ -164,7 +221,14 @@ public static class SessionEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<NoContent> ChangeAsync(PasswordChange change, ClaimsPrincipal user, HttpContext context, IServiceProvider services, ILogger<PasswordChange> log, CancellationToken cancel)
+    private static async Task<NoContent> ChangeAsync(
+        PasswordChange change,
+        ClaimsPrincipal user,
+        HttpContext context,
+        IServiceProvider services,
+        ILogger<PasswordChange> log,
+        CancellationToken cancel
+    )
     {
         var users = Asked<UserManager<Account>>(services);
         var account = (await users.FindByIdAsync(Me(user).ToString()))!;
@@ -182,7 +246,17 @@ public static class SessionEndpoints
     private static async Task<ImmutableArray<OwnSession>> OwnAsync(ClaimsPrincipal user, IServiceProvider services, CancellationToken cancel)
     {
         var (me, here) = (Me(user), Here(user));
-        return [.. (await services.GetRequiredService<SessionStore>().OfAccountAsync(me, cancel)).Select(s => new OwnSession(s.Id, s.Agent, s.MadeAt, s.SeenAt, s.EndsAt, s.Id == here))];
+        return
+        [
+            .. (await services.GetRequiredService<SessionStore>().OfAccountAsync(me, cancel)).Select(s => new OwnSession(
+                s.Id,
+                s.Agent,
+                s.MadeAt,
+                s.SeenAt,
+                s.EndsAt,
+                s.Id == here
+            )),
+        ];
     }
 
     private static async Task<Told> AddKeyAsync(KeyFor key, ClaimsPrincipal user, IServiceProvider services, CancellationToken cancel)
@@ -191,7 +265,11 @@ public static class SessionEndpoints
         var name = key.For.Trim();
         if (name.Length is 0 or > MostAgent || name.Any(char.IsControl))
         {
-            throw new ProblemException("It is not said what the key is for.", $"Use 1 to {MostAgent} ordinary characters, such as the program's name.", field: "for");
+            throw new ProblemException(
+                "It is not said what the key is for.",
+                $"Use 1 to {MostAgent} ordinary characters, such as the program's name.",
+                field: "for"
+            );
         }
         var secret = Secrets.Key();
         await services.GetRequiredService<SessionStore>().AddAsync(Guid.NewGuid(), Secrets.Hash(secret), me, name, ProgramKeys.Lasts, key.Scope, cancel);
@@ -229,7 +307,11 @@ public static class SessionEndpoints
     {
         if (!result.Succeeded)
         {
-            throw new ProblemException(result.Errors.First().Description, $"Use {PasswordRules.Fewest} to {PasswordRules.Most} characters, such as four words that nobody would put together.", field: "password");
+            throw new ProblemException(
+                result.Errors.First().Description,
+                $"Use {PasswordRules.Fewest} to {PasswordRules.Most} characters, such as four words that nobody would put together.",
+                field: "password"
+            );
         }
     }
 
@@ -237,5 +319,7 @@ public static class SessionEndpoints
 
     /// <exception cref="MissingException">Hang asks nobody to sign in.</exception>
     private static T Asked<T>(IServiceProvider services)
-        where T : notnull => services.GetService<T>() ?? throw new MissingException("There are no accounts here.", "Hang asks nobody to sign in where it is open to this machine alone.");
+        where T : notnull =>
+        services.GetService<T>()
+        ?? throw new MissingException("There are no accounts here.", "Hang asks nobody to sign in where it is open to this machine alone.");
 }

@@ -32,19 +32,28 @@ internal sealed class SessionTickets(SessionStore sessions) : ITicketStore
     /// <summary>Nothing is renewed: a session's end is fixed when it begins.</summary>
     public Task RenewAsync(string key, AuthenticationTicket ticket) => Task.CompletedTask;
 
-    public async Task<AuthenticationTicket?> RetrieveAsync(string key) => await sessions.OfKeyAsync(Secrets.Hash(key)) is { } session
-        ? new(Principal(session, IdentityConstants.ApplicationScheme), new AuthenticationProperties { IssuedUtc = session.MadeAt, ExpiresUtc = session.EndsAt }, IdentityConstants.ApplicationScheme)
-        : null;
+    public async Task<AuthenticationTicket?> RetrieveAsync(string key) =>
+        await sessions.OfKeyAsync(Secrets.Hash(key)) is { } session
+            ? new(
+                Principal(session, IdentityConstants.ApplicationScheme),
+                new AuthenticationProperties { IssuedUtc = session.MadeAt, ExpiresUtc = session.EndsAt },
+                IdentityConstants.ApplicationScheme
+            )
+            : null;
 
     public Task RemoveAsync(string key) => sessions.EndAsync(Secrets.Hash(key));
 
-    public static ClaimsPrincipal Principal(Session session, string scheme) => new(new ClaimsIdentity(
-        [
-            new(ClaimTypes.NameIdentifier, session.Account.ToString()),
-            new(ClaimTypes.Name, session.Name),
-            new(ClaimTypes.Role, session.Role.Text()),
-            new(SessionClaim, session.Id.ToString()),
-            .. session.Scope is { } scope ? (Claim[])[new(ScopeClaim, scope.Text())] : [],
-        ],
-        scheme));
+    public static ClaimsPrincipal Principal(Session session, string scheme) =>
+        new(
+            new ClaimsIdentity(
+                [
+                    new(ClaimTypes.NameIdentifier, session.Account.ToString()),
+                    new(ClaimTypes.Name, session.Name),
+                    new(ClaimTypes.Role, session.Role.Text()),
+                    new(SessionClaim, session.Id.ToString()),
+                    .. session.Scope is { } scope ? (Claim[])[new(ScopeClaim, scope.Text())] : [],
+                ],
+                scheme
+            )
+        );
 }

@@ -31,24 +31,50 @@ internal static class SignInSetup
         services.AddDataProtection().SetApplicationName("Hang").PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(options.Files, "keys")));
         services.AddSingleton<SessionTickets>().AddSingleton<FirstAccount>().AddHostedService(s => s.GetRequiredService<FirstAccount>());
         services.AddSingleton<ILookupNormalizer, PlainNames>();
-        services.AddIdentityCore<Account>(identity =>
-        {
-            // Names of people, whatever their letters are; the passwords have a rule of their own.
-            identity.User.AllowedUserNameCharacters = "";
-            identity.Password = new() { RequiredLength = 1, RequireDigit = false, RequireLowercase = false, RequireUppercase = false, RequireNonAlphanumeric = false };
-        }).AddUserStore<AccountIdentity>().AddPasswordValidator<PasswordRules>().AddSignInManager();
+        services
+            .AddIdentityCore<Account>(identity =>
+            {
+                // Names of people, whatever their letters are; the passwords have a rule of their own.
+                identity.User.AllowedUserNameCharacters = "";
+                identity.Password = new()
+                {
+                    RequiredLength = 1,
+                    RequireDigit = false,
+                    RequireLowercase = false,
+                    RequireUppercase = false,
+                    RequireNonAlphanumeric = false,
+                };
+            })
+            .AddUserStore<AccountIdentity>()
+            .AddPasswordValidator<PasswordRules>()
+            .AddSignInManager();
         services.AddSingleton<IPasswordHasher<Account>>(Hasher);
-        services.AddAuthentication(Either)
-            .AddPolicyScheme(Either, null, e => e.ForwardDefaultSelector = context => ProgramKeys.Brought(context.Request) ? ProgramKeys.Named : IdentityConstants.ApplicationScheme)
+        services
+            .AddAuthentication(Either)
+            .AddPolicyScheme(Either, null, e =>
+                e.ForwardDefaultSelector = context => ProgramKeys.Brought(context.Request) ? ProgramKeys.Named : IdentityConstants.ApplicationScheme
+            )
             .AddScheme<AuthenticationSchemeOptions, ProgramKeys>(ProgramKeys.Named, null)
             .AddCookie(IdentityConstants.ApplicationScheme);
-        services.AddOptions<Microsoft.AspNetCore.Authentication.Cookies.CookieAuthenticationOptions>(IdentityConstants.ApplicationScheme).Configure<SessionTickets>((cookie, tickets) =>
-        {
-            cookie.SessionStore = tickets;
-            cookie.SlidingExpiration = false;
-            cookie.ExpireTimeSpan = SessionStore.Longest;
-            cookie.Cookie = new() { Name = Cookie, Path = "/", HttpOnly = true, SameSite = SameSiteMode.Strict, SecurePolicy = CookieSecurePolicy.Always, IsEssential = true };
-        });
+        services
+            .AddOptions<Microsoft.AspNetCore.Authentication.Cookies.CookieAuthenticationOptions>(IdentityConstants.ApplicationScheme)
+            .Configure<SessionTickets>(
+                (cookie, tickets) =>
+                {
+                    cookie.SessionStore = tickets;
+                    cookie.SlidingExpiration = false;
+                    cookie.ExpireTimeSpan = SessionStore.Longest;
+                    cookie.Cookie = new()
+                    {
+                        Name = Cookie,
+                        Path = "/",
+                        HttpOnly = true,
+                        SameSite = SameSiteMode.Strict,
+                        SecurePolicy = CookieSecurePolicy.Always,
+                        IsEssential = true,
+                    };
+                }
+            );
         RateLimits.Add(services);
         services.Configure<ForwardedHeadersOptions>(forwarded =>
         {

@@ -16,8 +16,16 @@ public static class SoundEndpoints
     public static void Map(IEndpointRouteBuilder app)
     {
         var heard = app.MapGroup("/api/heard/{key}").WithTags("Sounds").Refuses();
-        heard.MapGet("/samples", Samples).WithName("heardSamples").WithSummary("Samples of a mix: 32-bit floats, little-endian, left and right in turn.").Produces(200, contentType: "application/octet-stream");
-        heard.MapGet("/waveform", Outline).WithName("waveform").WithSummary("The outline of a mix: of every so many samples the lowest and the highest, as signed bytes.").Produces(200, contentType: "application/octet-stream");
+        heard
+            .MapGet("/samples", Samples)
+            .WithName("heardSamples")
+            .WithSummary("Samples of a mix: 32-bit floats, little-endian, left and right in turn.")
+            .Produces(200, contentType: "application/octet-stream");
+        heard
+            .MapGet("/waveform", Outline)
+            .WithName("waveform")
+            .WithSummary("The outline of a mix: of every so many samples the lowest and the highest, as signed bytes.")
+            .Produces(200, contentType: "application/octet-stream");
     }
 
     /// <param name="from">First sample.</param>

@@ -73,14 +73,17 @@ public sealed class DocumentSources(SourceStore store, Judges judges, IEnumerabl
         {
             foreach (var (hash, facts, isCarried) in kind.Reach == SourceReach.Document ? Of(graphic, kind, key) : ShelfOf(kind)?.Named(key) ?? [])
             {
-                var data = isCarried ? Convert.ToBase64String(store.Bytes(kind, hash) ?? throw new ProblemException($"{Quoted.Short(facts.Name)} is missing.", "Add it again.")) : null;
+                var data = isCarried
+                    ? Convert.ToBase64String(store.Bytes(kind, hash) ?? throw new ProblemException($"{Quoted.Short(facts.Name)} is missing.", "Add it again."))
+                    : null;
                 whole = whole.With(kind, hash, facts with { Data = data });
             }
         }
         return graphic with { Sources = whole };
     }
 
-    private static IEnumerable<KeptSource> Of(Graphic graphic, SourceKind kind, string hash) => graphic.Sources[kind].GetValueOrDefault(hash) is { } facts ? [new(hash, facts, true)] : [];
+    private static IEnumerable<KeptSource> Of(Graphic graphic, SourceKind kind, string hash) =>
+        graphic.Sources[kind].GetValueOrDefault(hash) is { } facts ? [new(hash, facts, true)] : [];
 
     private async Task<Judged> KeepAsync(SourceKind kind, Judged judged, Guid? package, CancellationToken cancel)
     {

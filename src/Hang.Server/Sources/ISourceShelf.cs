@@ -11,9 +11,7 @@ public interface ISourceShelf
 
     /// <summary>One has been judged, and is about to be kept.</summary>
     /// <exception cref="ProblemException">It does not go together with what is here.</exception>
-    void Admit(Judged source)
-    {
-    }
+    void Admit(Judged source) { }
 
     /// <summary>Those that are called something, where values name them so.</summary>
     IEnumerable<KeptSource> Named(string name) => [];

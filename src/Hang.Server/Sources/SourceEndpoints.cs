@@ -38,32 +38,52 @@ public static class SourceEndpoints
         {
             var api = app.MapGroup($"/api/{kind.Folder}").WithTags(Capital(kind.Folder)).Refuses();
             var add = api.MapPost("/", async (string name, HttpRequest request, DocumentSources sources, CancellationToken cancel) =>
-            {
-                var judged = await sources.AddAsync(kind, name, await Uploads.ReadAsync(request, name, kind.MostBytes, kind.Name, cancel), cancel);
-                return AddedSource.Of(kind, judged.Hash, judged.Facts);
-            }).Takes(kind.MostBytes + 1).WithName($"add{Capital(kind.Name)}").WithSummary($"Takes a {kind.Name} in; it is judged by its content.")
-                .Accepts<byte[]>("application/octet-stream", [.. kind.Types.Select(t => t.Type)]).Answering(kind);
+                {
+                    var judged = await sources.AddAsync(kind, name, await Uploads.ReadAsync(request, name, kind.MostBytes, kind.Name, cancel), cancel);
+                    return AddedSource.Of(kind, judged.Hash, judged.Facts);
+                })
+                .Takes(kind.MostBytes + 1)
+                .WithName($"add{Capital(kind.Name)}")
+                .WithSummary($"Takes a {kind.Name} in; it is judged by its content.")
+                .Accepts<byte[]>("application/octet-stream", [.. kind.Types.Select(t => t.Type)])
+                .Answering(kind);
             if (kind.IsFilled)
             {
                 add.Needing(Role.Editor, Scope.Fill);
             }
-            api.MapGet("/{hash}/about", async (string hash, SourceStore store, CancellationToken cancel) => await store.FindAsync(kind, hash, cancel) is { } facts
-                ? AddedSource.Of(kind, hash, facts)
-                : throw new ProblemException("There is no such file here.", "Add it again.", field: "hash")).WithName($"{kind.Name}About").WithSummary($"What is known of a {kind.Name}.").Answering(kind);
-            api.MapGet("/{hash}", async Task<Results<PhysicalFileHttpResult, FileContentHttpResult, NotFound>> (string hash, SourceStore store, DocumentSources sources, HttpResponse response, CancellationToken cancel) =>
-            {
-                if (await store.FileAsync(kind, hash, cancel) is { } path && await store.FindAsync(kind, hash, cancel) is { } facts)
-                {
-                    response.Headers.CacheControl = Forever;
-                    return TypedResults.PhysicalFile(Path.GetFullPath(path), facts.Type);
-                }
-                if (sources.ShelfOf(kind)?.Made(hash) is { } made)
-                {
-                    response.Headers.CacheControl = Forever;
-                    return TypedResults.File(made.Bytes, made.Type);
-                }
-                return TypedResults.NotFound();
-            }).WithName(kind.Name).WithSummary($"A {kind.Name} as it came, by its content hash.");
+            api.MapGet("/{hash}/about", async (string hash, SourceStore store, CancellationToken cancel) =>
+                    await store.FindAsync(kind, hash, cancel) is { } facts
+                        ? AddedSource.Of(kind, hash, facts)
+                        : throw new ProblemException("There is no such file here.", "Add it again.", field: "hash")
+                )
+                .WithName($"{kind.Name}About")
+                .WithSummary($"What is known of a {kind.Name}.")
+                .Answering(kind);
+            api.MapGet(
+                    "/{hash}",
+                    async Task<Results<PhysicalFileHttpResult, FileContentHttpResult, NotFound>> (
+                        string hash,
+                        SourceStore store,
+                        DocumentSources sources,
+                        HttpResponse response,
+                        CancellationToken cancel
+                    ) =>
+                    {
+                        if (await store.FileAsync(kind, hash, cancel) is { } path && await store.FindAsync(kind, hash, cancel) is { } facts)
+                        {
+                            response.Headers.CacheControl = Forever;
+                            return TypedResults.PhysicalFile(Path.GetFullPath(path), facts.Type);
+                        }
+                        if (sources.ShelfOf(kind)?.Made(hash) is { } made)
+                        {
+                            response.Headers.CacheControl = Forever;
+                            return TypedResults.File(made.Bytes, made.Type);
+                        }
+                        return TypedResults.NotFound();
+                    }
+                )
+                .WithName(kind.Name)
+                .WithSummary($"A {kind.Name} as it came, by its content hash.");
         }
     }
 

@@ -14,19 +14,35 @@ public sealed class InvitationStore(NpgsqlDataSource database)
     public async Task AddAsync(byte[] codeHash, Invitation invitation, TimeSpan lasts, CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
-        await connection.ExecuteAsync(new(
-            """
-            delete from invitations where ends_at < now() or (account_id is not null and account_id = @Account);
-            insert into invitations (code_hash, role, account_id, ends_at) values (@codeHash, @role, @Account, now() + @lasts)
-            """,
-            new { codeHash, role = invitation.Role.Text(), invitation.Account, lasts }, cancellationToken: cancel));
+        await connection.ExecuteAsync(
+            new(
+                """
+                delete from invitations where ends_at < now() or (account_id is not null and account_id = @Account);
+                insert into invitations (code_hash, role, account_id, ends_at) values (@codeHash, @role, @Account, now() + @lasts)
+                """,
+                new
+                {
+                    codeHash,
+                    role = invitation.Role.Text(),
+                    invitation.Account,
+                    lasts,
+                },
+                cancellationToken: cancel
+            )
+        );
     }
 
     /// <summary>What a code is good for; null when it is none, was used, or is too old.</summary>
     public async Task<Invitation?> FindAsync(byte[] codeHash, CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
-        var row = await connection.QuerySingleOrDefaultAsync<Row>(new("select role, account_id as account from invitations where code_hash = @codeHash and ends_at > now()", new { codeHash }, cancellationToken: cancel));
+        var row = await connection.QuerySingleOrDefaultAsync<Row>(
+            new(
+                "select role, account_id as account from invitations where code_hash = @codeHash and ends_at > now()",
+                new { codeHash },
+                cancellationToken: cancel
+            )
+        );
         return row is null ? null : new(RoleText.Parse(row.Role), row.Account);
     }
 
@@ -34,7 +50,9 @@ public sealed class InvitationStore(NpgsqlDataSource database)
     public async Task<bool> UseAsync(byte[] codeHash, CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
-        return await connection.ExecuteAsync(new("delete from invitations where code_hash = @codeHash and ends_at > now()", new { codeHash }, cancellationToken: cancel)) > 0;
+        return await connection.ExecuteAsync(
+                new("delete from invitations where code_hash = @codeHash and ends_at > now()", new { codeHash }, cancellationToken: cancel)
+            ) > 0;
     }
 
     /// <summary>Takes back every code for a new account.</summary>

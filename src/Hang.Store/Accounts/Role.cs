@@ -16,14 +16,21 @@ public enum Role
 /// <summary>Roles as they are written in the database.</summary>
 public static class RoleText
 {
-    public static string Text(this Role role) => role switch { Role.Viewer => "viewer", Role.Editor => "editor", _ => "designer" };
+    public static string Text(this Role role) =>
+        role switch
+        {
+            Role.Viewer => "viewer",
+            Role.Editor => "editor",
+            _ => "designer",
+        };
 
     /// <exception cref="ArgumentOutOfRangeException">The text is no role; the database lets none in.</exception>
-    public static Role Parse(string text) => text switch
-    {
-        "viewer" => Role.Viewer,
-        "editor" => Role.Editor,
-        "designer" => Role.Designer,
-        _ => throw new ArgumentOutOfRangeException(nameof(text), text, "no role"),
-    };
+    public static Role Parse(string text) =>
+        text switch
+        {
+            "viewer" => Role.Viewer,
+            "editor" => Role.Editor,
+            "designer" => Role.Designer,
+            _ => throw new ArgumentOutOfRangeException(nameof(text), text, "no role"),
+        };
 }

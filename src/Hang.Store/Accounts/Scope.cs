@@ -16,8 +16,21 @@ public enum Scope
 /// <summary>Scopes as they are written in the database and in claims.</summary>
 public static class ScopeText
 {
-    public static string Text(this Scope scope) => scope switch { Scope.Fill => "fill", Scope.HandOff => "handOff", _ => "edit" };
+    public static string Text(this Scope scope) =>
+        scope switch
+        {
+            Scope.Fill => "fill",
+            Scope.HandOff => "handOff",
+            _ => "edit",
+        };
 
     /// <summary>The scope that a text stands for; null for none.</summary>
-    public static Scope? Parse(string? text) => text switch { "fill" => Scope.Fill, "handOff" => Scope.HandOff, "edit" => Scope.Edit, _ => null };
+    public static Scope? Parse(string? text) =>
+        text switch
+        {
+            "fill" => Scope.Fill,
+            "handOff" => Scope.HandOff,
+            "edit" => Scope.Edit,
+            _ => null,
+        };
 }

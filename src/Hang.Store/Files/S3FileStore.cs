@@ -16,17 +16,23 @@ public sealed class S3FileStore(IAmazonS3 client, string bucket, FolderFileStore
 {
     /// <param name="address">Of the store, such as http://files.example:9000.</param>
     /// <param name="root">Folder of this machine.</param>
-    public static S3FileStore Open(string address, string bucket, string key, string secret, string root) => new(
-        new AmazonS3Client(new BasicAWSCredentials(key, secret), new AmazonS3Config
-        {
-            ServiceURL = address,
-            // Stores of one's own seldom have a name for each bucket, and not all know the newer checksums.
-            ForcePathStyle = true,
-            AuthenticationRegion = "us-east-1",
-            RequestChecksumCalculation = RequestChecksumCalculation.WHEN_REQUIRED,
-            ResponseChecksumValidation = ResponseChecksumValidation.WHEN_REQUIRED,
-        }),
-        bucket, new(root));
+    public static S3FileStore Open(string address, string bucket, string key, string secret, string root) =>
+        new(
+            new AmazonS3Client(
+                new BasicAWSCredentials(key, secret),
+                new AmazonS3Config
+                {
+                    ServiceURL = address,
+                    // Stores of one's own seldom have a name for each bucket, and not all know the newer checksums.
+                    ForcePathStyle = true,
+                    AuthenticationRegion = "us-east-1",
+                    RequestChecksumCalculation = RequestChecksumCalculation.WHEN_REQUIRED,
+                    ResponseChecksumValidation = ResponseChecksumValidation.WHEN_REQUIRED,
+                }
+            ),
+            bucket,
+            new(root)
+        );
 
     public async Task SaveAsync(string key, byte[] bytes)
     {
@@ -45,7 +51,17 @@ public sealed class S3FileStore(IAmazonS3 client, string bucket, FolderFileStore
         {
             return;
         }
-        await client.PutObjectAsync(new PutObjectRequest { BucketName = bucket, Key = key, FilePath = path, UseChunkEncoding = false, DisablePayloadSigning = false }, cancel);
+        await client.PutObjectAsync(
+            new PutObjectRequest
+            {
+                BucketName = bucket,
+                Key = key,
+                FilePath = path,
+                UseChunkEncoding = false,
+                DisablePayloadSigning = false,
+            },
+            cancel
+        );
     }
 
     public async Task<bool> FetchAsync(string key, CancellationToken cancel = default)

@@ -23,12 +23,17 @@ public sealed class ChunkStore(NpgsqlDataSource database)
     public async Task<int> HereAsync(Guid worker, TimeSpan quiet, CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
-        return await connection.QuerySingleAsync<int>(new(
-            """
-            with gone as (delete from workers where seen_at < now() - @quiet and id <> @worker),
-                me as (insert into workers (id) values (@worker) on conflict (id) do update set seen_at = now())
-            select 1 + count(*)::int from workers where id <> @worker and seen_at >= now() - @quiet
-            """, new { worker, quiet }, cancellationToken: cancel));
+        return await connection.QuerySingleAsync<int>(
+            new(
+                """
+                with gone as (delete from workers where seen_at < now() - @quiet and id <> @worker),
+                    me as (insert into workers (id) values (@worker) on conflict (id) do update set seen_at = now())
+                select 1 + count(*)::int from workers where id <> @worker and seen_at >= now() - @quiet
+                """,
+                new { worker, quiet },
+                cancellationToken: cancel
+            )
+        );
     }
 
     /// <summary>Forgets a worker that goes in peace.</summary>
@@ -48,7 +53,21 @@ public sealed class ChunkStore(NpgsqlDataSource database)
         var first = 0;
         foreach (var (number, frames) in lengths.Index())
         {
-            await connection.ExecuteAsync(new("insert into handoff_chunks (handoff_id, run, number, first, frames) values (@handoff, @run, @number, @first, @frames)", new { handoff, run, number, first, frames }, transaction, cancellationToken: cancel));
+            await connection.ExecuteAsync(
+                new(
+                    "insert into handoff_chunks (handoff_id, run, number, first, frames) values (@handoff, @run, @number, @first, @frames)",
+                    new
+                    {
+                        handoff,
+                        run,
+                        number,
+                        first,
+                        frames,
+                    },
+                    transaction,
+                    cancellationToken: cancel
+                )
+            );
             first += frames;
         }
         await transaction.CommitAsync(cancel);
@@ -60,27 +79,48 @@ public sealed class ChunkStore(NpgsqlDataSource database)
     public async Task<ChunkRun?> TakeAsync(Guid? handoff, TimeSpan quiet, CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
-        return await connection.QuerySingleOrDefaultAsync<ChunkRun>(new(
-            """
-            update handoff_chunks c set state = 'rendering', taken = taken + 1, frames_done = 0, noted_at = now()
-            where (handoff_id, run, number) = (
-                select c.handoff_id, c.run, c.number from handoff_chunks c join handoffs h on h.id = c.handoff_id and h.run = c.run and h.state = 'rendering' and not h.cancel_asked
-                where (@handoff::uuid is null or c.handoff_id = @handoff) and (c.state = 'waiting' or (c.state = 'rendering' and c.noted_at < now() - @quiet))
-                order by h.priority desc, h.asked_at, c.number limit 1 for update of c skip locked)
-            returning handoff_id as handoff, run, number, first, frames, taken
-            """, new { handoff, quiet }, cancellationToken: cancel));
+        return await connection.QuerySingleOrDefaultAsync<ChunkRun>(
+            new(
+                """
+                update handoff_chunks c set state = 'rendering', taken = taken + 1, frames_done = 0, noted_at = now()
+                where (handoff_id, run, number) = (
+                    select c.handoff_id, c.run, c.number from handoff_chunks c join handoffs h on h.id = c.handoff_id and h.run = c.run
+                        and h.state = 'rendering' and not h.cancel_asked
+                    where (@handoff::uuid is null or c.handoff_id = @handoff) and (c.state = 'waiting' or (c.state = 'rendering'
+                        and c.noted_at < now() - @quiet))
+                    order by h.priority desc, h.asked_at, c.number limit 1 for update of c skip locked)
+                returning handoff_id as handoff, run, number, first, frames, taken
+                """,
+                new { handoff, quiet },
+                cancellationToken: cancel
+            )
+        );
     }
 
-    /// <summary>Notes how far a part is. Returns true when it is to stop: the handoff is to be cancelled or has a later run, or another worker has taken the part.</summary>
+    /// <summary>
+    /// Notes how far a part is. Returns true when it is to stop: the handoff is to be cancelled or has a later run, or another worker has taken the part.
+    /// </summary>
     public async Task<bool> ProgressAsync(ChunkRun chunk, int frames, CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
-        return await connection.QuerySingleOrDefaultAsync<bool?>(new(
-            """
-            update handoff_chunks c set frames_done = @frames, noted_at = now() from handoffs h
-            where h.id = c.handoff_id and c.handoff_id = @Handoff and c.run = @Run and c.number = @Number and c.taken = @Taken and c.state = 'rendering'
-            returning h.cancel_asked or h.run <> c.run or h.state <> 'rendering'
-            """, new { chunk.Handoff, chunk.Run, chunk.Number, chunk.Taken, frames }, cancellationToken: cancel)) ?? true;
+        return await connection.QuerySingleOrDefaultAsync<bool?>(
+            new(
+                """
+                update handoff_chunks c set frames_done = @frames, noted_at = now() from handoffs h
+                where h.id = c.handoff_id and c.handoff_id = @Handoff and c.run = @Run and c.number = @Number and c.taken = @Taken and c.state = 'rendering'
+                returning h.cancel_asked or h.run <> c.run or h.state <> 'rendering'
+                """,
+                new
+                {
+                    chunk.Handoff,
+                    chunk.Run,
+                    chunk.Number,
+                    chunk.Taken,
+                    frames,
+                },
+                cancellationToken: cancel
+            )
+        ) ?? true;
     }
 
     /// <summary>Ends a part: done, or to be tried again, or failed for good.</summary>
@@ -89,19 +129,36 @@ public sealed class ChunkStore(NpgsqlDataSource database)
     public async Task<bool> EndAsync(ChunkRun chunk, string state, string? problem = null)
     {
         await using var connection = await database.OpenConnectionAsync();
-        return await connection.ExecuteAsync(new(
-            """
-            update handoff_chunks set state = @state, problem = @problem, noted_at = now(), frames_done = case when @state = 'done' then frames else 0 end
-            where handoff_id = @Handoff and run = @Run and number = @Number and taken = @Taken
-            """, new { chunk.Handoff, chunk.Run, chunk.Number, chunk.Taken, state, problem })) > 0;
+        return await connection.ExecuteAsync(
+                new(
+                    """
+                    update handoff_chunks
+                        set state = @state, problem = @problem, noted_at = now(), frames_done = case when @state = 'done' then frames else 0 end
+                    where handoff_id = @Handoff and run = @Run and number = @Number and taken = @Taken
+                    """,
+                    new
+                    {
+                        chunk.Handoff,
+                        chunk.Run,
+                        chunk.Number,
+                        chunk.Taken,
+                        state,
+                        problem,
+                    }
+                )
+            ) > 0;
     }
 
     /// <summary>How far a run's parts are.</summary>
     public async Task<ChunkProgress> ProgressOfAsync(Guid handoff, int run, CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
-        return await connection.QuerySingleAsync<ChunkProgress>(new(
-            "select (count(*) filter (where state <> 'done'))::int as open, coalesce(sum(frames_done), 0)::int as framesDone, max(problem) filter (where state = 'failed') as problem from handoff_chunks where handoff_id = @handoff and run = @run",
-            new { handoff, run }, cancellationToken: cancel));
+        return await connection.QuerySingleAsync<ChunkProgress>(
+            new(
+                "select (count(*) filter (where state <> 'done'))::int as open, coalesce(sum(frames_done), 0)::int as framesDone, max(problem) filter (where state = 'failed') as problem from handoff_chunks where handoff_id = @handoff and run = @run",
+                new { handoff, run },
+                cancellationToken: cancel
+            )
+        );
     }
 }

@@ -29,8 +29,12 @@ public static class Difference
     {
         var line = difference.IndexOf('\n', StringComparison.Ordinal);
         var numbers = line < 0 ? [] : difference[..line].Split(' ');
-        if (numbers.Length != 2 || !int.TryParse(numbers[0], NumberStyles.None, CultureInfo.InvariantCulture, out var start)
-            || !int.TryParse(numbers[1], NumberStyles.None, CultureInfo.InvariantCulture, out var removed) || (long)start + removed > before.Length)
+        if (
+            numbers.Length != 2
+            || !int.TryParse(numbers[0], NumberStyles.None, CultureInfo.InvariantCulture, out var start)
+            || !int.TryParse(numbers[1], NumberStyles.None, CultureInfo.InvariantCulture, out var removed)
+            || (long)start + removed > before.Length
+        )
         {
             throw new FormatException("The difference does not fit its document.");
         }

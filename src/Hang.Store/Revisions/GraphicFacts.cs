@@ -10,10 +10,29 @@ namespace Hang.Store.Revisions;
 /// <param name="Problem">Why the document cannot be read; null when it can.</param>
 /// <param name="Placed">Ids of the graphics that are placed in it; null for none.</param>
 /// <param name="Phases">Null in facts that were noted before phases were among them, and of a document that cannot be read.</param>
-public sealed record GraphicFacts(string Name, GraphicKind Kind, int Width, int Height, string Rate, int Frames, string? Problem = null, IReadOnlyList<string>? Placed = null, PhaseLengths? Phases = null)
+public sealed record GraphicFacts(
+    string Name,
+    GraphicKind Kind,
+    int Width,
+    int Height,
+    string Rate,
+    int Frames,
+    string? Problem = null,
+    IReadOnlyList<string>? Placed = null,
+    PhaseLengths? Phases = null
+)
 {
     public static GraphicFacts Of(Graphic graphic) =>
-        new(graphic.Name, graphic.Kind, graphic.Width, graphic.Height, graphic.Rate.ToString(), graphic.Phases.Total, Placed: graphic.Placed is { } placed ? [.. placed.Keys] : null, Phases: graphic.Phases);
+        new(
+            graphic.Name,
+            graphic.Kind,
+            graphic.Width,
+            graphic.Height,
+            graphic.Rate.ToString(),
+            graphic.Phases.Total,
+            Placed: graphic.Placed is { } placed ? [.. placed.Keys] : null,
+            Phases: graphic.Phases
+        );
 
     /// <summary>The facts of a document; one that cannot be read says why.</summary>
     public static GraphicFacts Of(string document)

@@ -28,7 +28,8 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
     private const int MostListed = 200;
 
     /// <summary>Adds a graphic with its first revision.</summary>
-    public Task<Guid> AddAsync(Guid package, string document, string label, CancellationToken cancel = default) => AddAsAsync(Guid.NewGuid(), package, document, label, cancel);
+    public Task<Guid> AddAsync(Guid package, string document, string label, CancellationToken cancel = default) =>
+        AddAsAsync(Guid.NewGuid(), package, document, label, cancel);
 
     /// <summary>The same under an id that had to be known beforehand.</summary>
     public async Task<Guid> AddAsAsync(Guid id, Guid package, string document, string label, CancellationToken cancel = default)
@@ -36,8 +37,34 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
         var first = Guid.NewGuid();
         await using var connection = await database.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
-        await connection.ExecuteAsync(new("insert into graphics (id, package_id, head, head_id, facts) values (@id, @package, 0, @first, @facts::jsonb)", new { id, package, first, facts = GraphicFacts.Of(document).Write() }, transaction, cancellationToken: cancel));
-        await connection.ExecuteAsync(new("insert into revisions (graphic_id, number, id, document, label) values (@id, 0, @first, @document, @label)", new { id, first, document, label }, transaction, cancellationToken: cancel));
+        await connection.ExecuteAsync(
+            new(
+                "insert into graphics (id, package_id, head, head_id, facts) values (@id, @package, 0, @first, @facts::jsonb)",
+                new
+                {
+                    id,
+                    package,
+                    first,
+                    facts = GraphicFacts.Of(document).Write(),
+                },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
+        await connection.ExecuteAsync(
+            new(
+                "insert into revisions (graphic_id, number, id, document, label) values (@id, 0, @first, @document, @label)",
+                new
+                {
+                    id,
+                    first,
+                    document,
+                    label,
+                },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
         await transaction.CommitAsync(cancel);
         return id;
     }
@@ -57,21 +84,50 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
     /// <param name="by">Who makes it; null where nobody says.</param>
     /// <returns>The document.</returns>
     /// <exception cref="RevisionConflictException">The head is no longer <paramref name="at"/>, though one of that number may be.</exception>
-    public async Task<string> KeepAsync(RevisionRow at, Guid made, string before, string document, string edit, string label, GraphicFacts facts, string? by = null, CancellationToken cancel = default)
+    public async Task<string> KeepAsync(
+        RevisionRow at,
+        Guid made,
+        string before,
+        string document,
+        string edit,
+        string label,
+        GraphicFacts facts,
+        string? by = null,
+        CancellationToken cancel = default
+    )
     {
         var (id, after, shown) = (at.GraphicId, at.Number, at.Id);
         // One statement, so one round trip and one commit; what was undone is replaced or deleted by it.
-        const string Keep =
-            """
-            with moved as (update graphics set head = @after + 1, head_id = @made, changed_at = now(), facts = @facts::jsonb where id = @id and head_id = @shown and removed_at is null returning id),
+        const string Keep = """
+            with moved as (update graphics set head = @after + 1, head_id = @made, changed_at = now(), facts = @facts::jsonb where id = @id
+                and head_id = @shown and removed_at is null returning id),
                  dropped as (delete from revisions where graphic_id in (select id from moved) and number > @after + 1)
             insert into revisions (graphic_id, number, id, document, difference, edit, label, made_by)
             select id, @after + 1, @made, @whole, @difference, @edit, @label, @by from moved
-            on conflict (graphic_id, number) do update set id = @made, document = @whole, difference = @difference, edit = @edit, label = @label, made_by = @by, made_at = now()
+            on conflict (graphic_id, number) do update
+                set id = @made, document = @whole, difference = @difference, edit = @edit, label = @label, made_by = @by, made_at = now()
             """;
         var isWhole = (after + 1) % WholeEvery == 0;
         await using var connection = await database.OpenConnectionAsync(cancel);
-        var kept = await connection.ExecuteAsync(new(Keep, new { id, after, shown, made, whole = isWhole ? document : null, difference = isWhole ? null : Difference.Between(before, document), edit, label, by, facts = facts.Write() }, cancellationToken: cancel));
+        var kept = await connection.ExecuteAsync(
+            new(
+                Keep,
+                new
+                {
+                    id,
+                    after,
+                    shown,
+                    made,
+                    whole = isWhole ? document : null,
+                    difference = isWhole ? null : Difference.Between(before, document),
+                    edit,
+                    label,
+                    by,
+                    facts = facts.Write(),
+                },
+                cancellationToken: cancel
+            )
+        );
         if (kept == 0)
         {
             throw new RevisionConflictException(id);
@@ -90,18 +146,39 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
-        var moved = await connection.ExecuteAsync(new(
-            """
-            update graphics set head = head + @by, head_id = (select r.id from revisions r where r.graphic_id = @id and r.number = graphics.head + @by), changed_at = now()
-            where id = @id and removed_at is null and head_id = coalesce(@shown::uuid, head_id)
-              and exists (select from revisions where graphic_id = @id and number = graphics.head + @by)
-            """, new { id, by, shown }, transaction, cancellationToken: cancel));
+        var moved = await connection.ExecuteAsync(
+            new(
+                """
+                update graphics set head = head + @by, head_id = (select r.id from revisions r where r.graphic_id = @id
+                    and r.number = graphics.head + @by), changed_at = now()
+                where id = @id and removed_at is null and head_id = coalesce(@shown::uuid, head_id)
+                  and exists (select from revisions where graphic_id = @id and number = graphics.head + @by)
+                """,
+                new
+                {
+                    id,
+                    by,
+                    shown,
+                },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
         if (moved == 0)
         {
-            return shown is not null && await HeadAsync(connection, id, cancel) is { } other && other.Id != shown ? throw new RevisionConflictException(id) : null;
+            return shown is not null && await HeadAsync(connection, id, cancel) is { } other && other.Id != shown
+                ? throw new RevisionConflictException(id)
+                : null;
         }
         var row = await HeadAsync(connection, id, cancel);
-        await connection.ExecuteAsync(new("update graphics set facts = @facts::jsonb where id = @id", new { id, facts = GraphicFacts.Of(row!.Document).Write() }, transaction, cancellationToken: cancel));
+        await connection.ExecuteAsync(
+            new(
+                "update graphics set facts = @facts::jsonb where id = @id",
+                new { id, facts = GraphicFacts.Of(row!.Document).Write() },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
         await transaction.CommitAsync(cancel);
         return row;
     }
@@ -110,31 +187,53 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
     public async Task<IReadOnlyList<RevisionEntry>> ListAsync(Guid id, CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
-        return [.. await connection.QueryAsync<RevisionEntry>(new("select number, label, made_at as madeAt, made_by as madeBy from revisions where graphic_id = @id order by number desc limit @MostListed", new { id, MostListed }, cancellationToken: cancel))];
+        return
+        [
+            .. await connection.QueryAsync<RevisionEntry>(
+                new(
+                    "select number, label, made_at as madeAt, made_by as madeBy from revisions where graphic_id = @id order by number desc limit @MostListed",
+                    new { id, MostListed },
+                    cancellationToken: cancel
+                )
+            ),
+        ];
     }
 
     /// <summary>One revision, whichever is shown; null when it is not kept.</summary>
     public async Task<RevisionRow?> FindAsync(Guid id, int number, CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
-        return await HeadAsync(connection, id, cancel) is { } head && number >= head.First && number <= head.Last ? await AtAsync(connection, id, head, number, cancel) : null;
+        return await HeadAsync(connection, id, cancel) is { } head && number >= head.First && number <= head.Last
+            ? await AtAsync(connection, id, head, number, cancel)
+            : null;
     }
 
     /// <summary>Bytes that the revisions of a graphic take, documents, differences and edits.</summary>
     public async Task<long> BytesAsync(Guid id, CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
-        return await connection.QuerySingleAsync<long>(new("select coalesce(sum(octet_length(coalesce(document, '')) + octet_length(coalesce(difference, '')) + octet_length(coalesce(edit, ''))), 0) from revisions where graphic_id = @id", new { id }, cancellationToken: cancel));
+        return await connection.QuerySingleAsync<long>(
+            new(
+                "select coalesce(sum(octet_length(coalesce(document, '')) + octet_length(coalesce(difference, '')) + octet_length(coalesce(edit, ''))), 0) from revisions where graphic_id = @id",
+                new { id },
+                cancellationToken: cancel
+            )
+        );
     }
 
     private static async Task<RevisionRow?> HeadAsync(NpgsqlConnection connection, Guid id, CancellationToken cancel)
     {
-        var head = await connection.QuerySingleOrDefaultAsync<HeadRow>(new(
-            """
-            select g.package_id as packageId, g.head as number, (select min(number) from revisions where graphic_id = g.id) as first,
-                   (select max(number) from revisions where graphic_id = g.id) as last
-            from graphics g where g.id = @id
-            """, new { id }, cancellationToken: cancel));
+        var head = await connection.QuerySingleOrDefaultAsync<HeadRow>(
+            new(
+                """
+                select g.package_id as packageId, g.head as number, (select min(number) from revisions where graphic_id = g.id) as first,
+                       (select max(number) from revisions where graphic_id = g.id) as last
+                from graphics g where g.id = @id
+                """,
+                new { id },
+                cancellationToken: cancel
+            )
+        );
         if (head is null)
         {
             return null;
@@ -145,23 +244,36 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
     /// <summary>A revision, put together from the whole document before it.</summary>
     private static async Task<RevisionRow?> AtAsync(NpgsqlConnection connection, Guid id, RevisionRow head, int number, CancellationToken cancel)
     {
-        var rows = (await connection.QueryAsync<PartRow>(new(
-            """
-            select id, document, difference, label from revisions
-            where graphic_id = @id and number <= @number
-              and number >= (select max(number) from revisions where graphic_id = @id and number <= @number and document is not null)
-            order by number
-            """, new { id, number }, cancellationToken: cancel))).ToArray();
+        var rows = (
+            await connection.QueryAsync<PartRow>(
+                new(
+                    """
+                    select id, document, difference, label from revisions
+                    where graphic_id = @id and number <= @number
+                      and number >= (select max(number) from revisions where graphic_id = @id and number <= @number and document is not null)
+                    order by number
+                    """,
+                    new { id, number },
+                    cancellationToken: cancel
+                )
+            )
+        ).ToArray();
         var document = rows.Aggregate("", (text, row) => row.Document ?? Revisions.Difference.Apply(text, row.Difference!));
         return rows.Length == 0 ? null : head with { Number = number, Document = document, Label = rows[^1].Label, Id = rows[^1].Id };
     }
 
     /// <summary>Deletes revisions before a number, but none that a later one is a difference from.</summary>
-    private static Task<int> ThinAsync(NpgsqlConnection connection, Guid id, int before, CancellationToken cancel) => connection.ExecuteAsync(new(
-        """
-        delete from revisions where graphic_id = @id
-          and number < (select max(number) from revisions where graphic_id = @id and number <= @before and document is not null)
-        """, new { id, before }, cancellationToken: cancel));
+    private static Task<int> ThinAsync(NpgsqlConnection connection, Guid id, int before, CancellationToken cancel) =>
+        connection.ExecuteAsync(
+            new(
+                """
+                delete from revisions where graphic_id = @id
+                  and number < (select max(number) from revisions where graphic_id = @id and number <= @before and document is not null)
+                """,
+                new { id, before },
+                cancellationToken: cancel
+            )
+        );
 
     private sealed record HeadRow(Guid PackageId, int Number, int First, int Last);
 

@@ -21,13 +21,33 @@ public sealed class SourceStore(NpgsqlDataSource database, IFileStore files) : I
     {
         await files.SaveAsync(kind.KeyOf(source.Hash), source.Bytes);
         await using var connection = await database.OpenConnectionAsync(cancel);
-        await connection.ExecuteAsync(new(
-            "insert into sources (kind, hash, facts, is_carried) values (@kind, @Hash, @facts::jsonb, @IsCarried) on conflict do nothing",
-            new { kind = kind.Name, source.Hash, facts = kind.Write(source.Facts), source.IsCarried }, cancellationToken: cancel));
+        await connection.ExecuteAsync(
+            new(
+                "insert into sources (kind, hash, facts, is_carried) values (@kind, @Hash, @facts::jsonb, @IsCarried) on conflict do nothing",
+                new
+                {
+                    kind = kind.Name,
+                    source.Hash,
+                    facts = kind.Write(source.Facts),
+                    source.IsCarried,
+                },
+                cancellationToken: cancel
+            )
+        );
         if (package is not null)
         {
-            await connection.ExecuteAsync(new(
-                "insert into package_sources (package_id, kind, hash) values (@package, @kind, @Hash) on conflict do nothing", new { package, kind = kind.Name, source.Hash }, cancellationToken: cancel));
+            await connection.ExecuteAsync(
+                new(
+                    "insert into package_sources (package_id, kind, hash) values (@package, @kind, @Hash) on conflict do nothing",
+                    new
+                    {
+                        package,
+                        kind = kind.Name,
+                        source.Hash,
+                    },
+                    cancellationToken: cancel
+                )
+            );
         }
     }
 
@@ -35,17 +55,29 @@ public sealed class SourceStore(NpgsqlDataSource database, IFileStore files) : I
     public async Task<Source?> FindAsync(SourceKind kind, string hash, CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
-        return await connection.QuerySingleOrDefaultAsync<string>(new("select facts::text from sources where kind = @kind and hash = @hash", new { kind = kind.Name, hash }, cancellationToken: cancel)) is { } facts
-            ? kind.Read(facts) : null;
+        return
+            await connection.QuerySingleOrDefaultAsync<string>(
+                new("select facts::text from sources where kind = @kind and hash = @hash", new { kind = kind.Name, hash }, cancellationToken: cancel)
+            )
+                is { } facts
+            ? kind.Read(facts)
+            : null;
     }
 
     /// <summary>The sources of a kind that a graphic's package has.</summary>
     public async Task<IReadOnlyList<KeptSource>> OfPackageAsync(SourceKind kind, Guid graphic, CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
-        return Kept(kind, await connection.QueryAsync<Row>(new(
-            $"select {Columns} from sources s join package_sources p using (kind, hash) where s.kind = @kind and p.package_id = (select package_id from graphics where id = @graphic)",
-            new { kind = kind.Name, graphic }, cancellationToken: cancel)));
+        return Kept(
+            kind,
+            await connection.QueryAsync<Row>(
+                new(
+                    $"select {Columns} from sources s join package_sources p using (kind, hash) where s.kind = @kind and p.package_id = (select package_id from graphics where id = @graphic)",
+                    new { kind = kind.Name, graphic },
+                    cancellationToken: cancel
+                )
+            )
+        );
     }
 
     /// <summary>The sources of a kind of which some word is known, whichever package has them.</summary>
@@ -53,15 +85,23 @@ public sealed class SourceStore(NpgsqlDataSource database, IFileStore files) : I
     public IReadOnlyList<KeptSource> Where(SourceKind kind, string fact, string word)
     {
         using var connection = database.OpenConnection();
-        return Kept(kind, connection.Query<Row>($"select {Columns} from sources s where s.kind = '{kind.Name}' and s.facts ->> @fact = @word", new { fact, word }));
+        return Kept(
+            kind,
+            connection.Query<Row>($"select {Columns} from sources s where s.kind = '{kind.Name}' and s.facts ->> @fact = @word", new { fact, word })
+        );
     }
 
     /// <summary>Gives a package what another has.</summary>
     public async Task CopyAsync(Guid from, Guid to, CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
-        await connection.ExecuteAsync(new(
-            "insert into package_sources (package_id, kind, hash) select @to, kind, hash from package_sources where package_id = @from on conflict do nothing", new { from, to }, cancellationToken: cancel));
+        await connection.ExecuteAsync(
+            new(
+                "insert into package_sources (package_id, kind, hash) select @to, kind, hash from package_sources where package_id = @from on conflict do nothing",
+                new { from, to },
+                cancellationToken: cancel
+            )
+        );
     }
 
     /// <summary>The bytes, or null.</summary>

@@ -33,12 +33,20 @@ internal static class SourceGraph
     public static ImmutableArray<Naming> Of(string project)
     {
         var compilation = Compile(project);
-        return [.. compilation.SyntaxTrees.Where(t => !t.FilePath.EndsWith(".g.cs", StringComparison.Ordinal)).AsParallel().SelectMany(t => InFile(project, compilation, t))];
+        return
+        [
+            .. compilation
+                .SyntaxTrees.Where(t => !t.FilePath.EndsWith(".g.cs", StringComparison.Ordinal))
+                .AsParallel()
+                .SelectMany(t => InFile(project, compilation, t)),
+        ];
     }
 
     /// <summary>The files of a project, without what building makes.</summary>
-    public static IEnumerable<string> Files(string project) => Directory.EnumerateFiles(Folder(project), "*.cs", SearchOption.AllDirectories)
-        .Where(f => Path.GetRelativePath(Folder(project), f).Split('/')[0] is not ("obj" or "bin"));
+    public static IEnumerable<string> Files(string project) =>
+        Directory
+            .EnumerateFiles(Folder(project), "*.cs", SearchOption.AllDirectories)
+            .Where(f => Path.GetRelativePath(Folder(project), f).Split('/')[0] is not ("obj" or "bin"));
 
     public static string Folder(string project) => Path.Combine(ProjectFolder.Root, "src", project);
 
@@ -50,10 +58,19 @@ internal static class SourceGraph
             {
                 var made = Directory.EnumerateFiles(Path.Combine(Folder(project), "obj", "Release"), "*.GlobalUsings.g.cs", SearchOption.AllDirectories);
                 var options = new CSharpParseOptions(LanguageVersion.Preview, DocumentationMode.None);
-                var references = ((string)AppContext.GetData("TRUSTED_PLATFORM_ASSEMBLIES")!).Split(Path.PathSeparator).Where(p => Path.GetFileName(p) != $"{project}.dll");
+                var references = ((string)AppContext.GetData("TRUSTED_PLATFORM_ASSEMBLIES")!)
+                    .Split(Path.PathSeparator)
+                    .Where(p => Path.GetFileName(p) != $"{project}.dll");
                 known = CSharpCompilation.Create(
-                    project, Files(project).Concat(made).Select(f => CSharpSyntaxTree.ParseText(File.ReadAllText(f), options, f)), references.Select(r => MetadataReference.CreateFromFile(r)),
-                    new CSharpCompilationOptions(OutputKind.DynamicallyLinkedLibrary, concurrentBuild: true, nullableContextOptions: NullableContextOptions.Enable));
+                    project,
+                    Files(project).Concat(made).Select(f => CSharpSyntaxTree.ParseText(File.ReadAllText(f), options, f)),
+                    references.Select(r => MetadataReference.CreateFromFile(r)),
+                    new CSharpCompilationOptions(
+                        OutputKind.DynamicallyLinkedLibrary,
+                        concurrentBuild: true,
+                        nullableContextOptions: NullableContextOptions.Enable
+                    )
+                );
                 Compiled[project] = known;
             }
             return known;
@@ -66,8 +83,14 @@ internal static class SourceGraph
         var file = Path.GetRelativePath(Folder(project), tree.FilePath);
         foreach (var name in tree.GetRoot().DescendantNodes().OfType<SimpleNameSyntax>().Where(n => n.FirstAncestorOrSelf<UsingDirectiveSyntax>() is null))
         {
-            if (SpaceOf(name) is { } space && FolderOf(project, space) is { } from && Symbol(model, name) is { ContainingNamespace: { } named } symbol && symbol.ContainingAssembly?.Name == project
-                && FolderOf(project, named.ToDisplayString()) is { } to && to != from)
+            if (
+                SpaceOf(name) is { } space
+                && FolderOf(project, space) is { } from
+                && Symbol(model, name) is { ContainingNamespace: { } named } symbol
+                && symbol.ContainingAssembly?.Name == project
+                && FolderOf(project, named.ToDisplayString()) is { } to
+                && to != from
+            )
             {
                 yield return new Naming(from, to, $"{file}:{tree.GetLineSpan(name.Span).StartLinePosition.Line + 1}", name.Identifier.ValueText);
             }
@@ -86,5 +109,7 @@ internal static class SourceGraph
 
     // Folders within a folder of the project belong to it.
     private static string? FolderOf(string project, string space) =>
-        space == project ? "" : space.StartsWith(project + ".", StringComparison.Ordinal) ? space[(project.Length + 1)..].Split('.')[0] : null;
+        space == project ? ""
+        : space.StartsWith(project + ".", StringComparison.Ordinal) ? space[(project.Length + 1)..].Split('.')[0]
+        : null;
 }

@@ -16,7 +16,8 @@ public sealed record CoverWindow(int From, int To, int Cut);
 public sealed class CoverWatch : IFrameWatcher
 {
     private const uint Covered = 0xFF000000;
-    private (int From, int To)? current, longest;
+    private (int From, int To)? current,
+        longest;
 
     /// <summary>The cover window; null where no frame covers all.</summary>
     public CoverWindow? Window => longest is var (from, to) ? new(from, to, (from + to + 1) / 2) : null;

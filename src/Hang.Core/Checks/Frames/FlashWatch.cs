@@ -15,17 +15,32 @@ public sealed record Flashes(int General, int Red, int Frame)
 }
 
 /// <summary>
-/// Counts flashes: pairs of opposing changes of relative luminance by a tenth or more, the darker below 0.8, or of saturated red, over more than a quarter of any
-/// ten degrees of sight (WCAG 2.2, definitions of "general flash" and of the red one). What is seen through the graphic is taken as black, and as white; the worse counts.
+/// Counts flashes: pairs of opposing changes of relative luminance by a tenth or more, the darker below 0.8, or of saturated red, over more than a quarter
+/// of any ten degrees of sight (WCAG 2.2, definitions of "general flash" and of the red one). What is seen through the graphic is taken as black, and as
+/// white; the worse counts.
 /// </summary>
 /// <param name="rate">Frames a second.</param>
 public sealed class FlashWatch(FrameRate rate) : IFrameWatcher
 {
     // 21 824 of 1024 x 768 pixels: a quarter of ten degrees.
     private const double Area = 21824.0 / (1024 * 768);
-    private const float General = 0.1f, Dark = 0.8f, RedStep = 20, RedScale = 320, RedShare = 0.8f;
-    private static readonly float[] Linear = [.. Enumerable.Range(0, 256).Select(i => i / 255.0).Select(c => (float)(c <= 0.04045 ? c / 12.92 : Math.Pow((c + 0.055) / 1.055, 2.4)))];
-    private readonly Swings[] swings = [.. new[] { (General, Dark), (RedStep, float.MaxValue), (General, Dark), (RedStep, float.MaxValue) }.Select(s => new Swings(s.Item1, s.Item2, (int)Math.Ceiling(rate.PerSecond)))];
+    private const float General = 0.1f,
+        Dark = 0.8f,
+        RedStep = 20,
+        RedScale = 320,
+        RedShare = 0.8f;
+    private static readonly float[] Linear =
+    [
+        .. Enumerable.Range(0, 256).Select(i => i / 255.0).Select(c => (float)(c <= 0.04045 ? c / 12.92 : Math.Pow((c + 0.055) / 1.055, 2.4))),
+    ];
+    private readonly Swings[] swings =
+    [
+        .. new[] { (General, Dark), (RedStep, float.MaxValue), (General, Dark), (RedStep, float.MaxValue) }.Select(s => new Swings(
+            s.Item1,
+            s.Item2,
+            (int)Math.Ceiling(rate.PerSecond)
+        )),
+    ];
 
     /// <summary>The worst second, once all frames were seen.</summary>
     public Flashes Worst

@@ -15,14 +15,19 @@ public sealed record KeyDistance(string Colour, double Distance, string Nearest)
     public bool WouldKeyOut => Distance < KeyedOut;
 }
 
-/// <summary>Gathers every colour that a graphic has over its whole length, edges included, and finds the key colour that is farthest from all of them.</summary>
+/// <summary>
+/// Gathers every colour that a graphic has over its whole length, edges included, and finds the key colour that is farthest from all of them.
+/// </summary>
 public sealed class KeyColourWatch : IFrameWatcher
 {
-    private const int Bins = 64, Step = 4;
+    private const int Bins = 64,
+        Step = 4;
     private const uint Seen = 8;
     private static readonly ImmutableArray<Rgba> Candidates =
     [
-        Rgba.Parse("#00B140"), Rgba.Parse("#0047BB"), .. Enumerable.Range(0, 24).Select(i => Hue(i / 24.0)),
+        Rgba.Parse("#00B140"),
+        Rgba.Parse("#0047BB"),
+        .. Enumerable.Range(0, 24).Select(i => Hue(i / 24.0)),
     ];
 
     // The first colour that fell into each bin of Cb and Cr; 0 for none.

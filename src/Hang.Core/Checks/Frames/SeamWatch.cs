@@ -6,7 +6,8 @@ namespace Hang.Core.Checks.Frames;
 /// <param name="Length">The number of frames nearest to today's with which it closes; null where there is none.</param>
 public sealed record Seam(double Step, double Usual, int? Length)
 {
-    private const double Slack = 0.02, Many = 2;
+    private const double Slack = 0.02,
+        Many = 2;
 
     /// <summary>True when the jump from the end to the start is like any other step.</summary>
     public bool Closes => Step <= Many * Usual + Slack;
@@ -19,7 +20,8 @@ public sealed class SeamWatch : IFrameWatcher
     private const int MostKept = 20_000;
     private readonly List<double> steps = [];
     private readonly List<(int Frame, double FromFirst)> returns = [];
-    private Thumb? first, last;
+    private Thumb? first,
+        last;
     private int frames;
 
     /// <summary>The seam, once all frames were seen.</summary>

@@ -3,12 +3,11 @@ namespace Hang.Core.Checks.Frames;
 /// <summary>A frame in few cells, each the mean of its pixels: premultiplied R, G, B and alpha, 0..255.</summary>
 public sealed class Thumb
 {
-    public const int Across = 48, Down = 27;
+    public const int Across = 48,
+        Down = 27;
     private readonly float[] values = new float[Across * Down * 4];
 
-    private Thumb()
-    {
-    }
+    private Thumb() { }
 
     public static int Cells => Across * Down;
 

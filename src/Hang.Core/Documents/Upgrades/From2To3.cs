@@ -23,13 +23,23 @@ internal sealed class From2To3 : Upgrade
             layer.Remove("field");
             var name = Plain(text);
             // Version 2 let every layer have a field, and filled only these three kinds.
-            var address = (layer["content"]?["kind"] as JsonValue)?.ToString() switch { "type" => "text", "picture" => "asset", "plate" or "ellipse" or "path" or "star" or "ring" or "line" or "combination" => "fill", _ => null };
+            var address = (layer["content"]?["kind"] as JsonValue)?.ToString() switch
+            {
+                "type" => "text",
+                "picture" => "asset",
+                "plate" or "ellipse" or "path" or "star" or "ring" or "line" or "combination" => "fill",
+                _ => null,
+            };
             if (name.Length == 0 || address is null || layer["id"] is not JsonValue id)
             {
                 continue;
             }
             var target = new JsonObject { ["layer"] = id.DeepClone(), ["address"] = address };
-            var known = fields.OfType<JsonObject>().FirstOrDefault(f => string.Equals(f["name"]!.ToString(), name, StringComparison.OrdinalIgnoreCase) && f["fills"]![0]!["address"]!.ToString() == address);
+            var known = fields
+                .OfType<JsonObject>()
+                .FirstOrDefault(f =>
+                    string.Equals(f["name"]!.ToString(), name, StringComparison.OrdinalIgnoreCase) && f["fills"]![0]!["address"]!.ToString() == address
+                );
             if (known is not null)
             {
                 known["fills"]!.AsArray().Add(target);

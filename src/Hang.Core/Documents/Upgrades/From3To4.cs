@@ -7,7 +7,5 @@ internal sealed class From3To4 : Upgrade
 {
     protected override int From => 3;
 
-    protected override void Change(JsonObject document)
-    {
-    }
+    protected override void Change(JsonObject document) { }
 }

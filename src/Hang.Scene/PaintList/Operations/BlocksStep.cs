@@ -7,7 +7,8 @@ public sealed class BlocksStep : StepKind
 
     public Slot At { get; }
 
-    internal BlocksStep() : base("blocks", byPixel: true) => (Size, At) = (Numbers("size", 2), Numbers("at", 2));
+    internal BlocksStep()
+        : base("blocks", byPixel: true) => (Size, At) = (Numbers("size", 2), Numbers("at", 2));
 
     public override Reach Reach(ReadOnlySpan<float> v) => PaintList.Reach.Even(v[Size] + 1.0, v[Size + 1] + 1.0);
 }

@@ -7,7 +7,8 @@ public sealed class CastStep : ShadeStep
 
     public Slot Grow { get; }
 
-    internal CastStep() : base("cast") => (Only, Grow) = (Number("only"), Number("grow"));
+    internal CastStep()
+        : base("cast") => (Only, Grow) = (Number("only"), Number("grow"));
 
     public override Reach Reach(ReadOnlySpan<float> v)
     {

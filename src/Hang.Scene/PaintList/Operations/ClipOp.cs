@@ -5,5 +5,6 @@ public sealed class ClipOp : OpKind
 {
     public Slot On { get; }
 
-    internal ClipOp() : base("clip", Does.Clips, [Resource.Path], ["verbs", "rule", "inverse"], isShape: true) => (On, More) = (Number("on"), Each("more"));
+    internal ClipOp()
+        : base("clip", Does.Clips, [Resource.Path], ["verbs", "rule", "inverse"], isShape: true) => (On, More) = (Number("on"), Each("more"));
 }

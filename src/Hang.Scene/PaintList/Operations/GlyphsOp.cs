@@ -3,7 +3,9 @@ using Hang.Scene.Typesetting;
 
 namespace Hang.Scene.PaintList.Operations;
 
-/// <summary>Fills glyphs as one shape. "unit" is pixels a thousandth of an em, "tracking" and "leading" thousandths of an em; so are the places of a gradient.</summary>
+/// <summary>
+/// Fills glyphs as one shape. "unit" is pixels a thousandth of an em, "tracking" and "leading" thousandths of an em; so are the places of a gradient.
+/// </summary>
 public sealed class GlyphsOp : InkOp
 {
     public Slot Unit { get; }
@@ -12,7 +14,8 @@ public sealed class GlyphsOp : InkOp
 
     public Slot Leading { get; }
 
-    internal GlyphsOp() : base("glyphs", Does.Paints, [Resource.Run], ["paint", "stops"]) =>
+    internal GlyphsOp()
+        : base("glyphs", Does.Paints, [Resource.Run], ["paint", "stops"]) =>
         (Unit, Tracking, Leading, More) = (Number("unit"), Number("tracking"), Number("leading"), Each("more"));
 
     public override Box Touches(Strip strip, Op op, ReadOnlySpan<float> v)

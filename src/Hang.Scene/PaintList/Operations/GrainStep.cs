@@ -11,5 +11,6 @@ public sealed class GrainStep : StepKind
 
     public Slot Mono { get; }
 
-    internal GrainStep() : base("grain", byPixel: true) => (Amount, Size, Seed, Mono) = (Number("amount"), Number("size"), Number("seed"), Number("mono"));
+    internal GrainStep()
+        : base("grain", byPixel: true) => (Amount, Size, Seed, Mono) = (Number("amount"), Number("size"), Number("seed"), Number("mono"));
 }

@@ -3,7 +3,6 @@ namespace Hang.Scene.PaintList.Operations;
 /// <summary>The luminance as alpha, for mattes (Filter Effects, luminanceToAlpha).</summary>
 public sealed class LumaStep : StepKind
 {
-    internal LumaStep() : base("luma")
-    {
-    }
+    internal LumaStep()
+        : base("luma") { }
 }

@@ -7,5 +7,6 @@ public sealed class MarkOp : OpKind
 
     public Slot Shown { get; }
 
-    internal MarkOp() : base("mark", Does.Marks, [], []) => (Box, Shown) = (Numbers("box", 4), Numbers("shown", 4));
+    internal MarkOp()
+        : base("mark", Does.Marks, [], []) => (Box, Shown) = (Numbers("box", 4), Numbers("shown", 4));
 }

@@ -5,5 +5,6 @@ public sealed class RecolourStep : StepKind
 {
     public Slot Matrix { get; }
 
-    internal RecolourStep() : base("recolour") => Matrix = Numbers("matrix", 20);
+    internal RecolourStep()
+        : base("recolour") => Matrix = Numbers("matrix", 20);
 }

@@ -5,7 +5,8 @@ public sealed class SoftenStep : StepKind
 {
     public Slot Sigma { get; }
 
-    internal SoftenStep() : base("soften") => Sigma = Numbers("sigma", 2);
+    internal SoftenStep()
+        : base("soften") => Sigma = Numbers("sigma", 2);
 
     public override double Softens(ReadOnlySpan<float> v) => v[Sigma];
 

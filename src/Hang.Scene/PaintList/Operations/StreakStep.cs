@@ -5,7 +5,8 @@ public sealed class StreakStep : StepKind
 {
     public Slot Offset { get; }
 
-    internal StreakStep() : base("streak") => Offset = Numbers("offset", 2);
+    internal StreakStep()
+        : base("streak") => Offset = Numbers("offset", 2);
 
     public override Reach Reach(ReadOnlySpan<float> v) => PaintList.Reach.Even(Math.Abs(v[Offset]) / 2 + Smeared, Math.Abs(v[Offset + 1]) / 2 + Smeared);
 }

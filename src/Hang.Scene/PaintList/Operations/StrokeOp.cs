@@ -2,7 +2,10 @@ using Hang.Scene.Geometry;
 
 namespace Hang.Scene.PaintList.Operations;
 
-/// <summary>Strokes a shape, the line lying on both sides of it. "dashes" are lengths divided by spaces; "trim" is where along its length it begins and ends, as shares: an end above 1 goes on from the beginning, 1 and more beyond the beginning is all of it, nothing is none; "more" as for a fill.</summary>
+/// <summary>
+/// Strokes a shape, the line lying on both sides of it. "dashes" are lengths divided by spaces; "trim" is where along its length it begins and ends, as
+/// shares: an end above 1 goes on from the beginning, 1 and more beyond the beginning is all of it, nothing is none; "more" as for a fill.
+/// </summary>
 public sealed class StrokeOp : InkOp
 {
     public Slot Width { get; }
@@ -13,7 +16,8 @@ public sealed class StrokeOp : InkOp
 
     public Slot Trim { get; }
 
-    internal StrokeOp() : base("stroke", Does.Paints, [Resource.Path], ["verbs", "cap", "join", "paint", "stops", "dashes"], isShape: true) =>
+    internal StrokeOp()
+        : base("stroke", Does.Paints, [Resource.Path], ["verbs", "cap", "join", "paint", "stops", "dashes"], isShape: true) =>
         (Width, Miter, DashPhase, Trim, More) = (Number("width"), Number("miter"), Number("dashPhase"), Numbers("trim", 2), Each("more"));
 
     /// <summary>A miter joint reaches at most this far, as a multiple of the line's width, whatever the limit says.</summary>

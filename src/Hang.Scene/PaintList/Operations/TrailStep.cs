@@ -9,7 +9,8 @@ public sealed class TrailStep : StepKind
 
     public Slot Only { get; }
 
-    internal TrailStep() : base("trail") => (Offset, Colour, Only) = (Numbers("offset", 2), Numbers("colour", 4), Number("only"));
+    internal TrailStep()
+        : base("trail") => (Offset, Colour, Only) = (Numbers("offset", 2), Numbers("colour", 4), Number("only"));
 
     public override Reach Reach(ReadOnlySpan<float> v) =>
         new(Math.Max(0, -v[Offset]) + Smeared, Math.Max(0, -v[Offset + 1]) + Smeared, Math.Max(0, v[Offset]) + Smeared, Math.Max(0, v[Offset + 1]) + Smeared);

@@ -5,7 +5,8 @@ namespace Hang.Scene.PaintList.Operations;
 /// <summary>Draws a picture on a net of points, "columns" by "rows" cells, from the top left.</summary>
 public sealed class WarpOp : OpKind
 {
-    internal WarpOp() : base("warp", Does.Paints, [Resource.Picture], ["columns", "rows"]) => More = Each("more");
+    internal WarpOp()
+        : base("warp", Does.Paints, [Resource.Picture], ["columns", "rows"]) => More = Each("more");
 
     public override Box Touches(Strip strip, Op op, ReadOnlySpan<float> v)
     {
