@@ -180,7 +180,9 @@ if (!options.WorkerOnly)
 {
     SessionEndpoints.Map(app);
     AccountEndpoints.Map(app);
-    RackEndpoints.Map(app);
+    ChoicesEndpoints.Map(app);
+    PackageEndpoints.Map(app);
+    GraphicEndpoints.Map(app);
     PackEndpoints.Map(app);
     RevisionEndpoints.Map(app);
     PlacingEndpoints.Map(app);

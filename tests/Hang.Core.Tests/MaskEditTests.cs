@@ -66,6 +66,15 @@ public sealed class MaskEditTests
     }
 
     [Fact]
+    public void MasksGoToOtherLayersInPlaceOfTheirs()
+    {
+        var start = After(Start, new InsertMask(["a"], "box"), new InsertMask(["a"], "ellipse"), new InsertMask(["t"], "path"));
+        var after = After(start, new CopyMasks("a", ["t"]));
+        Assert.Equal(start.Layer("a").Masks, after.Layer("t").Masks);
+        Assert.Equal("Copy the masks of Plate a", new CopyMasks("a", ["t"]).Describe(start));
+    }
+
+    [Fact]
     public void WhatIsNotThereIsRefusedByName()
     {
         Assert.Contains("no mask \"blob\"", Refused(new InsertMask(["a"], "blob")), StringComparison.Ordinal);

@@ -27,50 +27,30 @@ public sealed record InsertEffect(ImmutableArray<string> Layers, string Kind, in
     }
 }
 
-/// <summary>Takes an effect away, with its keyframes.</summary>
+/// <inheritdoc/>
 /// <param name="Effect">Its id.</param>
-public sealed record RemoveEffect(string Layer, string Effect) : Edit
+public sealed record RemoveEffect(string Layer, string Effect) : RemovePart
 {
     public override string Describe(Graphic graphic) => $"Take an effect from {NameOf(graphic, Layer)}";
 
-    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
-    {
-        var layer = graphic.Layer(Layer);
-        return graphic.With(layer with { Effects = layer.Effects.Remove(EffectPlaces.Demand(layer, Effect)) });
-    }
+    private protected override (PartList List, string Layer, string Part) Which => (PartList.Effects, Layer, Effect);
 }
 
-/// <summary>Moves an effect to another place in the order in which effects are done.</summary>
+/// <inheritdoc/>
 /// <param name="To">Index that it has afterwards.</param>
-public sealed record MoveEffect(string Layer, string Effect, int To) : Edit
+public sealed record MoveEffect(string Layer, string Effect, int To) : MovePart
 {
     public override string Describe(Graphic graphic) => $"Reorder the effects of {NameOf(graphic, Layer)}";
 
-    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
-    {
-        var layer = graphic.Layer(Layer);
-        var effect = EffectPlaces.Demand(layer, Effect);
-        var rest = layer.Effects.Remove(effect);
-        return graphic.With(layer with { Effects = rest.Insert(Math.Clamp(To, 0, rest.Length), effect) });
-    }
+    private protected override (PartList List, string Layer, string Part) Which => (PartList.Effects, Layer, Effect);
+
+    private protected override int Place => To;
 }
 
-/// <summary>Gives other layers the effects of one layer, in place of theirs, keyframes included.</summary>
-public sealed record CopyEffects(string From, ImmutableArray<string> Layers) : Edit
+/// <inheritdoc/>
+public sealed record CopyEffects(string From, ImmutableArray<string> Layers) : CopyParts
 {
     public override string Describe(Graphic graphic) => $"Copy the effects of {NameOf(graphic, From)}";
 
-    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
-    {
-        var effects = graphic.Layer(From).Effects;
-        return Layers.Aggregate(graphic, (g, id) => g.With(g.Layer(id) with { Effects = effects }));
-    }
-}
-
-internal static class EffectPlaces
-{
-    /// <exception cref="ProblemException">The layer has no such effect.</exception>
-    public static Effect Demand(Layer layer, string effect) =>
-        layer.Effect(effect)
-        ?? throw new ProblemException($"There is no effect \"{Quoted.Short(effect)}\".", "It may have been taken away; choose another.", layer.Name, "effect");
+    private protected override (PartList List, string From, ImmutableArray<string> To) Which => (PartList.Effects, From, Layers);
 }

@@ -55,38 +55,30 @@ public sealed record InsertMask(ImmutableArray<string> Layers, string Kind, int 
     }
 }
 
-/// <summary>Takes a mask away, with its keyframes.</summary>
+/// <inheritdoc/>
 /// <param name="Mask">Its id.</param>
-public sealed record RemoveMask(string Layer, string Mask) : Edit
+public sealed record RemoveMask(string Layer, string Mask) : RemovePart
 {
     public override string Describe(Graphic graphic) => $"Take a mask from {NameOf(graphic, Layer)}";
 
-    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
-    {
-        var layer = graphic.Layer(Layer);
-        return graphic.With(layer with { Masks = layer.Masks.Remove(MaskPlaces.Demand(layer, Mask)) });
-    }
+    private protected override (PartList List, string Layer, string Part) Which => (PartList.Masks, Layer, Mask);
 }
 
-/// <summary>Moves a mask to another place in the order in which masks go together.</summary>
+/// <inheritdoc/>
 /// <param name="To">Index that it has afterwards.</param>
-public sealed record MoveMask(string Layer, string Mask, int To) : Edit
+public sealed record MoveMask(string Layer, string Mask, int To) : MovePart
 {
     public override string Describe(Graphic graphic) => $"Reorder the masks of {NameOf(graphic, Layer)}";
 
-    private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
-    {
-        var layer = graphic.Layer(Layer);
-        var mask = MaskPlaces.Demand(layer, Mask);
-        var rest = layer.Masks.Remove(mask);
-        return graphic.With(layer with { Masks = rest.Insert(Math.Clamp(To, 0, rest.Length), mask) });
-    }
+    private protected override (PartList List, string Layer, string Part) Which => (PartList.Masks, Layer, Mask);
+
+    private protected override int Place => To;
 }
 
-internal static class MaskPlaces
+/// <inheritdoc/>
+public sealed record CopyMasks(string From, ImmutableArray<string> Layers) : CopyParts
 {
-    /// <exception cref="ProblemException">The layer has no such mask.</exception>
-    public static Mask Demand(Layer layer, string mask) =>
-        layer.Masks.FirstOrDefault(m => m.Id == mask)
-        ?? throw new ProblemException($"There is no mask \"{Quoted.Short(mask)}\".", "It may have been taken away; choose another.", layer.Name, "mask");
+    public override string Describe(Graphic graphic) => $"Copy the masks of {NameOf(graphic, From)}";
+
+    private protected override (PartList List, string From, ImmutableArray<string> To) Which => (PartList.Masks, From, Layers);
 }

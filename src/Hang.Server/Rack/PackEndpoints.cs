@@ -75,7 +75,7 @@ public static class PackEndpoints
         CancellationToken cancel
     )
     {
-        _ = await RackEndpoints.DemandPackage(id, packages, cancel);
+        _ = await RackGraphics.DemandPackage(id, packages, cancel);
         var pack = PackFile.Read(name, await Uploads.ReadAsync(request, name, PackFile.MostBytes, "package", cancel), cancel);
         var carried = pack
             .Graphics.SelectMany(g => g.Sources.All)
@@ -139,7 +139,7 @@ public static class PackEndpoints
         CancellationToken cancel
     )
     {
-        var package = await RackEndpoints.DemandPackage(id, packages, cancel);
+        var package = await RackGraphics.DemandPackage(id, packages, cancel);
         var graphics = ImmutableArray.CreateBuilder<Core.Documents.Graphic>();
         foreach (var row in (await packages.GraphicsAsync(cancel)).Where(g => g.PackageId == id && g.RemovedAt is null))
         {
@@ -164,7 +164,7 @@ public static class PackEndpoints
         var pack = PackFile.Read(name, await Uploads.ReadAsync(request, name, PackFile.MostBytes, "package", cancel), cancel);
         // All of it is looked at before any of it is kept.
         var own = pack.Feels.Select(f => new PackFeel(f.Name.Trim(), FeelText.Parse(f.Css).Css)).ToArray();
-        var id = await packages.AddAsync(LayerNames.Free(RackEndpoints.Named(pack.Name), (await packages.ListAsync(cancel)).Select(p => p.Name)), cancel);
+        var id = await packages.AddAsync(LayerNames.Free(RackGraphics.Named(pack.Name), (await packages.ListAsync(cancel)).Select(p => p.Name)), cancel);
         try
         {
             // What is placed in a graphic of the file is the graphic of that name in the file.
@@ -181,9 +181,9 @@ public static class PackEndpoints
                     cancel,
                     known
                 );
-                await RackEndpoints.AddToPackageAsync(
+                await RackGraphics.AddToPackageAsync(
                     named.Add(graphic.Name) ? ids[graphic.Name] : Guid.NewGuid(),
-                    await RackEndpoints.DemandPackage(id, packages, cancel),
+                    await RackGraphics.DemandPackage(id, packages, cancel),
                     kept,
                     "Opened a package",
                     packages,

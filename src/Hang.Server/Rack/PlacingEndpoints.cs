@@ -115,9 +115,9 @@ public static class PlacingEndpoints
             await live.EditAsync(id, edit, user.Identity?.Name);
             return new(id, crowded);
         }
-        var package = await RackEndpoints.DemandPackage(row.PackageId, packages, cancel);
+        var package = await RackGraphics.DemandPackage(row.PackageId, packages, cancel);
         return new(
-            await RackEndpoints.AddToPackageAsync(
+            await RackGraphics.AddToPackageAsync(
                 package,
                 after with
                 {
@@ -158,7 +158,7 @@ public static class PlacingEndpoints
 
     private static async Task<Guid> WrapAsync(Guid id, Wrap wrap, RevisionStore revisions, LiveGraphics live, ClaimsPrincipal user, CancellationToken cancel)
     {
-        var name = RackEndpoints.Named(wrap.Name);
+        var name = RackGraphics.Named(wrap.Name);
         var graphic = await live.UseAsync(id, g => Task.FromResult(g.Graphic));
         var wrapped = Wrapping.Of(graphic, wrap.Layers, name).Wrapped;
         var row = await revisions.DemandHeadAsync(id, cancel);

@@ -100,8 +100,8 @@ public static class RevisionEndpoints
     {
         var (graphic, label) = await FindAsync(id, number, revisions, cancel);
         var row = await revisions.DemandHeadAsync(id, cancel);
-        return await RackEndpoints.AddToPackageAsync(
-            await RackEndpoints.DemandPackage(row.PackageId, packages, cancel),
+        return await RackGraphics.AddToPackageAsync(
+            await RackGraphics.DemandPackage(row.PackageId, packages, cancel),
             graphic,
             $"Copied from: {label}",
             packages,

@@ -884,6 +884,7 @@ export type Edit =
   | ClearKeys
   | CombineShapes
   | CopyEffects
+  | CopyMasks
   | DissolveGroups
   | DuplicateLayers
   | FitLength
@@ -1098,6 +1099,12 @@ export type Combining = 'unite' | 'cut' | 'overlap' | 'exclude'
 
 export interface CopyEffects {
   do: 'copyEffects'
+  from: string
+  layers: string[]
+}
+
+export interface CopyMasks {
+  do: 'copyMasks'
   from: string
   layers: string[]
 }
