@@ -22,7 +22,7 @@ public sealed class RollCheckTests
     public void ARollIsNotOutsideOfTheSafeArea(GraphicKind kind, string moves)
     {
         var graphic = Graphic(Roll(moves)) with { Kind = kind };
-        Assert.DoesNotContain(GraphicChecks.Of(new Evaluator(graphic, Shaper)), p => p.Message.Contains("safe area", StringComparison.Ordinal));
+        Assert.DoesNotContain(GraphicChecks.Of(new Evaluator(graphic, Shaper)), f => f.Check == "safeArea");
         Assert.DoesNotContain(WordChecks.Of(new Evaluator(graphic, Shaper), false), f => f.Check == "safeArea");
         Assert.DoesNotContain(WordChecks.AtRest(new Evaluator(graphic, Shaper)), f => f.Check == "safeArea");
     }
@@ -32,10 +32,24 @@ public sealed class RollCheckTests
     public void WordsBesideARollAreLookedAt()
     {
         var graphic = Graphic(Roll(), Type("t", "Thanks").With("position", new Value(2, 200))) with { Kind = GraphicKind.Title };
-        Assert.Equal(
-            "Thanks",
-            Assert.Single(GraphicChecks.Of(new Evaluator(graphic, Shaper)), p => p.Message.Contains("safe area", StringComparison.Ordinal)).Layer
-        );
+        Assert.Equal("Thanks", Assert.Single(GraphicChecks.Of(new Evaluator(graphic, Shaper)), f => f.Check == "safeArea").Problem.Layer);
         Assert.Equal("Thanks", Assert.Single(WordChecks.AtRest(new Evaluator(graphic, Shaper)), f => f.Check == "safeArea").Problem.Layer);
+    }
+
+    /// <summary>Names may be the same: what is found is of the layer, not of its name; of what lies in a placed graphic, of the layer that places it.</summary>
+    [Fact]
+    public void WhatIsFoundIsOfItsLayer()
+    {
+        var outside = Type("t2", "Thanks").With("position", new Value(2, 200));
+        var graphic = Graphic(Type("t1", "Thanks").With("position", new Value(100, 100)), outside) with { Kind = GraphicKind.Title };
+        Assert.Equal("t2", Assert.Single(GraphicChecks.Of(new Evaluator(graphic, Shaper)), f => f.Check == "safeArea").LayerId);
+        Assert.Equal("t2", Assert.Single(WordChecks.AtRest(new Evaluator(graphic, Shaper)), f => f.Check == "safeArea").LayerId);
+        var placed = Layer<PlacedGraphic>("g", "Thanks").With("of", Value.Of("key"));
+        var host = Graphic(Type("t1", "Thanks").With("position", new Value(100, 100)), placed) with
+        {
+            Kind = GraphicKind.Title,
+            Placed = System.Collections.Immutable.ImmutableSortedDictionary<string, Graphic>.Empty.Add("key", PlacedRules.Carried(graphic)),
+        };
+        Assert.Equal("g", Assert.Single(GraphicChecks.Of(new Evaluator(host, Shaper)), f => f.Check == "safeArea").LayerId);
     }
 }

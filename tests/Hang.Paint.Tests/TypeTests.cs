@@ -148,9 +148,9 @@ public class TypeTests
     [Fact]
     public void ACharacterThatNoFontHasIsNamedOnItsLayer()
     {
-        var finding = Assert.Single(GraphicChecks.Of(new Evaluator(Graphic(400, 100, Type("bee 𓆤", size: 20)), Shaper)), f => f.Field == "text");
-        Assert.Equal("Words", finding.Layer);
-        Assert.Contains("U+131A4", finding.Message, StringComparison.Ordinal);
+        var finding = Assert.Single(GraphicChecks.Of(new Evaluator(Graphic(400, 100, Type("bee 𓆤", size: 20)), Shaper)), f => f.Check == "characters");
+        Assert.Equal("Words", finding.Problem.Layer);
+        Assert.Contains("U+131A4", finding.Problem.Message, StringComparison.Ordinal);
     }
 
     [Fact]

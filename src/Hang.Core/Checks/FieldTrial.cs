@@ -79,13 +79,14 @@ public sealed record FieldTrial(string Field, string Words, int Fits, Finding? F
                 graphic.Phases.HoldLast,
                 graphic.Phases.HoldLast,
                 low,
-                "letters"
+                "letters",
+                finding.LayerId
             )
         );
 
         Finding? Broken(int count) =>
             Crowding(Filling.Fill(graphic, field.Name, Wide(widest, count, field), shaper), shaper)
-                .FirstOrDefault(f => !before.Any(b => b.Check == f.Check && b.Problem.Layer == f.Problem.Layer && b.Measured >= f.Measured - 1));
+                .FirstOrDefault(f => !before.Any(b => b.Check == f.Check && b.LayerId == f.LayerId && b.Measured >= f.Measured - 1));
     }
 
     /// <summary>The graphic with the field filled as it was tried.</summary>

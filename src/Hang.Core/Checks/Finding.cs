@@ -1,3 +1,5 @@
+using Hang.Core.Layers;
+using Hang.Core.Placing;
 using Hang.Scene;
 
 namespace Hang.Core.Checks;
@@ -21,4 +23,18 @@ public enum Weight
 /// <param name="To">Last frame that it concerns, or null.</param>
 /// <param name="Measured">What was measured, or null.</param>
 /// <param name="Unit">Of what was measured.</param>
-public sealed record Finding(string Check, Weight Weight, Problem Problem, int? From = null, int? To = null, double? Measured = null, string? Unit = null);
+/// <param name="LayerId">Id of the own layer that it concerns, for what lies in a placed graphic of the one that places it; null: the whole graphic.</param>
+public sealed record Finding(
+    string Check,
+    Weight Weight,
+    Problem Problem,
+    int? From = null,
+    int? To = null,
+    double? Measured = null,
+    string? Unit = null,
+    string? LayerId = null
+)
+{
+    /// <summary>The same of a layer, which may lie in a placed graphic.</summary>
+    public Finding About(Layer layer) => this with { LayerId = Unfolding.OwnId(layer.Id) };
+}

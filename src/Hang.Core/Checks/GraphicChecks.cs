@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
-using Hang.Scene;
 using Hang.Scene.Geometry;
 using Hang.Scene.PaintList;
 
@@ -12,10 +11,10 @@ namespace Hang.Core.Checks;
 public static class GraphicChecks
 {
     /// <summary>The findings, in the order of the layers; empty when there is nothing to say.</summary>
-    public static ImmutableArray<Problem> Of(Evaluator evaluator)
+    public static ImmutableArray<Finding> Of(Evaluator evaluator)
     {
         var graphic = evaluator.Unfolded.Whole;
-        var findings = ImmutableArray.CreateBuilder<Problem>();
+        var findings = ImmutableArray.CreateBuilder<Finding>();
         var rest = graphic.Phases.HoldLast;
         var safe = SafeAreas.Graphics(graphic.Width, graphic.Height);
         var outside = TypeOutside(evaluator.At(rest), safe);
@@ -23,26 +22,28 @@ public static class GraphicChecks
         {
             if (MissingGlyphs.Of(evaluator, layer) is { } missing)
             {
-                findings.Add(missing);
+                findings.Add(new Finding("characters", Weight.Error, missing).About(layer));
             }
             if (outside.Contains(layer.Id) && SafeAreas.Holds(graphic, layer))
             {
-                findings.Add(
-                    new(
-                        "Its words reach outside the graphics safe area at the end of Hold.",
-                        "Move or shrink it, or shorten the words (EBU R 95).",
-                        layer.Name,
-                        "position"
-                    )
+                Say(
+                    layer,
+                    "safeArea",
+                    "position",
+                    "Its words reach outside the graphics safe area at the end of Hold.",
+                    "Move or shrink it, or shorten the words (EBU R 95)."
                 );
             }
             var opacity = layer.Own[LayerValues.Opacity];
             if (opacity.IsKeyed ? opacity.Keys.All(k => k.Value.X == 0) : opacity.Constant.X == 0)
             {
-                findings.Add(new("It is never visible: its opacity is always 0.", "Raise its opacity, or delete the layer.", layer.Name, "opacity"));
+                Say(layer, "neverVisible", "opacity", "It is never visible: its opacity is always 0.", "Raise its opacity, or delete the layer.");
             }
         }
         return findings.ToImmutable();
+
+        void Say(Layer layer, string check, string field, string message, string remedy) =>
+            findings.Add(new Finding(check, Weight.Warning, new(message, remedy, layer.Name, field)).About(layer));
     }
 
     /// <summary>The layers whose words show and reach outside of a box, each once, however many pieces it has.</summary>

@@ -12,9 +12,9 @@ public static class PlacedChecks
     public static IEnumerable<Finding> Of(Evaluator evaluator)
     {
         var graphic = evaluator.Graphic;
-        foreach (var problem in evaluator.Unfolded.Problems)
+        foreach (var (layer, problem) in evaluator.Unfolded.Problems)
         {
-            yield return new("placedField", Weight.Error, problem);
+            yield return new("placedField", Weight.Error, problem, LayerId: layer);
         }
         foreach (var layer in graphic.Layers.Where(l => l is { Hidden: false, Guide: false, Content.Kind.Places: not null }))
         {
@@ -22,18 +22,18 @@ public static class PlacedChecks
             var way = values[layer.Content.Kind.Places!.Colourway].Constant.Text;
             if (way.Length > 0 && graphic.Palette?.Colourways.Any(c => c.Name == way) != true)
             {
-                yield return new(
+                yield return new Finding(
                     "placedColourway",
                     Weight.Warning,
                     new($"It should show the colourway {Quoted.Short(way)}, which is not there.", "Choose another one.", layer.Name, "colourway")
-                );
+                ).About(layer);
             }
             var time = PlacedTime.Of(graphic, layer);
             // Where it was cut on purpose, its other part goes on.
             if (time.Lacks > 0 && layer.Content.Kind.Places!.IsAsLongAsTheLayer(values))
             {
                 var last = layer.Out ?? graphic.Phases.Total - 1;
-                yield return new(
+                yield return new Finding(
                     "cutOff",
                     Weight.Warning,
                     new(
@@ -49,7 +49,7 @@ public static class PlacedChecks
                     last,
                     time.Lacks,
                     "frames"
-                );
+                ).About(layer);
             }
         }
     }

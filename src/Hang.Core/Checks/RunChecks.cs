@@ -21,7 +21,7 @@ public static class RunChecks
             var frames = showing.Last - showing.First + 1;
             if (Running.Wanted(scope, layer, shaper) is { } wanted && wanted > frames)
             {
-                yield return new(
+                yield return new Finding(
                     "cutOff",
                     Weight.Warning,
                     new(
@@ -34,7 +34,7 @@ public static class RunChecks
                     showing.Last,
                     wanted,
                     "frames"
-                );
+                ).About(layer);
             }
             if (
                 layer.Content.Kind is Roll
@@ -43,7 +43,7 @@ public static class RunChecks
             )
             {
                 var whole = clock.WholeFrames(frames);
-                yield return new(
+                yield return new Finding(
                     "shimmer",
                     Weight.Warning,
                     new(
@@ -56,7 +56,7 @@ public static class RunChecks
                     showing.Last,
                     speed,
                     "px a frame"
-                );
+                ).About(layer);
             }
         }
     }

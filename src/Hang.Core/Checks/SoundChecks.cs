@@ -58,17 +58,17 @@ public static class SoundChecks
         {
             var last = graphic.Phases.Total - 1;
             var at = Math.Min(last, (int)SampleClock.FrameOf(graphic.Rate, part.To - 1));
-            yield return new(
+            yield return new Finding(
                 "soundCut",
                 Weight.Warning,
                 new("It breaks off while it is still heard.", "Fade it out, or let it last longer.", part.Layer.Name, "fadeOut"),
                 at,
                 at
-            );
+            ).About(part.Layer);
         }
         foreach (var part in mix.Parts.Where(p => p.From >= p.To))
         {
-            yield return new(
+            yield return new Finding(
                 "neverHeard",
                 Weight.Warning,
                 new(
@@ -77,7 +77,7 @@ public static class SoundChecks
                     part.Layer.Name,
                     "slip"
                 )
-            );
+            ).About(part.Layer);
         }
     }
 

@@ -53,11 +53,11 @@ public static class WordChecks
             }
             if (!shown.Contains(layer.Id) && CanShow(layer) && !IsMatte(graphic, layer))
             {
-                yield return new(
+                yield return new Finding(
                     "neverShown",
                     Weight.Warning,
                     new("It never shows in any frame.", "Bring it into the picture, raise its opacity, or delete it.", layer.Name, "position")
-                );
+                ).About(layer);
             }
         }
         foreach (var finding in Crowded(evaluator, phases.HoldLast))
@@ -69,13 +69,13 @@ public static class WordChecks
             var left = Boxes(evaluator, phases.Total - 1).Where(b => !b.Box.Intersect(frame).IsEmpty).Select(b => b.Layer).ToHashSet(StringComparer.Ordinal);
             foreach (var layer in graphic.Layers.Where(l => left.Contains(l.Id)))
             {
-                yield return new(
+                yield return new Finding(
                     "leftOver",
                     Weight.Warning,
                     new("It still shows in the last frame, though there is a Leave.", "Let it finish leaving, or lengthen Leave.", layer.Name, "opacity"),
                     phases.Total - 1,
                     phases.Total - 1
-                );
+                ).About(layer);
             }
         }
     }
@@ -98,7 +98,7 @@ public static class WordChecks
         Math.Max(Math.Max(safe.Left - box.Left, safe.Top - box.Top), Math.Max(box.Right - safe.Right, box.Bottom - safe.Bottom));
 
     private static Finding Outside(Layer layer, int from, int to, double by) =>
-        new(
+        new Finding(
             "safeArea",
             Weight.Warning,
             new(
@@ -111,7 +111,7 @@ public static class WordChecks
             to,
             by,
             "px"
-        );
+        ).About(layer);
 
     /// <summary>Words beyond the plate that they stand on, and words over words.</summary>
     private static IEnumerable<Finding> Crowded(Evaluator evaluator, int frame)
@@ -139,7 +139,7 @@ public static class WordChecks
                 var by = Math.Max(Math.Max(on.Left - words.Left, words.Right - on.Right), Math.Max(on.Top - words.Top, words.Bottom - on.Bottom));
                 if (by > Slack)
                 {
-                    yield return new(
+                    yield return new Finding(
                         "overflow",
                         Weight.Warning,
                         new(
@@ -152,7 +152,7 @@ public static class WordChecks
                         frame,
                         by,
                         "px"
-                    );
+                    ).About(layer);
                 }
             }
             foreach (var other in type.Take(i))
@@ -163,7 +163,7 @@ public static class WordChecks
                     : shared.Width * shared.Height / Math.Min(words.Width * words.Height, boxes[other.Id].Width * boxes[other.Id].Height);
                 if (share > MostShared)
                 {
-                    yield return new(
+                    yield return new Finding(
                         "overlap",
                         Weight.Warning,
                         new(
@@ -176,7 +176,7 @@ public static class WordChecks
                         frame,
                         share * 100,
                         "%"
-                    );
+                    ).About(layer);
                 }
             }
         }

@@ -23,8 +23,8 @@ public sealed record Refit(int Width, int Height) : Edit
     /// <summary>What is crowded in a refitted graphic and was not before: words beyond the safe area or their plate, words over words.</summary>
     public static ImmutableArray<Finding> Crowded(Graphic before, Graphic after, ITypeShaper shaper)
     {
-        var known = WordChecks.AtRest(new Evaluator(before, shaper)).Select(f => (f.Check, f.Problem.Layer)).ToHashSet();
-        return [.. WordChecks.AtRest(new Evaluator(after, shaper)).Where(f => !known.Contains((f.Check, f.Problem.Layer)))];
+        var known = WordChecks.AtRest(new Evaluator(before, shaper)).Select(f => (f.Check, f.LayerId)).ToHashSet();
+        return [.. WordChecks.AtRest(new Evaluator(after, shaper)).Where(f => !known.Contains((f.Check, f.LayerId)))];
     }
 }
 

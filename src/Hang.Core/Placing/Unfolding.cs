@@ -29,15 +29,15 @@ public sealed class Unfolding
     private static readonly ConditionalWeakTable<Layer, GroupOf> Groups = [];
 
     private readonly Dictionary<string, PlacedScope> scopes = new(StringComparer.Ordinal);
-    private readonly List<Problem> problems = [];
+    private readonly List<(string Layer, Problem Problem)> problems = [];
 
     private Unfolding(Graphic whole) => Whole = whole;
 
     /// <summary>The graphic without placed ones; the very same where it has none.</summary>
     public Graphic Whole { get; private set; }
 
-    /// <summary>What fields of placed graphics do not take; there they are as they were made.</summary>
-    public IReadOnlyList<Problem> Problems => problems;
+    /// <summary>What fields of placed graphics do not take, with the id of the layer that places each; there they are as they were made.</summary>
+    public IReadOnlyList<(string Layer, Problem Problem)> Problems => problems;
 
     /// <summary>The scope of a layer; null for the graphic's own.</summary>
     public PlacedScope? ScopeOf(string layer) => scopes.GetValueOrDefault(layer);
@@ -73,7 +73,7 @@ public sealed class Unfolding
                 unfolding.scopes[id] = scope;
             }
             unfolding.scopes[layer.Id] = new(placed.Own.Start, placed.Own.Graphic, "");
-            unfolding.problems.AddRange(placed.Problems);
+            unfolding.problems.AddRange(placed.Problems.Select(p => (layer.Id, p)));
         }
         unfolding.Whole = graphic with { Layers = layers.ToImmutable(), Placed = null };
         return unfolding;
@@ -140,7 +140,7 @@ public sealed class Unfolding
             layers.Add(moved);
             scopes[moved.Id] = inner.ScopeOf(member.Id) is { } deeper ? new(time.Start + deeper.Start, deeper.Graphic, prefix + deeper.Prefix) : own;
         }
-        var said = problems.AddRange(inner.Problems.Select(p => p with { Layer = $"{layer.Name} › {p.Layer}" }));
+        var said = problems.AddRange(inner.Problems.Select(p => p.Problem with { Layer = $"{layer.Name} › {p.Problem.Layer}" }));
         return known[under] = new(original, graphic, layer, first, last, shaper, layers.ToImmutable(), scopes, own, said);
     }
 

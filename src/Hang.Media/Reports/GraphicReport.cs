@@ -285,8 +285,7 @@ public sealed record GraphicReport(
         );
     }
 
-    private static IEnumerable<Finding> Characters(Evaluator evaluator) =>
-        GraphicChecks.Of(evaluator).Where(p => p.Field == "text").Select(p => new Finding("characters", Weight.Error, p));
+    private static IEnumerable<Finding> Characters(Evaluator evaluator) => GraphicChecks.Of(evaluator).Where(f => f.Check == "characters");
 
     private static IEnumerable<Finding> Contrasts(Evaluator evaluator, PictureShelf pictures)
     {
@@ -302,7 +301,7 @@ public sealed record GraphicReport(
             var needs = layer.Content.Values.Find("typeSize") is { } size && layer.Content.Values[size].At(rest).X >= LargeType ? LargeRatio : SmallRatio;
             if (contrast.Covered >= MostlyCovered && contrast.Ratio < needs)
             {
-                yield return new(
+                yield return new Finding(
                     "contrast",
                     Weight.Warning,
                     new(
@@ -318,7 +317,7 @@ public sealed record GraphicReport(
                     rest,
                     contrast.Ratio,
                     ":1"
-                );
+                ).About(layer);
             }
             else if (contrast.Covered < MostlyCovered)
             {
@@ -333,7 +332,7 @@ public sealed record GraphicReport(
         var value = layer.Content.Values[layer.Content.Values.Find("fill")!].At(frame);
         var colour = new Rgba(value.X, value.Y, value.Z, value.W);
         var (onBlack, onWhite) = (Contrast.Ratio(colour, Rgba.Black), Contrast.Ratio(colour, Rgba.White));
-        return new(
+        return new Finding(
             "contrast",
             Weight.Note,
             new(
@@ -346,6 +345,6 @@ public sealed record GraphicReport(
             frame,
             Math.Min(onBlack, onWhite),
             ":1"
-        );
+        ).About(layer);
     }
 }

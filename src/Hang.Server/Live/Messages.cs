@@ -173,10 +173,23 @@ public sealed class Patch
     [Key("gone")]
     public required string[] Gone { get; init; }
 
-    /// <summary>What to look at, when it changed: message, remedy, layer's id.</summary>
+    /// <summary>What to look at, when it changed.</summary>
     [Key("findings")]
-    public string[][]? Findings { get; init; }
+    public LayerNote[]? Findings { get; init; }
 }
+
+/// <summary>What a person should know of a layer.</summary>
+/// <param name="Check">Which check it is of.</param>
+/// <param name="Layer">Id of the layer, for what lies in a placed graphic of the one that places it.</param>
+/// <param name="Name">Name of the layer that it lies in.</param>
+[MessagePackObject]
+public sealed record LayerNote(
+    [property: Key("check")] string Check,
+    [property: Key("message")] string Message,
+    [property: Key("remedy")] string Remedy,
+    [property: Key("layer")] string Layer,
+    [property: Key("name")] string Name
+);
 
 /// <summary>Why something was not done.</summary>
 [MessagePackObject]

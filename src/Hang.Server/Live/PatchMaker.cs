@@ -27,7 +27,7 @@ public sealed class PatchMaker
     private readonly HashSet<string> resources = new(StringComparer.Ordinal);
     private SortedSet<int> holds = [];
     private ProgramCache? sent;
-    private string[][] findings = [];
+    private LayerNote[] findings = [];
     private int number;
 
     /// <summary>What the viewer has before it.</summary>
@@ -178,14 +178,13 @@ public sealed class PatchMaker
             .ToDictionary(l => l.Id, l => Codecs.Write(l), StringComparer.Ordinal);
     }
 
-    private string[][]? NewFindings(ProgramCache program)
+    private LayerNote[]? NewFindings(ProgramCache program)
     {
-        var ids = program.Graphic.Layers.ToLookup(l => l.Name, l => l.Id);
-        var now = GraphicChecks
-            .Of(program.Evaluator)
-            .Select(f => new[] { f.Message, f.Remedy, ids[(f.Layer ?? "").Split(" › ")[0]].FirstOrDefault() ?? ids[f.Layer ?? ""].FirstOrDefault() ?? "" })
-            .ToArray();
-        if (sent is not null && now.Length == findings.Length && now.Zip(findings).All(p => p.First.SequenceEqual(p.Second)))
+        LayerNote[] now =
+        [
+            .. GraphicChecks.Of(program.Evaluator).Select(f => new LayerNote(f.Check, f.Problem.Message, f.Problem.Remedy, f.LayerId!, f.Problem.Layer!)),
+        ];
+        if (sent is not null && now.SequenceEqual(findings))
         {
             return null;
         }

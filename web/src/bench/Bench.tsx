@@ -269,11 +269,11 @@ function RefusalBar() {
   )
 }
 
-/** A graphic opens where its playhead was left, the first time in the middle of Hold, where it is seen at rest; from a finding at its frame. */
+/** A graphic opens where its playhead was left, the first time in the middle of Hold, where it is seen at rest; from a finding at its frame, with its layer selected. */
 function useOpeningFrame() {
   const [search] = useSearchParams()
   const { graphic: id } = useParams()
-  const at = search.get('at')
+  const [at, layer] = [search.get('at'), search.get('layer')]
   const isThere = useDocument((s) => s.graphic !== null)
   useEffect(() => {
     // From one graphic to another, the one before is gone and this one is not there yet.
@@ -282,6 +282,7 @@ function useOpeningFrame() {
     const { arrive, hold } = phases
     const frame = at === null ? (leftAt(id) ?? arrive + Math.floor(hold / 2)) : Number(at)
     if (Number.isInteger(frame)) usePlayback.getState().seek(frame)
+    if (layer && useDocument.getState().graphic!.layers.some((l) => l.id === layer)) useSelection.getState().select([layer])
     return () => leave(id, usePlayback.getState().frame)
-  }, [isThere, id, at])
+  }, [isThere, id, at, layer])
 }

@@ -135,10 +135,10 @@ export function GraphicDetails({ choices }: { choices: Schemas['Choices'] }) {
       </Section>
       <Section title={t('Worth a look')}>
         {findings.length === 0 && <Text color="soft">{t('Nothing.')}</Text>}
-        {findings.map(([message, remedy, layer]) => (
-          <Box key={`${layer}${message}`} bg="badRoom" borderRadius="4px" p="6px" mb="6px" fontSize="12px">
+        {findings.map(({ message, remedy, layer, name }) => (
+          <Box key={`${layer}${name}${message}`} bg="badRoom" borderRadius="4px" p="6px" mb="6px" fontSize="12px">
             <Box asChild fontWeight="600" textDecoration="underline" minH="24px">
-              <button onClick={() => select([layer!])}>{g.layers.find((l) => l.id === layer)?.name}</button>
+              <button onClick={() => select([layer])}>{name}</button>
             </Box>
             : {message} <Box color="soft">{remedy}</Box>
           </Box>

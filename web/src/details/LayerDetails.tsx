@@ -87,8 +87,8 @@ function RunLength({ id }: { id: string }) {
 function Findings({ id }: { id: string }) {
   const { findings } = usePick(useDocument, 'findings')
   return findings
-    .filter((f) => f[2] === id)
-    .map(([message, remedy]) => (
+    .filter((f) => f.layer === id)
+    .map(({ message, remedy }) => (
       <Box key={message} role="note" bg="badRoom" borderRadius="4px" p="6px" mb="8px" fontSize="12px">
         {message} {remedy}
       </Box>

@@ -92,13 +92,27 @@ function Row({ finding: f, graphic, children }: { finding: Finding; graphic: str
         <Icon size={13} />
       </Box>
       <Box flex="1">
-        {f.problem.layer && <b>{f.problem.layer}: </b>}
+        {f.problem.layer && (
+          <b>
+            {f.layerId ? (
+              <Link
+                to={`/bench/${graphic}?layer=${f.layerId}${f.from == null ? '' : `&at=${f.from}`}`}
+                style={{ textDecoration: 'underline' }}
+              >
+                {f.problem.layer}
+              </Link>
+            ) : (
+              f.problem.layer
+            )}
+            :{' '}
+          </b>
+        )}
         {f.problem.message}{' '}
         <Box as="span" color="soft">
           {f.problem.remedy}
         </Box>{' '}
         {f.from != null && (
-          <Link to={`/bench/${graphic}?at=${f.from}`} style={{ textDecoration: 'underline' }}>
+          <Link to={`/bench/${graphic}?at=${f.from}${f.layerId ? `&layer=${f.layerId}` : ''}`} style={{ textDecoration: 'underline' }}>
             {f.to != null && f.to > f.from ? t('frames {from}–{to}', { from: f.from, to: f.to }) : t('frame {from}', { from: f.from })}
           </Link>
         )}

@@ -1,5 +1,13 @@
 // Printed from the server's messages by ./hang generate. Do not edit.
 
+export interface LayerNote {
+  check: string
+  message: string
+  remedy: string
+  layer: string
+  name: string
+}
+
 export interface NodePart {
   node: string
   values: Uint8Array
@@ -36,7 +44,7 @@ export interface Patch {
   outlines: Record<string, Uint8Array>
   runs: Record<string, RunPart>
   gone: string[]
-  findings?: string[][] | null
+  findings?: LayerNote[] | null
 }
 
 export interface Refusal {

@@ -2,7 +2,7 @@ import { create } from 'zustand'
 import { LiveConnection, type PersonHere } from '../live/connection'
 import type { Edit, Graphic, Layer } from '../live/document'
 import { totalFrames } from '../live/document'
-import type { LayerInspection, Patch, ReadingTime, Refusal } from '../program/messages.gen'
+import type { LayerInspection, LayerNote, Patch, ReadingTime, Refusal } from '../program/messages.gen'
 import { Program } from '../program/program'
 import { useSounds } from './soundStore'
 import { afterFrame, pixelsChanged } from './pixels'
@@ -10,6 +10,7 @@ import { usePlayback } from './playbackStore'
 import { asWhole, offerWhole } from './wholeMotion'
 import { useSelection } from './selectionStore'
 import { useView, type Keying } from './viewStore'
+import { spoken } from '../words/spoken'
 import { t } from '../words/words'
 
 interface OpenDocument {
@@ -28,7 +29,7 @@ interface OpenDocument {
   canUndo: boolean
   canRedo: boolean
   label: string
-  findings: string[][]
+  findings: LayerNote[]
   /** Why something was not done. */
   refusal: Refusal | null
   /** What a person should know about what was done. */
@@ -225,6 +226,6 @@ function patched(state: OpenDocument, patch: Patch): Partial<OpenDocument> {
     canRedo: patch.canRedo,
     label: patch.label,
     others: patch.others,
-    findings: patch.findings ?? state.findings,
+    findings: patch.findings ? spoken(patch.findings) : state.findings,
   }
 }
