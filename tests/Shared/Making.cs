@@ -41,7 +41,7 @@ internal static class Making
     public static Layer With(this Layer layer, string address, Channel channel)
     {
         var words = address.Split('/');
-        if (words[0] == "effects" && layer.Effect(words[1]) is null)
+        if (words[0] == "effects" && layer.Effects.All(e => e.Id != words[1]))
         {
             layer = layer.WithEffect<Blur>(words[1]);
         }

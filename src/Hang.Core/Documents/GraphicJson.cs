@@ -2,7 +2,6 @@ using System.Text;
 using Hang.Core.Documents.Upgrades;
 using Hang.Scene;
 using Hang.Scene.Json;
-using Hang.Scene.Values;
 
 namespace Hang.Core.Documents;
 
@@ -74,7 +73,4 @@ public static class GraphicJson
         }
         throw place.Refused("\"hang\", the format's version, is missing, so this is no Hang document.", "Choose a .hang file.");
     }
-
-    /// <summary>True for a content hash as assets have it.</summary>
-    public static bool IsHash(string hash) => HashKind.IsHash(hash);
 }

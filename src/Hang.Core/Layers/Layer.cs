@@ -86,9 +86,6 @@ public sealed record Layer
     /// <summary>True in the frames from the in point to the out point.</summary>
     public bool ShowsAt(double time) => time >= (In ?? 0) && (Out is not { } last || time < last + 1);
 
-    /// <summary>The effect with that id, or null.</summary>
-    public Effect? Effect(string id) => Effects.FirstOrDefault(e => e.Id == id);
-
     /// <summary>The layer with one more effect.</summary>
     /// <param name="at">Its place among the others; null: behind them.</param>
     public Layer WithEffect(EffectKind kind, int? at, ValueSet values) =>

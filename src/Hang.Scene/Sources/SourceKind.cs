@@ -24,8 +24,6 @@ public enum SourceReach
 /// </summary>
 public abstract class SourceKind
 {
-    private readonly ImmutableSortedDictionary<string, Source> none = ImmutableSortedDictionary.Create<string, Source>(StringComparer.Ordinal);
-
     /// <param name="name">One of them, in a word; the name of the kind of value that names one.</param>
     /// <param name="member">The member of a document that holds them.</param>
     /// <param name="folder">Where they are kept, and their address: several of them, in a word.</param>
@@ -65,7 +63,7 @@ public abstract class SourceKind
     internal virtual bool IsAlwaysWritten => false;
 
     /// <summary>No sources of this kind.</summary>
-    internal ImmutableSortedDictionary<string, Source> None => none;
+    internal ImmutableSortedDictionary<string, Source> None { get; } = ImmutableSortedDictionary.Create<string, Source>(StringComparer.Ordinal);
 
     /// <summary>What is known of one as JSON, without its bytes.</summary>
     public string Write(Source facts) => Codecs.Write(Facts, facts.Bare());

@@ -22,7 +22,4 @@ public static class SourceKinds
 
     /// <summary>The kind of which a value of that kind names one, by hash or otherwise; null for values that name no source.</summary>
     public static SourceKind? Of(ValueKind kind) => All.FirstOrDefault(k => k.Value == kind || k.NamedBy == kind);
-
-    /// <summary>The kind that goes by a word; null: none does.</summary>
-    public static SourceKind? Find(string name) => All.FirstOrDefault(k => k.Name == name);
 }

@@ -21,8 +21,6 @@ public sealed class SourceSet : IEquatable<SourceSet>
 
     public IEnumerable<SourceEntry> All => SourceKinds.All.SelectMany(k => this[k].Select(s => new SourceEntry(k, s.Key, s.Value)));
 
-    public bool IsEmpty => byKind.All(s => s.IsEmpty);
-
     public bool Has(SourceKind kind, string hash) => this[kind].ContainsKey(hash);
 
     /// <summary>Those of a kind as what they are, by content hash.</summary>

@@ -6,6 +6,7 @@ import { useFamilies, useNewFonts } from '../api/fonts'
 import type { Schemas } from '../api/client'
 import { useDocument } from '../stores/documentStore'
 import { useOfLayer } from '../stores/ofLayer'
+import { acceptOf } from '../stores/sources'
 import { Choice, Labelled, Tool } from '../shell/controls'
 import { t } from '../words/words'
 import { isWords } from '../live/kinds'
@@ -112,7 +113,7 @@ function AddFont({ onAdded }: { onAdded: (family: string) => void }) {
       <input
         ref={file}
         type="file"
-        accept=".ttf,.otf,.woff2"
+        accept={acceptOf('font')}
         hidden
         aria-label={t('Font file')}
         onChange={(e) => {

@@ -8,6 +8,7 @@ import { orderOf, OutputChoice, type Output } from '../desk/OutputChoice'
 import type { Kinds } from '../handoff/order'
 import { Labelled } from '../shell/controls'
 import { notes } from '../shell/notes'
+import { acceptOf } from '../stores/sources'
 import { t } from '../words/words'
 import { RefusedRows } from './RefusedRows'
 import type { Roster } from './sheet'
@@ -95,7 +96,7 @@ export const RosterSide = memo(function RosterSide({ view, roster, kinds, ready,
         type="file"
         multiple
         aria-label={t('Pictures')}
-        accept=".png,.jpg,.jpeg,.webp,.zip"
+        accept={`${acceptOf('picture')},.zip`}
         onChange={(e) => void given(e, take)}
       />
       <Text fontSize="12px" color="soft" mb="10px">
