@@ -23,7 +23,7 @@ internal static class RevisionsMeasure
         var (packages, revisions) = (new PackageStore(source), new RevisionStore(source));
         var graphic = ManyLayers.Make();
         var document = GraphicJson.Write(graphic);
-        var id = await revisions.AddAsync(await packages.AddAsync($"Measured {Guid.NewGuid():N}"), document, "made");
+        var id = await revisions.AddAsync(await packages.AddAsync($"Measured {Guid.NewGuid():N}"), document, $"made");
         var wholes = (double)document.Length;
         for (var i = 0; i < Edits; i++)
         {
@@ -36,7 +36,7 @@ internal static class RevisionsMeasure
                 document,
                 next,
                 edit.Write(),
-                "edit",
+                $"edit",
                 GraphicFacts.Of(graphic)
             );
             wholes += next.Length + edit.Write().Length;

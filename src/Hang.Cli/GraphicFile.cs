@@ -48,7 +48,7 @@ public sealed class GraphicFile : IDisposable
 
     /// <exception cref="ProblemException">A layer that shows has characters for which there is no glyph.</exception>
     internal static void DemandGlyphs(Evaluator evaluator) =>
-        MissingGlyphs.Demand(evaluator, "Change these characters, or say --as-it-is: they show as empty boxes.");
+        MissingGlyphs.Demand(evaluator, $"Change these characters, or say --as-it-is: they show as empty boxes.");
 
     /// <summary>Opens a document, checks its sources against their hashes, and fills fields.</summary>
     /// <param name="fields">NAME=VALUE; for a picture field, the value is a file.</param>
@@ -104,7 +104,7 @@ public sealed class GraphicFile : IDisposable
         var parts = field.Split('=', 2);
         return parts.Length == 2 && parts[0].Length > 0
             ? (parts[0].Trim(), Words.Unescaped(parts[1]))
-            : throw new ProblemException($"\"{field}\" sets nothing.", "Write --set NAME=VALUE.", field: "--set");
+            : throw new ProblemException($"\"{field}\" sets nothing.", $"Write --set NAME=VALUE.", field: "--set");
     }
 
     /// <summary>Where a field of pictures is filled from a file: the graphic with that picture, and its hash as the value.</summary>
@@ -174,7 +174,7 @@ public sealed class GraphicFile : IDisposable
                 ? f
                 : throw new ProblemException(
                     $"The {kind.Name} {Quoted.Short(facts.Name)} has no data and no plain file name.",
-                    "Put it beside the document.",
+                    $"Put it beside the document.",
                     field: at
                 );
         return ReadBeside(kind.Name, Path.Combine(Path.GetDirectoryName(Path.GetFullPath(document))!, file), facts.Name, at, kind.MostBytes);
@@ -208,7 +208,7 @@ public sealed class GraphicFile : IDisposable
     {
         if (string.IsNullOrWhiteSpace(path))
         {
-            throw new ProblemException("The name of a file is empty.", "Write the name of the file.", field: "file");
+            throw new ProblemException($"The name of a file is empty.", $"Write the name of the file.", field: "file");
         }
         try
         {
@@ -216,7 +216,7 @@ public sealed class GraphicFile : IDisposable
             file = file.ResolveLinkTarget(true) as FileInfo ?? file;
             if (file.Exists && file.Length == 0)
             {
-                throw new ProblemException($"{Quoted.Short(path)} is empty, or is no ordinary file.", "Name the file itself.", field: "file");
+                throw new ProblemException($"{Quoted.Short(path)} is empty, or is no ordinary file.", $"Name the file itself.", field: "file");
             }
             return file.Exists && file.Length > GraphicJson.MostBytes
                 ? throw new ProblemException(
@@ -228,7 +228,7 @@ public sealed class GraphicFile : IDisposable
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException)
         {
-            throw new ProblemException($"{Quoted.Short(path)} cannot be read.", "Check the name and the folder.", field: "file");
+            throw new ProblemException($"{Quoted.Short(path)} cannot be read.", $"Check the name and the folder.", field: "file");
         }
     }
 

@@ -1,4 +1,4 @@
 namespace Hang.Scene;
 
 /// <summary>Thrown when what an address names is not there. Everything else that cannot be accepted is a plain <see cref="ProblemException"/>.</summary>
-public sealed class MissingException(string message, string remedy) : ProblemException(message, remedy);
+public sealed class MissingException(Sentence message, Sentence remedy) : ProblemException(message, remedy);

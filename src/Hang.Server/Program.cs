@@ -28,6 +28,7 @@ using Hang.Store.Handoffs;
 using Hang.Store.Packages;
 using Hang.Store.Revisions;
 using Hang.Store.Rosters;
+using Hang.Store.Sentences;
 using Hang.Store.Sources;
 using Microsoft.AspNetCore.SignalR;
 using Serilog;
@@ -126,12 +127,14 @@ builder.Services.ConfigureHttpJsonOptions(json =>
 {
     json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
     json.SerializerOptions.RespectNullableAnnotations = true;
-    json.SerializerOptions.TypeInfoResolver = (json.SerializerOptions.TypeInfoResolver ?? new DefaultJsonTypeInfoResolver()).WithAddedModifier(
-        NeededParts.Demand
-    );
+    json.SerializerOptions.TypeInfoResolver = (json.SerializerOptions.TypeInfoResolver ?? new DefaultJsonTypeInfoResolver())
+        .WithAddedModifier(NeededParts.Demand)
+        .WithAddedModifier(SaidBeside.Add);
     ReportJson.AddConverters(json.SerializerOptions.Converters);
 });
 builder.Services.AddOpenApi(o =>
+{
+    SentenceSchema.Describe(o);
     o.AddDocumentTransformer(
         (document, _, _) =>
         {
@@ -139,8 +142,8 @@ builder.Services.AddOpenApi(o =>
             document.Servers?.Clear();
             return Task.CompletedTask;
         }
-    )
-);
+    );
+});
 if (options.Database.Length > 0)
 {
     Schema.Migrate(options.Database);
@@ -156,6 +159,11 @@ if (options.Database.Length > 0)
 }
 
 var app = builder.Build();
+if (options.Database.Length > 0)
+{
+    var old = new Lazy<OldTexts>();
+    await new KeptTexts(app.Services.GetRequiredService<Npgsql.NpgsqlDataSource>()).TakeApartAsync(text => old.Value.Read(text));
+}
 app.Services.GetRequiredService<PackageFonts>().Serve();
 OwnPagesOnly.RememberPeer(app);
 if (options.Proxies.Length > 0)

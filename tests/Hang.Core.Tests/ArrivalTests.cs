@@ -236,7 +236,7 @@ public class ArrivalTests
         Assert.Equal("Hook", Assert.Throws<ProblemException>(() => new ApplyArrival(["h"], ArrivalKind.Fade).ApplyTo(graphic, Shaper)).Problem.Layer);
         Assert.Contains(
             "no time",
-            Assert.Throws<ProblemException>(() => new ApplyArrival(["a"], ArrivalKind.Fade, Length: 200).ApplyTo(graphic, Shaper)).Problem.Message
+            Assert.Throws<ProblemException>(() => new ApplyArrival(["a"], ArrivalKind.Fade, Length: 200).ApplyTo(graphic, Shaper)).Problem.Message.ToString()
         );
     }
 

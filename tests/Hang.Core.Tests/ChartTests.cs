@@ -22,7 +22,7 @@ public class ChartTests
             ChartData.Read("Clover 42\nRed linden\t-1.5\n\n7\nA, b: 3\nShare|12%").ToArray()
         );
         var problem = Assert.Throws<ProblemException>(() => GraphicRules.Demand(Graphic(Chart("Clover")))).Problem;
-        Assert.Contains("\"Clover\" has no number", problem.Message, StringComparison.Ordinal);
+        Assert.Contains("\"Clover\" has no number", problem.Message.ToString(), StringComparison.Ordinal);
         Assert.Equal("Chart", problem.Layer);
     }
 

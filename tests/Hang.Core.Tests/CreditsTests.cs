@@ -81,7 +81,7 @@ public class CreditsTests
         var finding = Assert.Single(RunChecks.Of(graphic, Shaper), f => f.Check == "shimmer");
         // 360 + 202 px in 100 frames are 5.677 px a frame; at 6 px it takes 95 frames.
         Assert.Equal(562.0 / 99, finding.Measured!.Value, 6);
-        Assert.Contains("In 95 frames it goes 6 px a frame", finding.Problem.Remedy, StringComparison.Ordinal);
+        Assert.Contains("In 95 frames it goes 6 px a frame", finding.Problem.Remedy.ToString(), StringComparison.Ordinal);
     }
 
     [Fact]

@@ -15,7 +15,7 @@ public sealed class DifferenceTests
 
     private static string[] To(Graphic after) => Between(Before, after);
 
-    private static string[] Between(Graphic before, Graphic after) => [.. GraphicDifference.Between(before, after)];
+    private static string[] Between(Graphic before, Graphic after) => [.. GraphicDifference.Between(before, after).Select(d => d.ToString())];
 
     [Fact]
     public void TheSameGraphicsDifferInNothing() => Assert.Empty(To(Before));

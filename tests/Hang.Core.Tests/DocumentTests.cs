@@ -46,7 +46,7 @@ public class DocumentTests
         Assert.True(at >= 0, good);
         var problem = Assert.Throws<ProblemException>(() => GraphicJson.Read(Demo[..at] + bad + Demo[(at + good.Length)..])).Problem;
         Assert.Equal(pointer, problem.Field);
-        Assert.Contains(says, problem.Message, StringComparison.Ordinal);
+        Assert.Contains(says, problem.Message.ToString(), StringComparison.Ordinal);
     }
 
     [Theory]

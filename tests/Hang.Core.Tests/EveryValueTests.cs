@@ -118,7 +118,7 @@ public sealed class EveryValueTests
     public void PaintsThatAreNoneAreRefusedByTheirPlace(string json, string says, string place)
     {
         var problem = Refused(PaintKind.Paint, json);
-        Assert.Contains(says, problem.Message, StringComparison.Ordinal);
+        Assert.Contains(says, problem.Message.ToString(), StringComparison.Ordinal);
         Assert.Equal(place, problem.Field);
     }
 
@@ -130,11 +130,13 @@ public sealed class EveryValueTests
         Assert.Null(PaintKind.Paint.Fault(PaintKind.Of(Of(1)), spec));
         foreach (var bad in new[] { Of(1.5), Of(-0.1), Of(0, 0), Of(0, 200), Of(0, 1, 101), Of(double.NaN) })
         {
-            Assert.Contains("out of range", PaintKind.Paint.Fault(PaintKind.Of(bad), spec)!.Value.Message, StringComparison.Ordinal);
+            Assert.Contains("out of range", PaintKind.Paint.Fault(PaintKind.Of(bad), spec)!.Value.Message.ToString(), StringComparison.Ordinal);
         }
         Assert.Contains(
             "101 stops",
-            PaintKind.Paint.Fault(PaintKind.Of(Of(0) with { Stops = [.. Enumerable.Repeat(new GradientStop(0, Rgba.White), 101)] }), spec)!.Value.Message,
+            PaintKind
+                .Paint.Fault(PaintKind.Of(Of(0) with { Stops = [.. Enumerable.Repeat(new GradientStop(0, Rgba.White), 101)] }), spec)!
+                .Value.Message.ToString(),
             StringComparison.Ordinal
         );
     }

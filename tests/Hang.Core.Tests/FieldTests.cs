@@ -32,7 +32,7 @@ public class FieldTests
         Assert.Equal("New", filled.Layer("u").Channel("text").Constant.Text);
         Assert.Equal(new Value(16 / 255.0, 32 / 255.0, 48 / 255.0, 1), filled.Layer("p").Channel("fill").Constant);
         Assert.Equal("Ada Bloom", graphic.Layer("t").Channel("text").Constant.Text);
-        Assert.Contains("Name, Tint", Refused(() => Fill(graphic, "Nope", "x")).Remedy, StringComparison.Ordinal);
+        Assert.Contains("Name, Tint", Refused(() => Fill(graphic, "Nope", "x")).Remedy.ToString(), StringComparison.Ordinal);
     }
 
     [Theory]
@@ -69,8 +69,8 @@ public class FieldTests
     public void WhatIsNoSuchValueIsRefusedByTheNameOfTheField(string address, string given, string says)
     {
         var problem = Refused(() => Fill(With(new Field("F", [At("p", address)])), "F", given));
-        Assert.StartsWith("F: ", problem.Message, StringComparison.Ordinal);
-        Assert.Contains(says, problem.Message, StringComparison.Ordinal);
+        Assert.StartsWith("F: ", problem.Message.ToString(), StringComparison.Ordinal);
+        Assert.Contains(says, problem.Message.ToString(), StringComparison.Ordinal);
         Assert.Equal("F", problem.Field);
         Assert.DoesNotContain("F: F:", problem.ToString(), StringComparison.Ordinal);
     }
@@ -97,7 +97,7 @@ public class FieldTests
         var graphic = With(new Field("F", [At("p", "opacity")]) { Least = 20, Greatest = 80 });
         Fill(graphic, "F", "80");
         Fill(graphic, "F", "20");
-        Assert.Contains("20 to 80", Refused(() => Fill(graphic, "F", "81")).Remedy, StringComparison.Ordinal);
+        Assert.Contains("20 to 80", Refused(() => Fill(graphic, "F", "81")).Remedy.ToString(), StringComparison.Ordinal);
         Assert.NotNull(Refused(() => Fill(graphic, "F", "19.9")));
     }
 
@@ -123,9 +123,9 @@ public class FieldTests
         Assert.Equal(360, Width(Long(WhenLong.Fit, "twenty letters wide!")), 1);
         Assert.Equal(180, Width(Long(WhenLong.Fit, "short")), 1);
         Assert.InRange(Width(Long(WhenLong.Wrap, "twenty letters wide!")), 200, 360);
-        Assert.Contains("360 px too wide", Refused(() => Long(WhenLong.Refuse, "twenty letters wide!")).Message, StringComparison.Ordinal);
+        Assert.Contains("360 px too wide", Refused(() => Long(WhenLong.Refuse, "twenty letters wide!")).Message.ToString(), StringComparison.Ordinal);
         Long(WhenLong.Refuse, "ten letter");
-        Assert.Contains("3 lines", Refused(() => Long(WhenLong.Wrap, "twenty letters wide!", 2)).Message, StringComparison.Ordinal);
+        Assert.Contains("3 lines", Refused(() => Long(WhenLong.Wrap, "twenty letters wide!", 2)).Message.ToString(), StringComparison.Ordinal);
         Long(WhenLong.Wrap, "twenty letters", 2);
     }
 
@@ -135,8 +135,8 @@ public class FieldTests
         var graphic = With(new Field("F", [At("t", "text")]) { MostCharacters = 3 });
         // UAX #29: a family of four joined by ZWJ is one, and so is e with a combining acute.
         Fill(graphic, "F", "👨‍👩‍👧‍👦e\u0301a");
-        Assert.Contains("1 too many", Refused(() => Fill(graphic, "F", "abcd")).Message, StringComparison.Ordinal);
-        Assert.Contains("empty", Refused(() => Fill(graphic, "F", " ")).Message, StringComparison.Ordinal);
+        Assert.Contains("1 too many", Refused(() => Fill(graphic, "F", "abcd")).Message.ToString(), StringComparison.Ordinal);
+        Assert.Contains("empty", Refused(() => Fill(graphic, "F", " ")).Message.ToString(), StringComparison.Ordinal);
         Fill(With(new Field("F", [At("t", "text")]) { MayBeEmpty = true }), "F", "");
     }
 
@@ -164,12 +164,20 @@ public class FieldTests
     public void FieldsOfTwoKindsTwiceTheSameNameOrOfNothingAreRefused()
     {
         void Demand(params Field[] fields) => GraphicRules.Demand(With(fields));
-        Assert.Contains("a text and a paint", Refused(() => Demand(new Field("F", [At("t", "text"), At("p", "fill")]))).Message, StringComparison.Ordinal);
-        Assert.Contains("Two fields", Refused(() => Demand(new("F", [At("t", "text")]), new("f ", [At("u", "text")]))).Message, StringComparison.Ordinal);
-        Assert.Contains("nothing can be filled", Refused(() => Demand(new Field("F", [At("t", "nonsense")]))).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "a text and a paint",
+            Refused(() => Demand(new Field("F", [At("t", "text"), At("p", "fill")]))).Message.ToString(),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "Two fields",
+            Refused(() => Demand(new("F", [At("t", "text")]), new("f ", [At("u", "text")]))).Message.ToString(),
+            StringComparison.Ordinal
+        );
+        Assert.Contains("nothing can be filled", Refused(() => Demand(new Field("F", [At("t", "nonsense")]))).Message.ToString(), StringComparison.Ordinal);
         Assert.Contains(
             "lets nothing through",
-            Refused(() => Demand(new Field("F", [At("p", "opacity")]) { Least = 2, Greatest = 1 })).Message,
+            Refused(() => Demand(new Field("F", [At("p", "opacity")]) { Least = 2, Greatest = 1 })).Message.ToString(),
             StringComparison.Ordinal
         );
     }
@@ -209,7 +217,7 @@ public class FieldTests
         var open = Assert.Single(FieldTrial.Of(Of(new Field("Name", [At("t", "text")])), Shaper));
         Assert.NotNull(open.Finding);
         Assert.Equal(11, open.Fits);
-        Assert.Contains("11 characters", open.Finding!.Problem.Remedy, StringComparison.Ordinal);
+        Assert.Contains("11 characters", open.Finding!.Problem.Remedy.ToString(), StringComparison.Ordinal);
         Assert.Null(Assert.Single(FieldTrial.Of(Of(new Field("Name", [At("t", "text")]) { MostCharacters = 11 }), Shaper)).Finding);
         Assert.Null(Assert.Single(FieldTrial.Of(Of(new Field("Name", [At("t", "text")]) { WhenLong = WhenLong.Fit, Width = 390 }), Shaper)).Finding);
         Assert.Null(Assert.Single(FieldTrial.Of(Of(new Field("Name", [At("t", "text")]) { WhenLong = WhenLong.Refuse, Width = 390 }), Shaper)).Finding);

@@ -22,7 +22,7 @@ public sealed class FileKindTests
         }
         catch (ProblemException e)
         {
-            Assert.False(string.IsNullOrEmpty(e.Problem.Remedy));
+            Assert.False(string.IsNullOrEmpty(e.Problem.Remedy.ToString()));
             return e.Problem.Field;
         }
     }

@@ -126,9 +126,9 @@ public class FitTests
     public void LayersThatAreNamedAreThereAndInNoCircle()
     {
         ProblemException Refused(params Layer[] layers) => Assert.Throws<ProblemException>(() => GraphicRules.Demand(Graphic(layers)));
-        Assert.Contains("not there", Refused(Fitting("nobody")).Problem.Message, StringComparison.Ordinal);
-        Assert.Contains("depends on itself", Refused(Fitting("p")).Problem.Message, StringComparison.Ordinal);
-        Assert.Contains("depends on itself", Refused(Fitting("q"), Fitting("p") with { Id = "q" }).Problem.Message, StringComparison.Ordinal);
+        Assert.Contains("not there", Refused(Fitting("nobody")).Problem.Message.ToString(), StringComparison.Ordinal);
+        Assert.Contains("depends on itself", Refused(Fitting("p")).Problem.Message.ToString(), StringComparison.Ordinal);
+        Assert.Contains("depends on itself", Refused(Fitting("q"), Fitting("p") with { Id = "q" }).Problem.Message.ToString(), StringComparison.Ordinal);
     }
 
     /// <summary>A group's place depends on its members' boxes: whatever is grouped, no box may be asked for on the way to itself.</summary>

@@ -140,8 +140,8 @@ public class FuzzTests
                         }
                         var text = GraphicJson.Write(graphic);
                         Assert.Equal(text, GraphicJson.Write(GraphicJson.Read(text)));
-                        Assert.NotEmpty(edit.Describe(graphic));
-                        Assert.NotEqual("", edit.Note(unedited));
+                        Assert.NotEmpty(edit.Describe(graphic).ToString());
+                        Assert.NotEqual("", edit.Note(unedited)?.ToString());
                     }
                     var evaluator = new Evaluator(graphic, new EvenShaper());
                     foreach (var frame in new[] { 0, graphic.Phases.Total / 2, graphic.Phases.Total - 1 })
@@ -208,8 +208,8 @@ public class FuzzTests
         }
         catch (ProblemException e)
         {
-            Assert.NotEmpty(e.Problem.Message);
-            Assert.NotEmpty(e.Problem.Remedy);
+            Assert.NotEmpty(e.Problem.Message.ToString());
+            Assert.NotEmpty(e.Problem.Remedy.ToString());
         }
     }
 }

@@ -169,7 +169,7 @@ public sealed class GroupEditTests
             }
         )
         {
-            Assert.Contains("Badge", new DissolveGroups(["g"]).Note(plain.With(done)), StringComparison.Ordinal);
+            Assert.Contains("Badge", new DissolveGroups(["g"]).Note(plain.With(done))!.ToString(), StringComparison.Ordinal);
         }
     }
 

@@ -11,9 +11,9 @@ public class HandoffTests
     public void ATransparentMp4IsRefusedWithBothWaysOut()
     {
         var problem = Assert.Throws<ProblemException>(() => HandoffPlan.Whole(Graphic(), FileKind.Mp4, Backing.None).Demand(Graphic())).Problem;
-        Assert.Contains("no alpha", problem.Message, StringComparison.Ordinal);
-        Assert.Contains("key colour", problem.Remedy, StringComparison.Ordinal);
-        Assert.Contains("ProRes 4444", problem.Remedy, StringComparison.Ordinal);
+        Assert.Contains("no alpha", problem.Message.ToString(), StringComparison.Ordinal);
+        Assert.Contains("key colour", problem.Remedy.ToString(), StringComparison.Ordinal);
+        Assert.Contains("ProRes 4444", problem.Remedy.ToString(), StringComparison.Ordinal);
     }
 
     [Theory]
@@ -58,10 +58,10 @@ public class HandoffTests
         var good = new FrameError(0, 1, 0.01, 0.4, 0);
         var bad = new FrameError(7, 40, 0.01, 0.4, 0);
         var tolerance = ProofTolerance.For(FileKind.Prores);
-        Assert.True(Proof.Of([new("size", "1", "1", true)], [good], tolerance).Holds);
-        Assert.False(Proof.Of([new("size", "1", "2", false)], [good], tolerance).Holds);
+        Assert.True(Proof.Of([new($"size", $"1", $"1", true)], [good], tolerance).Holds);
+        Assert.False(Proof.Of([new($"size", $"1", $"2", false)], [good], tolerance).Holds);
         var differs = Proof.Of([], [good, bad], tolerance);
         Assert.Equal(7, Assert.Single(differs.Differing));
-        Assert.Contains("frame 7", differs.Verdict, StringComparison.Ordinal);
+        Assert.Contains("frame 7", differs.Verdict.ToString(), StringComparison.Ordinal);
     }
 }

@@ -70,8 +70,14 @@ public class HangingTests
     public void LoopsAndCarriersWithoutSizeAreRefused()
     {
         var graphic = Samples.Graphic(Plate("a") with { HangsFrom = "b" }, Plate("b"), Plate("flat", ("scale", Const(0, 0))));
-        Assert.Contains("itself", Assert.Throws<ProblemException>(() => new ChangeLayer("b", HangsFrom: "a").ApplyTo(graphic, Shaper)).Problem.Message);
-        Assert.Contains("no size", Assert.Throws<ProblemException>(() => new ChangeLayer("b", HangsFrom: "flat").ApplyTo(graphic, Shaper)).Problem.Message);
+        Assert.Contains(
+            "itself",
+            Assert.Throws<ProblemException>(() => new ChangeLayer("b", HangsFrom: "a").ApplyTo(graphic, Shaper)).Problem.Message.ToString()
+        );
+        Assert.Contains(
+            "no size",
+            Assert.Throws<ProblemException>(() => new ChangeLayer("b", HangsFrom: "flat").ApplyTo(graphic, Shaper)).Problem.Message.ToString()
+        );
     }
 
     [Fact]

@@ -71,21 +71,21 @@ public sealed class KeyTimingTests
     {
         var graphic = Keyed(10, 20, 30, 40);
         Assert.Null(new MoveKeys(Places([10]), 5).Note(graphic));
-        Assert.StartsWith("A keyframe", new MoveKeys(Places([10]), 10).Note(graphic), StringComparison.Ordinal);
-        Assert.StartsWith("2 keyframes", new MoveKeys(Places([10, 20]), 20).Note(graphic), StringComparison.Ordinal);
+        Assert.StartsWith("A keyframe", new MoveKeys(Places([10]), 10).Note(graphic)!.ToString(), StringComparison.Ordinal);
+        Assert.StartsWith("2 keyframes", new MoveKeys(Places([10, 20]), 20).Note(graphic)!.ToString(), StringComparison.Ordinal);
         // One that moves itself is in nobody's way; where copies are made it is.
         Assert.Null(new MoveKeys(Places([10, 20, 30, 40]), 10).Note(graphic));
-        Assert.StartsWith("3 keyframes", new MoveKeys(Places([10, 20, 30, 40]), 10, Copy: true).Note(graphic), StringComparison.Ordinal);
+        Assert.StartsWith("3 keyframes", new MoveKeys(Places([10, 20, 30, 40]), 10, Copy: true).Note(graphic)!.ToString(), StringComparison.Ordinal);
         Assert.Equal([10, 15, 20, 30, 40], After(graphic, new MoveKeys(Places([10]), 5, Copy: true)));
     }
 
     [Fact]
     public void TheHistorySaysHowManyMoved()
     {
-        Assert.Equal("Move a keyframe", new MoveKeys(Places([10]), 5).Describe(Keyed(10)));
-        Assert.Equal("Duplicate 2 keyframes", new MoveKeys(Places([10, 20]), 5, Copy: true).Describe(Keyed(10, 20)));
-        Assert.Equal("Spread keyframes", new StretchKeys(Places([10, 20]), 10, 20, 40).Describe(Keyed(10, 20)));
-        Assert.Equal("Squeeze keyframes", new StretchKeys(Places([10, 20]), 10, 20, 12).Describe(Keyed(10, 20)));
+        Assert.Equal("Move a keyframe", new MoveKeys(Places([10]), 5).Describe(Keyed(10)).ToString());
+        Assert.Equal("Duplicate 2 keyframes", new MoveKeys(Places([10, 20]), 5, Copy: true).Describe(Keyed(10, 20)).ToString());
+        Assert.Equal("Spread keyframes", new StretchKeys(Places([10, 20]), 10, 20, 40).Describe(Keyed(10, 20)).ToString());
+        Assert.Equal("Squeeze keyframes", new StretchKeys(Places([10, 20]), 10, 20, 12).Describe(Keyed(10, 20)).ToString());
     }
 
     [Fact]

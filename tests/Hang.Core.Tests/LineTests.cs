@@ -79,9 +79,12 @@ public class LineTests
                 Shaper
             )
         );
-        Assert.Equal("An end of a line stands at one layer.", two.Problem.Message);
+        Assert.Equal("An end of a line stands at one layer.", two.Problem.Message.ToString());
         var circle = Samples.Graphic(Layer<GroupContent>("g"), Layer<Line>("leader").With("startsAt", "g") with { Group = "g" });
-        Assert.Equal("It depends on itself, directly or through others.", Assert.Throws<ProblemException>(() => GraphicRules.Demand(circle)).Problem.Message);
+        Assert.Equal(
+            "It depends on itself, directly or through others.",
+            Assert.Throws<ProblemException>(() => GraphicRules.Demand(circle)).Problem.Message.ToString()
+        );
         // What hangs from the line may be an end of it: it moves only where the line is moved.
         var graphic = Callout();
         var hung = GraphicRules.Demand(graphic.With(graphic.Layer("place") with { HangsFrom = "leader" }));

@@ -71,7 +71,7 @@ public sealed class MaskEditTests
         var start = After(Start, new InsertMask(["a"], "box"), new InsertMask(["a"], "ellipse"), new InsertMask(["t"], "path"));
         var after = After(start, new CopyMasks("a", ["t"]));
         Assert.Equal(start.Layer("a").Masks, after.Layer("t").Masks);
-        Assert.Equal("Copy the masks of Plate a", new CopyMasks("a", ["t"]).Describe(start));
+        Assert.Equal("Copy the masks of Plate a", new CopyMasks("a", ["t"]).Describe(start).ToString());
     }
 
     [Fact]
@@ -88,8 +88,8 @@ public sealed class MaskEditTests
     {
         var one = After(Start, new InsertMask(["a"], "ellipse"));
         var id = one.Layer("a").Masks[0].Id;
-        Assert.Equal("Add a mask: Ellipse", new InsertMask(["a"], "ellipse").Describe(Start));
-        Assert.Equal("Take a mask from Plate a", new RemoveMask("a", id).Describe(one));
-        Assert.Equal("Reorder the masks of Plate a", new MoveMask("a", id, 0).Describe(one));
+        Assert.Equal("Add a mask: Ellipse", new InsertMask(["a"], "ellipse").Describe(Start).ToString());
+        Assert.Equal("Take a mask from Plate a", new RemoveMask("a", id).Describe(one).ToString());
+        Assert.Equal("Reorder the masks of Plate a", new MoveMask("a", id, 0).Describe(one).ToString());
     }
 }

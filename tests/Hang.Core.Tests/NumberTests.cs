@@ -156,7 +156,7 @@ public class NumberTests
                 .Throws<ProblemException>(() =>
                     new SetValue("c", new("by"), System.Text.Json.JsonDocument.Parse("0.001").RootElement, 0).ApplyTo(graphic, Shaper)
                 )
-                .Problem.Remedy,
+                .Problem.Remedy.ToString(),
             StringComparison.Ordinal
         );
         // Keyframes far apart are no matter where few numbers come of them.

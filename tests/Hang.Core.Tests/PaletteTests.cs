@@ -84,7 +84,7 @@ public class PaletteTests
         Assert.Equal("\"#CC2211\"", FillOf(After(graphic, new SetPalette(null))));
         Assert.Equal("\"@honey #CC2211\"", FillOf(After(graphic, new RenameRole("accent", "honey"))));
         var clash = Assert.Throws<ProblemException>(() => After(graphic, new RenameRole("accent", "ink")));
-        Assert.Contains("ink", clash.Problem.Message, StringComparison.Ordinal);
+        Assert.Contains("ink", clash.Problem.Message.ToString(), StringComparison.Ordinal);
     }
 
     /// <summary>Its colours become roles, those that differ by alpha one role; what has a role already, or is not seen, none.</summary>

@@ -84,8 +84,8 @@ public class PressTests
     public void WhereThereIsNoTimeThatIsSaidWithTheFramesThatGo(int at)
     {
         var problem = Assert.Throws<ProblemException>(() => new Press("p", at).ApplyTo(Button(), Shaper)).Problem;
-        Assert.Equal($"There is no time to press it at frame {at}.", problem.Message);
-        Assert.Contains("from", problem.Remedy, StringComparison.Ordinal);
+        Assert.Equal($"There is no time to press it at frame {at}.", problem.Message.ToString());
+        Assert.Contains("from", problem.Remedy.ToString(), StringComparison.Ordinal);
     }
 
     [Fact]

@@ -174,7 +174,7 @@ public class RetimingTests
             .Problem;
         Assert.Equal(("Plate b", "opacity"), (problem.Layer, problem.Field));
         var over = new MoveKeys([new("b", At("opacity"), 10)], 10);
-        Assert.Contains("replaced", over.Note(graphic));
+        Assert.Contains("replaced", over.Note(graphic)!.ToString());
         Assert.Null(new MoveKeys([new("b", At("opacity"), 10)], 5).Note(graphic));
         Assert.Equal(3, new MoveKeys([new("b", At("opacity"), 10)], 5, true).ApplyTo(graphic, Shaper).Layer("b").Channel("opacity").Keys.Length);
     }
@@ -188,9 +188,12 @@ public class RetimingTests
         var after = new PasteKeys(["x", "y"], clip, 30).ApplyTo(other, Shaper);
         Assert.Equal([30, 38], after.Layer("x").Channel("opacity").Keys.Select(k => k.At));
         Assert.Equal([(0, 1.0), (30, 0), (38, 1)], after.Layer("y").Channel("opacity").Keys.Select(k => (k.At, k.Value.X)));
-        Assert.Contains("lengthen a phase", Assert.Throws<ProblemException>(() => new PasteKeys(["x"], clip, 95).ApplyTo(other, Shaper)).Problem.Remedy);
+        Assert.Contains(
+            "lengthen a phase",
+            Assert.Throws<ProblemException>(() => new PasteKeys(["x"], clip, 95).ApplyTo(other, Shaper)).Problem.Remedy.ToString()
+        );
         var two = clip.Add(new(1, At("opacity"), Json(new(0, new(0), Feel.Hold))));
-        Assert.Contains("2 layers", Assert.Throws<ProblemException>(() => new PasteKeys(["x"], two, 0).ApplyTo(other, Shaper)).Problem.Message);
+        Assert.Contains("2 layers", Assert.Throws<ProblemException>(() => new PasteKeys(["x"], two, 0).ApplyTo(other, Shaper)).Problem.Message.ToString());
         Assert.Equal(
             "size",
             Assert
@@ -284,9 +287,9 @@ public class RetimingTests
         var after = edit.ApplyTo(graphic, Shaper);
         Assert.Equal([0, 6, 8], after.Layer("a").Channel("opacity").Keys.Select(k => k.At));
         Assert.Equal((6, 119), (after.Layer("a").In, after.Layer("a").Out));
-        Assert.Contains("1 of 3 keyframes moved to the nearest frame: Opacity of Plate a at 7 is now at 8", edit.Note(graphic));
+        Assert.Contains("1 of 3 keyframes moved to the nearest frame: Opacity of Plate a at 7 is now at 8", edit.Note(graphic)!.ToString());
         // At half the rate two neighbours share a frame: that is said.
         var close = Samples.Graphic(Plate("a", ("opacity", Keyed((10, 0), (11, 1))))) with { Rate = new(50) };
-        Assert.Contains("fell on the same frame", new ChangeGraphic(Rate: new FrameRate(24)).Note(close));
+        Assert.Contains("fell on the same frame", new ChangeGraphic(Rate: new FrameRate(24)).Note(close)!.ToString());
     }
 }

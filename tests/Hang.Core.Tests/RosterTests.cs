@@ -76,7 +76,7 @@ public class RosterTests
         Assert.Equal(["refused", "empty"], Checks(1));
         Assert.Equal(["twice"], Checks(2));
         Assert.Equal(["refused"], Checks(3));
-        Assert.Contains("7 too many", RowFindings.Of(takes, Named(), 3, Shaper).Findings[0].Problem.Message, StringComparison.Ordinal);
+        Assert.Contains("7 too many", RowFindings.Of(takes, Named(), 3, Shaper).Findings[0].Problem.Message.ToString(), StringComparison.Ordinal);
     }
 
     [Fact]

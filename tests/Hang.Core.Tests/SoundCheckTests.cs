@@ -65,12 +65,12 @@ public sealed class SoundCheckTests
         var said = Of(Tone(Math.Pow(10, decibels / 20))).Single(f => f.Check == "loudness");
         Assert.Equal((Weight.Note, "LUFS"), (said.Weight, said.Unit));
         Assert.Equal(decibels, said.Measured!.Value, 0.15);
-        Assert.Equal(remedy, said.Problem.Remedy);
+        Assert.Equal(remedy, said.Problem.Remedy.ToString());
     }
 
     [Fact]
     public void WhatIsTooSoftHasNoLoudness() =>
-        Assert.Contains("too short or too soft", Of(Tone(0.00001)).Single(f => f.Check == "loudness").Problem.Message, StringComparison.Ordinal);
+        Assert.Contains("too short or too soft", Of(Tone(0.00001)).Single(f => f.Check == "loudness").Problem.Message.ToString(), StringComparison.Ordinal);
 
     [Theory]
     [InlineData(0.5, null)]
@@ -83,7 +83,7 @@ public sealed class SoundCheckTests
         if (peak is not null)
         {
             Assert.Equal(20 * Math.Log10(level), peak.Measured!.Value, 0.1);
-            Assert.StartsWith("Lower the gain by", peak.Problem.Remedy, StringComparison.Ordinal);
+            Assert.StartsWith("Lower the gain by", peak.Problem.Remedy.ToString(), StringComparison.Ordinal);
         }
     }
 

@@ -210,7 +210,7 @@ public class SoundTests
         var problem = Assert.Throws<ProblemException>(() =>
             new SetValue("s", new("position"), System.Text.Json.JsonDocument.Parse("[1,2]").RootElement, 0).ApplyTo(Graphic(Sound()), Samples.Shaper)
         );
-        Assert.Contains("gain", problem.Problem.Remedy, StringComparison.Ordinal);
+        Assert.Contains("gain", problem.Problem.Remedy.ToString(), StringComparison.Ordinal);
         Assert.DoesNotContain(Sound().Values(), v => v.Spec == LayerValues.Position);
         Assert.Throws<ProblemException>(() => Graphic(Sound() with { Own = LayerValues.Module.Blank.With(LayerValues.Position, new Value(1, 2)) }));
     }

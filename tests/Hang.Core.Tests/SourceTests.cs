@@ -91,7 +91,7 @@ public class SourceTests
         ]);
         var graphic = Samples.Graphic();
         Assert.Equal(before.ApplyTo(graphic, Samples.Shaper).Sources, added.ApplyTo(graphic, Samples.Shaper).Sources);
-        Assert.Equal("Add mark.png, hum.wav", added.Describe(graphic));
+        Assert.Equal("Add mark.png, hum.wav", added.Describe(graphic).ToString());
         var broken = Codecs.Read<Edit>($$$"""{"do":"addSources","assets":{"no hash":{"name":"mark.png","type":"image/png","width":10,"height":12} } }""");
         Assert.Equal("/assets/no hash", Assert.Throws<Scene.ProblemException>(() => broken.ApplyTo(graphic, Samples.Shaper)).Problem.Field);
     }

@@ -44,7 +44,7 @@ public class TimeTextTests
     [InlineData("1.5")]
     [InlineData("99999999999999")]
     public void WhatIsNoTimeIsRefusedWithExamples(string text) =>
-        Assert.Contains("0:01:10", Assert.Throws<ProblemException>(() => TimeText.Parse(text, new FrameRate(25), 0)).Problem.Remedy);
+        Assert.Contains("0:01:10", Assert.Throws<ProblemException>(() => TimeText.Parse(text, new FrameRate(25), 0)).Problem.Remedy.ToString());
 
     [Fact]
     public void ANumberThatDropFrameLeavesOutIsNoTime() =>

@@ -42,7 +42,7 @@ public sealed class DeliveryTests : IDisposable
         Assert.Equal(("bt709", "bt709", "bt709", "tv"), (probe.Matrix, probe.Transfer, probe.Primaries, probe.Range));
         Assert.True(probe.HasAlpha);
         var proof = (await Prover.ProveAsync(evaluator, plan, pictures, path)).Proof;
-        Assert.True(proof.Holds, proof.Verdict);
+        Assert.True(proof.Holds, proof.Verdict.ToString());
         Assert.InRange(proof.MeanColour, 0, 0.5);
         Assert.InRange(proof.WorstAlpha, 0, 0.51);
     }
@@ -55,7 +55,7 @@ public sealed class DeliveryTests : IDisposable
         var path = Path.Combine(folder, "a.zip");
         await Renderer.RenderAsync(evaluator, plan, pictures, path, "still");
         var proof = (await Prover.ProveAsync(evaluator, plan, pictures, path)).Proof;
-        Assert.True(proof.Holds, proof.Verdict);
+        Assert.True(proof.Holds, proof.Verdict.ToString());
         Assert.Equal((0, 0), (proof.WorstColour, proof.WorstAlpha));
         await ZipFile.ExtractToDirectoryAsync(path, folder);
         Assert.True(File.Exists(Path.Combine(folder, "still", "still_00005.png")) && File.Exists(Path.Combine(folder, "still", "still_00014.png")));
@@ -75,7 +75,7 @@ public sealed class DeliveryTests : IDisposable
         var probe = await FileProbe.ReadAsync(path);
         Assert.Equal(("h264", "bt709", "30/1", 30, false), (probe.Codec, probe.Matrix, probe.Rate, probe.Frames, probe.HasAlpha));
         var proof = (await Prover.ProveAsync(evaluator, plan, pictures, path)).Proof;
-        Assert.True(proof.Holds, proof.Verdict);
+        Assert.True(proof.Holds, proof.Verdict.ToString());
     }
 
     /// <summary>Wrong words are few pixels of a frame: they are found where they stand. One full stop more, or one letter other.</summary>
@@ -120,7 +120,7 @@ public sealed class DeliveryTests : IDisposable
         var path = Path.Combine(folder, "a.mov");
         await Renderer.RenderAsync(evaluator, plan with { To = 28 }, pictures, path, "a");
         var shorter = (await Prover.ProveAsync(evaluator, plan, pictures, path)).Proof;
-        Assert.Contains("number of frames should be 30 and is 29", shorter.Verdict, StringComparison.Ordinal);
+        Assert.Contains("number of frames should be 30 and is 29", shorter.Verdict.ToString(), StringComparison.Ordinal);
         var other = new Evaluator(evaluator.Graphic.With(evaluator.Graphic.Layers[0].With("fill", new Value(0, 0, 1, 1))), TypeShaper.Shipped);
         var result = await Prover.ProveAsync(other, plan with { To = 28 }, pictures, path);
         Assert.False(result.Proof.Holds);

@@ -98,7 +98,7 @@ public sealed class KindTests : IDisposable
         var plan = PlanFor(kind, evaluator.Graphic);
         var path = await RenderAsync(evaluator, plan);
         var proof = (await Prover.ProveAsync(evaluator, plan, pictures, path)).Proof;
-        Assert.True(proof.Holds, proof.Verdict);
+        Assert.True(proof.Holds, proof.Verdict.ToString());
         var packets = (
             await Film.AskAsync(
                 "ffprobe",
@@ -137,7 +137,7 @@ public sealed class KindTests : IDisposable
         var evaluator = Film.Of(rate: "60000/1001");
         var plan = PlanFor(kind, evaluator.Graphic);
         var proof = (await Prover.ProveAsync(evaluator, plan, pictures, await RenderAsync(evaluator, plan))).Proof;
-        Assert.True(proof.Holds, proof.Verdict);
+        Assert.True(proof.Holds, proof.Verdict.ToString());
     }
 
     /// <summary>ffprobe and a second reader, MediaInfo, agree about what the movies say of themselves.</summary>

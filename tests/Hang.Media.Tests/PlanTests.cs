@@ -76,7 +76,7 @@ public sealed class PlanTests : IDisposable
         var probe = await FileProbe.ReadAsync(path);
         Assert.Equal((64, 36, 6, false), (probe.Width, probe.Height, probe.Frames, probe.HasAlpha));
         var result = await Prover.ProveAsync(evaluator, plan, pictures, path);
-        Assert.True(result.Proof.Holds, result.Proof.Verdict);
+        Assert.True(result.Proof.Holds, result.Proof.Verdict.ToString());
         Assert.Equal([3, 4, 5, 6, 7, 8], result.Proof.Frames.Select(f => f.Frame));
         using var strip = SkiaSharp.SKBitmap.Decode(result.Strip);
         Assert.Equal(6 * 64 + 5 * 4, strip.Width);

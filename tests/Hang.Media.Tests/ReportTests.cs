@@ -87,7 +87,7 @@ public sealed class ReportTests
         Assert.Equal(new(20, 41, 31), report.Cover);
         var said = Found(report, "cover", Weight.Note)!;
         Assert.Equal((Weight.Note, 20, 41, 22.0), (said.Weight, said.From, said.To, said.Measured));
-        Assert.Contains("31 (00:00:01:06)", said.Problem.Remedy);
+        Assert.Contains("31 (00:00:01:06)", said.Problem.Remedy.ToString());
     }
 
     [Fact]
@@ -139,7 +139,7 @@ public sealed class ReportTests
         var report = await Of(Graphic(Painted.Plate("p", 50, 70, 80, 50, "#1A1208"), Words("Keeper of the hives"), Words("Comb", 70, 104, id: "u")));
         var over = Found(report, "overflow")!;
         Assert.Equal(("Keeper of the hives", "px"), (over.Problem.Layer, over.Unit));
-        Assert.Contains("beyond p.", over.Problem.Message);
+        Assert.Contains("beyond p.", over.Problem.Message.ToString());
         Assert.Equal("Comb", Found(report, "overlap")!.Problem.Layer);
         var roomy = await Of(Graphic(Painted.Plate("p", 40, 60, 260, 60, "#1A1208"), Words("Keeper"), Words("Comb", 160, 100, id: "u")));
         Assert.Null(Found(roomy, "overflow"));
@@ -179,7 +179,7 @@ public sealed class ReportTests
     {
         var said = Found(await Of(Graphic(Words("Hive"))), "contrast", Weight.Note)!;
         Assert.Equal(Weight.Note, said.Weight);
-        Assert.Contains("21.0:1 over black, 1.0:1 over white", said.Problem.Message);
+        Assert.Contains("21.0:1 over black, 1.0:1 over white", said.Problem.Message.ToString());
     }
 
     /// <summary>A plate that is painted above the words, or hidden, is not behind them; one in another group is.</summary>
@@ -215,7 +215,7 @@ public sealed class ReportTests
     {
         var found = Found(await Of(Graphic(Words("Hive \u2603"))), "characters")!;
         Assert.Equal(Weight.Error, found.Weight);
-        Assert.Contains("U+2603", found.Problem.Message);
+        Assert.Contains("U+2603", found.Problem.Message.ToString());
     }
 
     /// <summary>A loop that turns by a tenth of its way at the seam jumps; one that comes back does not.</summary>
@@ -254,10 +254,10 @@ public sealed class ReportTests
         var graphic = Graphic(Painted.Plate("a", 100, 80, 120, 30, "#00A83C"));
         var found = Found(await Of(graphic, new(BackingKind.Key, "#00B140")), "keyColour")!;
         Assert.Equal(Weight.Error, found.Weight);
-        Assert.Contains("#00B140", found.Problem.Message);
+        Assert.Contains("#00B140", found.Problem.Message.ToString());
         var safest = (await Of(graphic)).SafestKey;
         Assert.False(safest.WouldKeyOut);
-        Assert.Contains(safest.Colour, found.Problem.Remedy);
+        Assert.Contains(safest.Colour, found.Problem.Remedy.ToString());
         Assert.Null(Found(await Of(graphic, new(BackingKind.Key, safest.Colour)), "keyColour"));
         Assert.Null(Found(await Of(graphic, new(BackingKind.Solid, "#00B140")), "keyColour"));
     }

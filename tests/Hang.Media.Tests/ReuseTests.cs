@@ -13,7 +13,7 @@ namespace Hang.Media.Tests;
 /// <summary>Files that follow each other share what is alike, and are none the worse for it.</summary>
 public sealed class ReuseTests : IDisposable
 {
-    private static readonly NameCard Card = new("", "", 320, 180, "25", 30, 0, 29, "", "", "", "", null);
+    private static readonly NameCard Card = new("", "", 320, 180, "25", 30, 0, 29, "", "", $"", $"", null);
     private readonly string folder = Directory.CreateTempSubdirectory("hang-test-").FullName;
     private readonly PictureShelf pictures = new(_ => null);
 

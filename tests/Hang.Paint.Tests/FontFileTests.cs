@@ -90,7 +90,7 @@ public class FontFileTests
         if (embedding is null)
         {
             var e = Assert.Throws<ProblemException>(() => FontFile.Read("meadow.ttf", font));
-            Assert.Contains($"fsType {bits}", e.Problem.Message, StringComparison.Ordinal);
+            Assert.Contains($"fsType {bits}", e.Problem.Message.ToString(), StringComparison.Ordinal);
             return;
         }
         Assert.Equal(embedding, FontFile.Read("meadow.ttf", font).Embedding.ToString());

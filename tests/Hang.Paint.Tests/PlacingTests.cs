@@ -143,7 +143,7 @@ public class PlacingTests
         var wrong = Filled(host, "Bartholomew");
         Same(Picture(small, 15), Picture(wrong, 20));
         var finding = Assert.Single(PlacedChecks.Of(new(wrong, Shaper)));
-        Assert.Contains("First name", finding.Problem.Message, StringComparison.Ordinal);
+        Assert.Contains("First name", finding.Problem.Message.ToString(), StringComparison.Ordinal);
         Assert.Equal("Small", finding.Problem.Layer);
     }
 
@@ -219,7 +219,7 @@ public class PlacingTests
         );
         Assert.Equal(50, host.Layers[^1].In);
         host = new SetSpan(host.Layers[^1].Id, In: 65).ApplyTo(host, Shaper);
-        Assert.Contains("5 of its end", Assert.Single(PlacedChecks.Of(new(host, Shaper))).Problem.Message, StringComparison.Ordinal);
+        Assert.Contains("5 of its end", Assert.Single(PlacedChecks.Of(new(host, Shaper))).Problem.Message.ToString(), StringComparison.Ordinal);
         var apart = new TakeApart([host.Layers[^1].Id]).ApplyTo(host, Shaper);
         foreach (var frame in new[] { 65, 70, 74, 75, 79 })
         {
@@ -244,7 +244,7 @@ public class PlacingTests
         Assert.Equal("Bea", Filling.Default(wrapped, wrapped.Fields![0]));
         Same(Picture(Filling.Fill(graphic, "Name", "Ida", Shaper), 15), Picture(Filling.Fill(wrapped, "Name", "Ida", Shaper), 15));
         var problem = Assert.Throws<ProblemException>(() => new WrapUp(["t"], Key, "Strap").ApplyTo(graphic, Shaper)).Problem;
-        Assert.Contains("is tied to p", problem.Message, StringComparison.Ordinal);
+        Assert.Contains("is tied to p", problem.Message.ToString(), StringComparison.Ordinal);
     }
 
     [Fact]
@@ -261,7 +261,7 @@ public class PlacingTests
         Assert.Null(new RemoveLayers([.. renewed.Layers.Select(l => l.Id)]).ApplyTo(renewed, Shaper).Placed);
         Assert.Contains(
             "in itself",
-            Assert.Throws<ProblemException>(() => new PlaceGraphic(Key, renewed).ApplyTo(Graphic(320, 180), Shaper)).Problem.Message,
+            Assert.Throws<ProblemException>(() => new PlaceGraphic(Key, renewed).ApplyTo(Graphic(320, 180), Shaper)).Problem.Message.ToString(),
             StringComparison.Ordinal
         );
     }
@@ -279,7 +279,11 @@ public class PlacingTests
         Assert.Single(apart.Layers, l => l.Content.Kind is PlacedGraphic);
         Same(Picture(outer, 27), Picture(apart, 27));
         Graphic Deeper(Graphic g, int n) => new PlaceGraphic($"d{n}", g).ApplyTo(Graphic(320, 180) with { Phases = new(0, 120, 0) }, Shaper);
-        Assert.Contains("deep", Assert.Throws<ProblemException>(() => Deeper(Deeper(Deeper(outer, 1), 2), 3)).Problem.Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "deep",
+            Assert.Throws<ProblemException>(() => Deeper(Deeper(Deeper(outer, 1), 2), 3)).Problem.Message.ToString(),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -311,7 +315,7 @@ public class PlacingTests
         }
         Assert.Contains(
             "not all in",
-            Assert.Throws<ProblemException>(() => new Trim(from, 30).ApplyTo(graphic, Shaper)).Problem.Message,
+            Assert.Throws<ProblemException>(() => new Trim(from, 30).ApplyTo(graphic, Shaper)).Problem.Message.ToString(),
             StringComparison.Ordinal
         );
     }

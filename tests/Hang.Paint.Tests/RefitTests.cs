@@ -184,5 +184,5 @@ public class RefitTests
 
     [Fact]
     public void NoSizeIsRefused() =>
-        Assert.Contains("no size", Assert.Throws<ProblemException>(() => To(Graphic(640, 360), 0, 99999)).Problem.Message, StringComparison.Ordinal);
+        Assert.Contains("no size", Assert.Throws<ProblemException>(() => To(Graphic(640, 360), 0, 99999)).Problem.Message.ToString(), StringComparison.Ordinal);
 }

@@ -114,7 +114,7 @@ public class TypeLookTests
         var problem = Assert
             .Throws<ProblemException>(() => GraphicRules.Demand(Graphic(100, 100, Painted.Type("a").With("features", "ss01, tabular"))))
             .Problem;
-        Assert.Contains("tabular", problem.Message, StringComparison.Ordinal);
+        Assert.Contains("tabular", problem.Message.ToString(), StringComparison.Ordinal);
     }
 
     /// <summary>Widths are those of HarfBuzz' advances: shrunk and stretched words are as wide as they may be, to a thousandth.</summary>

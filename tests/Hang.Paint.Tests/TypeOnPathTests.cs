@@ -112,7 +112,7 @@ public class TypeOnPathTests
     public void WhatHasNoEdgeAndCirclesAreRefused()
     {
         var e = Assert.Throws<ProblemException>(() => GraphicRules.Demand(Graphic(200, 200, Layer<Hook>("e", "Carrier"), Words("H"))));
-        Assert.Contains("Carrier", e.Problem.Message, StringComparison.Ordinal);
+        Assert.Contains("Carrier", e.Problem.Message.ToString(), StringComparison.Ordinal);
         Assert.Throws<ProblemException>(() => GraphicRules.Demand(Graphic(200, 200, Words("H").With("along", "t"))));
     }
 

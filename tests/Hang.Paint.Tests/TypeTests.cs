@@ -150,7 +150,7 @@ public class TypeTests
     {
         var finding = Assert.Single(GraphicChecks.Of(new Evaluator(Graphic(400, 100, Type("bee 𓆤", size: 20)), Shaper)), f => f.Check == "characters");
         Assert.Equal("Words", finding.Problem.Layer);
-        Assert.Contains("U+131A4", finding.Problem.Message, StringComparison.Ordinal);
+        Assert.Contains("U+131A4", finding.Problem.Message.ToString(), StringComparison.Ordinal);
     }
 
     [Fact]

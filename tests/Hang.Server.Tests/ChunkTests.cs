@@ -165,8 +165,8 @@ public sealed class ChunkTests : IDisposable
         Assert.True(await chunks.ProgressAsync(first, 39));
         Assert.False(await chunks.EndAsync(first, "done"));
         Assert.True(await chunks.EndAsync(again, "done"));
-        Assert.True(await chunks.EndAsync(second, "failed", "The disk is full."));
-        Assert.Equal(new(1, 40, "The disk is full."), await chunks.ProgressOfAsync(asked, run.Number));
+        Assert.True(await chunks.EndAsync(second, "failed", $"The disk is full."));
+        Assert.Equal(new(1, 40, $"The disk is full."), await chunks.ProgressOfAsync(asked, run.Number));
     }
 
     private WebApplicationFactory<Program> Start(bool work = true, string s3 = "", string folder = "")

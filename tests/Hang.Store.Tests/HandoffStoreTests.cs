@@ -27,7 +27,7 @@ public sealed class HandoffStoreTests : IAsyncDisposable
     [Fact]
     public async Task VersionsOfFilesCountUpAndAreNeverGivenTwice()
     {
-        var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d", "made");
+        var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d", $"made");
         var ids = await Task.WhenAll(
             Enumerable.Range(0, 8).Select(_ => handoffs.AddAsync(new NewHandoff(graphic, "P", "G", "d", "{}", 10, "p_g", v => ($"p_g_v{v:000}.mov", null))))
         );
@@ -39,7 +39,7 @@ public sealed class HandoffStoreTests : IAsyncDisposable
     [Fact]
     public async Task AHandoffIsBegunCountedCancelledAndRunAgain()
     {
-        var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d", "made");
+        var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d", $"made");
         var id = await handoffs.AddAsync(new NewHandoff(graphic, "P", "G", "doc", "{\"kind\": \"png\"}", 10, "x", v => ($"x{v}", null)));
         var dead = TimeSpan.FromSeconds(-1);
         Assert.Equal(new(id, 1, 1), await handoffs.TakeAsync(dead));
@@ -49,7 +49,7 @@ public sealed class HandoffStoreTests : IAsyncDisposable
         Assert.Equal(new(id, 2, 2), await handoffs.TakeAsync(dead));
         // A worker that was only paused finds its run over: it stops, and ends nothing.
         Assert.True(await handoffs.ProgressAsync(id, 1, HandoffState.Rendering, 9));
-        Assert.False(await handoffs.EndAsync(id, 1, HandoffState.Failed, problem: "late"));
+        Assert.False(await handoffs.EndAsync(id, 1, HandoffState.Failed, problem: $"late"));
         await handoffs.PutBackAsync(id, 1);
         Assert.Equal((HandoffState.Rendering, 2), ((await handoffs.FindAsync(id))!.State, (await handoffs.FindAsync(id))!.Run));
         Assert.Equal(1, await handoffs.QuietAsync(dead));
@@ -71,7 +71,7 @@ public sealed class HandoffStoreTests : IAsyncDisposable
     [Fact]
     public async Task ManyWorkersTakeEachHandoffOnceAndTheOldestFirst()
     {
-        var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d", "made");
+        var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d", $"made");
         List<Guid> asked = [];
         for (var i = 0; i < 12; i++)
         {
@@ -85,7 +85,7 @@ public sealed class HandoffStoreTests : IAsyncDisposable
     [Fact]
     public async Task AHandoffWhoseWorkerDiedBeforeItHeardOfBeingCancelledIsEnded()
     {
-        var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d", "made");
+        var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d", $"made");
         var id = await handoffs.AddAsync(new NewHandoff(graphic, "P", "G", "doc", "{\"kind\": \"png\"}", 10, "dead", v => ($"dead{v}", null)));
         await handoffs.TakeAsync(TimeSpan.Zero);
         Assert.True(await handoffs.CancelAsync(id));

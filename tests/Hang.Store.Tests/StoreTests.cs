@@ -1,7 +1,9 @@
+using Hang.Scene;
 using Hang.Scene.Sources;
 using Hang.Store.Files;
 using Hang.Store.Packages;
 using Hang.Store.Revisions;
+using Hang.Store.Sentences;
 using Hang.Store.Sources;
 using Hang.Tests.Shared;
 using Npgsql;
@@ -27,20 +29,20 @@ public sealed class StoreTests : IClassFixture<FreshDatabase>, IAsyncDisposable
         KeepAsync(revisions, graphic, after, before, document, label);
 
     private static async Task<string> KeepAsync(RevisionStore store, Guid graphic, int after, string before, string document, string label = "edit") =>
-        await store.KeepAsync((await store.FindAsync(graphic, after))!, Guid.NewGuid(), before, document, "{}", label, GraphicFacts.Of(document));
+        await store.KeepAsync((await store.FindAsync(graphic, after))!, Guid.NewGuid(), before, document, "{}", $"{label}", GraphicFacts.Of(document));
 
     /// <summary>Another server that has not heard of it would go on from a revision that is gone, and its differences would fit nothing.</summary>
     [Fact]
     public async Task ARevisionOfTheSameNumberThatIsAnotherIsAConflict()
     {
-        var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d0", "made");
+        var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d0", $"made");
         await Keep(graphic, 0, "d0", "one", "one");
         var seen = (await revisions.HeadAsync(graphic))!;
         await revisions.StepAsync(graphic, -1);
         await Keep(graphic, 0, "d0", "other", "other");
         Assert.Equal(seen.Number, (await revisions.HeadAsync(graphic))!.Number);
         await Assert.ThrowsAsync<RevisionConflictException>(() =>
-            revisions.KeepAsync(seen, Guid.NewGuid(), "one", "one more", "{}", "more", GraphicFacts.Of(""))
+            revisions.KeepAsync(seen, Guid.NewGuid(), "one", "one more", "{}", $"more", GraphicFacts.Of(""))
         );
         await Assert.ThrowsAsync<RevisionConflictException>(() => revisions.StepAsync(graphic, -1, seen.Id));
         Assert.Equal("other", (await revisions.HeadAsync(graphic))!.Document);
@@ -55,7 +57,7 @@ public sealed class StoreTests : IClassFixture<FreshDatabase>, IAsyncDisposable
     [Fact]
     public async Task UndoAndRedoWalkTheRevisionsAndANewEditDropsWhatWasUndone()
     {
-        var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d0", "made");
+        var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d0", $"made");
         foreach (var n in Enumerable.Range(0, 4))
         {
             await Keep(graphic, n, $"d{n}", $"d{n + 1}", $"edit {n + 1}");
@@ -79,7 +81,7 @@ public sealed class StoreTests : IClassFixture<FreshDatabase>, IAsyncDisposable
     [Fact]
     public async Task AnEditOnAnOldHeadIsAConflict()
     {
-        var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d0", "made");
+        var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d0", $"made");
         await Keep(graphic, 0, "d0", "d1", "one");
         await Assert.ThrowsAsync<RevisionConflictException>(() => Keep(graphic, 0, "d0", "lost", "two"));
         Assert.Equal("d1", (await revisions.HeadAsync(graphic))!.Document);
@@ -89,7 +91,7 @@ public sealed class StoreTests : IClassFixture<FreshDatabase>, IAsyncDisposable
     public async Task WhatIsRemovedCanBeBroughtBack()
     {
         var package = await packages.AddAsync("Removed");
-        var graphic = await revisions.AddAsync(package, "d", "made");
+        var graphic = await revisions.AddAsync(package, "d", $"made");
         await packages.SetRemovedAsync(package, true);
         await packages.SetGraphicRemovedAsync(graphic, true);
         Assert.NotNull((await packages.FindAsync(package))!.RemovedAt);
@@ -98,6 +100,27 @@ public sealed class StoreTests : IClassFixture<FreshDatabase>, IAsyncDisposable
         Assert.Null((await packages.FindAsync(package))!.RemovedAt);
         Assert.Null((await packages.GraphicsAsync()).Single(g => g.Id == graphic).RemovedAt);
         Assert.False(await packages.SetRemovedAsync(Guid.NewGuid(), true));
+    }
+
+    [Fact]
+    public async Task SentencesAreKeptInPartsAndTextsOfBeforeAreTakenApart()
+    {
+        var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d0", $"Made");
+        await revisions.KeepAsync((await revisions.HeadAsync(graphic))!, Guid.NewGuid(), "d0", "d1", "{}", $"Hide {"Plate"}", GraphicFacts.Of("d1"));
+        Assert.Equal((Sentence)$"Hide {"Plate"}", (await revisions.HeadAsync(graphic))!.Label);
+        // As a version of before writes it: the parts are no longer those of the text.
+        await using (var connection = await database.OpenConnectionAsync())
+        {
+            await using var write = connection.CreateCommand();
+            write.CommandText = "update revisions set label = 'Show Comb' where number = 1";
+            await write.ExecuteNonQueryAsync();
+        }
+        Assert.Equal((Sentence)$"{"Show Comb"}", (await revisions.ListAsync(graphic))[0].Label);
+        Assert.NotEqual(
+            0,
+            await new KeptTexts(database).TakeApartAsync(text => text.StartsWith("Show ", StringComparison.Ordinal) ? (Sentence)$"Show {text[5..]}" : $"{text}")
+        );
+        Assert.Equal([(Sentence)$"Show {"Comb"}", (Sentence)$"Made"], (await revisions.ListAsync(graphic)).Select(r => r.Label));
     }
 
     [Fact]
@@ -156,7 +179,7 @@ public sealed class StoreTests : IClassFixture<FreshDatabase>, IAsyncDisposable
     public async Task RevisionsAreDifferencesWithAWholeDocumentEvery64th()
     {
         var document = string.Concat(Enumerable.Range(0, 200).Select(i => $"layer {i} at 0 with words and numbers that stay as they are;"));
-        var graphic = await revisions.AddAsync(await packages.AddAsync("P"), document, "made");
+        var graphic = await revisions.AddAsync(await packages.AddAsync("P"), document, $"made");
         var (texts, wholes) = (new List<string> { document }, (long)document.Length);
         for (var n = 0; n < 200; n++)
         {
@@ -179,7 +202,7 @@ public sealed class StoreTests : IClassFixture<FreshDatabase>, IAsyncDisposable
     public async Task OldRevisionsAreThinnedWhereTheSettingSaysSo()
     {
         var thin = new RevisionStore(database, 40);
-        var graphic = await thin.AddAsync(await packages.AddAsync("P"), "d0", "made");
+        var graphic = await thin.AddAsync(await packages.AddAsync("P"), "d0", $"made");
         for (var n = 0; n < 130; n++)
         {
             await KeepAsync(thin, graphic, n, $"d{n}", $"d{n + 1}");

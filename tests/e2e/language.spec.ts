@@ -52,6 +52,10 @@ test('another language is chosen, and every screen speaks it', async ({ page }) 
   await speaksGerman(page)
   await page.getByRole('tab', { name: 'Bewegung' }).click()
   await speaksGerman(page)
+  // What was done is said in German, around a name that is somebody's own.
+  await page.keyboard.press('Delete')
+  await expect(page.getByRole('button', { name: 'Rückgängig: Name löschen' })).toBeVisible()
+  await page.keyboard.press('Control+z')
   for (const screen of [`/desk/${id}`, `/handoff/${id}`, `/roster/${id}`, '/line', '/desk']) {
     await page.goto(server.url + screen)
     await page.waitForLoadState('networkidle')

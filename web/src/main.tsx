@@ -9,8 +9,7 @@ import { speak } from './words/words'
 applyRoom()
 const language = languageHere()
 document.documentElement.lang = language
-const { texts, sentences } = await textsOf(language)
-speak(language, texts, sentences)
+speak(language, await textsOf(language))
 // Only now: texts beside the screens are made when their modules are.
 const { App } = await import('./App')
 

@@ -49,7 +49,7 @@ internal static class CheckCommand
                 }
                 if (words.GetValue(json))
                 {
-                    Console.WriteLine(JsonSerializer.Serialize(report, ReportJson.Options));
+                    Console.WriteLine(JsonSerializer.Serialize(report, ReportJson.Plain));
                 }
                 else
                 {

@@ -93,14 +93,18 @@ internal static class FeedCommand
         }
         catch (HttpRequestException)
         {
-            throw new ProblemException($"Nothing answers at {http.BaseAddress}.", "Start Hang there, or name another place with --to.", field: "--to");
+            throw new ProblemException(
+                $"Nothing answers at {http.BaseAddress?.ToString()}.",
+                $"Start Hang there, or name another place with --to.",
+                field: "--to"
+            );
         }
         if (!answer.IsSuccessStatusCode)
         {
             var problem = await answer.Content.ReadFromJsonAsync<JsonElement>(cancel);
             throw new ProblemException(
-                problem.TryGetProperty("title", out var title) ? title.GetString()! : $"The server answered {(int)answer.StatusCode}.",
-                problem.TryGetProperty("detail", out var detail) ? detail.GetString()! : "Try again."
+                problem.TryGetProperty("title", out var title) ? (Sentence)$"{title.GetString()}" : $"The server answered {(int)answer.StatusCode}.",
+                problem.TryGetProperty("detail", out var detail) ? (Sentence)$"{detail.GetString()}" : $"Try again."
             );
         }
     }

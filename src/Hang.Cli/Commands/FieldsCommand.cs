@@ -35,7 +35,7 @@ internal static class FieldsCommand
                 }
                 if (words.GetValue(json))
                 {
-                    Console.WriteLine(JsonSerializer.Serialize(facts, ReportJson.Options));
+                    Console.WriteLine(JsonSerializer.Serialize(facts, ReportJson.Plain));
                     return 0;
                 }
                 foreach (var field in facts)
@@ -54,7 +54,7 @@ internal static class FieldsCommand
     {
         if (string.IsNullOrWhiteSpace(folder))
         {
-            throw new ProblemException("--tries names no folder.", "Write the name of a folder.", field: "--tries");
+            throw new ProblemException($"--tries names no folder.", $"Write the name of a folder.", field: "--tries");
         }
         Directory.CreateDirectory(folder);
         foreach (var trial in FieldTrial.Of(graphic.Graphic, TypeShaper.Shipped))

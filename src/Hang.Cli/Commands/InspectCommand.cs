@@ -19,7 +19,7 @@ internal static class InspectCommand
             {
                 using var graphic = await GraphicFile.OpenAsync(words.GetRequiredValue(file), words.GetRequiredValue(set), cancel: cancel);
                 var frame = FrameCommand.InTime(graphic.Graphic, words.GetRequiredValue(at));
-                Console.WriteLine(JsonSerializer.Serialize(Inspection.Of(graphic.Evaluator, frame), ReportJson.Options));
+                Console.WriteLine(JsonSerializer.Serialize(Inspection.Of(graphic.Evaluator, frame), ReportJson.Plain));
                 return 0;
             }
         );

@@ -17,15 +17,15 @@ internal static class NewFile
         }
         if (string.IsNullOrWhiteSpace(path) || Path.GetFileName(path).Length == 0)
         {
-            throw new ProblemException($"{option} names no file.", "Write the name of the file to make.", field: option);
+            throw new ProblemException($"{option} names no file.", $"Write the name of the file to make.", field: option);
         }
         if (Path.Exists(path))
         {
-            throw new ProblemException($"{Quoted.Short(path)} is there already, and Hang never overwrites.", "Choose another name.", field: option);
+            throw new ProblemException($"{Quoted.Short(path)} is there already, and Hang never overwrites.", $"Choose another name.", field: option);
         }
         if (!Directory.Exists(Path.GetDirectoryName(Path.GetFullPath(path))))
         {
-            throw new ProblemException($"There is no folder for {Quoted.Short(path)}.", "Make it, or choose another.", field: option);
+            throw new ProblemException($"There is no folder for {Quoted.Short(path)}.", $"Make it, or choose another.", field: option);
         }
     }
 
@@ -44,7 +44,7 @@ internal static class NewFile
         {
             throw new ProblemException(
                 $"{Quoted.Short(path)} could not be written: {e.Message.Split(" : '")[0]}",
-                "Choose another folder, or free some space.",
+                $"Choose another folder, or free some space.",
                 field: option
             );
         }

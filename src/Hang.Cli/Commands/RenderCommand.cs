@@ -94,13 +94,13 @@ internal static class RenderCommand
                 var path = words.GetRequiredValue(output);
                 if (string.IsNullOrWhiteSpace(path))
                 {
-                    throw new ProblemException("--out names no file.", "Write the name of the file to make, such as title.mov.", field: "--out");
+                    throw new ProblemException($"--out names no file.", $"Write the name of the file to make, such as title.mov.", field: "--out");
                 }
                 if (words.GetValue(workers) is < 1 or > MostWorkers)
                 {
                     throw new ProblemException(
                         $"--workers takes 1 to {MostWorkers}, not {words.GetValue(workers)}.",
-                        "Leave it out for as many as there are processors.",
+                        $"Leave it out for as many as there are processors.",
                         field: "--workers"
                     );
                 }
@@ -110,7 +110,7 @@ internal static class RenderCommand
                 if (words.GetResult(kind) is not null && !Enum.IsDefined(words.GetRequiredValue(kind)))
                 {
                     throw new ProblemException(
-                        "There is no such kind of file.",
+                        $"There is no such kind of file.",
                         $"Use one of {string.Join(", ", FileKinds.All.Select(k => JsonName.Of(k.Kind)))}.",
                         field: "--kind"
                     );
@@ -186,7 +186,7 @@ internal static class RenderCommand
                     : (await Prover.ProveAsync(graphic.Evaluator, plan, graphic.Pictures, path, sounds: graphic.Sounds, cancel: cancel)).Proof;
                 if (cardPath is not null)
                 {
-                    await NewFile.WriteAsync(cardPath, JsonSerializer.SerializeToUtf8Bytes(card, ReportJson.Options), "--card", cancel);
+                    await NewFile.WriteAsync(cardPath, JsonSerializer.SerializeToUtf8Bytes(card, ReportJson.Plain), "--card", cancel);
                 }
                 if (timelinePath is not null)
                 {
@@ -203,13 +203,13 @@ internal static class RenderCommand
                                 width,
                                 height,
                                 rate = card.Rate,
-                                alpha = card.Alpha,
+                                alpha = card.Alpha.ToString(),
                                 timecode = card.Timecode,
                                 cutFrame = card.CutFrame,
-                                sound = card.Sound,
+                                sound = card.Sound?.ToString(),
                                 seconds,
                                 holds = proof?.Holds,
-                                verdict = proof?.Verdict,
+                                verdict = proof?.Verdict.ToString(),
                                 differing = proof?.Differing,
                                 worstColour = proof?.WorstColour,
                                 meanColour = proof?.MeanColour,

@@ -53,7 +53,7 @@ internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string fo
         var rows = Enumerable.Range(0, takes.Count).Where(i => !takes.FillsNothing(i)).ToArray();
         if (File.Exists(folder))
         {
-            throw new ProblemException($"{Quoted.Short(folder)} is a file, and a roster is rendered into a folder.", "Name a folder.", field: "--out");
+            throw new ProblemException($"{Quoted.Short(folder)} is a file, and a roster is rendered into a folder.", $"Name a folder.", field: "--out");
         }
         Directory.CreateDirectory(folder);
         var notes = ReadNotes();
@@ -151,7 +151,7 @@ internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string fo
                         frames = own.Frames,
                         seconds,
                         holds = proof?.Holds,
-                        verdict = proof?.Verdict,
+                        verdict = proof?.Verdict.ToString(),
                     }
                 )
                 : $"{path}: {own.Frames} frames in {seconds.ToString("0.0", CultureInfo.InvariantCulture)} s{(proof is null ? "" : $". {proof.Verdict}")}"

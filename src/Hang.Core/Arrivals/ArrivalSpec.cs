@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Hang.Scene;
 using Hang.Scene.Motion;
 
 namespace Hang.Core.Arrivals;
@@ -11,6 +12,9 @@ namespace Hang.Core.Arrivals;
 /// <param name="TypeOnly">True when only type can do it.</param>
 public sealed record ArrivalSpec(ArrivalKind Kind, string Title, string? DistanceUnit, double? Distance, Feel Feel, bool TypeOnly = false)
 {
+    /// <summary>The title within a sentence.</summary>
+    public Term Term => new(Title);
+
     private static readonly Feel Soft = Named("Gentle both");
     private static readonly Feel Arriving = Named("Brisk");
 

@@ -57,8 +57,8 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
         else if (spec.TypeOnly || settings.Pieces is not null)
         {
             throw new ProblemException(
-                $"{spec.Title} {(spec.TypeOnly ? "" : "by pieces ")}needs letters.",
-                "Choose a type layer, or another way of coming on.",
+                spec.TypeOnly ? (Sentence)$"{spec.Term} needs letters." : $"{spec.Term} by pieces needs letters.",
+                $"Choose a type layer, or another way of coming on.",
                 layer.Name
             );
         }
@@ -77,7 +77,7 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
         {
             throw new ProblemException(
                 $"There is no time for it: the layer shows from frame {first} to {last}.",
-                "Make it shorter, with a smaller stagger, or lengthen a phase.",
+                $"Make it shorter, with a smaller stagger, or lengthen a phase.",
                 layer.Name,
                 "length"
             );
@@ -87,8 +87,8 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
         if (tracks.Length == 0)
         {
             throw new ProblemException(
-                $"{spec.Title} does nothing to a layer of this kind.",
-                "Choose another way, or a layer that shows something.",
+                $"{spec.Term} does nothing to a layer of this kind.",
+                $"Choose another way, or a layer that shows something.",
                 layer.Name
             );
         }
@@ -229,7 +229,7 @@ public sealed class ArrivalWriter(Graphic graphic, ITypeShaper shaper)
         var way = back.Map(new Point(x * Math.Max(0, far), y * Math.Max(0, far)));
         return double.IsFinite(way.X) && double.IsFinite(way.Y)
             ? way
-            : throw new ProblemException("What it hangs from has no size there, so it cannot glide.", "Choose another way of coming on.", layer.Name);
+            : throw new ProblemException($"What it hangs from has no size there, so it cannot glide.", $"Choose another way of coming on.", layer.Name);
     }
 
     /// <summary>The box of a layer and of all that follows it, in pixels of the graphic.</summary>

@@ -34,7 +34,7 @@ public static partial class ChartData
             ? new(at < 0 ? "" : plain[..at].Replace('\t', ' ').TrimEnd(' ', ',', ';', '|', ':'), value)
             : throw new ProblemException(
                 $"\"{Quoted.Short(line.Trim())}\" has no number at its end.",
-                "Write a label and a number in each line, such as Clover 42.",
+                $"Write a label and a number in each line, such as Clover 42.",
                 field: "data"
             );
     }

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
@@ -55,11 +54,10 @@ public sealed record FieldTrial(string Field, string Words, int Fits, Finding? F
             var middle = (low + border) / 2;
             (low, border) = Broken(middle) is null ? (middle, border) : (low, middle);
         }
-        var open = field.MostCharacters is null ? ", which it does not refuse" : "";
-        var remedy =
+        Sentence remedy =
             low > 0
-                ? string.Create(CultureInfo.InvariantCulture, $"Let it take {low} characters at most, or let its words fit or wrap.")
-                : "Let its words fit or wrap, or its plate fit the words.";
+                ? (Sentence)$"Let it take {low} characters at most, or let its words fit or wrap."
+                : $"Let its words fit or wrap, or its plate fit the words.";
         return new(
             field.Name,
             words,
@@ -68,10 +66,10 @@ public sealed record FieldTrial(string Field, string Words, int Fits, Finding? F
                 "field",
                 Weight.Warning,
                 new(
-                    string.Create(
-                        CultureInfo.InvariantCulture,
-                        $"The field {field.Name} can break the picture: with {high} wide letters{open}, {Lower(finding.Problem.Message)}"
-                    ),
+                    field.MostCharacters is null
+                        ? (Sentence)
+                            $"The field {field.Name} can break the picture with {high} wide letters, which it does not refuse: {finding.Problem.Message}"
+                        : $"The field {field.Name} can break the picture with {high} wide letters: {finding.Problem.Message}",
                     remedy,
                     finding.Problem.Layer,
                     field.Name
@@ -133,6 +131,4 @@ public sealed record FieldTrial(string Field, string Words, int Fits, Finding? F
         var values = place.Layer.Content.Values;
         return WideLetters.Select(c => c.ToString()).MaxBy(l => TypeSetting.Measure(values, l, shaper).Width)!;
     }
-
-    private static string Lower(string sentence) => char.ToLowerInvariant(sentence[0]) + sentence[1..];
 }

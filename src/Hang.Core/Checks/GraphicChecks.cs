@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
+using Hang.Scene;
 using Hang.Scene.Geometry;
 using Hang.Scene.PaintList;
 
@@ -30,19 +31,19 @@ public static class GraphicChecks
                     layer,
                     "safeArea",
                     "position",
-                    "Its words reach outside the graphics safe area at the end of Hold.",
-                    "Move or shrink it, or shorten the words (EBU R 95)."
+                    $"Its words reach outside the graphics safe area at the end of Hold.",
+                    $"Move or shrink it, or shorten the words (EBU R 95)."
                 );
             }
             var opacity = layer.Own[LayerValues.Opacity];
             if (opacity.IsKeyed ? opacity.Keys.All(k => k.Value.X == 0) : opacity.Constant.X == 0)
             {
-                Say(layer, "neverVisible", "opacity", "It is never visible: its opacity is always 0.", "Raise its opacity, or delete the layer.");
+                Say(layer, "neverVisible", "opacity", $"It is never visible: its opacity is always 0.", $"Raise its opacity, or delete the layer.");
             }
         }
         return findings.ToImmutable();
 
-        void Say(Layer layer, string check, string field, string message, string remedy) =>
+        void Say(Layer layer, string check, string field, Sentence message, Sentence remedy) =>
             findings.Add(new Finding(check, Weight.Warning, new(message, remedy, layer.Name, field)).About(layer));
     }
 

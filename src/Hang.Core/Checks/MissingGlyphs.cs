@@ -16,11 +16,12 @@ public static class MissingGlyphs
     public static Problem? Of(Evaluator evaluator, Layer layer)
     {
         var missing = layer.Hidden ? [] : evaluator.MissingCharacters(layer).ToArray();
+        var named = string.Join(" ", missing.Take(MostNamed).Select(Show));
         return missing.Length == 0
             ? null
             : new(
-                $"No shipped font has {string.Join(" ", missing.Take(MostNamed).Select(Show))}{(missing.Length > MostNamed ? $" and {missing.Length - MostNamed} more" : "")}.",
-                "Change these characters; they would show as empty boxes.",
+                missing.Length > MostNamed ? (Sentence)$"No shipped font has {named} and {missing.Length - MostNamed} more." : $"No shipped font has {named}.",
+                $"Change these characters; they would show as empty boxes.",
                 layer.Name,
                 "text"
             );
@@ -28,11 +29,17 @@ public static class MissingGlyphs
 
     /// <param name="remedy">What a caller can do who wants it all the same.</param>
     /// <exception cref="ProblemException">A layer that shows has characters without a glyph; its field is <see cref="Field"/>.</exception>
-    public static void Demand(Evaluator evaluator, string remedy = "Change these characters, or hand it off as it is: they show as empty boxes.")
+    public static void Demand(Evaluator evaluator, Sentence? remedy = null)
     {
         if (evaluator.Unfolded.Whole.Layers.Select(l => Of(evaluator, l)).FirstOrDefault(p => p is not null) is { } found)
         {
-            throw new ProblemException(found with { Remedy = remedy, Field = Field });
+            throw new ProblemException(
+                found with
+                {
+                    Remedy = remedy ?? $"Change these characters, or hand it off as it is: they show as empty boxes.",
+                    Field = Field,
+                }
+            );
         }
     }
 

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Hang.Core.Evaluation;
 using Hang.Core.Placing;
 using Hang.Scene;
@@ -25,7 +24,7 @@ public static class PlacedChecks
                 yield return new Finding(
                     "placedColourway",
                     Weight.Warning,
-                    new($"It should show the colourway {Quoted.Short(way)}, which is not there.", "Choose another one.", layer.Name, "colourway")
+                    new($"It should show the colourway {Quoted.Short(way)}, which is not there.", $"Choose another one.", layer.Name, "colourway")
                 ).About(layer);
             }
             var time = PlacedTime.Of(graphic, layer);
@@ -37,10 +36,7 @@ public static class PlacedChecks
                     "cutOff",
                     Weight.Warning,
                     new(
-                        string.Create(
-                            CultureInfo.InvariantCulture,
-                            $"It takes {time.Phases.Total} frames even with its shortest Hold: {time.Lacks} of its end are cut off."
-                        ),
+                        $"It takes {time.Phases.Total} frames even with its shortest Hold: {time.Lacks} of its end are cut off.",
                         $"Let it begin sooner, or show until frame {last + time.Lacks} ({Timecode.Format(last + time.Lacks, graphic.Rate)}).",
                         layer.Name,
                         "out"

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
@@ -25,8 +24,8 @@ public static class RunChecks
                     "cutOff",
                     Weight.Warning,
                     new(
-                        string.Create(CultureInfo.InvariantCulture, $"It runs for {wanted} frames and shows for {frames}: its end is cut off."),
-                        string.Create(CultureInfo.InvariantCulture, $"Let it show for {wanted} frames, or let it go faster."),
+                        $"It runs for {wanted} frames and shows for {frames}: its end is cut off.",
+                        $"Let it show for {wanted} frames, or let it go faster.",
                         layer.Name,
                         "lines"
                     ),
@@ -47,8 +46,8 @@ public static class RunChecks
                     "shimmer",
                     Weight.Warning,
                     new(
-                        string.Create(CultureInfo.InvariantCulture, $"It goes {speed:0.###} px a frame; type that moves by parts of a pixel shimmers."),
-                        string.Create(CultureInfo.InvariantCulture, $"In {whole} frames it goes {Math.Max(1, Math.Round(speed))} px a frame."),
+                        $"It goes {speed:0.###} px a frame; type that moves by parts of a pixel shimmers.",
+                        $"In {whole} frames it goes {Math.Max(1, Math.Round(speed))} px a frame.",
                         layer.Name,
                         "speed"
                     ),

@@ -1,6 +1,6 @@
-using System.Globalization;
 using Hang.Core.Documents;
 using Hang.Core.Sounds;
+using Hang.Scene;
 using Hang.Scene.Time;
 
 namespace Hang.Core.Checks;
@@ -23,11 +23,10 @@ public static class SoundChecks
                 "peak",
                 isClipped ? Weight.Error : Weight.Warning,
                 new(
-                    string.Create(
-                        CultureInfo.InvariantCulture,
-                        $"The sound peaks at {peak:0.0} dBTP{(isClipped ? ", which no file can hold" : "")}; {Loudness.HighestPeak} dBTP is the most (EBU R 128)."
-                    ),
-                    string.Create(CultureInfo.InvariantCulture, $"Lower the gain by {Math.Ceiling((peak - Loudness.HighestPeak) * 10) / 10:0.0} dB.")
+                    isClipped
+                        ? (Sentence)$"The sound peaks at {peak:0.0} dBTP, which no file can hold; {Loudness.HighestPeak} dBTP is the most (EBU R 128)."
+                        : $"The sound peaks at {peak:0.0} dBTP; {Loudness.HighestPeak} dBTP is the most (EBU R 128).",
+                    $"Lower the gain by {Math.Ceiling((peak - Loudness.HighestPeak) * 10) / 10:0.0} dB."
                 ),
                 null,
                 null,
@@ -40,20 +39,17 @@ public static class SoundChecks
                 "loudness",
                 Weight.Note,
                 new(
-                    string.Create(
-                        CultureInfo.InvariantCulture,
-                        $"The sound is at {integrated:0.0} LUFS; {Loudness.Target} LUFS is usual for a whole programme (EBU R 128)."
-                    ),
+                    $"The sound is at {integrated:0.0} LUFS; {Loudness.Target} LUFS is usual for a whole programme (EBU R 128).",
                     Math.Abs(integrated - Loudness.Target) <= Loudness.Tolerance
-                        ? "Nothing is to be done."
-                        : string.Create(CultureInfo.InvariantCulture, $"A gain of {Loudness.Target - integrated:+0.0;-0.0} dB brings it there.")
+                        ? (Sentence)$"Nothing is to be done."
+                        : $"A gain of {Loudness.Target - integrated:+0.0;-0.0} dB brings it there."
                 ),
                 null,
                 null,
                 integrated,
                 "LUFS"
             )
-            : new("loudness", Weight.Note, new("The sound is too short or too soft for its loudness to be told.", "Judge it by ear under the programme."));
+            : new("loudness", Weight.Note, new($"The sound is too short or too soft for its loudness to be told.", $"Judge it by ear under the programme."));
         foreach (var part in mix.Parts.Where(p => p.IsCut && LevelAtEnd(p) > Audible))
         {
             var last = graphic.Phases.Total - 1;
@@ -61,7 +57,7 @@ public static class SoundChecks
             yield return new Finding(
                 "soundCut",
                 Weight.Warning,
-                new("It breaks off while it is still heard.", "Fade it out, or let it last longer.", part.Layer.Name, "fadeOut"),
+                new($"It breaks off while it is still heard.", $"Fade it out, or let it last longer.", part.Layer.Name, "fadeOut"),
                 at,
                 at
             ).About(part.Layer);
@@ -72,8 +68,8 @@ public static class SoundChecks
                 "neverHeard",
                 Weight.Warning,
                 new(
-                    "It is never heard: its slip leaves nothing of the sound in its time.",
-                    "Change its slip, or its in and out points.",
+                    $"It is never heard: its slip leaves nothing of the sound in its time.",
+                    $"Change its slip, or its in and out points.",
                     part.Layer.Name,
                     "slip"
                 )

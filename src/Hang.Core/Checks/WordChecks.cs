@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
@@ -56,7 +55,7 @@ public static class WordChecks
                 yield return new Finding(
                     "neverShown",
                     Weight.Warning,
-                    new("It never shows in any frame.", "Bring it into the picture, raise its opacity, or delete it.", layer.Name, "position")
+                    new($"It never shows in any frame.", $"Bring it into the picture, raise its opacity, or delete it.", layer.Name, "position")
                 ).About(layer);
             }
         }
@@ -72,7 +71,7 @@ public static class WordChecks
                 yield return new Finding(
                     "leftOver",
                     Weight.Warning,
-                    new("It still shows in the last frame, though there is a Leave.", "Let it finish leaving, or lengthen Leave.", layer.Name, "opacity"),
+                    new($"It still shows in the last frame, though there is a Leave.", $"Let it finish leaving, or lengthen Leave.", layer.Name, "opacity"),
                     phases.Total - 1,
                     phases.Total - 1
                 ).About(layer);
@@ -101,12 +100,7 @@ public static class WordChecks
         new Finding(
             "safeArea",
             Weight.Warning,
-            new(
-                string.Create(CultureInfo.InvariantCulture, $"Its words reach {by:0} px outside the graphics safe area."),
-                "Move or shrink it, or shorten the words (EBU R 95).",
-                layer.Name,
-                "position"
-            ),
+            new($"Its words reach {by:0} px outside the graphics safe area.", $"Move or shrink it, or shorten the words (EBU R 95).", layer.Name, "position"),
             from,
             to,
             by,
@@ -143,8 +137,8 @@ public static class WordChecks
                         "overflow",
                         Weight.Warning,
                         new(
-                            string.Create(CultureInfo.InvariantCulture, $"Its words reach {by:0} px beyond {plate.Name}."),
-                            "Shorten the words, let the plate fit them, or make one of them smaller.",
+                            $"Its words reach {by:0} px beyond {plate.Name}.",
+                            $"Shorten the words, let the plate fit them, or make one of them smaller.",
                             layer.Name,
                             "text"
                         ),
@@ -167,8 +161,8 @@ public static class WordChecks
                         "overlap",
                         Weight.Warning,
                         new(
-                            string.Create(CultureInfo.InvariantCulture, $"Its words lie over those of {other.Name}, by {share * 100:0} %."),
-                            "Move one of them, or shorten the words.",
+                            $"Its words lie over those of {other.Name}, by {share * 100:0} %.",
+                            $"Move one of them, or shorten the words.",
                             layer.Name,
                             "position"
                         ),

@@ -131,7 +131,7 @@ internal static class EdgesNeeded
         {
             if (document.LayerOf(id) is { Content.Kind.HasEdge: false } other)
             {
-                throw new ProblemException($"{other.Name} has no edge.", "Choose a shape, a path or type.", layer, at);
+                throw new ProblemException($"{other.Name} has no edge.", $"Choose a shape, a path or type.", layer, at);
             }
         }
     }

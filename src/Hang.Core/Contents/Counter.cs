@@ -1,4 +1,3 @@
-using System.Globalization;
 using Hang.Scene;
 using Hang.Scene.Numbers;
 using Hang.Scene.Registry;
@@ -264,7 +263,7 @@ public sealed class Counter : ContentKind
         if (steps > Count.MostSteps)
         {
             throw new ProblemException(
-                string.Create(CultureInfo.InvariantCulture, $"It would show {steps:0} numbers."),
+                $"It would show {steps:0} numbers.",
                 $"Let it count in larger steps: {Count.MostSteps} numbers are the most.",
                 layer,
                 $"{at}/by"

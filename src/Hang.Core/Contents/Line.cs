@@ -122,7 +122,7 @@ public sealed class Line : ContentKind
     {
         foreach (var end in new[] { StartsAt, EndsAt }.Where(e => LayersKind.IdsOf(values[e].Constant).Length > 1))
         {
-            throw new ProblemException("An end of a line stands at one layer.", "Choose one layer.", layer, $"{at}/{end.Name}");
+            throw new ProblemException($"An end of a line stands at one layer.", $"Choose one layer.", layer, $"{at}/{end.Name}");
         }
     }
 

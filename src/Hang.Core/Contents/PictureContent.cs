@@ -85,7 +85,12 @@ public sealed class PictureContent : ContentKind
     {
         if (!document.Sources.Has(PictureSources.Kind, values[Asset].Constant.Text))
         {
-            throw new ProblemException("The layer's picture is not among the document's assets.", "Add the picture, or choose another.", layer, $"{at}/asset");
+            throw new ProblemException(
+                $"The layer's picture is not among the document's assets.",
+                $"Add the picture, or choose another.",
+                layer,
+                $"{at}/asset"
+            );
         }
     }
 

@@ -128,7 +128,7 @@ public sealed class PlacedGraphic : ContentKind
     {
         if (!document.Places(values[Of].Constant.Text))
         {
-            throw new ProblemException("The graphic that it shows is not in the document.", "Place it anew, or delete the layer.", layer, $"{at}/of");
+            throw new ProblemException($"The graphic that it shows is not in the document.", $"Place it anew, or delete the layer.", layer, $"{at}/of");
         }
     }
 

@@ -230,8 +230,8 @@ public sealed class Roll : ContentKind
         if (values[Look.Size].IsKeyed)
         {
             throw new ProblemException(
-                "The type of a roll keeps its size.",
-                "Take the keyframes of its type size away; scale the layer instead.",
+                $"The type of a roll keeps its size.",
+                $"Take the keyframes of its type size away; scale the layer instead.",
                 layer,
                 $"{at}/typeSize"
             );

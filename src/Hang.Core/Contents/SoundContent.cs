@@ -99,7 +99,7 @@ public sealed class SoundContent : ContentKind
     {
         if (!document.Sources.Has(SoundSources.Kind, values[Sound].Constant.Text))
         {
-            throw new ProblemException("The layer's sound is not among the document's sounds.", "Add the sound, or choose another.", layer, $"{at}/sound");
+            throw new ProblemException($"The layer's sound is not among the document's sounds.", $"Add the sound, or choose another.", layer, $"{at}/sound");
         }
     }
 

@@ -407,14 +407,14 @@ public sealed class TypeContent : ContentKind, IPieces
         {
             throw new ProblemException(
                 $"\"{Quoted.Short(fault)}\" is no OpenType feature.",
-                "Write tags of four letters with commas between, such as tnum, ss01, liga 0.",
+                $"Write tags of four letters with commas between, such as tnum, ss01, liga 0.",
                 layer,
                 $"{at}/features"
             );
         }
         if (LayersKind.IdsOf(values[Along].Constant).Length > 1)
         {
-            throw new ProblemException("Words run along one edge.", "Choose one layer.", layer, $"{at}/along");
+            throw new ProblemException($"Words run along one edge.", $"Choose one layer.", layer, $"{at}/along");
         }
         EdgesNeeded.Demand(values[Along], document, layer, $"{at}/along");
     }

@@ -45,7 +45,7 @@ public static class FieldRules
                     i,
                     "name",
                     $"Two fields are called \"{Quoted.Short(field.Name)}\".",
-                    "Give each a name of its own; one field can fill several values."
+                    $"Give each a name of its own; one field can fill several values."
                 );
             }
             Targets(graphic, field, i);
@@ -60,7 +60,9 @@ public static class FieldRules
             throw Refused(
                 index,
                 "fills",
-                $"The field \"{Quoted.Short(field.Name)}\" fills {(field.Fills.IsDefaultOrEmpty ? "nothing" : "too much")}.",
+                field.Fills.IsDefaultOrEmpty
+                    ? (Sentence)$"The field \"{Quoted.Short(field.Name)}\" fills nothing."
+                    : $"The field \"{Quoted.Short(field.Name)}\" fills too much.",
                 $"Name 1 to {Field.MostTargets} values."
             );
         }
@@ -72,15 +74,15 @@ public static class FieldRules
                     index,
                     "fills",
                     $"The field \"{Quoted.Short(field.Name)}\" fills \"{Quoted.Short(target.Address.Text)}\" of a layer, where nothing can be filled.",
-                    "Choose another value."
+                    $"Choose another value."
                 );
             if (kind is not null && !FieldPlace.Same(kind, place.Kind))
             {
                 throw Refused(
                     index,
                     "fills",
-                    $"The field \"{Quoted.Short(field.Name)}\" fills a {kind.Name} and a {place.Kind.Name}.",
-                    "Make two fields of it: what is filled in goes to all values of one."
+                    $"The field \"{Quoted.Short(field.Name)}\" fills a {new Term(kind.Name)} and a {new Term(place.Kind.Name)}.",
+                    $"Make two fields of it: what is filled in goes to all values of one."
                 );
             }
             kind = place.Kind;
@@ -95,7 +97,7 @@ public static class FieldRules
                 index,
                 "least",
                 $"The field \"{Quoted.Short(field.Name)}\" lets nothing through: its least is greater than its greatest.",
-                "Exchange them."
+                $"Exchange them."
             );
         }
         if (
@@ -119,7 +121,7 @@ public static class FieldRules
                 index,
                 "choices",
                 $"The choices of the field \"{Quoted.Short(field.Name)}\" are not content hashes.",
-                "Name them by \"sha256-\" and 64 hexadecimal digits."
+                $"Name them by \"sha256-\" and 64 hexadecimal digits."
             );
         }
     }
@@ -130,10 +132,15 @@ public static class FieldRules
     {
         if (string.IsNullOrWhiteSpace(text) || text.Length > most || text.Any(char.IsControl))
         {
-            throw Refused(index, member, $"The {member} of a field is empty, too long or has control characters.", $"Use 1 to {most} ordinary characters.");
+            throw Refused(
+                index,
+                member,
+                $"The {new Term(member)} of a field is empty, too long or has control characters.",
+                $"Use 1 to {most} ordinary characters."
+            );
         }
     }
 
-    private static ProblemException Refused(int index, string member, string message, string remedy) =>
+    private static ProblemException Refused(int index, string member, Sentence message, Sentence remedy) =>
         new(message, remedy, field: $"/fields/{index}/{member}");
 }

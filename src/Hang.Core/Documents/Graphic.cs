@@ -48,11 +48,11 @@ public sealed record GuideLines(
     {
         if (Upright.Length > MostLines || Level.Length > MostLines)
         {
-            throw new ProblemException($"There are more than {MostLines} guides of one kind.", "Take some away.", field: "guides");
+            throw new ProblemException($"There are more than {MostLines} guides of one kind.", $"Take some away.", field: "guides");
         }
         if (Upright.Concat(Level).Any(l => !(Math.Abs(l) <= Scene.Values.ValueSpec.Far)))
         {
-            throw new ProblemException("A guide lies too far out.", "Put it within the frame.", field: "guides");
+            throw new ProblemException($"A guide lies too far out.", $"Put it within the frame.", field: "guides");
         }
     }
 
@@ -139,7 +139,7 @@ public sealed record Graphic : IDocument
     /// <exception cref="ProblemException">There is none.</exception>
     public Layer Layer(string id) =>
         Layers.FirstOrDefault(l => l.Id == id)
-        ?? throw new ProblemException("The layer is not there any more.", "It may have been deleted; choose another.", field: "layer");
+        ?? throw new ProblemException($"The layer is not there any more.", $"It may have been deleted; choose another.", field: "layer");
 
     bool IDocument.Places(string key) => Placed?.ContainsKey(key) == true;
 

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Hang.Core.Layers;
+using Hang.Scene;
 using Hang.Scene.Json;
 
 namespace Hang.Core.Documents;
@@ -10,13 +11,13 @@ public static class GraphicDifference
     private const int MostSaid = 12;
 
     /// <summary>A line for each difference, the most important first; empty for graphics that are the same.</summary>
-    public static ImmutableArray<string> Between(Graphic before, Graphic after)
+    public static ImmutableArray<Sentence> Between(Graphic before, Graphic after)
     {
         var said = Lines(before, after).ToArray();
         return said.Length <= MostSaid ? [.. said] : [.. said.Take(MostSaid), $"and {said.Length - MostSaid} more"];
     }
 
-    private static IEnumerable<string> Lines(Graphic before, Graphic after)
+    private static IEnumerable<Sentence> Lines(Graphic before, Graphic after)
     {
         if (before.Name != after.Name)
         {
@@ -24,7 +25,7 @@ public static class GraphicDifference
         }
         if (before.Kind != after.Kind)
         {
-            yield return $"Kind: {JsonName.Of(before.Kind)}, now {JsonName.Of(after.Kind)}";
+            yield return $"Kind: {new Term(JsonName.Of(before.Kind))}, now {new Term(JsonName.Of(after.Kind))}";
         }
         if ((before.Width, before.Height) != (after.Width, after.Height))
         {
@@ -32,7 +33,7 @@ public static class GraphicDifference
         }
         if (before.Rate != after.Rate)
         {
-            yield return $"Rate: {before.Rate}, now {after.Rate}";
+            yield return $"Rate: {before.Rate.ToString()}, now {after.Rate.ToString()}";
         }
         if (before.Phases != after.Phases)
         {
@@ -41,11 +42,11 @@ public static class GraphicDifference
         }
         if (!(before.Fields ?? []).SequenceEqual(after.Fields ?? []))
         {
-            yield return "Fields are other ones";
+            yield return $"Fields are other ones";
         }
         if (!(before.Palette?.DefinesTheSame(after.Palette) ?? after.Palette is null))
         {
-            yield return "Colours of the package are other ones";
+            yield return $"Colours of the package are other ones";
         }
         if (before.Palette?.Current is { } was && after.Palette?.Current is { } shown && was != shown)
         {
@@ -60,11 +61,11 @@ public static class GraphicDifference
             }
             else if (Values(earlier, layer).ToArray() is { Length: > 0 } values)
             {
-                yield return $"{layer.Name}: {string.Join(", ", values)}";
+                yield return $"{layer.Name}: {Sentence.Joined(", ", values)}";
             }
             else if (Codecs.Write(earlier) != Codecs.Write(layer))
             {
-                yield return $"{layer.Name}: {(earlier.Name != layer.Name ? $"was called {earlier.Name}" : "changed")}";
+                yield return earlier.Name != layer.Name ? (Sentence)$"{layer.Name}: was called {earlier.Name}" : $"{layer.Name}: changed";
             }
         }
         foreach (var gone in old.Values)
@@ -78,24 +79,24 @@ public static class GraphicDifference
                 .SequenceEqual(after.Layers.Select(l => l.Id).Where(id => before.Layers.Any(l => l.Id == id)))
         )
         {
-            yield return "Layers are in another order";
+            yield return $"Layers are in another order";
         }
     }
 
     /// <summary>Labels of the values that are other ones.</summary>
-    private static IEnumerable<string> Values(Layer before, Layer after)
+    private static IEnumerable<Term> Values(Layer before, Layer after)
     {
         var old = before.Mentioned().ToDictionary(v => v.Address);
         foreach (var value in after.Mentioned())
         {
             if (!old.Remove(value.Address, out var was) || !was.Channel.Equals(value.Channel))
             {
-                yield return value.Spec.Label;
+                yield return value.Spec.Term;
             }
         }
         foreach (var gone in old.Values)
         {
-            yield return gone.Spec.Label;
+            yield return gone.Spec.Term;
         }
     }
 }

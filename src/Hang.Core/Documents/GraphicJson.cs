@@ -43,7 +43,7 @@ public static class GraphicJson
     {
         if (utf8.Length > MostBytes)
         {
-            throw new ProblemException($"The document is larger than {MostBytes / (1024 * 1024)} MB.", "Keep its pictures beside it instead of inside it.");
+            throw new ProblemException($"The document is larger than {MostBytes / (1024 * 1024)} MB.", $"Keep its pictures beside it instead of inside it.");
         }
         string text;
         try
@@ -52,25 +52,25 @@ public static class GraphicJson
         }
         catch (DecoderFallbackException)
         {
-            throw new ProblemException("The file is not UTF-8 text, so it is no Hang document.", "Choose a .hang file.");
+            throw new ProblemException($"The file is not UTF-8 text, so it is no Hang document.", $"Choose a .hang file.");
         }
         return Read(text);
     }
 
     private static int VersionOf(JsonPlace place)
     {
-        foreach (var (name, at) in place.Members("a document"))
+        foreach (var (name, at) in place.Members())
         {
             if (name == "hang")
             {
-                return at.Whole("the format's version") is var version && version is >= 1 and <= Graphic.FormatVersion
+                return at.Whole() is var version && version is >= 1 and <= Graphic.FormatVersion
                     ? version
                     : throw at.Refused(
                         $"The document has format version {version}; this Hang reads versions 1 to {Graphic.FormatVersion}.",
-                        "Open it with a newer Hang."
+                        $"Open it with a newer Hang."
                     );
             }
         }
-        throw place.Refused("\"hang\", the format's version, is missing, so this is no Hang document.", "Choose a .hang file.");
+        throw place.Refused($"\"hang\", the format's version, is missing, so this is no Hang document.", $"Choose a .hang file.");
     }
 }

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using Hang.Core.Layers;
 using Hang.Scene;
 using Hang.Scene.Motion;
@@ -43,7 +42,7 @@ public static class GraphicRules
     {
         if (graphic.Version != Graphic.FormatVersion)
         {
-            throw new ProblemException($"A document of version {graphic.Version} cannot be worked on.", "Read it first.", field: "/hang");
+            throw new ProblemException($"A document of version {graphic.Version} cannot be worked on.", $"Read it first.", field: "/hang");
         }
         Name(graphic.Name, "/name", null);
         Side(graphic.Width, "/width");
@@ -55,11 +54,7 @@ public static class GraphicRules
         }
         if (graphic.MotionBlur is { Angle: not (>= 0 and <= 720) } blur)
         {
-            throw new ProblemException(
-                string.Create(CultureInfo.InvariantCulture, $"A shutter angle of {blur.Angle}° is not possible."),
-                "Use 0 to 720; 180 is usual.",
-                field: "/motionBlur/angle"
-            );
+            throw new ProblemException($"A shutter angle of {blur.Angle}° is not possible.", $"Use 0 to 720; 180 is usual.", field: "/motionBlur/angle");
         }
         graphic.Palette?.Demand();
         graphic.Guides?.Demand();
@@ -69,7 +64,7 @@ public static class GraphicRules
             {
                 throw new ProblemException(
                     $"\"{Quoted.Short(hash)}\" is no content hash.",
-                    "Write \"sha256-\" and 64 hexadecimal digits.",
+                    $"Write \"sha256-\" and 64 hexadecimal digits.",
                     field: kind.At(hash)
                 );
             }
@@ -87,7 +82,7 @@ public static class GraphicRules
             {
                 throw new ProblemException(
                     $"The id \"{Quoted.Short(layer.Id)}\" is no id, or is used twice.",
-                    "Give each layer an id of its own: 1 to 64 letters, digits and hyphens.",
+                    $"Give each layer an id of its own: 1 to 64 letters, digits and hyphens.",
                     layer.Name,
                     $"{at}/id"
                 );
@@ -146,7 +141,7 @@ public static class GraphicRules
     {
         if (string.IsNullOrWhiteSpace(name) || name.Length > MostName || name.Any(char.IsControl))
         {
-            throw new ProblemException("A name is empty, too long or has control characters.", $"Use 1 to {MostName} ordinary characters.", layer, at);
+            throw new ProblemException($"A name is empty, too long or has control characters.", $"Use 1 to {MostName} ordinary characters.", layer, at);
         }
     }
 
@@ -193,7 +188,7 @@ public static class GraphicRules
     {
         if (layer.Idles is { Count: > MostIdles })
         {
-            throw new ProblemException($"The layer has more than {MostIdles} idle motions.", "Take some away.", layer.Name, $"{at}/idles");
+            throw new ProblemException($"The layer has more than {MostIdles} idle motions.", $"Take some away.", layer.Name, $"{at}/idles");
         }
         for (var i = 0; i < (layer.Idles?.Count ?? 0); i++)
         {
@@ -210,8 +205,8 @@ public static class GraphicRules
         if (!layer.Effects.IsEmpty && layer.Content.Kind.IsInvisible)
         {
             throw new ProblemException(
-                $"A {layer.Content.Kind.Name} shows nothing, so it has no effects.",
-                "Put them on what hangs from it.",
+                $"A {new Term(layer.Content.Kind.Name)} shows nothing, so it has no effects.",
+                $"Put them on what hangs from it.",
                 layer.Name,
                 $"{at}/effects"
             );
@@ -223,8 +218,8 @@ public static class GraphicRules
         if (!layer.Masks.IsEmpty && layer.Content.Kind.IsInvisible)
         {
             throw new ProblemException(
-                $"A {layer.Content.Kind.Name} shows nothing, so it has no masks.",
-                "Put them on what hangs from it.",
+                $"A {new Term(layer.Content.Kind.Name)} shows nothing, so it has no masks.",
+                $"Put them on what hangs from it.",
                 layer.Name,
                 $"{at}/masks"
             );
@@ -238,7 +233,7 @@ public static class GraphicRules
                 {
                     throw new ProblemException(
                         $"The id \"{Quoted.Short(ids[i])}\" among the {list.Name} is no id, or is used twice.",
-                        "Give each an id of its own: 1 to 64 letters, digits and hyphens.",
+                        $"Give each an id of its own: 1 to 64 letters, digits and hyphens.",
                         layer.Name,
                         $"{at}/{list.Name}/{i}/id"
                     );
@@ -254,8 +249,10 @@ public static class GraphicRules
         if (spec is { } own && ReferenceEquals(layer.Own.Find(own.Name), own) && !LayerValues.Suits(own, layer.Content.Kind))
         {
             throw new ProblemException(
-                $"A {layer.Content.Kind.Name} {(layer.Content.Kind.IsOnStage ? "shows nothing" : "is nowhere on the stage")}, so it has no {spec.Name}.",
-                "Take it away.",
+                layer.Content.Kind.IsOnStage
+                    ? (Sentence)$"A {new Term(layer.Content.Kind.Name)} shows nothing, so it has no {spec.Name}."
+                    : $"A {new Term(layer.Content.Kind.Name)} is nowhere on the stage, so it has no {spec.Name}.",
+                $"Take it away.",
                 layer.Name,
                 place
             );
@@ -280,8 +277,8 @@ public static class GraphicRules
             if (key.Bend is { } bend && (spec != LayerValues.Position || !(Size(bend.In) <= FarTangent) || !(Size(bend.Out) <= FarTangent)))
             {
                 throw new ProblemException(
-                    "Only a position's path has tangents, and they reach at most 100000 px.",
-                    "Take the tangents away.",
+                    $"Only a position's path has tangents, and they reach at most 100000 px.",
+                    $"Take the tangents away.",
                     layer.Name,
                     $"{place}/keys/{i}"
                 );

@@ -56,7 +56,7 @@ public static class PlacedRules
         }
         if (depth > Deepest)
         {
-            throw new ProblemException($"Graphics are placed in each other more than {Deepest} deep.", "Take one of them apart.", field: "/placed");
+            throw new ProblemException($"Graphics are placed in each other more than {Deepest} deep.", $"Take one of them apart.", field: "/placed");
         }
         foreach (var (key, inner) in placed)
         {
@@ -64,7 +64,7 @@ public static class PlacedRules
             {
                 throw new ProblemException(
                     $"\"{Quoted.Short(key)}\" is no key of a placed graphic.",
-                    "Use 1 to 64 letters, digits and hyphens.",
+                    $"Use 1 to 64 letters, digits and hyphens.",
                     field: "/placed"
                 );
             }
@@ -94,7 +94,7 @@ public static class PlacedRules
         {
             throw new ProblemException(
                 $"With all that is placed in it the graphic has more than {MostLayers} layers.",
-                "Place fewer graphics.",
+                $"Place fewer graphics.",
                 field: "/layers"
             );
         }

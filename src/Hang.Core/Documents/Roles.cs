@@ -47,8 +47,8 @@ public static class Roles
             : throw new ProblemException(
                 $"There is no colourway \"{Quoted.Short(colourway)}\".",
                 graphic.Palette is { } p
-                    ? $"Use one of {string.Join(", ", p.Colourways.Select(c => c.Name))}."
-                    : "This graphic has no roles yet; make some from its colours."
+                    ? (Sentence)$"Use one of {string.Join(", ", p.Colourways.Select(c => c.Name))}."
+                    : $"This graphic has no roles yet; make some from its colours."
             );
 
     private static readonly ConditionalWeakTable<Palette, ConditionalWeakTable<Layer, Layer>> Resolved = [];

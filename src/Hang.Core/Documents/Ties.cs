@@ -12,19 +12,47 @@ internal static class Ties
         for (var i = 0; i < graphic.Layers.Length; i++)
         {
             var layer = graphic.Layers[i];
-            Known(layer, layer.HangsFrom, ids, $"/layers/{i}/hangsFrom", "It hangs from", "Hang it from a layer of this graphic, or from none.");
-            Known(layer, layer.Group, ids, $"/layers/{i}/group", "It is in", "Put it into a group of this graphic, or into none.");
-            Known(layer, layer.Matte?.Layer, ids, $"/layers/{i}/matte/layer", "Its matte is", "Choose a layer of this graphic.");
+            Known(
+                layer,
+                layer.HangsFrom,
+                ids,
+                $"/layers/{i}/hangsFrom",
+                id => $"It hangs from \"{id}\", which is not there.",
+                $"Hang it from a layer of this graphic, or from none."
+            );
+            Known(
+                layer,
+                layer.Group,
+                ids,
+                $"/layers/{i}/group",
+                id => $"It is in \"{id}\", which is not there.",
+                $"Put it into a group of this graphic, or into none."
+            );
+            Known(
+                layer,
+                layer.Matte?.Layer,
+                ids,
+                $"/layers/{i}/matte/layer",
+                id => $"Its matte is \"{id}\", which is not there.",
+                $"Choose a layer of this graphic."
+            );
             foreach (var (place, id) in LayerReferences.Of(layer))
             {
-                Known(layer, id, ids, $"/layers/{i}/{place.Address}", $"{place.Spec.Label} names", "Choose layers of this graphic.");
+                Known(
+                    layer,
+                    id,
+                    ids,
+                    $"/layers/{i}/{place.Address}",
+                    id => $"{place.Spec.Term} names \"{id}\", which is not there.",
+                    $"Choose layers of this graphic."
+                );
             }
             var to = layer.HangsFrom ?? layer.Matte?.Layer;
             if (to is not null && (!layer.Content.Kind.IsOnStage || !graphic.Layers[ids[to]].Content.Kind.IsOnStage))
             {
                 throw new ProblemException(
                     $"{(layer.Content.Kind.IsOnStage ? graphic.Layers[ids[to]].Name : layer.Name)} is nowhere on the stage: it neither hangs nor carries nor cuts.",
-                    "Choose another layer.",
+                    $"Choose another layer.",
                     layer.Name,
                     $"/layers/{i}/{(layer.HangsFrom is null ? "matte/layer" : "hangsFrom")}"
                 );
@@ -33,7 +61,7 @@ internal static class Ties
             {
                 throw new ProblemException(
                     $"{graphic.Layers[ids[group]].Name} is no group.",
-                    "Put it into a group, or into none.",
+                    $"Put it into a group, or into none.",
                     layer.Name,
                     $"/layers/{i}/group"
                 );
@@ -45,18 +73,25 @@ internal static class Ties
             ids,
             l => l.Carrier is { } c ? [c] : [],
             "hangsFrom",
-            "It follows itself, directly or through others.",
-            "Hang it from a layer that does not follow it."
+            $"It follows itself, directly or through others.",
+            $"Hang it from a layer that does not follow it."
         );
-        NoCircle(graphic, ids, l => l.Group is { } g ? [g] : [], "group", "The group is in itself, directly or through others.", "Take it out of that group.");
+        NoCircle(
+            graphic,
+            ids,
+            l => l.Group is { } g ? [g] : [],
+            "group",
+            $"The group is in itself, directly or through others.",
+            $"Take it out of that group."
+        );
         var members = graphic.Layers.ToLookup(l => l.Group ?? "", l => l.Id, StringComparer.Ordinal);
         NoCircle(
             graphic,
             ids,
             l => [.. LayerReferences.Of(l).Select(r => r.Id), .. l.Content.Kind.IsGroup ? members[l.Id] : []],
             "content",
-            "It depends on itself, directly or through others.",
-            "Choose a layer that does not depend on it."
+            $"It depends on itself, directly or through others.",
+            $"Choose a layer that does not depend on it."
         );
         // What a picture is made of: a group of its members, a layer of its matte. Read the other way round.
         NoCircle(
@@ -64,16 +99,16 @@ internal static class Ties
             ids,
             l => [.. l.Content.Kind.IsGroup ? members[l.Id] : [], .. l.Matte is { } m ? new[] { m.Layer } : []],
             "matte",
-            "Its matte is made of the layer itself.",
-            "Choose a matte that the layer is no part of."
+            $"Its matte is made of the layer itself.",
+            $"Choose a matte that the layer is no part of."
         );
     }
 
-    private static void Known(Layer layer, string? id, Dictionary<string, int> ids, string at, string what, string remedy)
+    private static void Known(Layer layer, string? id, Dictionary<string, int> ids, string at, Func<string, Sentence> missing, Sentence remedy)
     {
         if (id is not null && !ids.ContainsKey(id))
         {
-            throw new ProblemException($"{what} \"{Quoted.Short(id)}\", which is not there.", remedy, layer.Name, at);
+            throw new ProblemException(missing(Quoted.Short(id)), remedy, layer.Name, at);
         }
     }
 
@@ -83,8 +118,8 @@ internal static class Ties
         Dictionary<string, int> ids,
         Func<Layer, IReadOnlyList<string>> next,
         string member,
-        string message,
-        string remedy
+        Sentence message,
+        Sentence remedy
     )
     {
         var state = new byte[graphic.Layers.Length];

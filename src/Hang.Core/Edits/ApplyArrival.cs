@@ -26,16 +26,22 @@ public sealed record ApplyArrival(
     bool AsOne = false
 ) : Edit
 {
-    public override string Describe(Graphic graphic) =>
-        $"{ArrivalSpec.Of(Kind).Title}{(Leaving ? " off" : "")}: {(Layers.Length == 1 ? NameOf(graphic, Layers[0]) : $"{Layers.Length} layers")}";
+    public override Sentence Describe(Graphic graphic) =>
+        (Leaving, Layers.Length) switch
+        {
+            (false, 1) => $"{ArrivalSpec.Of(Kind).Term}: {NameOf(graphic, Layers[0])}",
+            (false, _) => $"{ArrivalSpec.Of(Kind).Term}: {Layers.Length} layers",
+            (true, 1) => $"{ArrivalSpec.Of(Kind).Term} off: {NameOf(graphic, Layers[0])}",
+            _ => $"{ArrivalSpec.Of(Kind).Term} off: {Layers.Length} layers",
+        };
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
         if (Every is < 0 or > 1000 || Length is < 1 or > Scene.Phases.PhaseLengths.MostFrames)
         {
             throw new ProblemException(
-                "This length or stagger is not possible.",
-                "Use 1 frame or more for the length, 0 to 1000 for the stagger.",
+                $"This length or stagger is not possible.",
+                $"Use 1 frame or more for the length, 0 to 1000 for the stagger.",
                 field: "length"
             );
         }
@@ -45,7 +51,7 @@ public sealed record ApplyArrival(
         var seen = Layers.Distinct().Where(id => graphic.Layer(id).Content.Kind.IsOnStage).ToImmutableArray();
         if (seen.IsEmpty && !Layers.IsEmpty)
         {
-            throw new ProblemException("A sound is not seen coming or going.", "Give it a fade in or a fade out.", NameOf(graphic, Layers[0]), "fadeIn");
+            throw new ProblemException($"A sound is not seen coming or going.", $"Give it a fade in or a fade out.", NameOf(graphic, Layers[0]), "fadeIn");
         }
         if (AsOne)
         {

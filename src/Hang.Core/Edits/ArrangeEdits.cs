@@ -44,7 +44,7 @@ public enum AlignBy
 /// <param name="Whole">True: keyed positions are moved as a whole.</param>
 public sealed record AlignLayers(ImmutableArray<string> Layers, AlignBy By, AlignTo To = AlignTo.Themselves, int At = 0, bool Whole = false) : Edit
 {
-    public override string Describe(Graphic graphic) => $"Align {Layers.Length} layers";
+    public override Sentence Describe(Graphic graphic) => $"Align {Layers.Length} layers";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -81,13 +81,16 @@ public sealed record SpreadLayers(
     bool Whole = false
 ) : Edit
 {
-    public override string Describe(Graphic graphic) => Gap is null ? $"Distribute {Layers.Length} layers" : $"Stack {Layers.Length} layers";
+    public override Sentence Describe(Graphic graphic) => Gap is null ? (Sentence)$"Distribute {Layers.Length} layers" : $"Stack {Layers.Length} layers";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
         if (Layers.Length < (Gap is null ? 3 : 2))
         {
-            throw new ProblemException("There are too few layers to set even gaps between.", Gap is null ? "Select three or more." : "Select two or more.");
+            throw new ProblemException(
+                $"There are too few layers to set even gaps between.",
+                Gap is null ? (Sentence)$"Select three or more." : $"Select two or more."
+            );
         }
         var evaluator = new Evaluator(graphic, shaper);
         var boxes = Layers
@@ -117,7 +120,7 @@ public sealed record SpreadLayers(
 /// <param name="Whole">True: keyed values are changed as a whole.</param>
 public sealed record MatchSize(ImmutableArray<string> Layers, bool Height, int At = 0, bool Whole = false) : Edit
 {
-    public override string Describe(Graphic graphic) => Height ? "Make as high" : "Make as wide";
+    public override Sentence Describe(Graphic graphic) => Height ? (Sentence)$"Make as high" : $"Make as wide";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -206,7 +209,7 @@ internal static class Arranging
         var by = carrier.Inverse.Map(new Point(x, y));
         if (!double.IsFinite(by.X) || !double.IsFinite(by.Y))
         {
-            throw new ProblemException("What it follows is scaled to nothing here, so it cannot be moved.", "Go to another frame.", layer.Name);
+            throw new ProblemException($"What it follows is scaled to nothing here, so it cannot be moved.", $"Go to another frame.", layer.Name);
         }
         var place = layer.At(new(LayerValues.Position.Name));
         var from = place.Channel.At(at);

@@ -1,4 +1,5 @@
 using Hang.Core.Documents;
+using Hang.Scene;
 using Hang.Scene.Json;
 using Hang.Scene.Typesetting;
 
@@ -9,7 +10,12 @@ namespace Hang.Core.Edits;
 /// <param name="Of">What the revision was called.</param>
 public sealed record BecomeAgain(Graphic Graphic, [property: Most(200)] string Of) : Edit
 {
-    public override string Describe(Graphic graphic) => $"Back to: {Of}";
+    /// <summary>The same as a sentence; known only where the revision was just read, and not a part of the edit.</summary>
+    private Sentence? Said { get; init; }
+
+    public static BecomeAgain To(Graphic graphic, Sentence label) => new(graphic, label.ToString()) { Said = label };
+
+    public override Sentence Describe(Graphic graphic) => Said is null ? $"Back to: {Of}" : (Sentence)$"Back to: {Said}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => Graphic with { Palette = graphic.Palette ?? Graphic.Palette };
 }

@@ -21,7 +21,7 @@ public abstract record Edit
     /// <exception cref="ProblemException">This is no edit; the field is the JSON pointer of the place.</exception>
     public static Edit Read(string json) =>
         json.Length > MostCharacters
-            ? throw new ProblemException($"An edit of {json.Length} characters is too long.", "Do it in smaller parts.")
+            ? throw new ProblemException($"An edit of {json.Length} characters is too long.", $"Do it in smaller parts.")
             : Codecs.Read<Edit>(json);
 
     /// <summary>The edit as JSON on one line.</summary>
@@ -31,10 +31,10 @@ public abstract record Edit
     public const int MostCharacters = 8 * 1024 * 1024;
 
     /// <summary>What a person should know after the edit, beyond what is plain to see; null when there is nothing.</summary>
-    public virtual string? Note(Graphic before) => null;
+    public virtual Sentence? Note(Graphic before) => null;
 
     /// <summary>What the edit does, for the list of revisions: a few words.</summary>
-    public abstract string Describe(Graphic graphic);
+    public abstract Sentence Describe(Graphic graphic);
 
     private protected abstract Graphic Change(Graphic graphic, ITypeShaper shaper);
 
@@ -50,7 +50,7 @@ public sealed record Several(ImmutableArray<Edit> Edits) : Edit
     private const int Most = 2000;
     private const int Deepest = 4;
 
-    public override string Describe(Graphic graphic) => Edits.IsEmpty ? "Nothing" : Edits[^1].Describe(graphic);
+    public override Sentence Describe(Graphic graphic) => Edits.IsEmpty ? $"Nothing" : Edits[^1].Describe(graphic);
 
     private int Depth => 1 + Edits.OfType<Several>().Select(e => e.Depth).DefaultIfEmpty().Max();
 

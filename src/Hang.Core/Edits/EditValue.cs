@@ -26,8 +26,8 @@ internal static class EditValue
             }
             var part = place.Spec.Kind.Part(place.Channel.At(at), place.Part.AsSpan())
                 ?? throw new ProblemException(
-                    $"{place.Spec.Label} has no part {string.Join("/", place.Part)}.",
-                    "Name one that it has, or set the whole value."
+                    $"{place.Spec.Term} has no part {string.Join("/", place.Part)}.",
+                    $"Name one that it has, or set the whole value."
                 );
             return part.Put(part.Kind.Read(here));
         }

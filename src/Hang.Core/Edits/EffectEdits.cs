@@ -13,7 +13,7 @@ namespace Hang.Core.Edits;
 /// <param name="At">Index among the layer's effects; absent: the last.</param>
 public sealed record InsertEffect(ImmutableArray<string> Layers, string Kind, int? At = null) : Edit
 {
-    public override string Describe(Graphic graphic) => $"Add {Modules<EffectKind>.Find(Kind)?.Title ?? Kind}";
+    public override Sentence Describe(Graphic graphic) => $"Add {Modules<EffectKind>.Find(Kind)?.Term ?? new(Kind)}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -31,7 +31,7 @@ public sealed record InsertEffect(ImmutableArray<string> Layers, string Kind, in
 /// <param name="Effect">Its id.</param>
 public sealed record RemoveEffect(string Layer, string Effect) : RemovePart
 {
-    public override string Describe(Graphic graphic) => $"Take an effect from {NameOf(graphic, Layer)}";
+    public override Sentence Describe(Graphic graphic) => $"Take an effect from {NameOf(graphic, Layer)}";
 
     private protected override (PartList List, string Layer, string Part) Which => (PartList.Effects, Layer, Effect);
 }
@@ -40,7 +40,7 @@ public sealed record RemoveEffect(string Layer, string Effect) : RemovePart
 /// <param name="To">Index that it has afterwards.</param>
 public sealed record MoveEffect(string Layer, string Effect, int To) : MovePart
 {
-    public override string Describe(Graphic graphic) => $"Reorder the effects of {NameOf(graphic, Layer)}";
+    public override Sentence Describe(Graphic graphic) => $"Reorder the effects of {NameOf(graphic, Layer)}";
 
     private protected override (PartList List, string Layer, string Part) Which => (PartList.Effects, Layer, Effect);
 
@@ -50,7 +50,7 @@ public sealed record MoveEffect(string Layer, string Effect, int To) : MovePart
 /// <inheritdoc/>
 public sealed record CopyEffects(string From, ImmutableArray<string> Layers) : CopyParts
 {
-    public override string Describe(Graphic graphic) => $"Copy the effects of {NameOf(graphic, From)}";
+    public override Sentence Describe(Graphic graphic) => $"Copy the effects of {NameOf(graphic, From)}";
 
     private protected override (PartList List, string From, ImmutableArray<string> To) Which => (PartList.Effects, From, Layers);
 }

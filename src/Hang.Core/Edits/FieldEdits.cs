@@ -10,7 +10,7 @@ namespace Hang.Core.Edits;
 /// <param name="Was">The name of the field that is changed; absent: the one of the same name, or none.</param>
 public sealed record SetField(Field Field, string? Was = null) : Edit
 {
-    public override string Describe(Graphic graphic) => $"Field {Field.Name}";
+    public override Sentence Describe(Graphic graphic) => $"Field {Field.Name}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -34,7 +34,7 @@ public sealed record SetField(Field Field, string? Was = null) : Edit
 /// <summary>Takes a field away; what it filled stays as it is.</summary>
 public sealed record RemoveField(string Name) : Edit
 {
-    public override string Describe(Graphic graphic) => $"No field {Name}";
+    public override Sentence Describe(Graphic graphic) => $"No field {Name}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
         FieldOrder.With(graphic, (graphic.Fields ?? []).RemoveAt(FieldOrder.Place(graphic, Name)));
@@ -44,7 +44,7 @@ public sealed record RemoveField(string Name) : Edit
 /// <param name="To">Its place afterwards, 0 for the first.</param>
 public sealed record OrderField(string Name, int To) : Edit
 {
-    public override string Describe(Graphic graphic) => $"Reorder the field {Name}";
+    public override Sentence Describe(Graphic graphic) => $"Reorder the field {Name}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -57,7 +57,7 @@ public sealed record OrderField(string Name, int To) : Edit
 /// <summary>Fills fields: on the desk it is only shown, on the bench it makes what is filled in the graphic's own.</summary>
 public sealed record ApplyTake(Take Take) : Edit
 {
-    public override string Describe(Graphic graphic) => "Fill the fields";
+    public override Sentence Describe(Graphic graphic) => $"Fill the fields";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => Take.Of(graphic, shaper);
 }
@@ -71,5 +71,5 @@ file static class FieldOrder
         (graphic.Fields ?? []).FindIndex(f => f.IsNamed(name)) is >= 0 and var at ? at : throw Missing(name);
 
     public static ProblemException Missing(string name) =>
-        new($"There is no field \"{Quoted.Short(name)}\" any more.", "It may have been taken away; choose another.", field: "field");
+        new($"There is no field \"{Quoted.Short(name)}\" any more.", $"It may have been taken away; choose another.", field: "field");
 }

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Lengths;
+using Hang.Scene;
 using Hang.Scene.Time;
 using Hang.Scene.Typesetting;
 
@@ -16,13 +17,13 @@ public sealed record ChangeGraphic(
     MotionBlur? MotionBlur = null
 ) : Edit
 {
-    public override string Describe(Graphic graphic) =>
-        Name is not null ? "Rename the graphic"
-        : MotionBlur is not null ? "Change the motion blur"
-        : Rate is not null ? "Change the rate"
-        : "Change the format";
+    public override Sentence Describe(Graphic graphic) =>
+        Name is not null ? (Sentence)$"Rename the graphic"
+        : MotionBlur is not null ? (Sentence)$"Change the motion blur"
+        : Rate is not null ? (Sentence)$"Change the rate"
+        : $"Change the format";
 
-    public override string? Note(Graphic before) => Rate is { } rate && rate != before.Rate ? Retiming.To(before, rate).Report : null;
+    public override Sentence? Note(Graphic before) => Rate is { } rate && rate != before.Rate ? Retiming.To(before, rate).Report : null;
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -46,7 +47,7 @@ public sealed record ChangeGraphic(
 /// <param name="Level">Pixels from the top edge.</param>
 public sealed record SetGuides(ImmutableArray<double> Upright, ImmutableArray<double> Level) : Edit
 {
-    public override string Describe(Graphic graphic) => "Move the guides";
+    public override Sentence Describe(Graphic graphic) => $"Move the guides";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
         graphic with

@@ -11,14 +11,14 @@ namespace Hang.Core.Edits;
 /// <param name="At">The frame shown.</param>
 public sealed record GroupLayers(ImmutableArray<string> Layers, int At = 0) : Edit
 {
-    public override string Describe(Graphic graphic) => $"Group {Layers.Length} layers";
+    public override Sentence Describe(Graphic graphic) => $"Group {Layers.Length} layers";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
         var chosen = Layers.Distinct().Select(graphic.Layer).ToArray();
         if (chosen.Length == 0)
         {
-            throw new ProblemException("There is nothing to group.", "Select one layer or more.");
+            throw new ProblemException($"There is nothing to group.", $"Select one layer or more.");
         }
         // A member of a chosen group stays in that group.
         var outer = chosen.Where(l => !chosen.Any(c => c.Id == l.Group)).ToArray();
@@ -44,9 +44,10 @@ public sealed record GroupLayers(ImmutableArray<string> Layers, int At = 0) : Ed
 /// <param name="At">The frame shown.</param>
 public sealed record DissolveGroups(ImmutableArray<string> Layers, int At = 0) : Edit
 {
-    public override string Describe(Graphic graphic) => Layers.Length == 1 ? $"Dissolve {NameOf(graphic, Layers[0])}" : $"Dissolve {Layers.Length} groups";
+    public override Sentence Describe(Graphic graphic) =>
+        Layers.Length == 1 ? (Sentence)$"Dissolve {NameOf(graphic, Layers[0])}" : $"Dissolve {Layers.Length} groups";
 
-    public override string? Note(Graphic before)
+    public override Sentence? Note(Graphic before)
     {
         var lost = Layers
             .Select(id => before.Layers.FirstOrDefault(l => l.Id == id))
@@ -55,7 +56,8 @@ public sealed record DissolveGroups(ImmutableArray<string> Layers, int At = 0) :
             .ToArray();
         return lost.Length == 0
             ? null
-            : $"What was done to {string.Join(", ", lost.Select(l => l.Name))} as a whole (opacity, blend, effects, mask or matte) is gone; undo brings it back.";
+            : (Sentence)
+                $"What was done to {string.Join(", ", lost.Select(l => l.Name))} as a whole (opacity, blend, effects, mask or matte) is gone; undo brings it back.";
     }
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
@@ -66,7 +68,7 @@ public sealed record DissolveGroups(ImmutableArray<string> Layers, int At = 0) :
             var group = graphic.Layer(id);
             if (!group.Content.Kind.IsGroup)
             {
-                throw new ProblemException("It is no group.", "Select a group.", group.Name);
+                throw new ProblemException($"It is no group.", $"Select a group.", group.Name);
             }
             foreach (var member in graphic.Layers.Where(l => l.Group == id).Select(l => l.Id).ToArray())
             {
@@ -96,7 +98,7 @@ public sealed record DissolveGroups(ImmutableArray<string> Layers, int At = 0) :
 /// <param name="At">The frame shown.</param>
 public sealed record MoveIntoGroup(ImmutableArray<string> Layers, string? Group = null, int At = 0) : Edit
 {
-    public override string Describe(Graphic graphic) => Group is null ? "Take out of the group" : $"Put into {NameOf(graphic, Group)}";
+    public override Sentence Describe(Graphic graphic) => Group is null ? (Sentence)$"Take out of the group" : $"Put into {NameOf(graphic, Group)}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => Layers.Aggregate(graphic, (g, id) =>
         {

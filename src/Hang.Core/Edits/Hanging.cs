@@ -41,7 +41,7 @@ internal static class Hanging
         {
             throw new ProblemException(
                 $"{graphic.Layer(hung.Carrier!).Name} has no size at frame {at}, so nothing can keep its place under it.",
-                "Go to a frame in which it shows.",
+                $"Go to a frame in which it shows.",
                 layer.Name,
                 "hangsFrom"
             );

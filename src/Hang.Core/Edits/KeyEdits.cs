@@ -15,21 +15,21 @@ public sealed record KeyPlace(string Layer, Address Address, int At);
 /// <summary>Keys a value at a frame with what it is there.</summary>
 public sealed record AddKey(string Layer, Address Address, int At) : Edit
 {
-    public override string Describe(Graphic graphic) => $"Key {Address} of {NameOf(graphic, Layer)}";
+    public override Sentence Describe(Graphic graphic) => $"Key {Address.Text} of {NameOf(graphic, Layer)}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
         var place = graphic.Layer(Layer).At(Address);
         return place.Spec.Keyable
             ? graphic.With(place.Put(place.Channel.WithKeyAt(At, EditValue.NewFeel)))
-            : throw new ProblemException($"{place.Spec.Label} is decided once and cannot be keyed.", "Nothing was changed.", place.Layer.Name, Address.Text);
+            : throw new ProblemException($"{place.Spec.Term} is decided once and cannot be keyed.", $"Nothing was changed.", place.Layer.Name, Address.Text);
     }
 }
 
 /// <summary>Takes every keyframe from a value; it keeps what it is at a frame.</summary>
 public sealed record ClearKeys(string Layer, Address Address, int At) : Edit
 {
-    public override string Describe(Graphic graphic) => $"Unkey {Address} of {NameOf(graphic, Layer)}";
+    public override Sentence Describe(Graphic graphic) => $"Unkey {Address.Text} of {NameOf(graphic, Layer)}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -42,7 +42,7 @@ public sealed record ClearKeys(string Layer, Address Address, int At) : Edit
 /// <param name="At">The frame shown; absent: such a value becomes what its first keyframe said.</param>
 public sealed record RemoveKeys(ImmutableArray<KeyPlace> Keys, int? At = null) : Edit
 {
-    public override string Describe(Graphic graphic) => Keys.Length == 1 ? "Delete a keyframe" : $"Delete {Keys.Length} keyframes";
+    public override Sentence Describe(Graphic graphic) => Keys.Length == 1 ? (Sentence)$"Delete a keyframe" : $"Delete {Keys.Length} keyframes";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => KeyGroups.Change(graphic, Keys, (channel, frames) =>
         {
@@ -59,16 +59,16 @@ public sealed record RemoveKeys(ImmutableArray<KeyPlace> Keys, int? At = null) :
 /// <param name="Copy">True: the keyframes stay where they are, and copies of them move.</param>
 public sealed record MoveKeys(ImmutableArray<KeyPlace> Keys, int By, bool Copy = false) : Edit
 {
-    public override string Describe(Graphic graphic) =>
+    public override Sentence Describe(Graphic graphic) =>
         (Copy, Keys.Length) switch
         {
-            (true, 1) => "Duplicate a keyframe",
+            (true, 1) => $"Duplicate a keyframe",
             (true, var many) => $"Duplicate {many} keyframes",
-            (false, 1) => "Move a keyframe",
+            (false, 1) => $"Move a keyframe",
             (false, var many) => $"Move {many} keyframes",
         };
 
-    public override string? Note(Graphic before)
+    public override Sentence? Note(Graphic before)
     {
         if (Keys.IsEmpty)
         {
@@ -82,7 +82,7 @@ public sealed record MoveKeys(ImmutableArray<KeyPlace> Keys, int By, bool Copy =
         return replaced switch
         {
             0 => null,
-            1 => "A keyframe in the way was replaced; undo brings it back.",
+            1 => $"A keyframe in the way was replaced; undo brings it back.",
             _ => $"{replaced} keyframes in the way were replaced; undo brings them back.",
         };
     }
@@ -110,7 +110,7 @@ public sealed record MoveKeys(ImmutableArray<KeyPlace> Keys, int By, bool Copy =
 /// <param name="Part">Index of the component that gets it; absent: all do.</param>
 public sealed record SetFeel(ImmutableArray<KeyPlace> Keys, string Feel, int? Part = null) : Edit
 {
-    public override string Describe(Graphic graphic) => "Change the feel";
+    public override Sentence Describe(Graphic graphic) => $"Change the feel";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -126,7 +126,7 @@ public sealed record SetFeel(ImmutableArray<KeyPlace> Keys, string Feel, int? Pa
         }
         if (part is < 0 or > 3)
         {
-            throw new ProblemException($"There is no component {part}.", "Use 0 for the first.", field: "part");
+            throw new ProblemException($"There is no component {part}.", $"Use 0 for the first.", field: "part");
         }
         var parts = (key.Parts ?? FeelParts.All(key.Feel)).With(part, feel);
         return parts == FeelParts.All(feel) ? key with { Feel = feel, Parts = null } : key with { Feel = parts.X, Parts = parts };

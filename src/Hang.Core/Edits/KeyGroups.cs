@@ -17,7 +17,7 @@ internal static class KeyGroups
             var layer = graphic.Layer(key.Layer);
             if (layer.At(key.Address).Channel.KeyAt(key.At) is null)
             {
-                throw new ProblemException($"There is no keyframe at frame {key.At}.", "It may have been moved; choose again.", layer.Name, key.Address.Text);
+                throw new ProblemException($"There is no keyframe at frame {key.At}.", $"It may have been moved; choose again.", layer.Name, key.Address.Text);
             }
         }
     }
@@ -58,7 +58,7 @@ internal static class KeyGroups
             {
                 throw new ProblemException(
                     $"Two keyframes would fall together at frame {clash.Key}.",
-                    "Choose another length or stagger, or move the keyframe that is in the way.",
+                    $"Choose another length or stagger, or move the keyframe that is in the way.",
                     place.Layer.Name,
                     place.Address.Text
                 );

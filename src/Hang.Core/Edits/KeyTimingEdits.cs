@@ -10,7 +10,7 @@ namespace Hang.Core.Edits;
 /// <summary>Plays keyframes backwards within the time they take, each change with its feel turned round.</summary>
 public sealed record ReverseKeys(ImmutableArray<KeyPlace> Keys) : Edit
 {
-    public override string Describe(Graphic graphic) => "Reverse keyframes";
+    public override Sentence Describe(Graphic graphic) => $"Reverse keyframes";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -50,13 +50,14 @@ public sealed record ReverseKeys(ImmutableArray<KeyPlace> Keys) : Edit
 /// <param name="To">Where that frame goes.</param>
 public sealed record StretchKeys(ImmutableArray<KeyPlace> Keys, int Anchor, int Edge, int To) : Edit
 {
-    public override string Describe(Graphic graphic) => Math.Abs(To - Anchor) > Math.Abs(Edge - Anchor) ? "Spread keyframes" : "Squeeze keyframes";
+    public override Sentence Describe(Graphic graphic) =>
+        Math.Abs(To - Anchor) > Math.Abs(Edge - Anchor) ? (Sentence)$"Spread keyframes" : $"Squeeze keyframes";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
         if (Edge == Anchor)
         {
-            throw new ProblemException("Keyframes on one frame cannot be spread.", "Select keyframes on two frames or more.", field: "edge");
+            throw new ProblemException($"Keyframes on one frame cannot be spread.", $"Select keyframes on two frames or more.", field: "edge");
         }
         if (Keys.IsEmpty)
         {
@@ -64,7 +65,7 @@ public sealed record StretchKeys(ImmutableArray<KeyPlace> Keys, int Anchor, int 
         }
         if (Math.Abs((long)Edge) > Scene.Phases.PhaseLengths.MostFrames || Math.Abs((long)Anchor) > Scene.Phases.PhaseLengths.MostFrames)
         {
-            throw new ProblemException("These frames lie outside every graphic's time.", "Choose frames of the graphic.", field: "edge");
+            throw new ProblemException($"These frames lie outside every graphic's time.", $"Choose frames of the graphic.", field: "edge");
         }
         var side = Math.Sign(Edge - Anchor);
         var to = side * Math.Max(1, side * (Math.Clamp(To, 0, graphic.Phases.Total - 1) - Anchor)) + Anchor;
@@ -85,7 +86,7 @@ public sealed record StretchKeys(ImmutableArray<KeyPlace> Keys, int Anchor, int 
 /// <param name="At">The frame, usually the playhead's.</param>
 public sealed record AlignKeys(ImmutableArray<KeyPlace> Keys, int At) : Edit
 {
-    public override string Describe(Graphic graphic) => $"Align keyframes to frame {At}";
+    public override Sentence Describe(Graphic graphic) => $"Align keyframes to frame {At}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -100,13 +101,13 @@ public sealed record SnapKeys(ImmutableArray<KeyPlace> Keys, [property: Most(Sna
 {
     public const int MostFrames = 20_000;
 
-    public override string Describe(Graphic graphic) => "Put keyframes on the beat";
+    public override Sentence Describe(Graphic graphic) => $"Put keyframes on the beat";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
         var within = Frames.Where(f => f >= 0 && f < graphic.Phases.Total).ToArray();
         return within.Length == 0
-            ? throw new ProblemException("There is no beat to put them on.", "Add a sound whose beats are heard within the graphic.", field: "frames")
+            ? throw new ProblemException($"There is no beat to put them on.", $"Add a sound whose beats are heard within the graphic.", field: "frames")
             : KeyGroups.Retime(graphic, Keys, k => within.MinBy(f => Math.Abs(f - k.At)));
     }
 }
@@ -128,7 +129,7 @@ public enum StaggerOrder
 public sealed record StaggerKeys(ImmutableArray<KeyPlace> Keys, [property: Within(-100_000, 100_000)] int Every, StaggerOrder Order = StaggerOrder.TopDown)
     : Edit
 {
-    public override string Describe(Graphic graphic) => $"Stagger by {Every} frames";
+    public override Sentence Describe(Graphic graphic) => $"Stagger by {Every} frames";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Layers;
+using Hang.Scene;
 using Hang.Scene.Sources;
 using Hang.Scene.Typesetting;
 
@@ -10,7 +11,7 @@ namespace Hang.Core.Edits;
 /// <param name="At">Index from the back; absent: in front.</param>
 public sealed record AddLayer(Layer Layer, int? At = null) : Edit
 {
-    public override string Describe(Graphic graphic) => $"Add {Layer.Name}";
+    public override Sentence Describe(Graphic graphic) => $"Add {Layer.Name}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -29,7 +30,8 @@ public sealed record AddLayer(Layer Layer, int? At = null) : Edit
 /// <param name="At">The frame shown.</param>
 public sealed record RemoveLayers(ImmutableArray<string> Layers, int At = 0) : Edit
 {
-    public override string Describe(Graphic graphic) => Layers.Length == 1 ? $"Delete {NameOf(graphic, Layers[0])}" : $"Delete {Layers.Length} layers";
+    public override Sentence Describe(Graphic graphic) =>
+        Layers.Length == 1 ? (Sentence)$"Delete {NameOf(graphic, Layers[0])}" : $"Delete {Layers.Length} layers";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -76,7 +78,8 @@ public sealed record RemoveLayers(ImmutableArray<string> Layers, int At = 0) : E
 /// <summary>Copies layers, each directly in front of its original; groups with all that is in them, whose ties within the copies are kept.</summary>
 public sealed record DuplicateLayers(ImmutableArray<string> Layers) : Edit
 {
-    public override string Describe(Graphic graphic) => Layers.Length == 1 ? $"Duplicate {NameOf(graphic, Layers[0])}" : $"Duplicate {Layers.Length} layers";
+    public override Sentence Describe(Graphic graphic) =>
+        Layers.Length == 1 ? (Sentence)$"Duplicate {NameOf(graphic, Layers[0])}" : $"Duplicate {Layers.Length} layers";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -133,7 +136,7 @@ public sealed record DuplicateLayers(ImmutableArray<string> Layers) : Edit
 /// <param name="To">Index from the back that the layer has afterwards.</param>
 public sealed record OrderLayer(string Layer, int To) : Edit
 {
-    public override string Describe(Graphic graphic) => $"Reorder {NameOf(graphic, Layer)}";
+    public override Sentence Describe(Graphic graphic) => $"Reorder {NameOf(graphic, Layer)}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -162,15 +165,15 @@ public sealed record ChangeLayer(
     int At = 0
 ) : Edit
 {
-    public override string Describe(Graphic graphic)
+    public override Sentence Describe(Graphic graphic)
     {
         var name = NameOf(graphic, Layer);
-        return Name is not null ? $"Rename {name}"
-            : Hidden is { } h ? (h ? $"Hide {name}" : $"Show {name}")
-            : Guide is { } g ? (g ? $"Draw after {name}" : $"Show {name} in the file")
-            : Locked is { } l ? (l ? $"Lock {name}" : $"Unlock {name}")
-            : Blend is not null ? $"Blend of {name}"
-            : Matte is not null ? $"Matte of {name}"
+        return Name is not null ? (Sentence)$"Rename {name}"
+            : Hidden is { } h ? (h ? (Sentence)$"Hide {name}" : $"Show {name}")
+            : Guide is { } g ? (g ? (Sentence)$"Draw after {name}" : $"Show {name} in the file")
+            : Locked is { } l ? (l ? (Sentence)$"Lock {name}" : $"Unlock {name}")
+            : Blend is not null ? (Sentence)$"Blend of {name}"
+            : Matte is not null ? (Sentence)$"Matte of {name}"
             : $"Change {name}";
     }
 
@@ -208,7 +211,7 @@ public sealed record AddSources : Edit
 {
     public SourceSet Sources { get; init; } = SourceSet.Empty;
 
-    public override string Describe(Graphic graphic) => $"Add {string.Join(", ", Sources.All.Select(s => s.Facts.Name))}";
+    public override Sentence Describe(Graphic graphic) => $"Add {string.Join(", ", Sources.All.Select(s => s.Facts.Name))}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
         graphic with
@@ -220,7 +223,7 @@ public sealed record AddSources : Edit
 /// <summary>Makes a picture known to the document, as revisions have it that were made before other sources could be added so.</summary>
 public sealed record AddAsset(string Hash, Asset Asset) : Edit
 {
-    public override string Describe(Graphic graphic) => $"Add {Asset.Name}";
+    public override Sentence Describe(Graphic graphic) => $"Add {Asset.Name}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
         graphic with
@@ -232,7 +235,7 @@ public sealed record AddAsset(string Hash, Asset Asset) : Edit
 /// <summary>Makes a sound known to the document, as <see cref="AddAsset"/> does a picture.</summary>
 public sealed record AddSound(string Hash, SoundAsset Sound) : Edit
 {
-    public override string Describe(Graphic graphic) => $"Add {Sound.Name}";
+    public override Sentence Describe(Graphic graphic) => $"Add {Sound.Name}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
         graphic with

@@ -17,7 +17,7 @@ namespace Hang.Core.Edits;
 /// <param name="At">The frame shown.</param>
 public sealed record InsertMask(ImmutableArray<string> Layers, string Kind, int At = 0) : Edit
 {
-    public override string Describe(Graphic graphic) => $"Add a mask: {Modules<MaskKind>.Find(Kind)?.Title ?? Kind}";
+    public override Sentence Describe(Graphic graphic) => $"Add a mask: {Modules<MaskKind>.Find(Kind)?.Term ?? new(Kind)}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -59,7 +59,7 @@ public sealed record InsertMask(ImmutableArray<string> Layers, string Kind, int 
 /// <param name="Mask">Its id.</param>
 public sealed record RemoveMask(string Layer, string Mask) : RemovePart
 {
-    public override string Describe(Graphic graphic) => $"Take a mask from {NameOf(graphic, Layer)}";
+    public override Sentence Describe(Graphic graphic) => $"Take a mask from {NameOf(graphic, Layer)}";
 
     private protected override (PartList List, string Layer, string Part) Which => (PartList.Masks, Layer, Mask);
 }
@@ -68,7 +68,7 @@ public sealed record RemoveMask(string Layer, string Mask) : RemovePart
 /// <param name="To">Index that it has afterwards.</param>
 public sealed record MoveMask(string Layer, string Mask, int To) : MovePart
 {
-    public override string Describe(Graphic graphic) => $"Reorder the masks of {NameOf(graphic, Layer)}";
+    public override Sentence Describe(Graphic graphic) => $"Reorder the masks of {NameOf(graphic, Layer)}";
 
     private protected override (PartList List, string Layer, string Part) Which => (PartList.Masks, Layer, Mask);
 
@@ -78,7 +78,7 @@ public sealed record MoveMask(string Layer, string Mask, int To) : MovePart
 /// <inheritdoc/>
 public sealed record CopyMasks(string From, ImmutableArray<string> Layers) : CopyParts
 {
-    public override string Describe(Graphic graphic) => $"Copy the masks of {NameOf(graphic, From)}";
+    public override Sentence Describe(Graphic graphic) => $"Copy the masks of {NameOf(graphic, From)}";
 
     private protected override (PartList List, string From, ImmutableArray<string> To) Which => (PartList.Masks, From, Layers);
 }

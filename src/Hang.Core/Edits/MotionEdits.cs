@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Hang.Core.Documents;
 using Hang.Core.Idles;
+using Hang.Scene;
 using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Edits;
@@ -8,7 +9,7 @@ namespace Hang.Core.Edits;
 /// <summary>Gives a layer its idle motions; an empty list takes them away.</summary>
 public sealed record SetIdles(string Layer, ImmutableArray<IdleMotion> Idles) : Edit
 {
-    public override string Describe(Graphic graphic) => $"Idle motion of {NameOf(graphic, Layer)}";
+    public override Sentence Describe(Graphic graphic) => $"Idle motion of {NameOf(graphic, Layer)}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
         graphic.With(graphic.Layer(Layer) with { Idles = Idles.IsEmpty ? null : [.. Idles] });
@@ -18,12 +19,12 @@ public sealed record SetIdles(string Layer, ImmutableArray<IdleMotion> Idles) : 
 /// <param name="On">Absent: as the graphic says.</param>
 public sealed record SetMotionBlur(ImmutableArray<string> Layers, bool? On = null) : Edit
 {
-    public override string Describe(Graphic graphic) =>
+    public override Sentence Describe(Graphic graphic) =>
         On switch
         {
-            true => "Blur by motion",
-            false => "Keep sharp in motion",
-            null => "Motion blur as the graphic",
+            true => $"Blur by motion",
+            false => $"Keep sharp in motion",
+            null => $"Motion blur as the graphic",
         };
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>

@@ -12,7 +12,7 @@ namespace Hang.Core.Edits;
 /// <param name="Palette">All of it. The server gives it to the other graphics of the package, too.</param>
 public sealed record SetPalette(Palette? Palette = null) : Edit
 {
-    public override string Describe(Graphic graphic) => "Change the colours of the package";
+    public override Sentence Describe(Graphic graphic) => $"Change the colours of the package";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -25,7 +25,7 @@ public sealed record SetPalette(Palette? Palette = null) : Edit
 /// <summary>Takes over the roles and colourways of the package, and goes on showing the colourway that is shown where that still is one.</summary>
 public sealed record TakePalette(Palette? Palette = null) : Edit
 {
-    public override string Describe(Graphic graphic) => "Take over the colours of the package";
+    public override Sentence Describe(Graphic graphic) => $"Take over the colours of the package";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
         new SetPalette(Palette is null ? null : Palette.Taken(Palette, graphic.Palette)).Within(graphic, shaper);
@@ -34,7 +34,7 @@ public sealed record TakePalette(Palette? Palette = null) : Edit
 /// <summary>Shows another colourway.</summary>
 public sealed record SwitchColourway(string Name) : Edit
 {
-    public override string Describe(Graphic graphic) => $"Colourway {Name}";
+    public override Sentence Describe(Graphic graphic) => $"Colourway {Name}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => Roles.Showing(graphic, Name);
 }
@@ -42,13 +42,13 @@ public sealed record SwitchColourway(string Name) : Edit
 /// <summary>Gives a role another name; the colours that stand for it follow.</summary>
 public sealed record RenameRole(string Role, string Name) : Edit
 {
-    public override string Describe(Graphic graphic) => $"Rename the role {Role}";
+    public override Sentence Describe(Graphic graphic) => $"Rename the role {Role}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
         if (graphic.Palette is not { } palette || !palette.Roles.Contains(Role))
         {
-            throw new ProblemException($"There is no role \"{Quoted.Short(Role)}\".", "It may have been taken away; choose another.");
+            throw new ProblemException($"There is no role \"{Quoted.Short(Role)}\".", $"It may have been taken away; choose another.");
         }
         var renamed = palette with
         {
@@ -67,7 +67,7 @@ public sealed record MakeRoles : Edit
 {
     private const string FirstColourway = "First";
 
-    public override string Describe(Graphic graphic) => "Make roles from the colours";
+    public override Sentence Describe(Graphic graphic) => $"Make roles from the colours";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -101,7 +101,7 @@ public sealed record MakeRoles : Edit
         );
         if (made.Count == 0)
         {
-            throw new ProblemException("There is no colour left that has no role.", "Change a colour first, or add a role by hand.");
+            throw new ProblemException($"There is no colour left that has no role.", $"Change a colour first, or add a role by hand.");
         }
         return next with
         {
@@ -123,11 +123,11 @@ public sealed record AddColourway(string? Name = null) : Edit
 {
     private static readonly ImmutableArray<string> Ordinals = ["First", "Second", "Third", "Fourth", "Fifth", "Sixth"];
 
-    public override string Describe(Graphic graphic) => "Add a colourway";
+    public override Sentence Describe(Graphic graphic) => $"Add a colourway";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
-        var palette = graphic.Palette ?? throw new ProblemException("This graphic has no roles yet.", "Make some from its colours first.");
+        var palette = graphic.Palette ?? throw new ProblemException($"This graphic has no roles yet.", $"Make some from its colours first.");
         var taken = palette.Colourways.Select(c => c.Name).ToArray();
         var name = Name ?? LayerNames.Free(Ordinals[Math.Min(taken.Length, Ordinals.Length - 1)], taken);
         var next = palette with { Colourways = palette.Colourways.Add(palette.Shown with { Name = name }), Current = name };

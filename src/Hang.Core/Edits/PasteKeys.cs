@@ -28,13 +28,13 @@ public sealed record PasteKeys(
 {
     private const int Most = 20_000;
 
-    public override string Describe(Graphic graphic) => Keys.Length == 1 ? "Paste a keyframe" : $"Paste {Keys.Length} keyframes";
+    public override Sentence Describe(Graphic graphic) => Keys.Length == 1 ? (Sentence)$"Paste a keyframe" : $"Paste {Keys.Length} keyframes";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
         if (Keys.IsEmpty || Layers.IsEmpty)
         {
-            throw new ProblemException("There is nothing to paste, or no layer to paste onto.", "Copy keyframes, select a layer, and paste.");
+            throw new ProblemException($"There is nothing to paste, or no layer to paste onto.", $"Copy keyframes, select a layer, and paste.");
         }
         if (Keys.Length > Most)
         {
@@ -44,7 +44,9 @@ public sealed record PasteKeys(
         if (sources > 1 && sources != Layers.Length)
         {
             throw new ProblemException(
-                $"Keyframes of {sources} layers were copied, and {Layers.Length} {(Layers.Length == 1 ? "layer is" : "layers are")} selected.",
+                Layers.Length == 1
+                    ? (Sentence)$"Keyframes of {sources} layers were copied, and 1 layer is selected."
+                    : $"Keyframes of {sources} layers were copied, and {Layers.Length} layers are selected.",
                 $"Select {sources} layers, in the same order, or copy from one layer."
             );
         }
@@ -66,8 +68,8 @@ public sealed record PasteKeys(
     {
         var place = layer.Find(address)
             ?? throw new ProblemException(
-                $"A layer of this kind has no {address}.",
-                $"Copy without {address}, or paste onto a layer that has it.",
+                $"A layer of this kind has no {address.Text}.",
+                $"Copy without {address.Text}, or paste onto a layer that has it.",
                 layer.Name,
                 address.Text
             );

@@ -15,7 +15,7 @@ namespace Hang.Core.Edits;
 /// <param name="TangentOut">Vector from the point to the handle after it; absent: none.</param>
 public sealed record SetBend(string Layer, int At, ImmutableArray<double>? TangentIn = null, ImmutableArray<double>? TangentOut = null) : Edit
 {
-    public override string Describe(Graphic graphic) => $"Bend the path of {NameOf(graphic, Layer)}";
+    public override Sentence Describe(Graphic graphic) => $"Bend the path of {NameOf(graphic, Layer)}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -32,7 +32,7 @@ public sealed record SetBend(string Layer, int At, ImmutableArray<double>? Tange
         {
             null => default,
             [var x, var y] => new(x, y),
-            _ => throw new ProblemException("A tangent needs two numbers.", "Nothing was changed.", field: "tangent"),
+            _ => throw new ProblemException($"A tangent needs two numbers.", $"Nothing was changed.", field: "tangent"),
         };
 }
 
@@ -40,7 +40,8 @@ public sealed record SetBend(string Layer, int At, ImmutableArray<double>? Tange
 /// <param name="At">The keyframe's frame; absent: all.</param>
 public sealed record BendPath(string Layer, bool Smooth, int? At = null) : Edit
 {
-    public override string Describe(Graphic graphic) => $"{(Smooth ? "Round" : "Straighten")} the path of {NameOf(graphic, Layer)}";
+    public override Sentence Describe(Graphic graphic) =>
+        Smooth ? (Sentence)$"Round the path of {NameOf(graphic, Layer)}" : $"Straighten the path of {NameOf(graphic, Layer)}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -48,7 +49,7 @@ public sealed record BendPath(string Layer, bool Smooth, int? At = null) : Edit
         var channel = layer.Own[LayerValues.Position];
         if (channel.Keys.Length < 2)
         {
-            throw new ProblemException("Its position has no path.", "Key the position on two frames or more first.", layer.Name, "position");
+            throw new ProblemException($"Its position has no path.", $"Key the position on two frames or more first.", layer.Name, "position");
         }
         var keys = channel.Keys;
         var bent = keys.Select(

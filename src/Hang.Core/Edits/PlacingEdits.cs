@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
@@ -20,7 +19,7 @@ namespace Hang.Core.Edits;
 /// <param name="At">The frame with which it begins.</param>
 public sealed record PlaceGraphic(string Key, Graphic Graphic, int At = 0) : Edit
 {
-    public override string Describe(Graphic graphic) => $"Place {Graphic.Name}";
+    public override Sentence Describe(Graphic graphic) => $"Place {Graphic.Name}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -59,7 +58,7 @@ public sealed record PlaceGraphic(string Key, Graphic Graphic, int At = 0) : Edi
 /// <param name="Key">The id that it has on the rack.</param>
 public sealed record RenewPlaced(string Key, Graphic Graphic) : Edit
 {
-    public override string Describe(Graphic graphic) => $"{Graphic.Name} was changed";
+    public override Sentence Describe(Graphic graphic) => $"{Graphic.Name} was changed";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
         graphic.Placed?.ContainsKey(Key) == true ? Bringing.With(graphic, Key, Graphic) : graphic;
@@ -70,16 +69,16 @@ public sealed record RenewPlaced(string Key, Graphic Graphic) : Edit
 /// </summary>
 public sealed record TakeApart(ImmutableArray<string> Layers) : Edit
 {
-    public override string Describe(Graphic graphic) =>
-        Layers.Length == 1 ? $"Take {NameOf(graphic, Layers[0])} apart" : $"Take {Layers.Length} graphics apart";
+    public override Sentence Describe(Graphic graphic) =>
+        Layers.Length == 1 ? (Sentence)$"Take {NameOf(graphic, Layers[0])} apart" : $"Take {Layers.Length} graphics apart";
 
-    public override string? Note(Graphic before) =>
+    public override Sentence? Note(Graphic before) =>
         before
             .Layers.Where(l => Layers.Contains(l.Id) && l.Content.Placed is { } key && before.Placed![key].Layers.Any(m => m.Idles is not null))
             .Select(l => l.Name)
             .ToArray()
             is { Length: > 0 } names
-            ? $"Idle motions of {string.Join(", ", names)} now run in the phases of this graphic."
+            ? (Sentence)$"Idle motions of {string.Join(", ", names)} now run in the phases of this graphic."
             : null;
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
@@ -89,7 +88,7 @@ public sealed record TakeApart(ImmutableArray<string> Layers) : Edit
             var layer = graphic.Layer(id);
             if (layer.Content.Kind.Places is null)
             {
-                throw new ProblemException("It is no placed graphic.", "Select one.", layer.Name);
+                throw new ProblemException($"It is no placed graphic.", $"Select one.", layer.Name);
             }
             graphic = Apart(graphic, layer, shaper);
         }
@@ -140,7 +139,7 @@ public sealed record TakeApart(ImmutableArray<string> Layers) : Edit
 /// <param name="Name">What it is called.</param>
 public sealed record WrapUp(ImmutableArray<string> Layers, string Key, string Name) : Edit
 {
-    public override string Describe(Graphic graphic) => string.Create(CultureInfo.InvariantCulture, $"Make {Name} of {Layers.Length} layers");
+    public override Sentence Describe(Graphic graphic) => $"Make {Name} of {Layers.Length} layers";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -183,7 +182,7 @@ internal static class Bringing
     {
         if (PlacedRules.Has(placed, key))
         {
-            throw new ProblemException($"{placed.Name} is placed in itself.", "Take it out of itself first.", field: "placed");
+            throw new ProblemException($"{placed.Name} is placed in itself.", $"Take it out of itself first.", field: "placed");
         }
         return Shared(graphic, placed) with
         {

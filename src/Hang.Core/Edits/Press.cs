@@ -1,4 +1,3 @@
-using System.Globalization;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
@@ -44,14 +43,14 @@ public sealed record Press(string Layer, int At, bool Pointer = false) : Edit
         Back = NamedFeel("Settle"),
         Soft = NamedFeel("Gentle both");
 
-    public override string Describe(Graphic graphic) => string.Create(CultureInfo.InvariantCulture, $"Press {NameOf(graphic, Layer)} at frame {At}");
+    public override Sentence Describe(Graphic graphic) => $"Press {NameOf(graphic, Layer)} at frame {At}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
         var layer = graphic.Layer(Layer);
         if (!layer.Content.Kind.IsOnStage)
         {
-            throw new ProblemException("A sound cannot be pressed.", "Choose a layer that shows something.", layer.Name);
+            throw new ProblemException($"A sound cannot be pressed.", $"Choose a layer that shows something.", layer.Name);
         }
         int Frames(double seconds) => Math.Max(1, (int)Math.Round(seconds * graphic.Rate.PerSecond));
         var (going, springing) = (Frames(Going), Frames(Springing));
@@ -132,7 +131,7 @@ public sealed record Press(string Layer, int At, bool Pointer = false) : Edit
             })
             .Aggregate(Box.Empty, (all, b) => all.Union(b));
         return box.IsEmpty
-            ? throw new ProblemException("There is nothing to press at this frame.", "Go to a frame in which it shows.", layer.Name)
+            ? throw new ProblemException($"There is nothing to press at this frame.", $"Go to a frame in which it shows.", layer.Name)
             : new((box.Left + box.Right) / 2, (box.Top + box.Bottom) / 2);
     }
 

@@ -1,10 +1,10 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using Hang.Core.Checks;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Layers;
 using Hang.Core.Refitting;
+using Hang.Scene;
 using Hang.Scene.Typesetting;
 
 namespace Hang.Core.Edits;
@@ -16,7 +16,7 @@ namespace Hang.Core.Edits;
 /// <param name="Height">Pixels.</param>
 public sealed record Refit(int Width, int Height) : Edit
 {
-    public override string Describe(Graphic graphic) => string.Create(CultureInfo.InvariantCulture, $"Refit to {Width} × {Height}");
+    public override Sentence Describe(Graphic graphic) => $"Refit to {Width} × {Height}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) => Refitted.To(graphic, Width, Height, Evaluator.PlacesBy(shaper));
 
@@ -31,7 +31,7 @@ public sealed record Refit(int Width, int Height) : Edit
 /// <summary>Ties layers to what they keep their distance to when the graphic is refitted; absent: to what lies nearest.</summary>
 public sealed record TieLayers(ImmutableArray<string> Layers, LayerTie? Tie = null) : Edit
 {
-    public override string Describe(Graphic graphic) => Layers.Length == 1 ? $"Tie {NameOf(graphic, Layers[0])}" : $"Tie {Layers.Length} layers";
+    public override Sentence Describe(Graphic graphic) => Layers.Length == 1 ? (Sentence)$"Tie {NameOf(graphic, Layers[0])}" : $"Tie {Layers.Length} layers";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper) =>
         Layers.Aggregate(graphic, (g, id) => g.With(g.Layer(id) with { Tie = Tie }));

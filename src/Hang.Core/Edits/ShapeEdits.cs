@@ -14,18 +14,18 @@ namespace Hang.Core.Edits;
 /// <param name="At">The frame shown.</param>
 public sealed record MakePath(ImmutableArray<string> Layers, int At = 0) : Edit
 {
-    public override string Describe(Graphic graphic) =>
-        Layers.Length == 1 ? $"Make a path of {NameOf(graphic, Layers[0])}" : $"Make paths of {Layers.Length} layers";
+    public override Sentence Describe(Graphic graphic) =>
+        Layers.Length == 1 ? (Sentence)$"Make a path of {NameOf(graphic, Layers[0])}" : $"Make paths of {Layers.Length} layers";
 
-    public override string? Note(Graphic before)
+    public override Sentence? Note(Graphic before)
     {
         var lost = Layers
             .Select(id => before.Layers.FirstOrDefault(l => l.Id == id))
             .OfType<Layer>()
-            .Select(l => (l.Name, Lost: string.Join(", ", LostBy(before, l))))
+            .Select(l => (l.Name, Lost: LostBy(before, l).ToArray()))
             .Where(l => l.Lost.Length > 0)
             .ToArray();
-        return lost.Length == 0 ? null : string.Join(" ", lost.Select(l => $"{l.Name} as a path is without {l.Lost}."));
+        return lost.Length == 0 ? null : Sentence.Joined(" ", lost.Select(l => (Sentence)$"{l.Name} as a path is without {Sentence.Joined(", ", l.Lost)}."));
     }
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
@@ -42,15 +42,15 @@ public sealed record MakePath(ImmutableArray<string> Layers, int At = 0) : Edit
             if (!layer.Content.Kind.HasEdge || path.IsNothing)
             {
                 throw new ProblemException(
-                    layer.Content.Kind.HasEdge ? "It has no edge at this frame." : "It has no edge that a path could be made of.",
-                    "Select shapes or type that show something here.",
+                    layer.Content.Kind.HasEdge ? (Sentence)$"It has no edge at this frame." : $"It has no edge that a path could be made of.",
+                    $"Select shapes or type that show something here.",
                     layer.Name
                 );
             }
             var (points, closed) = PointPaths.Of(path);
             if (points.Numbers.Count / PointsKind.Points.Stride > ListKind.MostItems)
             {
-                throw new ProblemException($"Its path would have more than {ListKind.MostItems} points.", "Divide it into several layers first.", layer.Name);
+                throw new ProblemException($"Its path would have more than {ListKind.MostItems} points.", $"Divide it into several layers first.", layer.Name);
             }
             var content = Content.Of<PathContent>();
             var values = layer
@@ -69,7 +69,7 @@ public sealed record MakePath(ImmutableArray<string> Layers, int At = 0) : Edit
     }
 
     /// <summary>What is lost of a layer, in words.</summary>
-    private static IEnumerable<string> LostBy(Graphic graphic, Layer layer)
+    private static IEnumerable<Sentence> LostBy(Graphic graphic, Layer layer)
     {
         var values = layer.Content.Values;
         var kept = layer
@@ -79,11 +79,11 @@ public sealed record MakePath(ImmutableArray<string> Layers, int At = 0) : Edit
         var gone = values.Mentioned.Where(m => !kept.Contains(m.Channel)).ToArray();
         if (layer.Content.Kind.Worded is not null)
         {
-            yield return "words that can be edited";
+            yield return $"words that can be edited";
         }
         if (layer.Content.Kind.InPieces is { } pieces && (pieces.Coming(values) ?? pieces.Going(values)) is not null)
         {
-            yield return "letters that move one by one";
+            yield return $"letters that move one by one";
         }
         foreach (
             var field in (graphic.Fields ?? []).Where(f =>
@@ -101,16 +101,16 @@ public sealed record MakePath(ImmutableArray<string> Layers, int At = 0) : Edit
         {
             if (channel.IsKeyed)
             {
-                yield return $"the keyframes of {spec.Label.ToLowerInvariant()}";
+                yield return $"the keyframes of {spec.Term}";
             }
             else if (spec.Kind is LayersKind && channel.Constant.Text.Length > 0)
             {
-                yield return $"what it follows ({spec.Label.ToLowerInvariant()})";
+                yield return $"what it follows ({spec.Term})";
             }
         }
         if (layer.Content.Kind is Plate && Bevel.IsThere(values))
         {
-            yield return "its bevel";
+            yield return $"its bevel";
         }
     }
 }
@@ -119,18 +119,18 @@ public sealed record MakePath(ImmutableArray<string> Layers, int At = 0) : Edit
 /// <param name="At">The frame shown.</param>
 public sealed record CombineShapes(ImmutableArray<string> Layers, Combining How, int At = 0) : Edit
 {
-    public override string Describe(Graphic graphic) => $"Combine {Layers.Length} shapes";
+    public override Sentence Describe(Graphic graphic) => $"Combine {Layers.Length} shapes";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
         var chosen = Layers.Distinct().Select(graphic.Layer).OrderBy(graphic.Layers.IndexOf).ToArray();
         if (chosen.Length < 2)
         {
-            throw new ProblemException("Shapes are combined by two or more.", "Select several shapes.");
+            throw new ProblemException($"Shapes are combined by two or more.", $"Select several shapes.");
         }
         if (chosen.FirstOrDefault(l => !l.Content.Kind.HasEdge) is { } without)
         {
-            throw new ProblemException("It has no edge to combine by.", "Select shapes, paths or type.", without.Name);
+            throw new ProblemException($"It has no edge to combine by.", $"Select shapes, paths or type.", without.Name);
         }
         var first = chosen[0];
         var content = Content.Of<Combination>();

@@ -12,7 +12,7 @@ namespace Hang.Core.Edits;
 /// <param name="Out">Last frame in which it shows; absent: as it is; the graphic's last or more: no end of its own.</param>
 public sealed record SetSpan(string Layer, int? In = null, int? Out = null) : Edit
 {
-    public override string Describe(Graphic graphic) => $"Trim {NameOf(graphic, Layer)}";
+    public override Sentence Describe(Graphic graphic) => $"Trim {NameOf(graphic, Layer)}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -34,7 +34,8 @@ public sealed record SetSpan(string Layer, int? In = null, int? Out = null) : Ed
 /// <param name="By">Frames, later when positive.</param>
 public sealed record SlideLayers(ImmutableArray<string> Layers, int By) : Edit
 {
-    public override string Describe(Graphic graphic) => Layers.Length == 1 ? $"Slide {NameOf(graphic, Layers[0])}" : $"Slide {Layers.Length} layers";
+    public override Sentence Describe(Graphic graphic) =>
+        Layers.Length == 1 ? (Sentence)$"Slide {NameOf(graphic, Layers[0])}" : $"Slide {Layers.Length} layers";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -66,7 +67,8 @@ public sealed record SlideLayers(ImmutableArray<string> Layers, int By) : Edit
 /// what is seen and heard stays as it is.</summary>
 public sealed record SplitLayers(ImmutableArray<string> Layers, int At) : Edit
 {
-    public override string Describe(Graphic graphic) => Layers.Length == 1 ? $"Split {NameOf(graphic, Layers[0])}" : $"Split {Layers.Length} layers";
+    public override Sentence Describe(Graphic graphic) =>
+        Layers.Length == 1 ? (Sentence)$"Split {NameOf(graphic, Layers[0])}" : $"Split {Layers.Length} layers";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -77,7 +79,7 @@ public sealed record SplitLayers(ImmutableArray<string> Layers, int At) : Edit
             {
                 throw new ProblemException(
                     $"It does not show on both sides of frame {At}.",
-                    "Put the playhead inside the layer's bar, and split there.",
+                    $"Put the playhead inside the layer's bar, and split there.",
                     layer.Name,
                     "at"
                 );

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Hang.Core.Documents;
 using Hang.Core.Layers;
 using Hang.Scene;
@@ -14,7 +13,7 @@ namespace Hang.Core.Edits;
 /// <param name="To">Last frame that stays.</param>
 public sealed record Trim(int From, int To) : Edit
 {
-    public override string Describe(Graphic graphic) => string.Create(CultureInfo.InvariantCulture, $"Trim to frames {From} to {To}");
+    public override Sentence Describe(Graphic graphic) => $"Trim to frames {From} to {To}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {

@@ -16,8 +16,10 @@ namespace Hang.Core.Edits;
 /// <param name="Whole">True: a keyed value is moved as a whole, by the difference at the playhead, and gets no keyframe.</param>
 public sealed record SetValue(string Layer, Address Address, JsonElement Value, int At, bool Whole = false) : Edit
 {
-    public override string Describe(Graphic graphic) =>
-        graphic.Layers.FirstOrDefault(l => l.Id == Layer)?.Find(Address) is { } place ? $"{place.Spec.Label} of {place.Layer.Name}" : $"Set {Address}";
+    public override Sentence Describe(Graphic graphic) =>
+        graphic.Layers.FirstOrDefault(l => l.Id == Layer)?.Find(Address) is { } place
+            ? (Sentence)$"{place.Spec.Term} of {place.Layer.Name}"
+            : $"Set {Address.Text}";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
@@ -37,13 +39,14 @@ public sealed record Nudge(
     bool Whole = false
 ) : Edit
 {
-    public override string Describe(Graphic graphic) => Layers.Length == 1 ? $"Nudge {NameOf(graphic, Layers[0])}" : $"Nudge {Layers.Length} layers";
+    public override Sentence Describe(Graphic graphic) =>
+        Layers.Length == 1 ? (Sentence)$"Nudge {NameOf(graphic, Layers[0])}" : $"Nudge {Layers.Length} layers";
 
     private protected override Graphic Change(Graphic graphic, ITypeShaper shaper)
     {
         if (By.Length != 2)
         {
-            throw new ProblemException("A nudge needs two numbers.", "Nothing was changed.", field: "by");
+            throw new ProblemException($"A nudge needs two numbers.", $"Nothing was changed.", field: "by");
         }
         foreach (var id in Layers.Where(id => graphic.Layer(id).Content.Kind.IsOnStage))
         {

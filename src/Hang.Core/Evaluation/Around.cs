@@ -28,7 +28,7 @@ public sealed class Around
         this.layer = whole.Layers.FirstOrDefault(l => l.Id == layer && l.Content.Kind.Places is not null)
             ?? throw new ProblemException(
                 $"In {whole.Name} no layer “{layer}” places a graphic.",
-                "It may have been removed: open the graphic from its layer again.",
+                $"It may have been removed: open the graphic from its layer again.",
                 field: "layer"
             );
         (this.whole, this.shaper) = (whole, shaper);

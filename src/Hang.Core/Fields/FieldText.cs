@@ -29,7 +29,7 @@ public static class FieldText
             ChoiceKind choice => Choice(choice, text.Trim()),
             ColourKind or PaintKind => Colour(graphic, place, text.Trim()),
             HashKind hash => Hash(graphic, hash, text.Trim()),
-            _ => throw new ProblemException("No field can fill this.", "Choose another value for it."),
+            _ => throw new ProblemException($"No field can fill this.", $"Choose another value for it."),
         };
 
     /// <summary>A value as text, which <see cref="Read"/> reads back equal.</summary>
@@ -104,7 +104,9 @@ public static class FieldText
         return kind.Components.Length == 1
             ? new(
                 $"\"{Quoted.Short(text)}\" is no number.",
-                $"Write one such as 12.5{(unit.Length > 0 ? $" ({unit})" : "")}, with a point before its fraction."
+                unit.Length > 0
+                    ? (Sentence)$"Write one such as 12.5 ({new Term(unit)}), with a point before its fraction."
+                    : $"Write one such as 12.5, with a point before its fraction."
             )
             : new($"\"{Quoted.Short(text)}\" is not {kind.Components.Length} numbers.", $"Write {string.Join(", ", kind.Components)} with spaces between.");
     }
@@ -112,7 +114,7 @@ public static class FieldText
     private static Value Flag(string text) =>
         Yes.Contains(text, StringComparer.OrdinalIgnoreCase) ? new(1)
         : No.Contains(text, StringComparer.OrdinalIgnoreCase) ? new(0)
-        : throw new ProblemException($"\"{Quoted.Short(text)}\" is neither yes nor no.", "Write yes or no.");
+        : throw new ProblemException($"\"{Quoted.Short(text)}\" is neither yes nor no.", $"Write yes or no.");
 
     private static Value Choice(ChoiceKind kind, string text)
     {
@@ -148,8 +150,12 @@ public static class FieldText
         }
         catch (Exception e) when (e is JsonException or ProblemException)
         {
-            var roles = graphic.Palette is { } palette ? $", or a role: {string.Join(", ", palette.Roles)}" : "";
-            throw new ProblemException($"\"{Quoted.Short(text)}\" is no colour.", $"Write #RRGGBB, such as #4A2C12{roles}.");
+            throw new ProblemException(
+                $"\"{Quoted.Short(text)}\" is no colour.",
+                graphic.Palette is { } palette
+                    ? (Sentence)$"Write #RRGGBB, such as #4A2C12, or a role: {string.Join(", ", palette.Roles)}."
+                    : $"Write #RRGGBB, such as #4A2C12."
+            );
         }
     }
 
@@ -165,12 +171,14 @@ public static class FieldText
         {
             [var one] => Value.Of(one),
             [] => throw new ProblemException(
-                $"There is no {kind.Name} \"{Quoted.Short(text)}\" here.",
-                files.Length == 0 ? $"Add the {kind.Name} first." : $"Add it, or use one of {string.Join(", ", files.Take(8).Select(f => f.Name))}."
+                $"There is no {new Term(kind.Name)} \"{Quoted.Short(text)}\" here.",
+                files.Length == 0
+                    ? (Sentence)$"Add the {new Term(kind.Name)} first."
+                    : $"Add it, or use one of {string.Join(", ", files.Take(8).Select(f => f.Name))}."
             ),
             _ => throw new ProblemException(
-                $"{named.Length} {kind.Name}s are called \"{Quoted.Short(text)}\".",
-                "Give one of them another name, or name it by its hash."
+                $"{named.Length} {new Term(kind.Name + "s")} are called \"{Quoted.Short(text)}\".",
+                $"Give one of them another name, or name it by its hash."
             ),
         };
     }

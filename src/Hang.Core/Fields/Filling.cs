@@ -1,4 +1,3 @@
-using System.Globalization;
 using Hang.Core.Contents;
 using Hang.Core.Documents;
 using Hang.Core.Layers;
@@ -22,7 +21,7 @@ public static class Filling
         return fields.FirstOrDefault(f => f.IsNamed(name))
             ?? throw new ProblemException(
                 $"The graphic has no field \"{Quoted.Short(name)}\".",
-                fields.Count > 0 ? $"Its fields are {string.Join(", ", fields.Select(f => f.Name))}." : "It has no fields at all.",
+                fields.Count > 0 ? (Sentence)$"Its fields are {string.Join(", ", fields.Select(f => f.Name))}." : $"It has no fields at all.",
                 field: name
             );
     }
@@ -54,7 +53,7 @@ public static class Filling
         {
             foreach (var target in field.Fills)
             {
-                var place = FieldPlace.Find(graphic, target) ?? throw new ProblemException("It fills nothing.", "Take the field away.");
+                var place = FieldPlace.Find(graphic, target) ?? throw new ProblemException($"It fills nothing.", $"Take the field away.");
                 var value = FieldText.Read(graphic, place, place.Kind is TextKind ? text.ReplaceLineEndings("\n") : text);
                 if (place.Kind.Fault(value, place.Spec) is var (message, remedy))
                 {
@@ -80,16 +79,13 @@ public static class Filling
                 var shown = value[i] * place.Spec.Factor;
                 if (shown < field.Least - 1e-9 || shown > field.Greatest + 1e-9)
                 {
-                    throw new ProblemException(
-                        string.Create(CultureInfo.InvariantCulture, $"{Math.Round(shown, 6)} is outside what may be filled in."),
-                        Bounds(field)
-                    );
+                    throw new ProblemException($"{Math.Round(shown, 6)} is outside what may be filled in.", Bounds(field));
                 }
             }
         }
         if (place.Kind is HashKind kind && field.Choices is { Count: > 0 } choices && !choices.Contains(value.Text))
         {
-            throw new ProblemException($"Only {choices.Count} {kind.Name}s may be chosen here.", "Choose one of them.");
+            throw new ProblemException($"Only {choices.Count} {new Term(kind.Name + "s")} may be chosen here.", $"Choose one of them.");
         }
         if (place.Kind is not TextKind)
         {
@@ -97,7 +93,7 @@ public static class Filling
         }
         if (!field.MayBeEmpty && string.IsNullOrWhiteSpace(value.Text))
         {
-            throw new ProblemException("It is empty.", "Write something; or let the field be empty on the bench.");
+            throw new ProblemException($"It is empty.", $"Write something; or let the field be empty on the bench.");
         }
         var count = TextPieces.Lines(value.Text).Sum(l => Letters.Starts(l).Length);
         if (count > field.MostCharacters)
@@ -137,25 +133,22 @@ public static class Filling
         var set = TypeSetting.Measure(values, words, shaper);
         if (field.WhenLong == WhenLong.Refuse && set.Width > most + Slack)
         {
-            throw new ProblemException(
-                string.Create(CultureInfo.InvariantCulture, $"The words are {set.Width - most:0} px too wide."),
-                string.Create(CultureInfo.InvariantCulture, $"Shorten them: {most:0} px is the room for them.")
-            );
+            throw new ProblemException($"The words are {set.Width - most:0} px too wide.", $"Shorten them: {most:0} px is the room for them.");
         }
         if (set.Lines > field.MostLines)
         {
             throw new ProblemException(
                 $"The words take {set.Lines} lines.",
-                $"Use {(field.MostLines == 1 ? "one line" : $"{field.MostLines} lines or fewer")}."
+                field.MostLines == 1 ? (Sentence)$"Use one line." : $"Use {field.MostLines} lines or fewer."
             );
         }
     }
 
-    private static string Bounds(Field field) =>
+    private static Sentence Bounds(Field field) =>
         (field.Least, field.Greatest) switch
         {
-            ({ } least, null) => string.Create(CultureInfo.InvariantCulture, $"Use {least} or more."),
-            (null, { } greatest) => string.Create(CultureInfo.InvariantCulture, $"Use {greatest} or less."),
-            var (least, greatest) => string.Create(CultureInfo.InvariantCulture, $"Use {least} to {greatest}."),
+            ({ } least, null) => $"Use {least} or more.",
+            (null, { } greatest) => $"Use {greatest} or less.",
+            var (least, greatest) => $"Use {least} to {greatest}.",
         };
 }

@@ -33,7 +33,7 @@ public sealed record Take(
         if (Name.Length > MostName || Name.Any(char.IsControl))
         {
             throw new ProblemException(
-                "The name of a take is too long or has control characters.",
+                $"The name of a take is too long or has control characters.",
                 $"Use at most {MostName} ordinary characters.",
                 field: "name"
             );

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using Hang.Scene;
 using Hang.Scene.Json;
 
@@ -118,7 +117,7 @@ public static class FileKinds
         if (said.Length == 0)
         {
             throw new ProblemException(
-                ending.Length == 0 ? "The file's name has no ending." : $"{Quoted.Short(ending)} is no ending of a file that Hang makes.",
+                ending.Length == 0 ? (Sentence)$"The file's name has no ending." : $"{Quoted.Short(ending)} is no ending of a file that Hang makes.",
                 $"End it with {string.Join(", ", All.SelectMany(f => f.Endings).Distinct().Select(e => "." + e))}.",
                 field: "--out"
             );
@@ -143,52 +142,50 @@ public static class FileKinds
         if (facts.Alpha == AlphaRoom.None && plan.HasAlpha)
         {
             throw new ProblemException(
-                $"{facts.Name} cannot be transparent: the format has no alpha.",
-                "Choose a solid or key colour as backing, or take MOV with ProRes 4444 for real transparency.",
+                $"{new Term(facts.Name)} cannot be transparent: the format has no alpha.",
+                $"Choose a solid or key colour as backing, or take MOV with ProRes 4444 for real transparency.",
                 field: "backing"
             );
         }
         if (facts.NeedsAlpha && !plan.HasAlpha)
         {
             throw new ProblemException(
-                $"{facts.Name} is made from the graphic's transparency, and over a backing there is none.",
-                "Choose no backing, or another kind of file.",
+                $"{new Term(facts.Name)} is made from the graphic's transparency, and over a backing there is none.",
+                $"Choose no backing, or another kind of file.",
                 field: "backing"
             );
         }
         if (plan.Premultiplied && !(facts.MayBePremultiplied && plan.HasAlpha))
         {
             throw new ProblemException(
-                plan.HasAlpha ? $"{facts.Name} always has straight alpha." : "Over a backing there is no alpha that colour could be premultiplied with.",
-                "Choose straight alpha.",
+                plan.HasAlpha
+                    ? (Sentence)$"{new Term(facts.Name)} always has straight alpha."
+                    : $"Over a backing there is no alpha that colour could be premultiplied with.",
+                $"Choose straight alpha.",
                 field: "premultiplied"
             );
         }
         if ((facts.NeedsEvenSides && (width % 2 != 0 || height % 2 != 0)) || (facts.NeedsEvenWidth && width % 2 != 0))
         {
             throw new ProblemException(
-                string.Create(
-                    CultureInfo.InvariantCulture,
-                    $"{facts.Name} needs {(facts.NeedsEvenSides ? "even sides" : "an even width")}; this file would be {width} x {height}."
-                ),
-                "Change the size or scale to an even one, or take ProRes 4444 or PNG.",
+                facts.NeedsEvenSides
+                    ? (Sentence)$"{new Term(facts.Name)} needs even sides; this file would be {width} x {height}."
+                    : $"{new Term(facts.Name)} needs an even width; this file would be {width} x {height}.",
+                $"Change the size or scale to an even one, or take ProRes 4444 or PNG.",
                 field: "kind"
             );
         }
         if (Math.Max(width, height) > facts.MostSide)
         {
             throw new ProblemException(
-                string.Create(
-                    CultureInfo.InvariantCulture,
-                    $"{facts.Name} is at most {facts.MostSide} pixels wide and high; this file would be {width} x {height}."
-                ),
-                "Take a smaller scale.",
+                $"{new Term(facts.Name)} is at most {facts.MostSide} pixels wide and high; this file would be {width} x {height}.",
+                $"Take a smaller scale.",
                 field: "scale"
             );
         }
         if (plan.Kind == FileKind.Still && plan.From != plan.To)
         {
-            throw new ProblemException("A still is one frame.", "Give one frame as the range.", field: "range");
+            throw new ProblemException($"A still is one frame.", $"Give one frame as the range.", field: "range");
         }
     }
 }

@@ -30,7 +30,7 @@ public sealed record FilePattern
         this.text = text;
         if (text.Length > MostLength)
         {
-            throw new ProblemException("The pattern of names is too long.", $"Use at most {MostLength} letters.", field: "pattern");
+            throw new ProblemException($"The pattern of names is too long.", $"Use at most {MostLength} letters.", field: "pattern");
         }
         var unknown = Parts().Where(p => p.IsPart && p.Text != "version" && !Known.Contains(p.Text)).Select(p => p.Text).FirstOrDefault();
         if (unknown is not null)
@@ -44,7 +44,7 @@ public sealed record FilePattern
         if (Parts().Count(p => p.IsPart && p.Text == "version") != 1)
         {
             throw new ProblemException(
-                "The pattern of names must have {version} once: files are never overwritten.",
+                $"The pattern of names must have {{version}} once: files are never overwritten.",
                 $"Write it at the end, such as {Usual}.",
                 field: "pattern"
             );

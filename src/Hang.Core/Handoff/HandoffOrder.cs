@@ -75,7 +75,7 @@ public sealed record HandoffOrder(ImmutableArray<FileKind> Kinds, Backing Backin
     {
         if (Kinds.IsDefaultOrEmpty)
         {
-            throw new ProblemException("No kind of file is chosen.", "Choose one or more.", field: "kinds");
+            throw new ProblemException($"No kind of file is chosen.", $"Choose one or more.", field: "kinds");
         }
         foreach (
             var (shown, variant, take) in Takes.IsDefaultOrEmpty

@@ -113,7 +113,7 @@ public sealed record HandoffPlan(FileKind Kind, Backing Backing, int From, int T
         }
         if (!(Scale >= 0.05 && Scale <= 2))
         {
-            throw new ProblemException($"A scale of {Scale} is outside what Hang renders.", "Use 0.05 to 2.", field: "scale");
+            throw new ProblemException($"A scale of {Scale} is outside what Hang renders.", $"Use 0.05 to 2.", field: "scale");
         }
         if (FirstNumber is < 0 or > MostNumber)
         {

@@ -2,6 +2,7 @@ using System.Globalization;
 using Hang.Core.Checks.Frames;
 using Hang.Core.Documents;
 using Hang.Core.Sounds;
+using Hang.Scene;
 
 namespace Hang.Core.Handoff;
 
@@ -30,8 +31,8 @@ public sealed record NameCard(
     int To,
     string Timecode,
     string Duration,
-    string Alpha,
-    string Backing,
+    Sentence Alpha,
+    Sentence Backing,
     DateTimeOffset? Made
 )
 {
@@ -45,7 +46,7 @@ public sealed record NameCard(
     public int? CutFrame { get; init; }
 
     /// <summary>How it sounds, in words; null without sound.</summary>
-    public string? Sound { get; init; }
+    public Sentence? Sound { get; init; }
 
     /// <summary>The card with how loud the sound is.</summary>
     public NameCard With(Loudness? loudness) =>
@@ -53,9 +54,9 @@ public sealed record NameCard(
             ? this
             : (loudness?.Integrated, loudness?.TruePeak) switch
             {
-                ({ } mean, { } peak) => this with { Sound = string.Create(CultureInfo.InvariantCulture, $"{Sound} ({mean:0.0} LUFS, peak {peak:0.0} dBTP)") },
-                ({ } mean, null) => this with { Sound = string.Create(CultureInfo.InvariantCulture, $"{Sound} ({mean:0.0} LUFS)") },
-                (null, { } peak) => this with { Sound = string.Create(CultureInfo.InvariantCulture, $"{Sound} (peak {peak:0.0} dBTP)") },
+                ({ } mean, { } peak) => this with { Sound = $"{Sound} ({mean:0.0} LUFS, peak {peak:0.0} dBTP)" },
+                ({ } mean, null) => this with { Sound = $"{Sound} ({mean:0.0} LUFS)" },
+                (null, { } peak) => this with { Sound = $"{Sound} (peak {peak:0.0} dBTP)" },
                 _ => this,
             };
 
@@ -106,29 +107,29 @@ public sealed record NameCard(
             $"Frames {From}-{To}, {Rate} a second; {Alpha}; backing: {Backing}{(Sound is null ? "" : $"; sound: {Sound}")}{(CutFrame is { } cut ? $"; cut at frame {cut} of the file, everything is hidden in {CoverFrom}-{CoverTo}" : "")}"
         );
 
-    private static string AlphaOf(HandoffPlan plan, FileKindFacts facts) =>
-        !plan.HasAlpha ? "no alpha, opaque"
-        : facts.Alpha == AlphaRoom.OneBit ? "alpha of one bit"
+    private static Sentence AlphaOf(HandoffPlan plan, FileKindFacts facts) =>
+        !plan.HasAlpha ? (Sentence)$"no alpha, opaque"
+        : facts.Alpha == AlphaRoom.OneBit ? (Sentence)$"alpha of one bit"
         : plan.Kind == FileKind.Pair
-            ? plan.Premultiplied ? "fill premultiplied over black, alpha as key"
-                : "fill straight, alpha as key"
-        : plan.Premultiplied ? "premultiplied alpha"
-        : "straight alpha";
+            ? plan.Premultiplied ? (Sentence)$"fill premultiplied over black, alpha as key"
+                : $"fill straight, alpha as key"
+        : plan.Premultiplied ? (Sentence)$"premultiplied alpha"
+        : $"straight alpha";
 
-    private static string? SoundOf(SoundRoom room) =>
+    private static Sentence? SoundOf(SoundRoom room) =>
         room switch
         {
             SoundRoom.None => null,
-            SoundRoom.Pcm => "stereo at 48 kHz, PCM of 24 bits",
-            SoundRoom.Aac => "stereo at 48 kHz, AAC",
-            SoundRoom.Opus => "stereo at 48 kHz, Opus",
-            _ => "stereo at 48 kHz, Broadcast Wave beside the stills",
+            SoundRoom.Pcm => $"stereo at 48 kHz, PCM of 24 bits",
+            SoundRoom.Aac => $"stereo at 48 kHz, AAC",
+            SoundRoom.Opus => $"stereo at 48 kHz, Opus",
+            _ => $"stereo at 48 kHz, Broadcast Wave beside the stills",
         };
 
-    private static string BackingOf(Backing backing) =>
+    private static Sentence BackingOf(Backing backing) =>
         backing.Kind switch
         {
-            BackingKind.None => "none",
+            BackingKind.None => $"none",
             BackingKind.Solid => $"solid {backing.Colour}",
             _ => $"key colour {backing.Colour}",
         };

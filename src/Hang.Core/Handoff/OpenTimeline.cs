@@ -70,8 +70,8 @@ public static class OpenTimeline
             {
                 ["hang"] = new JsonObject
                 {
-                    ["alpha"] = card.Alpha,
-                    ["backing"] = card.Backing,
+                    ["alpha"] = card.Alpha.ToString(),
+                    ["backing"] = card.Backing.ToString(),
                     ["kind"] = card.Kind,
                 },
             },

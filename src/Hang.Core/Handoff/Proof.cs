@@ -1,5 +1,5 @@
 using System.Collections.Immutable;
-using System.Globalization;
+using Hang.Scene;
 
 namespace Hang.Core.Handoff;
 
@@ -7,14 +7,10 @@ namespace Hang.Core.Handoff;
 /// <param name="Name">What.</param>
 /// <param name="Meant">What the plan asks for.</param>
 /// <param name="Found">What the decoded file has.</param>
-public sealed record ProofFact(string Name, string Meant, string Found, bool Holds)
+public sealed record ProofFact(Sentence Name, Sentence Meant, Sentence Found, bool Holds)
 {
     /// <summary>A fact that holds when both are the same text.</summary>
-    public static ProofFact Of(string name, object meant, object found)
-    {
-        var (m, f) = (Convert.ToString(meant, CultureInfo.InvariantCulture)!, Convert.ToString(found, CultureInfo.InvariantCulture)!);
-        return new(name, m, f, m == f);
-    }
+    public static ProofFact Of(Sentence name, Sentence meant, Sentence found) => new(name, meant, found, meant.ToString() == found.ToString());
 }
 
 /// <summary>How far one decoded frame is from the painter's. Errors are in steps of 1/255.</summary>
@@ -61,9 +57,9 @@ public sealed record Proof(
     public bool Holds => Differing.IsEmpty && Facts.All(f => f.Holds);
 
     /// <summary>The verdict in one sentence.</summary>
-    public string Verdict =>
-        Holds ? $"The file is what was meant: {Frames.Length} frames, colour within {WorstColour:0.0} and alpha within {WorstAlpha:0.0} of 255."
-        : Facts.FirstOrDefault(f => !f.Holds) is { } fact ? $"The file is not what was meant: {fact.Name} should be {fact.Meant} and is {fact.Found}."
+    public Sentence Verdict =>
+        Holds ? (Sentence)$"The file is what was meant: {Frames.Length} frames, colour within {WorstColour:0.0} and alpha within {WorstAlpha:0.0} of 255."
+        : Facts.FirstOrDefault(f => !f.Holds) is { } fact ? (Sentence)$"The file is not what was meant: {fact.Name} should be {fact.Meant} and is {fact.Found}."
         : $"The file is not what was meant: {Differing.Length} frames differ, the first is frame {Differing[0]}.";
 
     /// <summary>Adds up the frames' errors.</summary>

@@ -75,7 +75,7 @@ public sealed record IdleMotion(
         }
         if (!(Phase is >= 0 and <= 1))
         {
-            throw new ProblemException($"A phase of {Phase} is not possible.", "Use a number from 0 to 1; 0.5 is half a cycle.", layer, $"{at}/phase");
+            throw new ProblemException($"A phase of {Phase} is not possible.", $"Use a number from 0 to 1; 0.5 is half a cycle.", layer, $"{at}/phase");
         }
     }
 

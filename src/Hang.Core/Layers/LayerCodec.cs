@@ -49,7 +49,7 @@ internal sealed class LayerCodec : Codec
             Name = null!,
             Content = null!,
         };
-        foreach (var (name, at) in place.Members("a layer"))
+        foreach (var (name, at) in place.Members())
         {
             if (ByName.TryGetValue(name, out var member))
             {
@@ -61,11 +61,11 @@ internal sealed class LayerCodec : Codec
             }
             else if (name == "effects")
             {
-                layer = layer with { Effects = [.. at.Items("effects", Layer.MostEffects).Select(i => (Effect)Codecs.Of(typeof(Effect)).Read(i))] };
+                layer = layer with { Effects = [.. at.Items(Layer.MostEffects).Select(i => (Effect)Codecs.Of(typeof(Effect)).Read(i))] };
             }
             else if (name == Address.Masks)
             {
-                layer = layer with { Masks = [.. at.Items(name, Layer.MostMasks).Select(i => (Mask)Codecs.Of(typeof(Mask)).Read(i))] };
+                layer = layer with { Masks = [.. at.Items(Layer.MostMasks).Select(i => (Mask)Codecs.Of(typeof(Mask)).Read(i))] };
             }
             else if (LayerValues.Module.Blank.Find(name) is { } spec)
             {
@@ -83,7 +83,7 @@ internal sealed class LayerCodec : Codec
         {
             if (value is null)
             {
-                throw place.Refused($"\"{name}\" is missing.", "Add it, or take the last good copy.");
+                throw place.Refused($"\"{name}\" is missing.", $"Add it, or take the last good copy.");
             }
         }
         return layer;

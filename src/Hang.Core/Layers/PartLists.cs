@@ -20,7 +20,7 @@ internal sealed record PartList(
     Func<Layer, int, ValueSet, Layer> Put,
     Func<Layer, IEnumerable<int>, Layer> Only,
     Func<Layer, Layer, Layer> Copy,
-    Func<string, string> Missing
+    Func<string, Sentence> Missing
 )
 {
     public static ImmutableArray<PartList> All { get; } =
@@ -72,7 +72,7 @@ internal sealed record PartList(
     public int DemandIndexOf(Layer layer, string id) =>
         IndexOf(layer, id) is >= 0 and var index
             ? index
-            : throw new ProblemException(Missing(id), "It may have been taken away; choose another.", layer.Name, Name.TrimEnd('s'));
+            : throw new ProblemException(Missing(id), $"It may have been taken away; choose another.", layer.Name, Name.TrimEnd('s'));
 
     /// <summary>An id that no part of the layer's list has: the list's first letter and a number.</summary>
     public string FreeId(Layer layer)

@@ -46,8 +46,8 @@ public static class PhasesSet
                     if (next < last)
                     {
                         throw new ProblemException(
-                            $"{phase} cannot be {next} frames long, because a keyframe stands {last - 1} frames into it.",
-                            $"Make {phase} {last} frames or more, or move the keyframe first.",
+                            $"{new Term(phase.ToString())} cannot be {next} frames long, because a keyframe stands {last - 1} frames into it.",
+                            $"Make {new Term(phase.ToString())} {last} frames or more, or move the keyframe first.",
                             layer.Name,
                             value.Address.Text
                         );

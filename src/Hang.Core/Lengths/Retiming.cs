@@ -1,5 +1,6 @@
 using Hang.Core.Documents;
 using Hang.Core.Layers;
+using Hang.Scene;
 using Hang.Scene.Phases;
 using Hang.Scene.Time;
 using Hang.Scene.Typesetting;
@@ -9,7 +10,7 @@ namespace Hang.Core.Lengths;
 /// <summary>A graphic at another rate: everything keeps its seconds, on the nearest frame.</summary>
 /// <param name="Graphic">The graphic at the new rate.</param>
 /// <param name="Report">Which keyframes could not stay exactly where they were, in words; null when all could.</param>
-internal sealed record Retiming(Graphic Graphic, string? Report)
+internal sealed record Retiming(Graphic Graphic, Sentence? Report)
 {
     private const int MostNamed = 6;
 
@@ -23,7 +24,7 @@ internal sealed record Retiming(Graphic Graphic, string? Report)
         var hold = Math.Min(Near(graphic.Phases.HoldStart), total);
         var leave = Math.Clamp(Near(graphic.Phases.LeaveStart), hold, total);
         int At(int frame) => Math.Min(Near(frame), total - 1);
-        var moved = new List<string>();
+        var moved = new List<Sentence>();
         var together = 0;
         var layers = graphic
             .Layers.Select(layer =>
@@ -35,7 +36,7 @@ internal sealed record Retiming(Graphic Graphic, string? Report)
                     moved.AddRange(
                         before
                             .Channel.Keys.Where(k => !IsExact(k.At) || At(k.At) != Near(k.At))
-                            .Select(k => $"{before.Spec.Label} of {layer.Name} at {k.At} is now at {At(k.At)}")
+                            .Select(k => (Sentence)$"{before.Spec.Term} of {layer.Name} at {k.At} is now at {At(k.At)}")
                     );
                 }
                 Layer timed = moving with
@@ -58,14 +59,20 @@ internal sealed record Retiming(Graphic Graphic, string? Report)
         return new(retimed, Words(moved, together, graphic.Layers.Sum(l => l.Mentioned().Sum(c => c.Channel.Keys.Length))));
     }
 
-    private static string? Words(List<string> moved, int together, int all)
+    private static Sentence? Words(List<Sentence> moved, int together, int all)
     {
         if (moved.Count == 0)
         {
             return null;
         }
-        var named = string.Join(", ", moved.Take(MostNamed)) + (moved.Count > MostNamed ? $" and {moved.Count - MostNamed} more" : "");
-        var lost = together > 0 ? $" {together} fell on the same frame as another and {(together == 1 ? "is" : "are")} gone." : "";
-        return $"{moved.Count} of {all} keyframes moved to the nearest frame: {named}.{lost} Undo brings the old rate back.";
+        var few = Sentence.Joined(", ", moved.Take(MostNamed));
+        var named = moved.Count > MostNamed ? $"{few} and {moved.Count - MostNamed} more" : few;
+        var (count, again) = (moved.Count, (Sentence)$"Undo brings the old rate back.");
+        return together switch
+        {
+            0 => $"{count} of {all} keyframes moved to the nearest frame: {named}. {again}",
+            1 => $"{count} of {all} keyframes moved to the nearest frame: {named}. 1 fell on the same frame as another and is gone. {again}",
+            _ => $"{count} of {all} keyframes moved to the nearest frame: {named}. {together} fell on the same frame as another and are gone. {again}",
+        };
     }
 }

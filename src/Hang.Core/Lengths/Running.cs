@@ -14,7 +14,7 @@ public static class Running
     {
         var layer = graphic.Layer(id);
         var wanted = Wanted(graphic, layer, shaper)
-            ?? throw new ProblemException("Nothing runs in it that would end by itself.", "Let a roll go by a speed, or set the length by hand.", layer.Name);
+            ?? throw new ProblemException($"Nothing runs in it that would end by itself.", $"Let a roll go by a speed, or set the length by hand.", layer.Name);
         var last = (layer.In ?? 0) + wanted - 1;
         var phases = graphic.Phases;
         // With a Leave the end of the count is the end of Hold; else that of the graphic.

@@ -71,7 +71,7 @@ public sealed record Palette(
     /// <exception cref="ProblemException">A rule is broken.</exception>
     public void Demand()
     {
-        static ProblemException Broken(string message, string remedy, string at) => new(message, remedy, field: $"/palette/{at}");
+        static ProblemException Broken(Sentence message, Sentence remedy, string at) => new(message, remedy, field: $"/palette/{at}");
         if (Roles.Length > MostRoles || Colourways.Length is 0 or > MostColourways)
         {
             throw Broken(
@@ -106,7 +106,7 @@ public sealed record Palette(
             {
                 throw Broken(
                     $"The colourway {name} has a colour for {Quoted.Short(unknown)}, which is no role.",
-                    "Add the role, or take the colour away.",
+                    $"Add the role, or take the colour away.",
                     $"colourways/{i}/colours"
                 );
             }
@@ -116,7 +116,7 @@ public sealed record Palette(
                 {
                     throw Broken(
                         $"The colourway {name} has no colour for the role {role}.",
-                        "Write it as #RRGGBB, such as #4A2C12.",
+                        $"Write it as #RRGGBB, such as #4A2C12.",
                         $"colourways/{i}/colours/{role}"
                     );
                 }

@@ -18,7 +18,7 @@ public static class Wrapping
         var chosen = layers.Distinct().Select(graphic.Layer).Select(l => l.Id).ToHashSet(StringComparer.Ordinal);
         if (chosen.Count == 0)
         {
-            throw new ProblemException("There is nothing to make a graphic of.", "Select one layer or more.");
+            throw new ProblemException($"There is nothing to make a graphic of.", $"Select one layer or more.");
         }
         bool IsIn(Layer layer) => chosen.Contains(layer.Id) || (layer.Group is { } group && IsIn(graphic.Layer(group)));
         ImmutableArray<Layer> taken = [.. graphic.Layers.Where(IsIn)];
@@ -26,7 +26,7 @@ public static class Wrapping
         var groups = taken.Where(l => l.Group is null || !ids.Contains(l.Group)).Select(l => l.Group).Distinct().ToArray();
         if (groups.Length > 1)
         {
-            throw new ProblemException("These layers are in several groups.", "Select layers of one group, or the groups themselves.");
+            throw new ProblemException($"These layers are in several groups.", $"Select layers of one group, or the groups themselves.");
         }
         foreach (var layer in graphic.Layers)
         {

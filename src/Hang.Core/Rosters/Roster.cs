@@ -59,18 +59,18 @@ public sealed record Roster(ImmutableArray<RosterColumn> Columns, ImmutableArray
         }
         if (Names.Length > MostNames)
         {
-            throw new ProblemException("The pattern of names is too long.", $"Use at most {MostNames} letters.", field: "names");
+            throw new ProblemException($"The pattern of names is too long.", $"Use at most {MostNames} letters.", field: "names");
         }
         var ids = new HashSet<string>(StringComparer.Ordinal);
         for (var i = 0; i < Rows.Length; i++)
         {
             if (!Address.IsId(Rows[i].Id) || !ids.Add(Rows[i].Id))
             {
-                throw new ProblemException($"Row {i + 1} has no id of its own.", "Give each row one: 1 to 64 letters, digits and hyphens.", field: "rows");
+                throw new ProblemException($"Row {i + 1} has no id of its own.", $"Give each row one: 1 to 64 letters, digits and hyphens.", field: "rows");
             }
             if (Rows[i].Cells.Any(c => c.Length > MostCell))
             {
-                throw new ProblemException($"A cell of row {i + 1} has more than {MostCell} characters.", "Shorten it.", field: "rows");
+                throw new ProblemException($"A cell of row {i + 1} has more than {MostCell} characters.", $"Shorten it.", field: "rows");
             }
         }
         return this;

@@ -34,7 +34,7 @@ public sealed class RosterTakes
         var fills = roster.Columns.Select((c, i) => (c.Fills, Column: i)).Where(c => c.Fills.Length > 0).ToArray();
         if (fills.GroupBy(f => f.Fills, StringComparer.OrdinalIgnoreCase).FirstOrDefault(g => g.Count() > 1) is { } twice)
         {
-            throw new ProblemException($"Two columns fill {Quoted.Short(twice.Key)}.", "Let one of them fill nothing.", field: "columns");
+            throw new ProblemException($"Two columns fill {Quoted.Short(twice.Key)}.", $"Let one of them fill nothing.", field: "columns");
         }
         bound =
         [
@@ -55,7 +55,7 @@ public sealed class RosterTakes
     /// <summary>The place of a row by its id.</summary>
     /// <exception cref="ProblemException">There is none of that id.</exception>
     public int IndexOf(string id) =>
-        places.TryGetValue(id, out var index) ? index : throw new ProblemException("There is no such row.", "Look at the table again.", field: "row");
+        places.TryGetValue(id, out var index) ? index : throw new ProblemException($"There is no such row.", $"Look at the table again.", field: "row");
 
     /// <summary>What the take of a row is called: a name that no other row has.</summary>
     public string NameOf(int row) => names[row].Name;

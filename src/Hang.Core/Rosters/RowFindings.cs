@@ -1,4 +1,3 @@
-using System.Globalization;
 using Hang.Core.Checks;
 using Hang.Core.Documents;
 using Hang.Core.Fields;
@@ -16,23 +15,17 @@ public static class RowFindings
         var findings = new List<Finding>();
         if (takes.IsEmpty(row))
         {
-            findings.Add(new("empty", Weight.Warning, new("The row is empty.", "Fill it, or take it away.")));
+            findings.Add(new("empty", Weight.Warning, new($"The row is empty.", $"Fill it, or take it away.")));
         }
         else if (takes.FillsNothing(row))
         {
             findings.Add(
-                new("fillsNothing", Weight.Warning, new("Nothing in the row fills a field.", "Choose above its columns what they fill, or take it away."))
+                new("fillsNothing", Weight.Warning, new($"Nothing in the row fills a field.", $"Choose above its columns what they fill, or take it away."))
             );
         }
         if (takes.TwinOf(row) is { } twin)
         {
-            findings.Add(
-                new(
-                    "twice",
-                    Weight.Warning,
-                    new(string.Create(CultureInfo.InvariantCulture, $"It is the same as row {twin + 1}."), "Change it, or take one of them away.")
-                )
-            );
+            findings.Add(new("twice", Weight.Warning, new($"It is the same as row {twin + 1}.", $"Change it, or take one of them away.")));
         }
         try
         {

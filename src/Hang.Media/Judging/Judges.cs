@@ -33,7 +33,7 @@ public sealed class Judges
             ? judged
             : throw new ProblemException(
                 $"{Quoted.Short(facts.Name)} is not the one that the document was made with.",
-                "Save the document again, or put the original beside it.",
+                $"Save the document again, or put the original beside it.",
                 field: kind.At(hash)
             );
     }
@@ -46,7 +46,7 @@ public sealed class Judges
         var data = facts.Data
             ?? throw new ProblemException(
                 $"{Quoted.Short(facts.Name)} is not inside the document.",
-                "Save the document with all that it uses embedded.",
+                $"Save the document with all that it uses embedded.",
                 field: kind.At(hash)
             );
         return Base64.Read(facts.Name, data, $"{kind.At(hash)}/data");

@@ -4,6 +4,7 @@ using Hang.Media.Frames;
 using Hang.Media.Movies;
 using Hang.Media.Probing;
 using Hang.Media.Reading;
+using Hang.Scene;
 
 namespace Hang.Media.Kinds;
 
@@ -47,14 +48,14 @@ internal abstract class MediaKind
         var rate = delivery.Rate.Denominator == 1 ? $"{delivery.Rate}/1" : delivery.Rate.ToString();
         List<ProofFact> facts =
         [
-            ProofFact.Of("frame rate", rate, IsSame(delivery.Rate, probe.Rate) ? rate : probe.Rate),
-            ProofFact.Of("size", $"{delivery.Width} x {delivery.Height}", $"{probe.Width} x {probe.Height}"),
-            ProofFact.Of("codec", codec, $"{probe.Codec} {probe.Tag}"),
-            ProofFact.Of("alpha plane", hasAlpha ? "yes" : "no", probe.HasAlpha ? "yes" : "no"),
+            ProofFact.Of($"frame rate", $"{rate}", $"{(IsSame(delivery.Rate, probe.Rate) ? rate : probe.Rate)}"),
+            ProofFact.Of($"size", $"{delivery.Width} x {delivery.Height}", $"{probe.Width} x {probe.Height}"),
+            ProofFact.Of($"codec", $"{codec}", $"{probe.Codec} {probe.Tag}"),
+            ProofFact.Of($"alpha plane", hasAlpha ? (Sentence)$"yes" : $"no", probe.HasAlpha ? (Sentence)$"yes" : $"no"),
         ];
         if (tags is not null)
         {
-            facts.Add(ProofFact.Of("colour tags", tags, $"{probe.Matrix}, {probe.Transfer}, {probe.Primaries}"));
+            facts.Add(ProofFact.Of($"colour tags", $"{tags}", $"{probe.Matrix}, {probe.Transfer}, {probe.Primaries}"));
         }
         return facts;
     }

@@ -69,7 +69,7 @@ public static class SliceTrust
         try
         {
             var plan = new HandoffPlan(FileKind.Prores, Backing.None, 0, Frames - 1);
-            var card = new NameCard("", "", Width, Height, "25", Frames, 0, Frames - 1, "", "", "", "", null);
+            var card = new NameCard("", "", Width, Height, "25", Frames, 0, Frames - 1, "", "", $"", $"", null);
             var delivery = new Delivery(Path.Combine(folder.FullName, "a.mov"), "", Width, Height, new FrameRate(25), plan, card, 0);
             var other = delivery with { Path = Path.Combine(folder.FullName, "b.mov") };
             await WriteAsync(ProresKind.Plain(delivery), delivery, cancel);

@@ -49,5 +49,9 @@ internal sealed class WebmKind : MediaKind
         VideoReader.ReadAsync(delivery.Path, ["-c:v", "libvpx-vp9"], delivery.Plan.HasAlpha ? FrameShape.QuarterAlpha8 : FrameShape.Quarter8, delivery, cancel);
 
     public override async Task<IReadOnlyList<ProofFact>> FactsAsync(Delivery delivery, CancellationToken cancel) =>
-        [.. (await ProbedAsync(delivery.Path, delivery, "vp9 [0][0][0][0]", "bt709, bt709, bt709", false, cancel)).Where(f => f.Name != "alpha plane")];
+        [
+            .. (await ProbedAsync(delivery.Path, delivery, "vp9 [0][0][0][0]", "bt709, bt709, bt709", false, cancel)).Where(f =>
+                f.Name.ToString() != "alpha plane"
+            ),
+        ];
 }

@@ -2,6 +2,7 @@ using System.Buffers.Binary;
 using System.Globalization;
 using Hang.Core.Handoff;
 using Hang.Media.Frames;
+using Hang.Scene;
 
 namespace Hang.Media.Movies;
 
@@ -29,11 +30,15 @@ internal sealed record MovTags((int Primaries, int Transfer, int Matrix)? Colour
     public static IEnumerable<ProofFact> Facts(string path, Delivery delivery, int transfer)
     {
         var tags = Read(path);
-        yield return ProofFact.Of("colour for players", $"1, {transfer}, 1", tags.Colour is { } c ? $"{c.Primaries}, {c.Transfer}, {c.Matrix}" : "not said");
         yield return ProofFact.Of(
-            "timecode for players",
-            Text((uint)delivery.FirstTimecode, delivery.Rate.Nominal, delivery.Rate.IsDropFrame),
-            tags.Timecode is { } t ? Text(t.First, t.Nominal, t.Drops) : "not said"
+            $"colour for players",
+            $"1, {transfer}, 1",
+            tags.Colour is { } c ? (Sentence)$"{c.Primaries}, {c.Transfer}, {c.Matrix}" : $"not said"
+        );
+        yield return ProofFact.Of(
+            $"timecode for players",
+            $"{Text((uint)delivery.FirstTimecode, delivery.Rate.Nominal, delivery.Rate.IsDropFrame)}",
+            tags.Timecode is { } t ? (Sentence)$"{Text(t.First, t.Nominal, t.Drops)}" : $"not said"
         );
     }
 

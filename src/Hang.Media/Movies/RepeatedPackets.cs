@@ -152,7 +152,7 @@ internal sealed class RepeatedPackets : IFrameWriter
         var at = tail.AsSpan().IndexOf(System.Text.Encoding.ASCII.GetBytes(coding.Atom));
         if (at < 4)
         {
-            throw new Scene.ProblemException("The encoder's frames could not be put into a file.", "Choose another kind of file.", field: "file");
+            throw new Scene.ProblemException($"The encoder's frames could not be put into a file.", $"Choose another kind of file.", field: "file");
         }
         var length = BinaryPrimitives.ReadInt32BigEndian(tail.AsSpan(at - 4)) - AtomHeader;
         return tail.AsSpan(at + 4, length).ToArray();

@@ -137,7 +137,7 @@ internal static class SampleReader
         for (var read = 0; read < sample.Length; )
         {
             var got = RandomAccess.Read(source, sample.AsSpan(read), place.At + read);
-            read = got > 0 ? read + got : throw new Scene.ProblemException("The file ends within a frame.", "Hand it off again.", field: "file");
+            read = got > 0 ? read + got : throw new Scene.ProblemException($"The file ends within a frame.", $"Hand it off again.", field: "file");
         }
         return sample;
     }

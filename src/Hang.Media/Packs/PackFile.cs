@@ -43,7 +43,7 @@ public static class PackFile
             {
                 files[hash] = file = Free(names, Path.GetFileNameWithoutExtension(name), Path.GetExtension(name));
                 using var entry = zip.CreateEntry(file, CompressionLevel.Fastest).Open();
-                entry.Write(Convert.FromBase64String(data ?? throw new ProblemException($"{Quoted.Short(name)} is missing.", "Add it again.")));
+                entry.Write(Convert.FromBase64String(data ?? throw new ProblemException($"{Quoted.Short(name)} is missing.", $"Add it again.")));
             }
             return file;
         }
@@ -112,7 +112,7 @@ public static class PackFile
         {
             throw new ProblemException(
                 $"{Quoted.Short(name)} is a package of version {listed.Hangpack}; this Hang reads version {Version}.",
-                "Open it with a newer Hang.",
+                $"Open it with a newer Hang.",
                 field: "file"
             );
         }
@@ -125,11 +125,11 @@ public static class PackFile
             || graphics.Any(string.IsNullOrEmpty)
         )
         {
-            throw new ProblemException($"{Quoted.Short(name)} has no name, or more than {MostGraphics} graphics.", "Save it again.", field: "file");
+            throw new ProblemException($"{Quoted.Short(name)} has no name, or more than {MostGraphics} graphics.", $"Save it again.", field: "file");
         }
         if (graphics.GroupBy(g => g, StringComparer.Ordinal).FirstOrDefault(g => g.Count() > 1) is { } twice)
         {
-            throw new ProblemException($"{Quoted.Short(twice.Key)} is twice in {Quoted.Short(name)}.", "Save the package again.", field: "file");
+            throw new ProblemException($"{Quoted.Short(twice.Key)} is twice in {Quoted.Short(name)}.", $"Save the package again.", field: "file");
         }
         return
             feels.Length <= MostFeels && feels.All(f => f is { Name: { Length: > 0 and <= MostName } n, Css: { Length: <= MostCss } } && !n.Any(char.IsControl))
@@ -140,7 +140,7 @@ public static class PackFile
             }
             : throw new ProblemException(
                 $"{Quoted.Short(name)} has more than {MostFeels} feels, or one without a name or shape.",
-                "Save the package again.",
+                $"Save the package again.",
                 field: "file"
             );
     }
@@ -165,7 +165,7 @@ public static class PackFile
     }
 
     private static ProblemException None(string name) =>
-        new($"{Quoted.Short(name)} is no package.", "Choose a .hangpack file that Hang has saved.", field: "file");
+        new($"{Quoted.Short(name)} is no package.", $"Choose a .hangpack file that Hang has saved.", field: "file");
 
     private sealed record Listed(int Hangpack, string Name, ImmutableArray<string> Graphics, ImmutableArray<PackFeel> Feels);
 }

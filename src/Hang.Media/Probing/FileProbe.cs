@@ -69,7 +69,7 @@ public sealed record FileProbe(
         using var json = JsonDocument.Parse(output);
         if (!json.RootElement.TryGetProperty("streams", out var streams) || streams.GetArrayLength() == 0)
         {
-            throw new ProblemException($"{Path.GetFileName(path)} holds no video.", "Hand it off again.", field: "file");
+            throw new ProblemException($"{Path.GetFileName(path)} holds no video.", $"Hand it off again.", field: "file");
         }
         var s = streams[0];
         string Text(string name) => s.TryGetProperty(name, out var v) ? v.ToString() : "unknown";

@@ -18,7 +18,7 @@ public static class MediaReader
         using var file = File.OpenRead(path);
         var read = file.ReadAtLeast(start, start.Length, false);
         return Of(start.AsSpan(0, read))
-            ?? throw new ProblemException("The file is of no kind that Hang reads.", "Use MOV, MP4, WebM, Matroska, AVI, MXF, or stills.", field: "file");
+            ?? throw new ProblemException($"The file is of no kind that Hang reads.", $"Use MOV, MP4, WebM, Matroska, AVI, MXF, or stills.", field: "file");
     }
 
     private static string? Of(ReadOnlySpan<byte> b)

@@ -74,7 +74,7 @@ public sealed class FfmpegProcess : IAsyncDisposable
         }
         catch (System.ComponentModel.Win32Exception)
         {
-            throw new ProblemException($"{program} is not installed.", "Install Debian's package ffmpeg; ./hang start does it.");
+            throw new ProblemException($"{program} is not installed.", $"Install Debian's package ffmpeg; ./hang start does it.");
         }
     }
 
@@ -154,7 +154,7 @@ public sealed class FfmpegProcess : IAsyncDisposable
         process.WaitForExit(2000);
         if (ranOut)
         {
-            return new("It took too long, and was broken off.", "Use a shorter file, or another kind.", field: "file");
+            return new($"It took too long, and was broken off.", $"Use a shorter file, or another kind.", field: "file");
         }
         string words;
         lock (complaint)
@@ -163,8 +163,8 @@ public sealed class FfmpegProcess : IAsyncDisposable
         }
         var last = words.Split('\n').Select(l => l.Trim()).LastOrDefault(l => l.Length > 0) ?? "it gave no reason";
         return words.Contains("No space left", StringComparison.OrdinalIgnoreCase)
-            ? new("The disk is full, so the file could not be written.", "Free some space and run it again.", field: "file")
-            : new($"The encoder stopped: {last}.", "Run it again; if it stops again, choose another kind of file.", field: "file");
+            ? new($"The disk is full, so the file could not be written.", $"Free some space and run it again.", field: "file")
+            : new($"The encoder stopped: {last}.", $"Run it again; if it stops again, choose another kind of file.", field: "file");
     }
 
     public async ValueTask DisposeAsync()

@@ -29,7 +29,7 @@ public sealed class FontTrials(string program) : IDisposable
         {
             throw new ProblemException(
                 $"{Quoted.Short(name)} is damaged: it cannot be opened, set and drawn whole.",
-                "Get the font from its maker again, or choose another.",
+                $"Get the font from its maker again, or choose another.",
                 field: "font"
             );
         }

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using System.Runtime.CompilerServices;
 using System.Threading.Channels;
 using Hang.Core.Evaluation;
@@ -11,6 +10,7 @@ using Hang.Media.Probing;
 using Hang.Media.Rendering;
 using Hang.Media.Sounds;
 using Hang.Paint.Pictures;
+using Hang.Scene;
 using Hang.Scene.PaintList;
 
 namespace Hang.Media.Proofs;
@@ -61,28 +61,16 @@ public static class Prover
             (least, greatest) = (Math.Min(least, c.Least), Math.Max(greatest, c.Greatest));
         }
         var facts = new List<ProofFact>(await asked);
-        facts.Insert(0, ProofFact.Of("number of frames", plan.Frames, found));
+        facts.Insert(0, ProofFact.Of($"number of frames", $"{plan.Frames}", $"{found}"));
         facts.Add(
             plan.HasAlpha
-                ? new("alpha range", "within 0 to 255", string.Create(CultureInfo.InvariantCulture, $"{least:0} to {greatest:0}"), true)
-                : new(
-                    "alpha",
-                    "none: every pixel opaque",
-                    least >= 254.5 ? "every pixel opaque" : string.Create(CultureInfo.InvariantCulture, $"down to {least:0}"),
-                    least >= 254.5
-                )
+                ? new($"alpha range", $"within 0 to 255", $"{least:0} to {greatest:0}", true)
+                : new($"alpha", $"none: every pixel opaque", least >= 254.5 ? (Sentence)$"every pixel opaque" : $"down to {least:0}", least >= 254.5)
         );
         if (compared.Any(c => c.Judged))
         {
             var outside = errors.Select(e => e.OutOfRange).DefaultIfEmpty().Max();
-            facts.Add(
-                new(
-                    "levels (EBU R 103)",
-                    "at most 1 % out of range",
-                    string.Create(CultureInfo.InvariantCulture, $"{outside * 100:0.##} % out of range"),
-                    outside <= Proof.MostOutOfRange
-                )
-            );
+            facts.Add(new($"levels (EBU R 103)", $"at most 1 % out of range", $"{outside * 100:0.##} % out of range", outside <= Proof.MostOutOfRange));
         }
         facts.AddRange(await SoundProof.FactsAsync(evaluator.Graphic, delivery, sounds, cancel));
         var rim = compared.Where(c => c.Rim is not null).MaxBy(c => c.Rim!.Error);

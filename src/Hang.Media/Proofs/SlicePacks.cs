@@ -129,7 +129,7 @@ internal sealed class SlicePacks(Delivery delivery, MovLook look, ProresFrame li
                 }
                 if (at < packs.Count)
                 {
-                    throw new Scene.ProblemException("The file's slices could not all be decoded.", "Hand it off again.", field: "file");
+                    throw new Scene.ProblemException($"The file's slices could not all be decoded.", $"Hand it off again.", field: "file");
                 }
             }
             done.SetResult();

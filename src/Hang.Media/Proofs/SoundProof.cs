@@ -11,6 +11,7 @@ using Hang.Media.Probing;
 using Hang.Media.Processes;
 using Hang.Media.Sounds;
 using Hang.Media.Stills;
+using Hang.Scene;
 using Hang.Scene.Time;
 
 namespace Hang.Media.Proofs;
@@ -40,19 +41,19 @@ internal static class SoundProof
             using var pair = delivery.Plan.Kind == FileKind.Pair ? await PairFiles.OpenAsync(delivery.Path, cancel) : null;
             if ((pair?.Fill ?? (room == SoundRoom.Beside ? await BesideAsync(delivery.Path, unpacked, cancel) : delivery.Path)) is not { } path)
             {
-                return [new("sound", "beside the stills", "none", false)];
+                return [new($"sound", $"beside the stills", $"none", false)];
             }
             var (rate, channels, length) = await ProbeAsync(path, cancel);
             if (rate == 0)
             {
-                return [new("sound", "in the file", "none", false)];
+                return [new($"sound", $"in the file", $"none", false)];
             }
             var (heard, decoded) = await CompareAsync(path, mix, from, count, cancel);
             return
             [
-                ProofFact.Of("sound", $"{ISamples.Channels} channels at {SampleClock.Rate} Hz", $"{channels} channels at {rate} Hz"),
+                ProofFact.Of($"sound", $"{ISamples.Channels} channels at {SampleClock.Rate} Hz", $"{channels} channels at {rate} Hz"),
                 // What an MP4 says of its length is exact; a decoder gives its last block as a whole.
-                ProofFact.Of("samples of sound", count, room == SoundRoom.Aac ? length : decoded),
+                ProofFact.Of($"samples of sound", $"{count}", $"{(room == SoundRoom.Aac ? length : decoded)}"),
                 heard.Fact(room is SoundRoom.Pcm or SoundRoom.Beside),
             ];
         }
@@ -162,21 +163,20 @@ internal static class SoundProof
             if (isExact)
             {
                 return new(
-                    "sound is",
-                    "what was meant, to the last of 24 bits",
-                    worst <= Rounding ? "what was meant" : string.Create(CultureInfo.InvariantCulture, $"off by up to {worst:0.######} of full scale"),
+                    $"sound is",
+                    $"what was meant, to the last of 24 bits",
+                    worst <= Rounding ? (Sentence)$"what was meant" : $"off by up to {worst:0.######} of full scale",
                     worst <= Rounding
                 );
             }
             var ratio = power == 0 ? double.PositiveInfinity : 10 * Math.Log10(power / Math.Max(error, 1e-20));
-            var lag = power == 0 ? 0 : Lag();
+            var (lag, below) = (power == 0 ? 0 : Lag(), Math.Min(ratio, 200));
             return new(
-                "sound is",
-                string.Create(CultureInfo.InvariantCulture, $"in step, its error {LeastRatio} dB below it or more"),
-                string.Create(
-                    CultureInfo.InvariantCulture,
-                    $"{(lag == 0 ? "in step" : $"{Math.Abs(lag)} samples {(lag > 0 ? "late" : "early")}")}, its error {Math.Min(ratio, 200):0.0} dB below it"
-                ),
+                $"sound is",
+                $"in step, its error {LeastRatio} dB below it or more",
+                lag == 0 ? (Sentence)$"in step, its error {below:0.0} dB below it"
+                    : lag > 0 ? (Sentence)$"{lag} samples late, its error {below:0.0} dB below it"
+                    : $"{-lag} samples early, its error {below:0.0} dB below it",
                 lag == 0 && ratio >= LeastRatio
             );
         }

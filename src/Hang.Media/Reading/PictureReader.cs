@@ -16,10 +16,10 @@ internal static class PictureReader
     {
         var name = Path.GetFileName(delivery.Path);
         using var data = SKData.CreateCopy(await File.ReadAllBytesAsync(delivery.Path, cancel));
-        using var codec = SKCodec.Create(data) ?? throw new ProblemException($"{name} is no picture.", "Hand it off again.", field: "file");
+        using var codec = SKCodec.Create(data) ?? throw new ProblemException($"{name} is no picture.", $"Hand it off again.", field: "file");
         if (codec.Info.Width != delivery.Width || codec.Info.Height != delivery.Height)
         {
-            throw new ProblemException($"{name} is not {delivery.Width} x {delivery.Height}.", "Hand it off again.", field: "file");
+            throw new ProblemException($"{name} is not {delivery.Width} x {delivery.Height}.", $"Hand it off again.", field: "file");
         }
         var info = new SKImageInfo(delivery.Width, delivery.Height, SKColorType.Rgba8888, SKAlphaType.Unpremul);
         var frames = codec.FrameInfo;
@@ -30,7 +30,7 @@ internal static class PictureReader
             var rgba = new byte[info.BytesSize];
             if (!Fill(codec, info, rgba, i))
             {
-                throw new ProblemException($"{name} is damaged.", "Hand it off again.", field: "file");
+                throw new ProblemException($"{name} is damaged.", $"Hand it off again.", field: "file");
             }
             shown += frames.Length > 0 ? frames[i].Duration : 0;
             var until = frames.Length > 1 ? (int)Math.Round(shown / 1000.0 * delivery.Rate.PerSecond) : delivery.Plan.Frames;

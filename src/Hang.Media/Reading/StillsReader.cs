@@ -24,7 +24,7 @@ internal static class StillsReader
             var rgba = decode(before, name);
             return rgba.Length == delivery.FrameBytes
                 ? new StillFrame(rgba, delivery.Width)
-                : throw new ProblemException($"{name} is not {delivery.Width} x {delivery.Height}.", "Hand it off again.", field: "file");
+                : throw new ProblemException($"{name} is not {delivery.Width} x {delivery.Height}.", $"Hand it off again.", field: "file");
         }
         await foreach (var (nextName, still) in StillsAsync(delivery.Path, cancel))
         {

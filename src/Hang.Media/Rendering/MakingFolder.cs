@@ -21,7 +21,7 @@ public sealed class MakingFolder : IDisposable
         {
             throw new ProblemException(
                 $"There is no folder {Quoted.Short(Path.GetFileName(parent) ?? path)} to put {Quoted.Short(Path.GetFileName(path))} into.",
-                "Make it, or choose another.",
+                $"Make it, or choose another.",
                 field: "file"
             );
         }
@@ -34,7 +34,7 @@ public sealed class MakingFolder : IDisposable
         {
             throw new ProblemException(
                 $"{Quoted.Short(Path.GetFileName(path))} could not be written there.",
-                "Choose another folder, or free some space.",
+                $"Choose another folder, or free some space.",
                 field: "file"
             );
         }

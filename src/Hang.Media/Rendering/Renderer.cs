@@ -38,7 +38,7 @@ public static class Renderer
         plan = plan.Demand(evaluator.Graphic);
         foreach (var taken in PathsOf(plan, path).Where(Path.Exists))
         {
-            throw new ProblemException($"{Path.GetFileName(taken)} is there already, and Hang never overwrites.", "Choose another name.", field: "file");
+            throw new ProblemException($"{Path.GetFileName(taken)} is there already, and Hang never overwrites.", $"Choose another name.", field: "file");
         }
         using var making = MakingFolder.Beside(path);
         var (half, wave) = (making.Of(Path.GetFileName(path)), making.Of("sound.wav"));
@@ -79,20 +79,20 @@ public static class Renderer
         {
             if (e is IOException { HResult: NoSpace or Quota })
             {
-                throw new ProblemException("The disk is full, so the file could not be written.", "Free some space and run it again.", field: "file");
+                throw new ProblemException($"The disk is full, so the file could not be written.", $"Free some space and run it again.", field: "file");
             }
             if (e is IOException io)
             {
                 // Where the file was to lie is nobody's concern who only sees the page.
                 throw new ProblemException(
                     $"The file could not be written: {io.Message.Split(" : '")[0]}.",
-                    "Free some space or choose another folder, and run it again.",
+                    $"Free some space or choose another folder, and run it again.",
                     field: "file"
                 );
             }
             if (e is UnauthorizedAccessException)
             {
-                throw new ProblemException("The file could not be written: Hang may not write there.", "Choose another folder.", field: "file");
+                throw new ProblemException($"The file could not be written: Hang may not write there.", $"Choose another folder.", field: "file");
             }
             throw;
         }

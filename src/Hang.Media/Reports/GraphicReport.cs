@@ -8,6 +8,7 @@ using Hang.Core.Handoff;
 using Hang.Core.Sounds;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using Hang.Scene;
 using Hang.Scene.Colour;
 using Hang.Scene.Time;
 
@@ -113,7 +114,7 @@ public sealed record GraphicReport(
             yield return new(
                 "empty",
                 Weight.Error,
-                new("Nothing is seen in any frame.", "Add a layer, or raise the opacity of one."),
+                new($"Nothing is seen in any frame.", $"Add a layer, or raise the opacity of one."),
                 0,
                 total - 1,
                 total,
@@ -137,11 +138,8 @@ public sealed record GraphicReport(
                     "cover",
                     Weight.Error,
                     new(
-                        string.Create(
-                            CultureInfo.InvariantCulture,
-                            $"No frame hides everything: at frame {Hole!.Frame} {Hole.Pixels} pixels are not covered, the first at {Hole.X}, {Hole.Y}."
-                        ),
-                        "Make the cover larger or opaque there, so that the cut is not seen."
+                        $"No frame hides everything: at frame {Hole!.Frame} {Hole.Pixels} pixels are not covered, the first at {Hole.X}, {Hole.Y}.",
+                        $"Make the cover larger or opaque there, so that the cut is not seen."
                     ),
                     Hole.Frame,
                     Hole.Frame,
@@ -156,10 +154,7 @@ public sealed record GraphicReport(
             yield return new(
                 "empty",
                 Weight.Warning,
-                new(
-                    string.Create(CultureInfo.InvariantCulture, $"The first {FirstSeen} frames show nothing."),
-                    $"Hand off from frame {At(FirstSeen)}, or let it arrive sooner."
-                ),
+                new($"The first {FirstSeen} frames show nothing.", $"Hand off from frame {At(FirstSeen)}, or let it arrive sooner."),
                 0,
                 FirstSeen - 1,
                 FirstSeen,
@@ -172,10 +167,7 @@ public sealed record GraphicReport(
             yield return new(
                 "empty",
                 Weight.Warning,
-                new(
-                    string.Create(CultureInfo.InvariantCulture, $"The last {tail} frames show nothing."),
-                    $"Hand off until frame {At(LastSeen)}, or shorten Leave."
-                ),
+                new($"The last {tail} frames show nothing.", $"Hand off until frame {At(LastSeen)}, or shorten Leave."),
                 LastSeen + 1,
                 total - 1,
                 tail,
@@ -193,13 +185,10 @@ public sealed record GraphicReport(
                 "seam",
                 Weight.Warning,
                 new(
-                    string.Create(
-                        CultureInfo.InvariantCulture,
-                        $"As a loop it jumps: from its end to its start it changes by {Seam.Step:0.0}, usually by {Seam.Usual:0.0} of 255."
-                    ),
+                    $"As a loop it jumps: from its end to its start it changes by {Seam.Step:0.0}, usually by {Seam.Usual:0.0} of 255.",
                     Seam.Length is { } length
-                        ? $"With {length} frames it closes."
-                        : "Let its last keyframe be what the first is, and its idle motions end on whole cycles."
+                        ? (Sentence)$"With {length} frames it closes."
+                        : $"Let its last keyframe be what the first is, and its idle motions end on whole cycles."
                 ),
                 total - 1,
                 0,
@@ -209,16 +198,15 @@ public sealed record GraphicReport(
         }
         if (Flashes.Harms)
         {
-            var (count, what) = Flashes.General >= Flashes.Red ? (Flashes.General, "flashes") : (Flashes.Red, "flashes of red");
+            var count = Math.Max(Flashes.General, Flashes.Red);
             yield return new(
                 "flashes",
                 Weight.Error,
                 new(
-                    string.Create(
-                        CultureInfo.InvariantCulture,
-                        $"{count} {what} within the second from frame {Flashes.Frame}; more than {Flashes.Most} can cause seizures."
-                    ),
-                    "Make it blink more slowly, less brightly, or in a smaller place (WCAG 2.2, ITU-R BT.1702)."
+                    Flashes.General >= Flashes.Red
+                        ? (Sentence)$"{count} flashes within the second from frame {Flashes.Frame}; more than {Flashes.Most} can cause seizures."
+                        : $"{count} flashes of red within the second from frame {Flashes.Frame}; more than {Flashes.Most} can cause seizures.",
+                    $"Make it blink more slowly, less brightly, or in a smaller place (WCAG 2.2, ITU-R BT.1702)."
                 ),
                 Flashes.Frame,
                 Math.Min(total - 1, Flashes.Frame + graphic.Rate.Nominal - 1),
@@ -245,11 +233,8 @@ public sealed record GraphicReport(
             "keyColour",
             Weight.Note,
             new(
-                string.Create(
-                    CultureInfo.InvariantCulture,
-                    $"The safest key colour is {SafestKey.Colour}, {SafestKey.Distance:0} of 255 from {SafestKey.Nearest}; {Spill * 100:0.#} % of what is seen mixes with it."
-                ),
-                SafestKey.WouldKeyOut ? "No key colour is safe: hand off with transparency." : "Use it where the file will be keyed."
+                $"The safest key colour is {SafestKey.Colour}, {SafestKey.Distance:0} of 255 from {SafestKey.Nearest}; {Spill * 100:0.#} % of what is seen mixes with it.",
+                SafestKey.WouldKeyOut ? (Sentence)$"No key colour is safe: hand off with transparency." : $"Use it where the file will be keyed."
             ),
             null,
             null,
@@ -273,10 +258,8 @@ public sealed record GraphicReport(
             "reading",
             Weight.Warning,
             new(
-                string.Create(CultureInfo.InvariantCulture, $"{reading.Words} words need {reading.Needs} frames to be read, and stand for {reading.Stands}."),
-                reading.Stands == 0
-                    ? "Let all words stand still, opaque and whole for a while."
-                    : string.Create(CultureInfo.InvariantCulture, $"Hold for {reading.HoldThatWouldDo} frames.")
+                $"{reading.Words} words need {reading.Needs} frames to be read, and stand for {reading.Stands}.",
+                reading.Stands == 0 ? (Sentence)$"Let all words stand still, opaque and whole for a while." : $"Hold for {reading.HoldThatWouldDo} frames."
             ),
             null,
             null,
@@ -305,11 +288,8 @@ public sealed record GraphicReport(
                     "contrast",
                     Weight.Warning,
                     new(
-                        string.Create(
-                            CultureInfo.InvariantCulture,
-                            $"Its contrast with what is behind it is {contrast.Ratio:0.0}:1, and {needs:0.0}:1 is needed."
-                        ),
-                        "Make it lighter or darker, or put a plate behind it (WCAG 2.2).",
+                        $"Its contrast with what is behind it is {contrast.Ratio:0.0}:1, and {needs:0.0}:1 is needed.",
+                        $"Make it lighter or darker, or put a plate behind it (WCAG 2.2).",
                         layer.Name,
                         "fill"
                     ),
@@ -336,8 +316,8 @@ public sealed record GraphicReport(
             "contrast",
             Weight.Note,
             new(
-                string.Create(CultureInfo.InvariantCulture, $"Its contrast depends on the footage: {onBlack:0.0}:1 over black, {onWhite:0.0}:1 over white."),
-                "Give it a plate, a line or a shadow where the footage may be as bright as it is.",
+                $"Its contrast depends on the footage: {onBlack:0.0}:1 over black, {onWhite:0.0}:1 over white.",
+                $"Give it a plate, a line or a shadow where the footage may be as bright as it is.",
                 layer.Name,
                 "fill"
             ),

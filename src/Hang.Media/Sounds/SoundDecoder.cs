@@ -147,8 +147,12 @@ internal static class SoundDecoder
     }
 
     private static ProblemException TooLong(string name) =>
-        new($"{name} lasts longer than {SoundAsset.MostSamples / SampleClock.Rate / 60} minutes.", "Cut it to what the graphic needs.", field: "sound");
+        new($"{name} lasts longer than {SoundAsset.MostSamples / SampleClock.Rate / 60} minutes.", $"Cut it to what the graphic needs.", field: "sound");
 
     private static ProblemException Unreadable(string name, Exception? why = null) =>
-        new($"{name} cannot be read as sound{(why is null ? "" : " by the decoder")}.", "Save it again as WAV or FLAC, and add that.", field: "sound");
+        new(
+            why is null ? (Sentence)$"{name} cannot be read as sound." : $"{name} cannot be read as sound by the decoder.",
+            $"Save it again as WAV or FLAC, and add that.",
+            field: "sound"
+        );
 }

@@ -22,7 +22,7 @@ public sealed class SoundJudge : SourceJudge
         }
         if (SoundFormat.Of(bytes) is not { } format)
         {
-            throw new ProblemException($"{name} is no sound that Hang takes.", "Use WAV, FLAC, MP3, OGG or M4A.", field: "sound");
+            throw new ProblemException($"{name} is no sound that Hang takes.", $"Use WAV, FLAC, MP3, OGG or M4A.", field: "sound");
         }
         var hash = HashKind.HashOf(bytes);
         var path = Path.Combine(Path.GetTempPath(), $"hang-sound-{Guid.NewGuid():N}");

@@ -63,7 +63,7 @@ public sealed class SoundShelf(Func<string, CancellationToken, Task<string?>> fi
                 var format = SoundFormat.ByType(asset.Type);
                 if (from is null || format is null)
                 {
-                    throw new ProblemException($"The sound {asset.Name} is missing.", "Add it again.", field: "sound");
+                    throw new ProblemException($"The sound {asset.Name} is missing.", $"Add it again.", field: "sound");
                 }
                 await SoundDecoder.DecodeAsync(asset.Name, from, format, path, cancel);
             }

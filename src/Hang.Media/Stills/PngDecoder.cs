@@ -11,10 +11,10 @@ internal static class PngDecoder
     public static byte[] Decode(byte[] still, string name)
     {
         using var data = SKData.CreateCopy(still);
-        using var codec = SKCodec.Create(data) ?? throw new ProblemException($"{name} is no picture.", "Hand it off again.", field: "file");
+        using var codec = SKCodec.Create(data) ?? throw new ProblemException($"{name} is no picture.", $"Hand it off again.", field: "file");
         var info = new SKImageInfo(codec.Info.Width, codec.Info.Height, SKColorType.Rgba8888, SKAlphaType.Unpremul);
         var rgba = new byte[info.BytesSize];
-        return Fill(codec, info, rgba) ? rgba : throw new ProblemException($"{name} is damaged.", "Hand it off again.", field: "file");
+        return Fill(codec, info, rgba) ? rgba : throw new ProblemException($"{name} is damaged.", $"Hand it off again.", field: "file");
     }
 
     private static unsafe bool Fill(SKCodec codec, SKImageInfo info, byte[] rgba)

@@ -63,7 +63,7 @@ internal static class TiffStill
     {
         using var bytes = new MemoryStream(still);
         using var tiff = Tiff.ClientOpen(name, "r", bytes, new Stay())
-            ?? throw new ProblemException($"{name} is no picture.", "Hand it off again.", field: "file");
+            ?? throw new ProblemException($"{name} is no picture.", $"Hand it off again.", field: "file");
         int Number(TiffTag tag) => tiff.GetField(tag) is [var value, ..] ? value.ToInt() : 0;
         var (width, height, components) = (Number(TiffTag.IMAGEWIDTH), Number(TiffTag.IMAGELENGTH), Number(TiffTag.SAMPLESPERPIXEL));
         var rgba = new byte[width * height * 4];
@@ -72,7 +72,7 @@ internal static class TiffStill
         {
             if (components is not (3 or 4) || !tiff.ReadScanline(row, y))
             {
-                throw new ProblemException($"{name} is damaged.", "Hand it off again.", field: "file");
+                throw new ProblemException($"{name} is damaged.", $"Hand it off again.", field: "file");
             }
             for (var x = 0; x < width; x++)
             {

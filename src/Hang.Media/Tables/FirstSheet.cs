@@ -52,7 +52,7 @@ internal sealed class FirstSheet
     }
 
     private static ProblemException None(Budget budget) =>
-        new($"{budget.Shown} is no workbook that can be read.", "Save it as XLSX or CSV again.", field: "file");
+        new($"{budget.Shown} is no workbook that can be read.", $"Save it as XLSX or CSV again.", field: "file");
 
     /// <summary>Path of the first sheet; texts and formats are read on the way.</summary>
     private string First()

@@ -16,6 +16,6 @@ public static class ListFile
                 : TableLines.Of(TableFile.Rows(name, bytes, cancel));
         return lines.Length > 0
             ? lines
-            : throw new ProblemException($"{Quoted.Short(name)} has no rows.", "Give a list, or a table with a row for each item.", field: "file");
+            : throw new ProblemException($"{Quoted.Short(name)} has no rows.", $"Give a list, or a table with a row for each item.", field: "file");
     }
 }

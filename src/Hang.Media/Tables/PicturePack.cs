@@ -21,7 +21,7 @@ public static class PicturePack
         string[] pictures = [.. archive.Names.Distinct(StringComparer.Ordinal).Where(n => IsPicture(Path.GetFileName(n)))];
         if (pictures.Length > MostFiles)
         {
-            throw new ProblemException($"{budget.Shown} holds more than {MostFiles} pictures.", "Divide it.", field: "file");
+            throw new ProblemException($"{budget.Shown} holds more than {MostFiles} pictures.", $"Divide it.", field: "file");
         }
         foreach (var picture in pictures)
         {

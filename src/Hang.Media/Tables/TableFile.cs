@@ -33,7 +33,7 @@ public static class TableFile
         List<IReadOnlyList<string>> rows = [.. Rows(name, bytes, cancel).Where(r => r.Any(c => c.Trim().Length > 0))];
         if (rows.Count == 0)
         {
-            throw new ProblemException($"{Quoted.Short(name)} has no rows.", "Give a table with a heading for each column.", field: "file");
+            throw new ProblemException($"{Quoted.Short(name)} has no rows.", $"Give a table with a heading for each column.", field: "file");
         }
         var width = rows.Max(r => r.Count);
         if (rows.Count - 1 > Roster.MostRows || width > Roster.MostColumns)
@@ -75,7 +75,7 @@ public static class TableFile
         }
         if (bytes.AsSpan(0, Math.Min(bytes.Length, 4096)).Contains((byte)0))
         {
-            throw new ProblemException($"{Quoted.Short(name)} is no table.", "Give CSV, text with tabs, or XLSX.", field: "file");
+            throw new ProblemException($"{Quoted.Short(name)} is no table.", $"Give CSV, text with tabs, or XLSX.", field: "file");
         }
         try
         {
@@ -113,7 +113,7 @@ public static class TableFile
         {
             throw new ProblemException(
                 $"Row {rows.Count + 1} of {Quoted.Short(name)} cannot be read.",
-                "See whether a quotation mark is missing there, or a cell is very long.",
+                $"See whether a quotation mark is missing there, or a cell is very long.",
                 field: "file"
             );
         }
@@ -143,7 +143,7 @@ public static class TableFile
     /// <summary>What to say of a table that is no table any more.</summary>
     internal static ProblemException TooMuch(string shown) =>
         new(
-            string.Create(CultureInfo.InvariantCulture, $"{shown} has more than {MostLines} lines, or more than {MostCells} cells in one."),
+            $"{shown} has more than {MostLines} lines, or more than {MostCells} cells in one.",
             $"Keep it to {Roster.MostRows} rows and {Roster.MostColumns} columns.",
             field: "file"
         );

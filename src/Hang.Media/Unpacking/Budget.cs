@@ -1,5 +1,4 @@
 using System.Diagnostics;
-using System.Globalization;
 using Hang.Scene;
 
 namespace Hang.Media.Unpacking;
@@ -29,17 +28,13 @@ public sealed class Budget(string name, long most, CancellationToken cancel = de
         cancel.ThrowIfCancellationRequested();
         if ((left -= count) < 0)
         {
-            throw new ProblemException(
-                string.Create(CultureInfo.InvariantCulture, $"{Shown} unfolds to more than {bytes / 1_000_000} MB."),
-                "Take something out of it, or divide it.",
-                field: "file"
-            );
+            throw new ProblemException($"{Shown} unfolds to more than {bytes / 1_000_000} MB.", $"Take something out of it, or divide it.", field: "file");
         }
         if (watch.Elapsed > Longest)
         {
             throw new ProblemException(
-                string.Create(CultureInfo.InvariantCulture, $"{Shown} takes longer than {Longest.TotalSeconds:0} seconds to read."),
-                "Take something out of it, or divide it.",
+                $"{Shown} takes longer than {Longest.TotalSeconds:0} seconds to read.",
+                $"Take something out of it, or divide it.",
                 field: "file"
             );
         }

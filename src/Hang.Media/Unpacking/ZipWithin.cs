@@ -43,7 +43,7 @@ public sealed class ZipWithin : IDisposable
         {
             throw new ProblemException(
                 $"A file in {budget.Shown} has a name with control characters.",
-                "Give it another name, and zip it again.",
+                $"Give it another name, and zip it again.",
                 field: "file"
             );
         }
@@ -75,7 +75,7 @@ public sealed class ZipWithin : IDisposable
                 {
                     throw new ProblemException(
                         $"{Scene.Quoted.Short(name)} in {budget.Shown} is larger than {most / 1_000_000} MB.",
-                        "Use a smaller one.",
+                        $"Use a smaller one.",
                         field: "file"
                     );
                 }
@@ -93,7 +93,7 @@ public sealed class ZipWithin : IDisposable
     /// <exception cref="ProblemException">It is not there, or packed in a way that is not known.</exception>
     public Stream Open(string name)
     {
-        var entry = zip.GetEntry(name) ?? throw new ProblemException($"{Scene.Quoted.Short(name)} is not in {budget.Shown}.", "Save it again.", field: "file");
+        var entry = zip.GetEntry(name) ?? throw new ProblemException($"{Scene.Quoted.Short(name)} is not in {budget.Shown}.", $"Save it again.", field: "file");
         try
         {
             return budget.Of(entry.Open());
@@ -108,7 +108,7 @@ public sealed class ZipWithin : IDisposable
     public ProblemException Damaged(string name) =>
         new(
             $"{Scene.Quoted.Short(name)} in {budget.Shown} is damaged, or packed in a way that Hang does not know.",
-            "Zip it again, in the ordinary way (deflate).",
+            $"Zip it again, in the ordinary way (deflate).",
             field: "file"
         );
 
@@ -142,5 +142,5 @@ public sealed class ZipWithin : IDisposable
         throw none();
     }
 
-    private ProblemException None() => new($"{budget.Shown} is no zip file, or is damaged.", "Zip it again.", field: "file");
+    private ProblemException None() => new($"{budget.Shown} is no zip file, or is damaged.", $"Zip it again.", field: "file");
 }

@@ -47,7 +47,7 @@ public sealed record FontFile(string Hash, string Name, string Family, int Weigh
         var family = typeface.FamilyName.Trim() + (typeface.IsItalic ? " Italic" : "");
         if (family.Length > 100)
         {
-            throw new ProblemException($"{shown} has a name of {family.Length} characters.", "Use a font with a shorter name.", field: "font");
+            throw new ProblemException($"{shown} has a name of {family.Length} characters.", $"Use a font with a shorter name.", field: "font");
         }
         return new(HashKind.HashOf(bytes), name, family, Math.Clamp(typeface.FontWeight, 1, 1000), EmbeddingOf(shown, typeface), bytes);
     }
@@ -81,16 +81,20 @@ public sealed record FontFile(string Hash, string Name, string Family, int Weigh
             {
                 return Woff2.Unpack(file);
             }
-            catch (InvalidDataException e)
+            catch (InvalidDataException)
             {
-                throw new ProblemException($"{shown} cannot be unpacked: {e.Message}", "Use the font as TTF or OTF.", field: "font");
+                throw new ProblemException(
+                    $"{shown} cannot be unpacked: it is damaged, or holds several fonts.",
+                    $"Use the font as TTF or OTF.",
+                    field: "font"
+                );
             }
         }
         return BinaryPrimitives.ReadUInt32BigEndian(file) switch
         {
             0x00010000 or 0x4F54544F or 0x74727565 => file,
-            0x74746366 => throw new ProblemException($"{shown} holds several fonts.", "Use a file for each of them.", field: "font"),
-            0x774F4646 => throw new ProblemException($"{shown} is packed in an older way (WOFF).", "Use the font as WOFF2, TTF or OTF.", field: "font"),
+            0x74746366 => throw new ProblemException($"{shown} holds several fonts.", $"Use a file for each of them.", field: "font"),
+            0x774F4646 => throw new ProblemException($"{shown} is packed in an older way (WOFF).", $"Use the font as WOFF2, TTF or OTF.", field: "font"),
             _ => throw NoFont(shown),
         };
     }
@@ -108,7 +112,7 @@ public sealed record FontFile(string Hash, string Name, string Family, int Weigh
         {
             throw new ProblemException(
                 $"The maker of {shown} allows only pictures of it to be used (fsType {bits}).",
-                "Ask for a licence that allows embedding, or choose another font.",
+                $"Ask for a licence that allows embedding, or choose another font.",
                 field: "font"
             );
         }
@@ -119,11 +123,11 @@ public sealed record FontFile(string Hash, string Name, string Family, int Weigh
             : (bits & Restricted) != 0
                 ? throw new ProblemException(
                     $"The maker of {shown} does not allow it to be embedded (fsType {bits}).",
-                    "Ask for a licence that allows embedding, or choose another font.",
+                    $"Ask for a licence that allows embedding, or choose another font.",
                     field: "font"
                 )
             : Embedding.Installable;
     }
 
-    private static ProblemException NoFont(string shown) => new($"{shown} is no font that Hang can read.", "Use a TTF, OTF or WOFF2 file.", field: "font");
+    private static ProblemException NoFont(string shown) => new($"{shown} is no font that Hang can read.", $"Use a TTF, OTF or WOFF2 file.", field: "font");
 }

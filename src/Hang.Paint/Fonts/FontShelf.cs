@@ -118,7 +118,7 @@ public sealed class FontShelf
     {
         if (families.ContainsKey(font.Family))
         {
-            throw new ProblemException($"{font.Family} ships with Hang already.", "Choose it from the list of fonts.", field: "font");
+            throw new ProblemException($"{font.Family} ships with Hang already.", $"Choose it from the list of fonts.", field: "font");
         }
         own[(font.Family, font.Weight)] = new(() => new FontFace(font.Bytes));
     }

@@ -34,7 +34,7 @@ public sealed record PictureFile(string Hash, Asset Asset, byte[] Bytes)
         };
         if (codec is null || type is null)
         {
-            throw new ProblemException($"{shown} is no PNG, JPEG or WebP picture.", "Save it as one of these and try again.", field: "picture");
+            throw new ProblemException($"{shown} is no PNG, JPEG or WebP picture.", $"Save it as one of these and try again.", field: "picture");
         }
         var (width, height) = (codec.Info.Width, codec.Info.Height);
         if ((long)width * height > Asset.MostPixels || width > short.MaxValue || height > short.MaxValue)
@@ -48,7 +48,7 @@ public sealed record PictureFile(string Hash, Asset Asset, byte[] Bytes)
         using var bitmap = new SKBitmap();
         if (!bitmap.TryAllocPixels(Decoded(width, height)) || codec.GetPixels(bitmap.Info, bitmap.GetPixels()) != SKCodecResult.Success)
         {
-            throw new ProblemException($"{shown} is damaged or cut short.", "Save it again and try once more.", field: "picture");
+            throw new ProblemException($"{shown} is damaged or cut short.", $"Save it again and try once more.", field: "picture");
         }
         return new(
             HashKind.HashOf(bytes),

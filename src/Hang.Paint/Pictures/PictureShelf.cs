@@ -113,7 +113,7 @@ public sealed class PictureShelf(Func<string, byte[]?> bytes, long most = Pictur
         var bitmap = codec is null ? null : SKBitmap.Decode(codec, PictureFile.Decoded(codec.Info.Width, codec.Info.Height));
         if (bitmap is null)
         {
-            throw new ProblemException("A picture of the graphic is missing or damaged.", "Add it again.", field: id);
+            throw new ProblemException($"A picture of the graphic is missing or damaged.", $"Add it again.", field: id);
         }
         if (PictureId.Parse(id) is { } cut)
         {

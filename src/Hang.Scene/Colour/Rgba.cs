@@ -28,7 +28,7 @@ public readonly record struct Rgba(double R, double G, double B, double A = 1)
     public static Rgba Parse(string text, string? field = null) =>
         TryParse(text, out var colour)
             ? colour
-            : throw new ProblemException($"\"{Quoted.Short(text)}\" is not a colour.", "Write it as #RRGGBB, such as #4A2C12.", field: field);
+            : throw new ProblemException($"\"{Quoted.Short(text)}\" is not a colour.", $"Write it as #RRGGBB, such as #4A2C12.", field: field);
 
     /// <summary>#RRGGBB, or #RRGGBBAA when not opaque, each rounded to the nearest of 256 steps.</summary>
     public override string ToString()

@@ -14,7 +14,7 @@ public static class Base64
         }
         catch (FormatException)
         {
-            throw new ProblemException($"What the document has of {Quoted.Short(name)} is not base64.", "Save the document again.", field: pointer);
+            throw new ProblemException($"What the document has of {Quoted.Short(name)} is not base64.", $"Save the document again.", field: pointer);
         }
     }
 }

@@ -22,18 +22,17 @@ public readonly record struct JsonPlace(JsonElement Json, string Pointer)
         }
         catch (JsonException e)
         {
-            var where = e.LineNumber is { } line
-                ? string.Create(CultureInfo.InvariantCulture, $" It breaks off in line {line + 1}, near character {e.BytePositionInLine + 1}.")
-                : "";
             throw new ProblemException(
-                $"This is not JSON, or it is nested deeper than {MostDepth}.{where}",
-                "Mend that place, or take the last good copy.",
+                e is { LineNumber: { } line, BytePositionInLine: { } before }
+                    ? (Sentence)$"This is not JSON, or it is nested deeper than {MostDepth}. It breaks off in line {line + 1}, near character {before + 1}."
+                    : $"This is not JSON, or it is nested deeper than {MostDepth}.",
+                $"Mend that place, or take the last good copy.",
                 field: "/"
             );
         }
         catch (ArgumentException)
         {
-            throw new ProblemException("The text has half a character in it (a lone surrogate).", "Mend that place, or take the last good copy.", field: "/");
+            throw new ProblemException($"The text has half a character in it (a lone surrogate).", $"Mend that place, or take the last good copy.", field: "/");
         }
         using (document)
         {
@@ -50,11 +49,11 @@ public readonly record struct JsonPlace(JsonElement Json, string Pointer)
 
     /// <summary>The members of an object, each name once.</summary>
     /// <exception cref="ProblemException">This is no object, or a name is there twice.</exception>
-    public IEnumerable<(string Name, JsonPlace Place)> Members(string what)
+    public IEnumerable<(string Name, JsonPlace Place)> Members()
     {
         if (Json.ValueKind != JsonValueKind.Object)
         {
-            throw Wrong($"{what} is an object in braces");
+            throw Wrong($"An object in braces");
         }
         var seen = new HashSet<string>(StringComparer.Ordinal);
         foreach (var member in Json.EnumerateObject())
@@ -66,11 +65,11 @@ public readonly record struct JsonPlace(JsonElement Json, string Pointer)
             }
             catch (InvalidOperationException)
             {
-                throw Refused("A name has half a character in it (a lone surrogate).", "Write it anew.");
+                throw Refused($"A name has half a character in it (a lone surrogate).", $"Write it anew.");
             }
             if (!seen.Add(name))
             {
-                throw Member(name, member.Value).Refused($"\"{Quoted.Short(name)}\" is there twice.", "Keep one of them.");
+                throw Member(name, member.Value).Refused($"\"{Quoted.Short(name)}\" is there twice.", $"Keep one of them.");
             }
             yield return (name, Member(name, member.Value));
         }
@@ -78,11 +77,11 @@ public readonly record struct JsonPlace(JsonElement Json, string Pointer)
 
     /// <summary>The items of a list.</summary>
     /// <exception cref="ProblemException">This is no list, or has more items than allowed.</exception>
-    public IEnumerable<JsonPlace> Items(string what, int most = int.MaxValue)
+    public IEnumerable<JsonPlace> Items(int most = int.MaxValue)
     {
         if (Json.ValueKind != JsonValueKind.Array)
         {
-            throw Wrong($"{what} is a list in brackets");
+            throw Wrong($"A list in brackets");
         }
         if (Json.GetArrayLength() > most)
         {
@@ -96,58 +95,57 @@ public readonly record struct JsonPlace(JsonElement Json, string Pointer)
     }
 
     /// <summary>A text without lone surrogates and NUL characters.</summary>
-    public string Text(string what = "this")
+    public string Text(Sentence? what = null)
     {
         if (Json.ValueKind != JsonValueKind.String)
         {
-            throw Wrong($"{what} is text in quotes");
+            throw Wrong(what ?? $"Text in quotes");
         }
         try
         {
             var text = Json.GetString()!;
-            return text.Contains('\0', StringComparison.Ordinal) ? throw Refused("The text has a NUL character in it.", "Take it out.") : text;
+            return text.Contains('\0', StringComparison.Ordinal) ? throw Refused($"The text has a NUL character in it.", $"Take it out.") : text;
         }
         catch (InvalidOperationException)
         {
-            throw Refused("The text has half a character in it (a lone surrogate).", "Write it anew.");
+            throw Refused($"The text has half a character in it (a lone surrogate).", $"Write it anew.");
         }
     }
 
     /// <summary>A finite number.</summary>
-    public double Number(string what = "this") =>
-        Json.ValueKind != JsonValueKind.Number ? throw Wrong($"{what} is a number")
+    public double Number() =>
+        Json.ValueKind != JsonValueKind.Number ? throw Wrong($"A number")
         : Json.TryGetDouble(out var number) && double.IsFinite(number) ? number
-        : throw Refused("The number is too large.", "Use a smaller one.");
+        : throw Refused($"The number is too large.", $"Use a smaller one.");
 
     /// <summary>A whole number.</summary>
-    public int Whole(string what = "this") =>
-        Json.ValueKind == JsonValueKind.Number && Json.TryGetInt32(out var number) ? number : throw Wrong($"{what} is a whole number");
+    public int Whole() => Json.ValueKind == JsonValueKind.Number && Json.TryGetInt32(out var number) ? number : throw Wrong($"A whole number");
 
-    public bool Flag(string what = "this") =>
+    public bool Flag() =>
         Json.ValueKind switch
         {
             JsonValueKind.True => true,
             JsonValueKind.False => false,
-            _ => throw Wrong($"{what} is true or false"),
+            _ => throw Wrong($"True or false"),
         };
 
     /// <summary>A refusal of this place because it is not what belongs here.</summary>
-    public ProblemException Wrong(string what) =>
-        Refused($"{char.ToUpperInvariant(what[0])}{what[1..]}, not {Kind()}.", "Mend that place, or take the last good copy.");
+    /// <param name="what">What belongs here, as the beginning of a sentence.</param>
+    public ProblemException Wrong(Sentence what) => Refused($"{what} belongs here, not {Kind()}.", $"Mend that place, or take the last good copy.");
 
     /// <summary>A refusal that names this place.</summary>
-    public ProblemException Refused(string message, string remedy) => new(message, remedy, field: Pointer.Length == 0 ? "/" : Pointer);
+    public ProblemException Refused(Sentence message, Sentence remedy) => new(message, remedy, field: Pointer.Length == 0 ? "/" : Pointer);
 
-    private string Kind() =>
+    private Sentence Kind() =>
         Json.ValueKind switch
         {
-            JsonValueKind.Null => "null",
-            JsonValueKind.True => "true",
-            JsonValueKind.False => "false",
-            JsonValueKind.Number => Quoted.Short(Json.GetRawText()),
-            JsonValueKind.String => "text",
-            JsonValueKind.Array => "a list",
-            JsonValueKind.Object => "an object",
-            _ => "nothing",
+            JsonValueKind.Null => $"null",
+            JsonValueKind.True => $"true",
+            JsonValueKind.False => $"false",
+            JsonValueKind.Number => $"{Quoted.Short(Json.GetRawText())}",
+            JsonValueKind.String => $"text",
+            JsonValueKind.Array => $"a list",
+            JsonValueKind.Object => $"an object",
+            _ => $"nothing",
         };
 }

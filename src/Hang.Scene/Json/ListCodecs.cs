@@ -11,7 +11,7 @@ internal sealed class ListCodec<T>(Codec item, int? most, bool linked) : Codec
 {
     public override object Read(JsonPlace place)
     {
-        var items = place.Items("this", most ?? int.MaxValue).Select(p => (T)item.Read(p));
+        var items = place.Items(most ?? int.MaxValue).Select(p => (T)item.Read(p));
         return linked ? items.ToImmutableList() : items.ToImmutableArray();
     }
 
@@ -52,7 +52,7 @@ internal sealed class MapCodec<T>(Codec item) : Codec
     where T : notnull
 {
     public override object Read(JsonPlace place) =>
-        place.Members("this").ToImmutableSortedDictionary(m => m.Name, m => (T)item.Read(m.Place), StringComparer.Ordinal);
+        place.Members().ToImmutableSortedDictionary(m => m.Name, m => (T)item.Read(m.Place), StringComparer.Ordinal);
 
     public override void Write(Utf8JsonWriter writer, object value)
     {

@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Hang.Scene.Time;
@@ -35,10 +34,7 @@ internal sealed class NumberCodec(bool whole, double? least, double? most) : Cod
         var number = whole ? place.Whole() : place.Number();
         if (number < least || number > most)
         {
-            throw place.Refused(
-                string.Create(CultureInfo.InvariantCulture, $"{number} is out of range."),
-                string.Create(CultureInfo.InvariantCulture, $"Use {least} to {most}.")
-            );
+            throw place.Refused($"{number} is out of range.", $"Use {least} to {most}.");
         }
         return whole ? (object)(int)number : number;
     }
@@ -108,9 +104,11 @@ internal sealed class ChoiceCodec(System.Type type) : Codec
 
 internal sealed class RateCodec : Codec
 {
+    private static readonly Sentence Rate = $"A rate such as \"25\" or \"30000/1001\"";
+
     public override object Read(JsonPlace place)
     {
-        var text = place.Text("a rate such as \"25\" or \"30000/1001\"");
+        var text = place.Text(Rate);
         foreach (var rate in FrameRate.All)
         {
             if (rate.ToString() == text)
@@ -131,7 +129,7 @@ internal sealed class RateCodec : Codec
 /// <summary>JSON that somebody else reads: a value whose kind depends on its address.</summary>
 internal sealed class RawCodec : Codec
 {
-    public override object Read(JsonPlace place) => place.Json.ValueKind == JsonValueKind.Null ? throw place.Wrong("this is a value") : place.Json.Clone();
+    public override object Read(JsonPlace place) => place.Json.ValueKind == JsonValueKind.Null ? throw place.Wrong($"A value") : place.Json.Clone();
 
     public override void Write(Utf8JsonWriter writer, object value) => ((JsonElement)value).WriteTo(writer);
 

@@ -80,7 +80,7 @@ internal sealed class RecordCodec : Codec
     public override object Read(JsonPlace place)
     {
         var given = new Dictionary<string, object>(StringComparer.Ordinal);
-        foreach (var (name, at) in place.Members("this"))
+        foreach (var (name, at) in place.Members())
         {
             if (byName.TryGetValue(name, out var member))
             {
@@ -93,7 +93,7 @@ internal sealed class RecordCodec : Codec
         }
         if (members.FirstOrDefault(m => m.Required && !given.ContainsKey(m.Name)) is { } missing)
         {
-            throw place.Refused($"\"{missing.Name}\" is missing.", "Add it, or take the last good copy.");
+            throw place.Refused($"\"{missing.Name}\" is missing.", $"Add it, or take the last good copy.");
         }
         var arguments = members.Where(m => m.Parameter >= 0).OrderBy(m => m.Parameter).Select(m => given.GetValueOrDefault(m.Name) ?? m.Default).ToArray();
         object made;
@@ -103,7 +103,7 @@ internal sealed class RecordCodec : Codec
         }
         catch (TargetInvocationException e) when (e.InnerException is ArgumentException bad)
         {
-            throw place.Refused(bad.Message, "Mend that place.");
+            throw place.Refused($"{bad.Message}", $"Mend that place.");
         }
         foreach (var member in members.Where(m => m.Parameter < 0))
         {
@@ -235,7 +235,7 @@ internal sealed class OneOfCodec : Codec
     {
         if (place.Json.ValueKind != JsonValueKind.Object)
         {
-            throw place.Wrong("this is an object in braces");
+            throw place.Wrong($"An object in braces");
         }
         if (!place.Json.TryGetProperty(member, out var named))
         {

@@ -1,6 +1,7 @@
 using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using System.Text.Json.Serialization.Metadata;
 using System.Text.Unicode;
 using Hang.Scene.Time;
 
@@ -9,24 +10,33 @@ namespace Hang.Scene.Json;
 /// <summary>How findings, inspections and the bodies of answers are written. Documents and edits have <see cref="Codecs"/>.</summary>
 public static class ReportJson
 {
-    public static JsonSerializerOptions Options { get; } = Make(indented: true);
+    /// <summary>With the parts of sentences beside them, as what is kept and sent has it.</summary>
+    public static JsonSerializerOptions Options { get; } = Make(says: true);
+
+    /// <summary>With sentences as English text only, as files for other programs have it.</summary>
+    public static JsonSerializerOptions Plain { get; } = Make(says: false);
 
     /// <summary>Adds what Hang's own types need to other options.</summary>
     public static void AddConverters(IList<JsonConverter> converters)
     {
         converters.Add(new RateConverter());
+        converters.Add(new EnglishConverter());
         converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
     }
 
-    private static JsonSerializerOptions Make(bool indented)
+    private static JsonSerializerOptions Make(bool says)
     {
         var options = new JsonSerializerOptions(JsonSerializerDefaults.Strict)
         {
             PropertyNamingPolicy = JsonNamingPolicy.CamelCase,
-            WriteIndented = indented,
+            WriteIndented = true,
             Encoder = JavaScriptEncoder.Create(UnicodeRanges.All),
         };
         AddConverters(options.Converters);
+        if (says)
+        {
+            options.TypeInfoResolver = new DefaultJsonTypeInfoResolver().WithAddedModifier(SaidBeside.Add);
+        }
         options.MakeReadOnly(populateMissingResolver: true);
         return options;
     }

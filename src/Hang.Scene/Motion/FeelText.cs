@@ -11,7 +11,7 @@ public static class FeelText
         TryParse(text)
         ?? throw new ProblemException(
             $"\"{Quoted.Short(text)}\" is not CSS easing text.",
-            "Write linear, cubic-bezier(x1, y1, x2, y2) with x from 0 to 1, steps(n) or linear(0, 0.4 30%, 1).",
+            $"Write linear, cubic-bezier(x1, y1, x2, y2) with x from 0 to 1, steps(n) or linear(0, 0.4 30%, 1).",
             field: "feel"
         );
 

@@ -25,7 +25,7 @@ public sealed record Spring(double Stiffness, double Damping, double Mass)
         // One that is damped so far that it does not overshoot does not swing, however long it takes.
         return Ratio >= 1 || SettleSeconds * Frequency / (2 * Math.PI) <= MostSwings
             ? this
-            : throw new ProblemException($"This spring swings more than {MostSwings} times before it rests.", "Give it more damping.", field: "damping");
+            : throw new ProblemException($"This spring swings more than {MostSwings} times before it rests.", $"Give it more damping.", field: "damping");
     }
 
     /// <summary>Undamped angular frequency ω = √(k/m), radians per second.</summary>
@@ -107,7 +107,7 @@ public sealed record Spring(double Stiffness, double Damping, double Mass)
     {
         if (!(value >= least && value <= most))
         {
-            throw new ProblemException($"A spring's {name} cannot be {value}.", $"Use a number from {least} to {most}.", field: name);
+            throw new ProblemException($"A spring's {new Term(name)} cannot be {value}.", $"Use a number from {least} to {most}.", field: name);
         }
     }
 }

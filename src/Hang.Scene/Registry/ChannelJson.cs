@@ -25,27 +25,27 @@ internal static class ChannelJson
         }
         if (!spec.Keyable)
         {
-            throw place.Refused($"{spec.Label} is decided once and cannot be keyed.", "Give it one value.");
+            throw place.Refused($"{spec.Term} is decided once and cannot be keyed.", $"Give it one value.");
         }
         List<Keyframe>? keys = null;
-        foreach (var (name, at) in place.Members("a keyed value"))
+        foreach (var (name, at) in place.Members())
         {
             keys =
                 name == "keys"
-                    ? [.. at.Items("keys", MostKeys).Select(k => ReadKey(spec, k))]
-                    : throw at.Refused($"\"{Quoted.Short(name)}\" is not known here.", "A keyed value is {\"keys\": [ … ]}.");
+                    ? [.. at.Items(MostKeys).Select(k => ReadKey(spec, k))]
+                    : throw at.Refused($"\"{Quoted.Short(name)}\" is not known here.", $"A keyed value is {{\"keys\": [ … ]}}.");
         }
         if (keys is not { Count: > 0 })
         {
-            throw place.Refused("A keyed value is {\"keys\": [ … ]} with one keyframe or more.", "Add a keyframe, or give it one value.");
+            throw place.Refused($"A keyed value is {{\"keys\": [ … ]}} with one keyframe or more.", $"Add a keyframe, or give it one value.");
         }
         for (var i = 1; i < keys.Count; i++)
         {
             if (keys[i - 1].At >= keys[i].At)
             {
                 throw new JsonPlace(default, string.Create(CultureInfo.InvariantCulture, $"{place.Pointer}/keys/{i}/at")).Refused(
-                    "Keyframes must be in rising order of frames.",
-                    "Put them in order."
+                    $"Keyframes must be in rising order of frames.",
+                    $"Put them in order."
                 );
             }
         }
@@ -89,7 +89,7 @@ internal static class ChannelJson
         var feel = Feel.Linear;
         FeelParts? parts = null;
         (Point? into, Point? onward) = (null, null);
-        foreach (var (name, at) in place.Members("a keyframe"))
+        foreach (var (name, at) in place.Members())
         {
             switch (name)
             {
@@ -112,12 +112,12 @@ internal static class ChannelJson
                     onward = ReadPoint(at);
                     break;
                 default:
-                    throw at.Refused($"\"{Quoted.Short(name)}\" is no part of a keyframe.", "Its parts are at, value, feel, tangentIn and tangentOut.");
+                    throw at.Refused($"\"{Quoted.Short(name)}\" is no part of a keyframe.", $"Its parts are at, value, feel, tangentIn and tangentOut.");
             }
         }
         if (frame is not { } f || value is not { } v)
         {
-            throw place.Refused("A keyframe needs \"at\" and \"value\".", "Add them.");
+            throw place.Refused($"A keyframe needs \"at\" and \"value\".", $"Add them.");
         }
         return new(f, v, feel) { Parts = parts, Bend = into is null && onward is null ? null : new Bend(into ?? default, onward ?? default) };
     }
@@ -180,20 +180,22 @@ internal static class ChannelJson
 
     private static (Feel Feel, FeelParts? Parts) ReadFeels(ValueSpec spec, JsonPlace place)
     {
-        var feels = place.Items("feels", 4).Select(ReadFeel).ToArray();
+        var feels = place.Items(4).Select(ReadFeel).ToArray();
         return feels.Length == spec.Kind.Components.Length && feels.Length > 1
             ? (feels[0], new(feels[0], feels[1], feels.ElementAtOrDefault(2) ?? Feel.Linear, feels.ElementAtOrDefault(3) ?? Feel.Linear))
             : throw place.Refused(
-                "The number of feels does not fit the value.",
-                spec.Kind.Components.Length > 1 ? $"Give one feel, or one for each of {string.Join(", ", spec.Kind.Components)}." : "Give one feel."
+                $"The number of feels does not fit the value.",
+                spec.Kind.Components.Length > 1 ? (Sentence)$"Give one feel, or one for each of {string.Join(", ", spec.Kind.Components)}." : $"Give one feel."
             );
     }
+
+    private static readonly Sentence Easing = $"CSS easing text";
 
     private static Feel ReadFeel(JsonPlace place)
     {
         try
         {
-            return FeelText.Parse(place.Text("a feel is CSS easing text; this"));
+            return FeelText.Parse(place.Text(Easing));
         }
         catch (ProblemException e) when (e.Problem.Field == "feel")
         {

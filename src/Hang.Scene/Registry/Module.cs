@@ -20,6 +20,9 @@ public abstract class Module
 
     public string Title { get; }
 
+    /// <summary>The title within a sentence.</summary>
+    public Term Term => new(Title);
+
     public string Meaning { get; }
 
     public ImmutableArray<ValueSpec> Values { get; }

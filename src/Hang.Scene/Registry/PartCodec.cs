@@ -18,7 +18,7 @@ internal abstract class PartCodec<TPart, TKind>(string name) : Codec
         var kind = ValueSetJson.ReadKind<TKind>(place);
         if (!place.Json.TryGetProperty("id", out var id))
         {
-            throw place.Refused("\"id\" is missing.", $"Give the {name.ToLowerInvariant()} an id of its own.");
+            throw place.Refused($"\"id\" is missing.", $"Give the {name.ToLowerInvariant()} an id of its own.");
         }
         return Make(place.Member("id", id).Text(), kind, ValueSetJson.Read(kind, place, ["id"]));
     }

@@ -15,12 +15,12 @@ internal static class ValueSetJson
     {
         if (place.Json.ValueKind != JsonValueKind.Object)
         {
-            throw place.Wrong("this is an object in braces");
+            throw place.Wrong($"An object in braces");
         }
         var known = string.Join(", ", Modules<T>.All.Select(m => m.Name));
         if (!place.Json.TryGetProperty("kind", out var kind))
         {
-            throw place.Refused("\"kind\" is missing.", $"Use one of {known}.");
+            throw place.Refused($"\"kind\" is missing.", $"Use one of {known}.");
         }
         var at = place.Member("kind", kind);
         var name = at.Text();
@@ -31,7 +31,7 @@ internal static class ValueSetJson
     public static ValueSet Read(Module module, JsonPlace place, ImmutableArray<string> others)
     {
         var set = module.Blank;
-        foreach (var (name, at) in place.Members($"a {module.Name}"))
+        foreach (var (name, at) in place.Members())
         {
             if (set.Find(name) is { } spec)
             {
@@ -49,7 +49,7 @@ internal static class ValueSetJson
         {
             if (!set.Mentioned.Any(m => m.Spec == spec))
             {
-                throw place.Refused($"\"{spec.Name}\" is missing.", "Add it, or take the last good copy.");
+                throw place.Refused($"\"{spec.Name}\" is missing.", $"Add it, or take the last good copy.");
             }
         }
         return set;

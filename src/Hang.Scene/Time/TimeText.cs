@@ -22,7 +22,7 @@ public static partial class TimeText
         var frames = Length(sign == 0 ? trimmed : trimmed[1..].TrimStart(), rate, sign == 0)
             ?? throw new ProblemException(
                 $"\"{Quoted.Short(text)}\" is no time.",
-                "Type frames (70), timecode (0:01:10), seconds (1.5s, 1/3s), or + or - before any of them.",
+                $"Type frames (70), timecode (0:01:10), seconds (1.5s, 1/3s), or + or - before any of them.",
                 field: "time"
             );
         return sign == 0 ? frames : from + sign * frames;

@@ -40,15 +40,15 @@ public static class Timecode
         var fps = rate.Nominal;
         if (parts.Length != 4 || !parts.All(p => p.Length is 1 or 2 && p.All(char.IsAsciiDigit)))
         {
-            throw new ProblemException($"\"{Quoted.Short(text)}\" is not a timecode.", "Write hours:minutes:seconds:frames, such as 00:00:07:15.");
+            throw new ProblemException($"\"{Quoted.Short(text)}\" is not a timecode.", $"Write hours:minutes:seconds:frames, such as 00:00:07:15.");
         }
         var n = parts.Select(p => int.Parse(p, CultureInfo.InvariantCulture)).ToArray();
         var skipped = rate.IsDropFrame ? fps / 15 : 0;
         if (n[0] > 23 || n[1] > 59 || n[2] > 59 || n[3] >= fps || (n[2] == 0 && n[1] % 10 != 0 && n[3] < skipped))
         {
             throw new ProblemException(
-                $"The timecode {text} does not exist at {rate} frames per second.",
-                "Choose a number within the second that drop-frame does not skip."
+                $"The timecode {text} does not exist at {rate.ToString()} frames per second.",
+                $"Choose a number within the second that drop-frame does not skip."
             );
         }
         var minutes = n[0] * 60 + n[1];

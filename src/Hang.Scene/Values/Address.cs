@@ -45,7 +45,7 @@ internal sealed class AddressCodec : Codec
         var text = place.Text();
         return Address.TryParse(text, out var address)
             ? address
-            : throw place.Refused($"\"{Quoted.Short(text)}\" is no address.", "Write one such as position or effects/e1/radius.");
+            : throw place.Refused($"\"{Quoted.Short(text)}\" is no address.", $"Write one such as position or effects/e1/radius.");
     }
 
     public override void Write(Utf8JsonWriter writer, object value) => writer.WriteStringValue(value.ToString());

@@ -20,17 +20,20 @@ public sealed class ColourKind : ValueKind
     public override Value Read(JsonPlace place) =>
         place.Json.ValueKind == System.Text.Json.JsonValueKind.String && ColourText.TryParse(place.Text(), out var c)
             ? c
-            : throw place.Refused("A colour is text such as \"#4A2C12\".", "Write it as #RRGGBB or #RRGGBBAA, after a role such as @accent where it has one.");
+            : throw place.Refused(
+                $"A colour is text such as \"#4A2C12\".",
+                $"Write it as #RRGGBB or #RRGGBBAA, after a role such as @accent where it has one."
+            );
 
     public override string Write(in Value value) => $"\"{ColourText.Write(value)}\"";
 
-    public override (string Message, string Remedy)? Fault(in Value value, ValueSpec spec)
+    public override (Sentence Message, Sentence Remedy)? Fault(in Value value, ValueSpec spec)
     {
         for (var i = 0; i < 4; i++)
         {
             if (!(value[i] >= 0 && value[i] <= 1))
             {
-                return ($"{spec.Label} has a component outside 0 to 1.", "Write it as #RRGGBB, such as #4A2C12.");
+                return ($"{spec.Term} has a component outside 0 to 1.", $"Write it as #RRGGBB, such as #4A2C12.");
             }
         }
         return null;

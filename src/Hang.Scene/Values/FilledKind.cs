@@ -48,19 +48,19 @@ public sealed class FilledKind : ValueKind
     public override Value Read(JsonPlace place)
     {
         var texts = new Dictionary<string, string>(StringComparer.Ordinal);
-        foreach (var item in place.Items("fields", MostFields))
+        foreach (var item in place.Items(MostFields))
         {
-            var pair = item.Items("a field and its text", 2).ToArray();
+            var pair = item.Items(2).ToArray();
             if (pair.Length != 2)
             {
-                throw item.Refused("A field and its text are needed here.", "Write [\"Name\", \"Bea Winter\"].");
+                throw item.Refused($"A field and its text are needed here.", $"Write [\"Name\", \"Bea Winter\"].");
             }
             var (name, text) = (pair[0].Text(), pair[1].Text());
             if (name.Trim().Length is 0 or > MostName || text.Length > MostText || !texts.TryAdd(name, text))
             {
                 throw item.Refused(
-                    "A field is named twice, or its name or text is too long or empty.",
-                    string.Create(CultureInfo.InvariantCulture, $"Name each field once; a text has at most {MostText} characters.")
+                    $"A field is named twice, or its name or text is too long or empty.",
+                    $"Name each field once; a text has at most {MostText} characters."
                 );
             }
         }
@@ -69,7 +69,7 @@ public sealed class FilledKind : ValueKind
 
     public override string Write(in Value value) => value.Text.Length == 0 ? "[]" : value.Text;
 
-    public override (string Message, string Remedy)? Fault(in Value value, ValueSpec spec) => null;
+    public override (Sentence Message, Sentence Remedy)? Fault(in Value value, ValueSpec spec) => null;
 
     public override JsonObject Schema(ValueSpec spec) =>
         new()

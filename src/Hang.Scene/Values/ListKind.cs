@@ -45,10 +45,10 @@ public abstract class ListKind : ValueKind
     public override Value Read(JsonPlace place)
     {
         var numbers = new List<double>();
-        foreach (var item in place.Items("this", MostItems))
+        foreach (var item in place.Items(MostItems))
         {
             var given = new double?[Stride];
-            foreach (var (name, at) in item.Members("an item"))
+            foreach (var (name, at) in item.Members())
             {
                 var (part, offset) = Find(name)
                     ?? throw at.Refused($"\"{Quoted.Short(name)}\" is no part of an item.", $"Its parts are {string.Join(", ", Parts.Select(p => p.Name))}.");
@@ -59,7 +59,7 @@ public abstract class ListKind : ValueKind
             {
                 if (!part.Optional && given[start] is null)
                 {
-                    throw item.Refused($"\"{part.Name}\" is missing.", "Add it.");
+                    throw item.Refused($"\"{part.Name}\" is missing.", $"Add it.");
                 }
                 numbers.AddRange(given.Skip(start).Take(part.Count).Select(n => n ?? 0));
                 start += part.Count;
@@ -90,22 +90,19 @@ public abstract class ListKind : ValueKind
         return $"[{string.Join(", ", items)}]";
     }
 
-    public override (string Message, string Remedy)? Fault(in Value value, ValueSpec spec)
+    public override (Sentence Message, Sentence Remedy)? Fault(in Value value, ValueSpec spec)
     {
         var numbers = value.Numbers;
         if (numbers.Count % Stride != 0 || numbers.Count / Stride < LeastItems || numbers.Count / Stride > MostItems)
         {
-            return ($"{spec.Label} has {numbers.Count / Stride} items.", string.Create(CultureInfo.InvariantCulture, $"Use {LeastItems} to {MostItems}."));
+            return ($"{spec.Term} has {numbers.Count / Stride} items.", $"Use {LeastItems} to {MostItems}.");
         }
         for (var i = 0; i < numbers.Count; i++)
         {
             var (part, _) = At(i % Stride);
             if (!(numbers[i] >= part.Least && numbers[i] <= part.Most))
             {
-                return (
-                    string.Create(CultureInfo.InvariantCulture, $"{spec.Label} has a {part.Name} of {numbers[i]} in item {i / Stride}."),
-                    string.Create(CultureInfo.InvariantCulture, $"Use {part.Least} to {part.Most}.")
-                );
+                return ($"{spec.Term} has a {part.Name} of {numbers[i]} in item {i / Stride}.", $"Use {part.Least} to {part.Most}.");
             }
         }
         return null;
@@ -218,10 +215,10 @@ public abstract class ListKind : ValueKind
         }
         else
         {
-            var all = at.Items("this").Select(p => p.Number()).ToArray();
+            var all = at.Items().Select(p => p.Number()).ToArray();
             if (all.Length != part.Count)
             {
-                throw at.Wrong($"{part.Count} numbers in brackets are needed here");
+                throw at.Wrong($"A list of {part.Count} numbers in brackets");
             }
             for (var i = 0; i < all.Length; i++)
             {

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Hang.Scene.Json;
@@ -37,11 +36,11 @@ public sealed class NumbersKind : ValueKind
         }
         if (place.Json.ValueKind != JsonValueKind.Array || place.Json.GetArrayLength() != Components.Length)
         {
-            throw place.Wrong($"{Components.Length} numbers in brackets are needed here ({string.Join(", ", Components)})");
+            throw place.Wrong($"A list of {Components.Length} numbers in brackets ({string.Join(", ", Components)})");
         }
         var value = default(Value);
         var i = 0;
-        foreach (var item in place.Items("this"))
+        foreach (var item in place.Items())
         {
             value = value.With(i++, item.Number());
         }
@@ -62,16 +61,17 @@ public sealed class NumbersKind : ValueKind
         return $"[{string.Join(", ", numbers)}]";
     }
 
-    public override (string Message, string Remedy)? Fault(in Value value, ValueSpec spec)
+    public override (Sentence Message, Sentence Remedy)? Fault(in Value value, ValueSpec spec)
     {
         for (var i = 0; i < Components.Length; i++)
         {
             if (!(value[i] >= spec.Least && value[i] <= spec.Most))
             {
-                var part = Components.Length > 1 ? $" ({Components[i]})" : "";
                 return (
-                    string.Create(CultureInfo.InvariantCulture, $"{spec.Label}{part} cannot be {value[i]}."),
-                    string.Create(CultureInfo.InvariantCulture, $"Use a number from {spec.Least} to {spec.Most} {spec.Unit}.")
+                    Components.Length > 1 ? (Sentence)$"{spec.Term} ({Components[i]}) cannot be {value[i]}." : $"{spec.Term} cannot be {value[i]}.",
+                    spec.Unit.Length > 0
+                        ? (Sentence)$"Use a number from {spec.Least} to {spec.Most} {new Term(spec.Unit)}."
+                        : $"Use a number from {spec.Least} to {spec.Most}."
                 );
             }
         }

@@ -67,7 +67,7 @@ public sealed class PaintKind : ValueKind
         return $"{{ \"gradient\": \"{Types[(int)g.Type]}\", {way} \"stops\": [{stops}] }}";
     }
 
-    public override (string Message, string Remedy)? Fault(in Value value, ValueSpec spec)
+    public override (Sentence Message, Sentence Remedy)? Fault(in Value value, ValueSpec spec)
     {
         if (value.Held is not Gradient g)
         {
@@ -75,7 +75,7 @@ public sealed class PaintKind : ValueKind
         }
         if (g.Stops.Length is 0 or > Gradient.MostStops)
         {
-            return ($"{spec.Label} has a gradient of {g.Stops.Length} stops.", $"Use 1 to {Gradient.MostStops}.");
+            return ($"{spec.Term} has a gradient of {g.Stops.Length} stops.", $"Use 1 to {Gradient.MostStops}.");
         }
         if (
             !new[] { g.FromX, g.FromY, g.ToX, g.ToY }.All(n => Math.Abs(n) <= Far)
@@ -83,7 +83,7 @@ public sealed class PaintKind : ValueKind
             || !g.Stops.All(s => s.At is >= 0 and <= 1)
         )
         {
-            return ($"{spec.Label} has a gradient out of range.", "Places are -100 to 100 times the box, stops 0 to 1, the squeeze 0.001 to 100.");
+            return ($"{spec.Term} has a gradient out of range.", $"Places are -100 to 100 times the box, stops 0 to 1, the squeeze 0.001 to 100.");
         }
         return g.Stops.Select(s => ColourKind.Colour.Fault(ColourText.Of(s.Colour), spec)).FirstOrDefault(f => f is not null);
     }
@@ -182,7 +182,7 @@ public sealed class PaintKind : ValueKind
         int? type = null;
         (Value? from, Value? to, ImmutableArray<GradientStop> stops) = (null, null, []);
         var squeeze = 1.0;
-        foreach (var (name, at) in place.Members("a gradient"))
+        foreach (var (name, at) in place.Members())
         {
             switch (name)
             {
@@ -201,21 +201,21 @@ public sealed class PaintKind : ValueKind
                     squeeze = at.Number();
                     break;
                 case "stops":
-                    stops = [.. at.Items("stops", Gradient.MostStops).Select(ReadStop)];
+                    stops = [.. at.Items(Gradient.MostStops).Select(ReadStop)];
                     break;
                 default:
-                    throw at.Refused($"\"{Quoted.Short(name)}\" is no part of a gradient.", "Its parts are gradient, from, to, squeeze and stops.");
+                    throw at.Refused($"\"{Quoted.Short(name)}\" is no part of a gradient.", $"Its parts are gradient, from, to, squeeze and stops.");
             }
         }
         return type is { } t && from is { } f && to is { } e && !stops.IsEmpty
             ? new((GradientType)t, f.X, f.Y, e.X, e.Y, squeeze, stops)
-            : throw place.Refused("A gradient needs \"gradient\", \"from\", \"to\" and one stop or more.", "Add them, or give a colour.");
+            : throw place.Refused($"A gradient needs \"gradient\", \"from\", \"to\" and one stop or more.", $"Add them, or give a colour.");
     }
 
     private static GradientStop ReadStop(JsonPlace place)
     {
         (double? at, Value? colour) = (null, null);
-        foreach (var (name, member) in place.Members("a stop"))
+        foreach (var (name, member) in place.Members())
         {
             switch (name)
             {
@@ -226,12 +226,12 @@ public sealed class PaintKind : ValueKind
                     colour = ColourKind.Colour.Read(member);
                     break;
                 default:
-                    throw member.Refused($"\"{Quoted.Short(name)}\" is no part of a stop.", "Its parts are at and colour.");
+                    throw member.Refused($"\"{Quoted.Short(name)}\" is no part of a stop.", $"Its parts are at and colour.");
             }
         }
         return at is { } a && colour is { } c
             ? new(a, ColourText.Rgba(c), c.Held as RoleShade)
-            : throw place.Refused("A stop needs \"at\" and \"colour\".", "Add them.");
+            : throw place.Refused($"A stop needs \"at\" and \"colour\".", $"Add them.");
     }
 }
 

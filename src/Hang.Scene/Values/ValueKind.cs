@@ -31,7 +31,7 @@ public abstract class ValueKind
     public abstract string Write(in Value value);
 
     /// <summary>What is wrong with a value, and the remedy; null when nothing is.</summary>
-    public abstract (string Message, string Remedy)? Fault(in Value value, ValueSpec spec);
+    public abstract (Sentence Message, Sentence Remedy)? Fault(in Value value, ValueSpec spec);
 
     public abstract JsonObject Schema(ValueSpec spec);
 

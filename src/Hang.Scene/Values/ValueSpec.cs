@@ -10,6 +10,9 @@ namespace Hang.Scene.Values;
 /// <param name="Meaning">A sentence for the format's documentation and for the hint over the field.</param>
 public sealed record ValueSpec(string Name, string Label, ValueKind Kind, string Unit, Value Default, string Meaning)
 {
+    /// <summary>The label within a sentence.</summary>
+    public Term Term => new(Label);
+
     /// <summary>A distance beyond every frame, in pixels.</summary>
     public const double Far = 100_000;
 

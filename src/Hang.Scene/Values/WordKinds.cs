@@ -1,6 +1,5 @@
 using System.Buffers;
 using System.Collections.Immutable;
-using System.Globalization;
 using System.Security.Cryptography;
 using System.Text.Json;
 using System.Text.Json.Nodes;
@@ -25,10 +24,8 @@ public sealed class TextKind(int most) : ValueKind
 
     public override string Write(in Value value) => Codecs.Write(value.Text);
 
-    public override (string Message, string Remedy)? Fault(in Value value, ValueSpec spec) =>
-        value.Text.Length > most
-            ? (string.Create(CultureInfo.InvariantCulture, $"The text has more than {most} characters."), "Split it over several layers.")
-            : null;
+    public override (Sentence Message, Sentence Remedy)? Fault(in Value value, ValueSpec spec) =>
+        value.Text.Length > most ? ($"The text has more than {most} characters.", $"Split it over several layers.") : null;
 
     public override JsonObject Schema(ValueSpec spec) => new() { ["type"] = "string", ["maxLength"] = most };
 
@@ -58,7 +55,7 @@ public sealed class ChoiceKind(params string[] options) : ValueKind
 
     public override string Write(in Value value) => $"\"{Options[(int)value.X]}\"";
 
-    public override (string Message, string Remedy)? Fault(in Value value, ValueSpec spec) => null;
+    public override (Sentence Message, Sentence Remedy)? Fault(in Value value, ValueSpec spec) => null;
 
     public override JsonObject Schema(ValueSpec spec) => new() { ["enum"] = new JsonArray([.. Options.Select(o => (JsonNode)o)]) };
 
@@ -80,7 +77,7 @@ public sealed class FlagKind : ValueKind
 
     public override string Write(in Value value) => value.X != 0 ? "true" : "false";
 
-    public override (string Message, string Remedy)? Fault(in Value value, ValueSpec spec) => null;
+    public override (Sentence Message, Sentence Remedy)? Fault(in Value value, ValueSpec spec) => null;
 
     public override JsonObject Schema(ValueSpec spec) => new() { ["type"] = "boolean" };
 
@@ -104,12 +101,12 @@ public sealed class HashKind : ValueKind
         var hash = place.Text();
         return IsHash(hash)
             ? Value.Of(hash)
-            : throw place.Refused($"\"{Quoted.Short(hash)}\" is no content hash.", "Write \"sha256-\" and 64 hexadecimal digits.");
+            : throw place.Refused($"\"{Quoted.Short(hash)}\" is no content hash.", $"Write \"sha256-\" and 64 hexadecimal digits.");
     }
 
     public override string Write(in Value value) => JsonSerializer.Serialize(value.Text);
 
-    public override (string Message, string Remedy)? Fault(in Value value, ValueSpec spec) => null;
+    public override (Sentence Message, Sentence Remedy)? Fault(in Value value, ValueSpec spec) => null;
 
     public override JsonObject Schema(ValueSpec spec) => new() { ["type"] = "string", ["pattern"] = "^sha256-[0-9a-f]{64}$" };
 
@@ -157,17 +154,17 @@ public sealed class LayersKind : ValueKind
     public override Value Read(JsonPlace place)
     {
         var ids = new List<string>();
-        foreach (var item in place.Items("this", Most))
+        foreach (var item in place.Items(Most))
         {
             var id = item.Text();
-            ids.Add(Address.IsId(id) ? id : throw item.Refused($"\"{Quoted.Short(id)}\" is no id of a layer.", "Name layers by their ids."));
+            ids.Add(Address.IsId(id) ? id : throw item.Refused($"\"{Quoted.Short(id)}\" is no id of a layer.", $"Name layers by their ids."));
         }
         return Of(ids);
     }
 
     public override string Write(in Value value) => JsonSerializer.Serialize(IdsOf(value));
 
-    public override (string Message, string Remedy)? Fault(in Value value, ValueSpec spec) => null;
+    public override (Sentence Message, Sentence Remedy)? Fault(in Value value, ValueSpec spec) => null;
 
     public override JsonObject Schema(ValueSpec spec) =>
         new()

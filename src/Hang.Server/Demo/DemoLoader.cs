@@ -22,7 +22,7 @@ public sealed class DemoLoader(PackageStore packages, RevisionStore revisions, D
         var package = await packages.AddAsync(demo.Name);
         foreach (var (_, graphic) in demo.Graphics)
         {
-            await revisions.AddAsync(package, GraphicJson.Write(await sources.KeepAsync(demo.Whole(graphic), default)), "Demo");
+            await revisions.AddAsync(package, GraphicJson.Write(await sources.KeepAsync(demo.Whole(graphic), default)), $"Demo");
         }
         if (demo.Graphics.Select(g => g.Graphic.Palette).FirstOrDefault(p => p is not null) is { } palette)
         {

@@ -36,7 +36,7 @@ public sealed class DemoPackage
     /// <exception cref="ProblemException">There is no such graphic.</exception>
     public Graphic Graphic(string id) =>
         Graphics.Where(g => g.Id == id).Select(g => g.Graphic).FirstOrDefault()
-        ?? throw new ProblemException("There is no such starting point.", "Choose another, or begin with nothing.", field: "start");
+        ?? throw new ProblemException($"There is no such starting point.", $"Choose another, or begin with nothing.", field: "start");
 
     /// <summary>The bytes of a graphic's source.</summary>
     public byte[] Bytes(Source source) => File.ReadAllBytes(Path.Combine(folder, source.File!));

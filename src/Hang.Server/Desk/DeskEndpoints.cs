@@ -106,7 +106,7 @@ public static class DeskEndpoints
     /// <exception cref="ProblemException">There is no such field, or it is not of words.</exception>
     private static FieldTrial Tried(Graphic graphic, string field) =>
         FieldTrial.Of(graphic, Filling.Named(graphic, field), TypeShaper.Shipped)
-        ?? throw new ProblemException($"{field}: Only words are tried.", "Name a field of words.", field: field);
+        ?? throw new ProblemException($"{field}: Only words are tried.", $"Name a field of words.", field: field);
 
     private static async Task<FileContentHttpResult> TrialStillAsync(
         Guid id,

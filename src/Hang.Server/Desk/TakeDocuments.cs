@@ -32,7 +32,7 @@ public sealed class TakeDocuments(RevisionStore revisions, SourceStore sources)
         {
             if (await sources.FindAsync(PictureSources.Kind, hash, cancel) is null)
             {
-                throw new ProblemException($"The picture {Scene.Quoted.Short(asset.Name)} is not here.", "Add it first.", field: "pictures");
+                throw new ProblemException($"The picture {Scene.Quoted.Short(asset.Name)} is not here.", $"Add it first.", field: "pictures");
             }
         }
     }

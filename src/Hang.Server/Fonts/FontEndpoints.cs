@@ -47,7 +47,7 @@ public static class FontEndpoints
     )
     {
         var graphic = (await packages.GraphicsAsync(cancel)).FirstOrDefault(g => g.Id == id)
-            ?? throw new MissingException("There is no such graphic.", "Go back to the rack and choose another.");
+            ?? throw new MissingException($"There is no such graphic.", $"Go back to the rack and choose another.");
         var bytes = await Uploads.ReadAsync(request, name, FontSources.Kind.MostBytes, FontSources.Kind.Name, cancel);
         var font = (FontAsset)(await sources.AddAsync(FontSources.Kind, name, bytes, cancel, graphic.PackageId)).Facts;
         return (await ListAsync(id, store, cancel)).Single(f => f.Name == font.Family);

@@ -23,7 +23,7 @@ public sealed class PackageFonts(SourceStore store, ILogger<PackageFonts> log) :
         {
             throw new ProblemException(
                 $"There is another font {font.Family} of weight {font.Weight} already: {Quoted.Short(other.Facts.Name)}.",
-                "Use that one, or give the new one another family name.",
+                $"Use that one, or give the new one another family name.",
                 field: "font"
             );
         }

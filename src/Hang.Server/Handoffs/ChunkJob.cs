@@ -10,6 +10,7 @@ using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
 using Hang.Scene;
 using Hang.Scene.Json;
+using Hang.Server.Safety;
 using Hang.Store.Files;
 using Hang.Store.Handoffs;
 
@@ -56,7 +57,7 @@ public sealed class ChunkJob(ChunkStore chunks, HandoffStore store, IFileStore f
             progress.Report(now.FramesDone);
             if (now.Problem is { } problem)
             {
-                throw new ProblemException(problem, "Run it again.", field: "file");
+                throw new ProblemException(problem, $"Run it again.", field: "file");
             }
             if (now.Open == 0)
             {
@@ -76,8 +77,8 @@ public sealed class ChunkJob(ChunkStore chunks, HandoffStore store, IFileStore f
             if (!await files.FetchAsync(key, cancel))
             {
                 throw new ProblemException(
-                    "A part that another worker rendered is not there.",
-                    "See that all workers use the same folder or file store, and run it again.",
+                    $"A part that another worker rendered is not there.",
+                    $"See that all workers use the same folder or file store, and run it again.",
                     field: "file"
                 );
             }
@@ -174,11 +175,13 @@ public sealed class ChunkJob(ChunkStore chunks, HandoffStore store, IFileStore f
             File.Delete(mine);
             log.LogWarning("Part {Number} of handoff {Handoff} failed: {Problem}", chunk.Number, chunk.Handoff, e.Message);
             var isLast = chunk.Taken >= MostTaken;
-            await Patient(() => chunks.EndAsync(chunk, isLast ? "failed" : "waiting", isLast ? e.Message : null), stopping);
+            await Patient(() => chunks.EndAsync(chunk, isLast ? "failed" : "waiting", isLast ? ProblemOf(e) : null), stopping);
         }
     }
 
     private Task<T> Patient<T>(Func<Task<T>> act, CancellationToken cancel) => Patience.WithDatabaseAsync(act, log, cancel);
+
+    private static Sentence ProblemOf(Exception e) => ((e as ProblemException)?.Problem ?? DiskProblems.Of(e))?.AsOne() ?? $"{e.Message}";
 
     private static string KeyOf(Guid handoff, int run, int number, HandoffPlan plan) =>
         HandoffJob.Key(handoff, run, $"part-{number}.{FileNames.Extension(plan.Kind)}");

@@ -100,7 +100,7 @@ public static class HandoffEndpoints
         {
             throw new ProblemException(
                 $"{row.FileName} is refused by its proof. {proof.Verdict}",
-                "Hand it off again, or ask for it all the same: add ?anyway=true.",
+                $"Hand it off again, or ask for it all the same: add ?anyway=true.",
                 field: "anyway"
             );
         }

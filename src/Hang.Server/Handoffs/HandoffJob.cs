@@ -154,13 +154,13 @@ public sealed class HandoffJob(
         {
             Delete(path);
             log.LogWarning("Handoff {Handoff} failed: {Problem}", id, e.Problem);
-            await EndAsync(id, run, HandoffState.Failed, problem: e.Problem.ToString());
+            await EndAsync(id, run, HandoffState.Failed, problem: e.Problem.AsOne());
         }
         catch (Exception e) when (e is not OperationCanceledException && DiskProblems.Of(e) is { } problem)
         {
             Delete(path);
             log.LogWarning(e, "Handoff {Handoff} failed", id);
-            await EndAsync(id, run, HandoffState.Failed, problem: problem.ToString());
+            await EndAsync(id, run, HandoffState.Failed, problem: problem.AsOne());
         }
         catch (Exception e) when (e is not OperationCanceledException)
         {
@@ -175,7 +175,7 @@ public sealed class HandoffJob(
         }
     }
 
-    private Task<bool> EndAsync(Guid id, HandoffRun run, HandoffState state, long? bytes = null, string? problem = null, string? proof = null) =>
+    private Task<bool> EndAsync(Guid id, HandoffRun run, HandoffState state, long? bytes = null, Sentence? problem = null, string? proof = null) =>
         Patient(() => store.EndAsync(id, run.Number, state, bytes, problem, proof), CancellationToken.None);
 
     private Task<T> Patient<T>(Func<Task<T>> act, CancellationToken cancel) => Patience.WithDatabaseAsync(act, log, cancel);

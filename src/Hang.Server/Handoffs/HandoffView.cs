@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using Hang.Core.Fields;
 using Hang.Core.Handoff;
+using Hang.Scene;
 using Hang.Scene.Json;
 using Hang.Store.Handoffs;
 
@@ -25,9 +26,9 @@ public sealed record HandoffView(
     double FramesPerSecond,
     double? SecondsLeft,
     long? Bytes,
-    string? Problem,
+    Sentence? Problem,
     ProofView? Proof,
-    string? Verdict,
+    Sentence? Verdict,
     bool Holds,
     DateTime AskedAt,
     DateTime? EndedAt,

@@ -35,7 +35,7 @@ public sealed class LookAtFile(HandoffStore store, IFileStore files, PictureShel
             var key = HandoffJob.Key(id, row.Run, row.FileName);
             if (!await files.FetchAsync(key, cancel))
             {
-                throw new MissingException("The file is not there any more.", "Hand it off again.");
+                throw new MissingException($"The file is not there any more.", $"Hand it off again.");
             }
             return await FileFrames.MakeAsync(evaluator, plan, files.PathOf(key), folder, cancel);
         }
@@ -53,14 +53,14 @@ public sealed class LookAtFile(HandoffStore store, IFileStore files, PictureShel
         var path = Path.Combine(folder, $"{still}.png");
         return File.Exists(path)
             ? await File.ReadAllBytesAsync(path, cancel)
-            : throw new MissingException("There is no such frame of the file.", "Ask for its frames first.");
+            : throw new MissingException($"There is no such frame of the file.", $"Ask for its frames first.");
     }
 
     /// <summary>What a still should be, as PNG.</summary>
     public async Task<byte[]> MeantAsync(Guid id, int still, CancellationToken cancel)
     {
         var (row, folder) = await DemandAsync(id, cancel);
-        var frames = await FileFrames.FindAsync(folder, cancel) ?? throw new MissingException("The file's frames are not there.", "Ask for them first.");
+        var frames = await FileFrames.FindAsync(folder, cancel) ?? throw new MissingException($"The file's frames are not there.", $"Ask for them first.");
         var (evaluator, plan) = await MeantAsync(row, cancel);
         return frames.Meant(evaluator, plan, pictures, still);
     }
@@ -68,7 +68,7 @@ public sealed class LookAtFile(HandoffStore store, IFileStore files, PictureShel
     private async Task<(HandoffRow Row, string Folder)> DemandAsync(Guid id, CancellationToken cancel) =>
         await store.FindAsync(id, cancel) is { State: HandoffState.Done } row
             ? (row, files.PathOf(HandoffJob.Key(id, row.Run, "frames")))
-            : throw new MissingException("There is no such file.", "Hand it off first.");
+            : throw new MissingException($"There is no such file.", $"Hand it off first.");
 
     private async Task<(Evaluator Evaluator, HandoffPlan Plan)> MeantAsync(HandoffRow row, CancellationToken cancel) =>
         (

@@ -27,7 +27,7 @@ public sealed class Order(RevisionStore revisions, PackageStore packages, Handof
         var pattern = new FilePattern(order.Pattern ?? FilePattern.Usual);
         if (graphics.Count == 0)
         {
-            throw new ProblemException("No graphic is chosen.", "Choose one or more.", field: "graphics");
+            throw new ProblemException($"No graphic is chosen.", $"Choose one or more.", field: "graphics");
         }
         foreach (var take in order.Takes.IsDefaultOrEmpty ? [] : order.Takes)
         {
@@ -48,7 +48,7 @@ public sealed class Order(RevisionStore revisions, PackageStore packages, Handof
                         ? file
                         : throw new ProblemException(
                             $"More than {HandoffOrder.MostFiles} files are asked for at once.",
-                            "Choose fewer graphics, kinds, sizes, colourways or takes.",
+                            $"Choose fewer graphics, kinds, sizes, colourways or takes.",
                             field: "kinds"
                         )
             );
@@ -63,7 +63,7 @@ public sealed class Order(RevisionStore revisions, PackageStore packages, Handof
 
     /// <exception cref="ProblemException">The note is too long.</exception>
     public static string DemandNote(string note) =>
-        note.Length <= MostNote ? note : throw new ProblemException("The note is too long.", $"Use at most {MostNote} letters.", field: "note");
+        note.Length <= MostNote ? note : throw new ProblemException($"The note is too long.", $"Use at most {MostNote} letters.", field: "note");
 
     private static IEnumerable<NewHandoff> Files(Guid id, string document, string package, FilePattern pattern, HandoffOrder order)
     {

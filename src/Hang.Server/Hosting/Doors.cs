@@ -38,7 +38,7 @@ internal static class Doors
             {
                 throw new ProblemException(
                     $"{address.Host} is open to other machines, and anybody there could change everything.",
-                    "Set SignIn, or listen on 127.0.0.1.",
+                    $"Set SignIn, or listen on 127.0.0.1.",
                     field: "urls"
                 );
             }
@@ -46,7 +46,7 @@ internal static class Doors
             {
                 throw new ProblemException(
                     $"{address.Host} is open to other machines, and passwords would go there unencrypted.",
-                    "Listen by https with a certificate, or at 127.0.0.1 behind a proxy on this machine that does HTTPS.",
+                    $"Listen by https with a certificate, or at 127.0.0.1 behind a proxy on this machine that does HTTPS.",
                     field: "urls"
                 );
             }
@@ -86,5 +86,5 @@ internal static class Doors
     }
 
     private static ProblemException NoAddress(string host) =>
-        new($"{Quoted.Short(host)} is no address to listen at.", "Write an IP address of this machine, such as 127.0.0.1, or 0.0.0.0 for all.", field: "urls");
+        new($"{Quoted.Short(host)} is no address to listen at.", $"Write an IP address of this machine, such as 127.0.0.1, or 0.0.0.0 for all.", field: "urls");
 }

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using System.Net;
 using Hang.Scene;
 
@@ -94,54 +93,59 @@ public sealed class ServerOptions
         }
         catch (InvalidOperationException e)
         {
-            throw new ProblemException("A setting is not what it should be.", Quoted.Short(e.InnerException?.Message ?? e.Message), field: Section);
+            throw new ProblemException($"A setting is not what it should be.", $"{Quoted.Short(e.InnerException?.Message ?? e.Message)}", field: Section);
         }
         Demand(
             options.KeepRevisions is 0 or >= 64,
             nameof(KeepRevisions),
-            string.Create(CultureInfo.InvariantCulture, $"{options.KeepRevisions} revisions are too few to keep."),
-            "Set 0 to keep all, or 64 and more."
+            $"{options.KeepRevisions} revisions are too few to keep.",
+            $"Set 0 to keep all, or 64 and more."
         );
-        Demand(options.Web.Length == 0 || Directory.Exists(options.Web), nameof(Web), "The folder of the front end is not there.", "Build it: npm run build.");
+        Demand(
+            options.Web.Length == 0 || Directory.Exists(options.Web),
+            nameof(Web),
+            $"The folder of the front end is not there.",
+            $"Build it: npm run build."
+        );
         Demand(
             options.Demo.Length == 0 || Directory.Exists(options.Demo),
             nameof(Demo),
-            "The folder of the demo is not there.",
-            "Give the demo's folder, or none."
+            $"The folder of the demo is not there.",
+            $"Give the demo's folder, or none."
         );
         Demand(
             options.S3Address.Length == 0 || (Uri.TryCreate(options.S3Address, UriKind.Absolute, out var address) && address.Scheme is "http" or "https"),
             nameof(S3Address),
-            "The address of the file store is none.",
-            "Write it such as http://files.example:9000."
+            $"The address of the file store is none.",
+            $"Write it such as http://files.example:9000."
         );
         Demand(
             options.S3Address.Length == 0 || (options.S3Bucket.Length > 0 && options.S3Key.Length > 0 && options.S3Secret.Length > 0),
             nameof(S3Bucket),
-            "The file store's bucket, key or secret is missing.",
-            "Set S3Bucket, S3Key and S3Secret."
+            $"The file store's bucket, key or secret is missing.",
+            $"Set S3Bucket, S3Key and S3Secret."
         );
         Demand(
             options.Outside.Length == 0 || Directory.Exists(options.Outside),
             nameof(Outside),
-            "The folder outside, where files are put too, is not there.",
-            "Make it, or set none."
+            $"The folder outside, where files are put too, is not there.",
+            $"Make it, or set none."
         );
         Demand(
             Listed(options.Proxies).All(p => Doors.Strict(p) is not null),
             nameof(Proxies),
-            "One of the proxies is no IP address.",
-            "Write them such as 192.0.2.7, with commas between."
+            $"One of the proxies is no IP address.",
+            $"Write them such as 192.0.2.7, with commas between."
         );
         Demand(
             options.Proxies.Length == 0 || options.SignIn || options.Database.Length == 0,
             nameof(Proxies),
-            "Behind a proxy others come in, and nobody is asked who they are.",
-            "Set SignIn too."
+            $"Behind a proxy others come in, and nobody is asked who they are.",
+            $"Set SignIn too."
         );
         // While the API's description is generated, nobody is there to sign in, and nothing may be written.
         options.SignIn &= options.Database.Length > 0;
-        Demand(!options.SignIn || options.Files.Length > 0, nameof(Files), "Sign-in needs a folder for its keys.", "Set Files.");
+        Demand(!options.SignIn || options.Files.Length > 0, nameof(Files), $"Sign-in needs a folder for its keys.", $"Set Files.");
         return options;
     }
 
@@ -154,7 +158,7 @@ public sealed class ServerOptions
             .Select(p => p.Name)
             .ToHashSet(StringComparer.Ordinal);
 
-    private static void Demand(bool holds, string setting, string message, string remedy)
+    private static void Demand(bool holds, string setting, Sentence message, Sentence remedy)
     {
         if (!holds)
         {

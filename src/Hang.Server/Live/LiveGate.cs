@@ -46,9 +46,7 @@ internal sealed class LiveGate(SessionStore sessions, ILogger<LiveGate> log) : B
             return await next(invocationContext);
         }
         var problem = session.Role < needed ? Needs.Refusal(session.Role, needed) : Needs.Refusal(session.Scope!.Value);
-        return invocationContext.HubMethod.ReturnType == typeof(Task<Refusal?>)
-            ? new Refusal { Message = problem.Message, Remedy = problem.Remedy }
-            : throw new HubException(problem.ToString());
+        return invocationContext.HubMethod.ReturnType == typeof(Task<Refusal?>) ? Refusal.Of(problem) : throw new HubException(problem.ToString());
     }
 
     public async Task OnConnectedAsync(HubLifetimeContext context, Func<HubLifetimeContext, Task> next)

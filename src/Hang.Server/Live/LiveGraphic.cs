@@ -97,11 +97,13 @@ public sealed class LiveGraphic
         _ = TellPeople();
     }
 
+    private static readonly Noted NotShown = new($"Hang could not show the last change. It is kept; undo it, or reload the page.");
+
     /// <summary>Tells a viewer, and the log, that what has changed could not be shown.</summary>
     private Task FailedAsync(string connection, Exception e)
     {
         log.LogError(e, "Graphic {Graphic} could not be shown to a viewer", id);
-        return hub.Clients.Client(connection).SendAsync("noted", "Hang could not show the last change. It is kept; undo it, or reload the page.");
+        return hub.Clients.Client(connection).SendAsync("noted", NotShown.Write());
     }
 
     /// <summary>Says who looks.</summary>
@@ -163,7 +165,7 @@ public sealed class LiveGraphic
     /// <param name="by">Who makes it, as they have signed in; null: as they call themselves on that line.</param>
     /// <returns>What a person should know about it beyond what is plain to see, or null.</returns>
     /// <exception cref="ProblemException">The edit was refused; nothing has changed.</exception>
-    public async Task<string?> EditAsync(Edit edit, string? connection = null, string? by = null)
+    public async Task<Sentence?> EditAsync(Edit edit, string? connection = null, string? by = null)
     {
         var palette = Graphic.Palette;
         var note = await KeepAsync(edit, connection, by);
@@ -185,7 +187,7 @@ public sealed class LiveGraphic
         return (now is null ? before is null : now.DefinesTheSame(before)) ? Task.CompletedTask : spread(state.Row.PackageId, id, now);
     }
 
-    private async Task<string?> KeepAsync(Edit edit, string? connection, string? by)
+    private async Task<Sentence?> KeepAsync(Edit edit, string? connection, string? by)
     {
         var viewer = connection is null ? null : viewers.GetValueOrDefault(connection);
         await turn.WaitAsync();
@@ -193,7 +195,7 @@ public sealed class LiveGraphic
         {
             if (removed)
             {
-                throw new ProblemException("This graphic was removed.", "Bring it back on the rack, and open it again.");
+                throw new ProblemException($"This graphic was removed.", $"Bring it back on the rack, and open it again.");
             }
             var before = state;
             var held = Held();
@@ -230,7 +232,7 @@ public sealed class LiveGraphic
             catch (RevisionConflictException)
             {
                 _ = Show(await revisions.HeadAsync(id));
-                throw new ProblemException("The graphic was changed elsewhere at the same moment.", "It shows that change now; do yours again.");
+                throw new ProblemException($"The graphic was changed elsewhere at the same moment.", $"It shows that change now; do yours again.");
             }
             catch
             {
@@ -279,8 +281,8 @@ public sealed class LiveGraphic
             )
             {
                 throw new ProblemException(
-                    by < 0 ? $"The last change ({state.Row.Label}) was made in another window." : "The next change was made in another window.",
-                    "Undo and redo it there."
+                    by < 0 ? (Sentence)$"The last change ({state.Row.Label}) was made in another window." : $"The next change was made in another window.",
+                    $"Undo and redo it there."
                 );
             }
             var shown = Show(await StepFromAsync(by), viewer);
@@ -305,7 +307,7 @@ public sealed class LiveGraphic
         catch (RevisionConflictException)
         {
             _ = Show(await revisions.HeadAsync(id));
-            throw new ProblemException("The graphic was changed elsewhere at the same moment.", "It shows that change now; undo again if you still want to.");
+            throw new ProblemException($"The graphic was changed elsewhere at the same moment.", $"It shows that change now; undo again if you still want to.");
         }
     }
 
@@ -349,7 +351,7 @@ public sealed class LiveGraphic
     }
 
     /// <summary>What a person should know before an edit is made; null when there is nothing.</summary>
-    public string? Foresee(string connection, Edit edit) => edit.Note(Seen(connection).Graphic);
+    public Sentence? Foresee(string connection, Edit edit) => edit.Note(Seen(connection).Graphic);
 
     /// <summary>How a layer's colour stands out from what is behind it at a frame, previews included; null for one without.</summary>
     public ContrastBehind? Contrast(string connection, string layer, int frame, PictureShelf pictures)

@@ -30,7 +30,7 @@ public sealed class LiveHub(LiveGraphics graphics, PictureShelf pictures, HeardM
         Answer(async () =>
         {
             await Forget();
-            var id = Guid.TryParse(graphic, out var g) ? g : throw new ProblemException("This is no graphic.", "Open one from the rack.");
+            var id = Guid.TryParse(graphic, out var g) ? g : throw new ProblemException($"This is no graphic.", $"Open one from the rack.");
             await graphics.UseAsync(id, live =>
             {
                 Context.Items[Watched] = id;
@@ -56,7 +56,7 @@ public sealed class LiveHub(LiveGraphics graphics, PictureShelf pictures, HeardM
             Telemetry.EditLatency.Record(Stopwatch.GetElapsedTime(begun).TotalMilliseconds);
             if (note is not null)
             {
-                await Clients.Caller.SendAsync("noted", note);
+                await Clients.Caller.SendAsync("noted", new Noted(note).Write());
             }
         });
 
@@ -94,7 +94,8 @@ public sealed class LiveHub(LiveGraphics graphics, PictureShelf pictures, HeardM
     public Task<string> Carets(string layer, int frame) => Told("[]", live => Task.FromResult<object?>(live.Carets(Context.ConnectionId, layer, frame)));
 
     /// <summary>What a person should know before an edit is made, as JSON: words, or null.</summary>
-    public Task<string> Foresee(string edit) => Told("null", live => Task.FromResult<object?>(live.Foresee(Context.ConnectionId, Core.Edits.Edit.Read(edit))));
+    public Task<string> Foresee(string edit) =>
+        Told("null", live => Task.FromResult<object?>(Noted.Of(live.Foresee(Context.ConnectionId, Core.Edits.Edit.Read(edit)))));
 
     /// <summary>How a layer's colour stands out from what is behind it at a frame, as JSON: ratio and covered, or null.</summary>
     public Task<string> Contrast(string layer, int frame)
@@ -129,7 +130,7 @@ public sealed class LiveHub(LiveGraphics graphics, PictureShelf pictures, HeardM
     /// <summary>Begins to watch the handoffs of a graphic, each change of which follows.</summary>
     public async Task<Refusal?> WatchHandoffs(string graphic)
     {
-        var id = Guid.TryParse(graphic, out var g) ? g : throw new ProblemException("This is no graphic.", "Open one from the rack.");
+        var id = Guid.TryParse(graphic, out var g) ? g : throw new ProblemException($"This is no graphic.", $"Open one from the rack.");
         await Groups.AddToGroupAsync(Context.ConnectionId, WatchingHandoffs(id));
         return null;
     }
@@ -157,7 +158,7 @@ public sealed class LiveHub(LiveGraphics graphics, PictureShelf pictures, HeardM
     /// <summary>Does something to the graphic that this line watches. What it refuses, <see cref="WholeCalls"/> says.</summary>
     private async Task<Refusal?> Answer(Func<LiveGraphic, Task> act)
     {
-        await graphics.UseAsync(Mine ?? throw new ProblemException("No graphic is open.", "Open one from the rack."), act);
+        await graphics.UseAsync(Mine ?? throw new ProblemException($"No graphic is open.", $"Open one from the rack."), act);
         return null;
     }
 

@@ -1,3 +1,6 @@
+using Hang.Core.Checks;
+using Hang.Scene;
+using Hang.Scene.Json;
 using MessagePack;
 
 namespace Hang.Server.Live;
@@ -139,6 +142,10 @@ public sealed class Patch
     [Key("label")]
     public required string Label { get; init; }
 
+    /// <summary>Form and holes of the label, as JSON: {"label": {"form": …, "holes": …}}.</summary>
+    [Key("say")]
+    public required string Say { get; init; }
+
     /// <summary>The document without its layers, as JSON.</summary>
     [Key("graphic")]
     public string? Graphic { get; init; }
@@ -182,14 +189,24 @@ public sealed class Patch
 /// <param name="Check">Which check it is of.</param>
 /// <param name="Layer">Id of the layer, for what lies in a placed graphic of the one that places it.</param>
 /// <param name="Name">Name of the layer that it lies in.</param>
+/// <param name="Say">Form and holes of message and remedy, as JSON.</param>
 [MessagePackObject]
 public sealed record LayerNote(
     [property: Key("check")] string Check,
     [property: Key("message")] string Message,
     [property: Key("remedy")] string Remedy,
     [property: Key("layer")] string Layer,
-    [property: Key("name")] string Name
-);
+    [property: Key("name")] string Name,
+    [property: Key("say")] string Say
+)
+{
+    /// <param name="finding">Of a layer.</param>
+    public static LayerNote Of(Finding finding)
+    {
+        var (message, remedy) = (finding.Problem.Message, finding.Problem.Remedy);
+        return new(finding.Check, message.ToString(), remedy.ToString(), finding.LayerId!, finding.Problem.Layer!, Refusal.SayOf(message, remedy));
+    }
+}
 
 /// <summary>Why something was not done.</summary>
 [MessagePackObject]
@@ -206,4 +223,20 @@ public sealed class Refusal
 
     [Key("field")]
     public string? Field { get; init; }
+
+    /// <summary>Form and holes of message and remedy, as JSON: {"message": {"form": …, "holes": …}, "remedy": …}.</summary>
+    [Key("say")]
+    public string? Say { get; init; }
+
+    public static Refusal Of(Problem problem) =>
+        new()
+        {
+            Message = problem.Message.ToString(),
+            Remedy = problem.Remedy.ToString(),
+            Layer = problem.Layer,
+            Field = problem.Field,
+            Say = SayOf(problem.Message, problem.Remedy),
+        };
+
+    internal static string SayOf(Sentence message, Sentence remedy) => SaidBeside.Of(("message", message), ("remedy", remedy)).ToJsonString();
 }

@@ -2,6 +2,7 @@ using System.Runtime.InteropServices;
 using Hang.Core.Checks;
 using Hang.Core.Documents;
 using Hang.Core.Programs;
+using Hang.Scene;
 using Hang.Scene.Geometry;
 using Hang.Scene.Json;
 using Hang.Scene.PaintList;
@@ -14,7 +15,7 @@ namespace Hang.Server.Live;
 /// <param name="Revision">Number of the revision, or -1 for a preview.</param>
 /// <param name="Mine">True when the viewer made the revision.</param>
 /// <param name="Others">How many others look at the graphic.</param>
-public sealed record Shown(ProgramCache Program, int Revision, bool Mine, int Others, bool CanUndo, bool CanRedo, string Label);
+public sealed record Shown(ProgramCache Program, int Revision, bool Mine, int Others, bool CanUndo, bool CanRedo, Sentence Label);
 
 /// <summary>
 /// Makes the patches of one viewer: it knows what the viewer has been sent, so that it gets only what is new to it. Serves one thread at a time.
@@ -65,7 +66,8 @@ public sealed class PatchMaker
             Others = shown.Others,
             CanUndo = shown.CanUndo,
             CanRedo = shown.CanRedo,
-            Label = shown.Label,
+            Label = shown.Label.ToString(),
+            Say = SaidBeside.Of(("label", shown.Label)).ToJsonString(),
             Graphic = before is null || !SameHead(before.Graphic, graphic) ? Codecs.Write(graphic with { Layers = [] }) : null,
             Layers = ChangedLayers(before?.Graphic, graphic),
             Order = before is null || !order.SequenceEqual(before.Graphic.Layers.Select(l => l.Id)) ? order : null,
@@ -180,10 +182,7 @@ public sealed class PatchMaker
 
     private LayerNote[]? NewFindings(ProgramCache program)
     {
-        LayerNote[] now =
-        [
-            .. GraphicChecks.Of(program.Evaluator).Select(f => new LayerNote(f.Check, f.Problem.Message, f.Problem.Remedy, f.LayerId!, f.Problem.Layer!)),
-        ];
+        LayerNote[] now = [.. GraphicChecks.Of(program.Evaluator).Select(f => LayerNote.Of(f))];
         if (sent is not null && now.SequenceEqual(findings))
         {
             return null;

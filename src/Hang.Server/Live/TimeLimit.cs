@@ -21,7 +21,7 @@ public static class TimeLimit
         {
             throw new ProblemException(
                 $"This takes longer than {(longest ?? Longest).TotalSeconds:0.#} seconds to compute.",
-                "Do it to fewer layers or keyframes at once."
+                $"Do it to fewer layers or keyframes at once."
             );
         }
     }

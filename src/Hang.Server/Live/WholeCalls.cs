@@ -7,7 +7,7 @@ namespace Hang.Server.Live;
 /// <summary>Looks through what a call on the live line brings, as <see cref="WholeArguments"/> does for requests, and answers every failure in words.</summary>
 internal sealed class WholeCalls(ILogger<WholeCalls> log) : IHubFilter
 {
-    private static readonly Problem Failed = new("Hang could not do this.", "Try again; if it stays so, look at the server's log.");
+    private static readonly Problem Failed = new($"Hang could not do this.", $"Try again; if it stays so, look at the server's log.");
 
     public async ValueTask<object?> InvokeMethodAsync(HubInvocationContext invocationContext, Func<HubInvocationContext, ValueTask<object?>> next)
     {
@@ -17,7 +17,7 @@ internal sealed class WholeCalls(ILogger<WholeCalls> log) : IHubFilter
             if (
                 (
                     argument is null
-                        ? new("Something is missing in the call.", "Send it as the live line describes.", Field: parameter.Name)
+                        ? new($"Something is missing in the call.", $"Send it as the live line describes.", Field: parameter.Name)
                         : WholeArguments.Of(argument, parameter.Name!)
                 ) is
                 { } problem
@@ -42,13 +42,5 @@ internal sealed class WholeCalls(ILogger<WholeCalls> log) : IHubFilter
     }
 
     private static Refusal Answer(HubInvocationContext call, Problem problem) =>
-        call.HubMethod.ReturnType == typeof(Task<Refusal?>)
-            ? new()
-            {
-                Message = problem.Message,
-                Remedy = problem.Remedy,
-                Layer = problem.Layer,
-                Field = problem.Field,
-            }
-            : throw new HubException(problem.ToString());
+        call.HubMethod.ReturnType == typeof(Task<Refusal?>) ? Refusal.Of(problem) : throw new HubException(problem.ToString());
 }

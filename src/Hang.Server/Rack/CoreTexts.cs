@@ -1,13 +1,16 @@
 using System.Collections.Immutable;
 using Hang.Core.Arrivals;
 using Hang.Core.Contents;
+using Hang.Core.Documents;
 using Hang.Core.Effects;
 using Hang.Core.Handoff;
 using Hang.Core.Layers;
 using Hang.Core.Masks;
 using Hang.Scene.Json;
 using Hang.Scene.Motion;
+using Hang.Scene.Phases;
 using Hang.Scene.Registry;
+using Hang.Scene.Sources;
 using Hang.Scene.Values;
 
 namespace Hang.Server.Rack;
@@ -18,7 +21,9 @@ namespace Hang.Server.Rack;
 /// </summary>
 public static class CoreTexts
 {
-    /// <summary>Titles, labels and meanings of contents, effects, masks, values, arrivals, feels, kinds of files and places, each once, in order.</summary>
+    /// <summary>
+    /// Titles, labels and meanings of contents, effects, masks, values, arrivals, feels, kinds of files and places, and names of kinds, each once, in order.
+    /// </summary>
     public static ImmutableSortedSet<string> All()
     {
         ImmutableArray<(string Title, string Meaning, ImmutableArray<ValueSpec> Values)> modules =
@@ -39,6 +44,12 @@ public static class CoreTexts
             .. NamedFeels.All.Select(f => f.Name),
             .. FileKinds.All.SelectMany(k => new[] { k.Name, k.Note }),
             .. Destination.All.Select(d => d.Name),
+            .. Enum.GetNames<Phase>(),
+            // As sentences say them: "A group is nowhere on the stage", "2 pictures are called Plate".
+            .. Modules<ContentKind>.All.Select(k => k.Name),
+            .. SourceKinds.All.SelectMany(k => new[] { k.Name, $"{k.Name}s" }),
+            .. values.Select(v => v.Kind.Name),
+            .. Enum.GetValues<GraphicKind>().Select(JsonName.Of),
         ];
         // Of what stands before a number's field, letters are words cut short; all else is a sign.
         var letters = values.SelectMany(v => v.Signs).Where(s => s.Length == 1 && char.IsAsciiLetterUpper(s[0]));

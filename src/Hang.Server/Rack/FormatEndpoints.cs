@@ -12,7 +12,7 @@ namespace Hang.Server.Rack;
 /// <param name="Rate">The rate that Hang works in and that is nearest to the clip's.</param>
 /// <param name="Frames">Frames of the clip.</param>
 /// <param name="Note">Where the rate is not quite the clip's: what it is; null else.</param>
-public sealed record ClipFormat(int Width, int Height, string Rate, int Frames, string? Note);
+public sealed record ClipFormat(int Width, int Height, string Rate, int Frames, Sentence? Note);
 
 /// <summary>Reads the format off footage.</summary>
 public static class FormatEndpoints
@@ -50,7 +50,7 @@ public static class FormatEndpoints
                     {
                         throw new ProblemException(
                             $"{Quoted.Short(name)} is too large to be looked at.",
-                            "Drop a shorter clip of the same footage.",
+                            $"Drop a shorter clip of the same footage.",
                             field: "clip"
                         );
                     }
@@ -71,19 +71,19 @@ public static class FormatEndpoints
         try
         {
             var probe = await FileProbe.ReadAsync(path, cancel);
-            return probe is { Width: > 0, Height: > 0 } ? probe : throw new ProblemException("It has no picture.", "");
+            return probe is { Width: > 0, Height: > 0 } ? probe : throw new ProblemException($"It has no picture.", $"");
         }
         catch (ProblemException)
         {
             throw new ProblemException(
                 $"{Quoted.Short(name)} is no clip that can be read.",
-                "Drop a video file, or the pictures of a sequence.",
+                $"Drop a video file, or the pictures of a sequence.",
                 field: "clip"
             );
         }
     }
 
-    private static (FrameRate Rate, string? Note) Nearest(string written)
+    private static (FrameRate Rate, Sentence? Note) Nearest(string written)
     {
         var parts = written.Split('/');
         var number =
@@ -97,10 +97,7 @@ public static class FormatEndpoints
             rate,
             Math.Abs(rate.PerSecond / number - 1) <= Near
                 ? null
-                : string.Create(
-                    CultureInfo.InvariantCulture,
-                    $"The clip has {number:0.###} frames a second; {rate.PerSecond:0.###} is the nearest that Hang works in."
-                )
+                : (Sentence)$"The clip has {number:0.###} frames a second; {rate.PerSecond:0.###} is the nearest that Hang works in."
         );
     }
 }

@@ -86,7 +86,7 @@ public static class GraphicEndpoints
                 new Core.Edits.ChangeGraphic(Kind: wish.Kind, Rate: FrameRate.Parse(wish.Rate)),
                 new Core.Edits.SetPhases(new(wish.Arrive, wish.Hold, wish.Leave)),
             ]).ApplyTo(begun with { Name = wish.Name }, TypeShaper.Shipped);
-            return await RackGraphics.AddToPackageAsync(package, rated, "New graphic", packages, revisions, live, cancel);
+            return await RackGraphics.AddToPackageAsync(package, rated, $"New graphic", packages, revisions, live, cancel);
         }
         var graphic = GraphicRules.Demand(
             new()
@@ -102,7 +102,7 @@ public static class GraphicEndpoints
                 Layers = [],
             }
         );
-        return await revisions.AddAsync(id, GraphicJson.Write(graphic), "New graphic", cancel);
+        return await revisions.AddAsync(id, GraphicJson.Write(graphic), $"New graphic", cancel);
     }
 
     /// <summary>What a new graphic begins as: one on the rack by its id, or one of the demo.</summary>
@@ -136,7 +136,7 @@ public static class GraphicEndpoints
         using var body = new MemoryStream();
         await request.Body.CopyToAsync(body, cancel);
         var graphic = await sources.TakeInAsync(id, GraphicJson.Read(body.ToArray()), cancel);
-        return await RackGraphics.AddToPackageAsync(package, graphic, "Opened a document", packages, revisions, live, cancel);
+        return await RackGraphics.AddToPackageAsync(package, graphic, $"Opened a document", packages, revisions, live, cancel);
     }
 
     private static async Task<Results<NoContent, NotFound>> RenameAsync(Guid id, Naming naming, LiveGraphics live, ClaimsPrincipal user)
@@ -155,7 +155,7 @@ public static class GraphicEndpoints
         await revisions.AddAsync(
             package,
             GraphicJson.Write(graphic with { Name = await RackGraphics.FreeName(package, graphic.Name, packages, revisions, cancel) }),
-            "Duplicated",
+            $"Duplicated",
             cancel
         );
 

@@ -7,6 +7,7 @@ using Hang.Media.Judging;
 using Hang.Media.Packs;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using Hang.Scene;
 using Hang.Scene.Motion;
 using Hang.Scene.Sources;
 using Hang.Server.Live;
@@ -41,7 +42,7 @@ public enum PackState
 /// <param name="Difference">What differs as a picture, a data URL; null where there is nothing to compare.</param>
 /// <param name="Share">How much of the picture differs, 0..1.</param>
 /// <param name="Says">What differs besides, in words.</param>
-public sealed record Compared(string Name, PackState State, string? Here, string? There, string? Difference, double Share, ImmutableArray<string> Says);
+public sealed record Compared(string Name, PackState State, string? Here, string? There, string? Difference, double Share, ImmutableArray<Sentence> Says);
 
 /// <summary>Packages as files: out, and in again here or elsewhere.</summary>
 public static class PackEndpoints
@@ -185,7 +186,7 @@ public static class PackEndpoints
                     named.Add(graphic.Name) ? ids[graphic.Name] : Guid.NewGuid(),
                     await RackGraphics.DemandPackage(id, packages, cancel),
                     kept,
-                    "Opened a package",
+                    $"Opened a package",
                     packages,
                     revisions,
                     live,

@@ -32,7 +32,7 @@ public sealed record RackGraphic(
     string Still,
     DateTime ChangedAt,
     bool Removed,
-    string? Problem,
+    Sentence? Problem,
     ImmutableArray<string> Tags
 );
 
@@ -133,7 +133,7 @@ public static class PackageEndpoints
     )
     {
         var palette = RackGraphics.PaletteOf(await RackGraphics.DemandPackage(id, packages, cancel))
-            ?? throw new ProblemException("This package has no colourways yet.", "Make roles from the colours of a graphic first.");
+            ?? throw new ProblemException($"This package has no colourways yet.", $"Make roles from the colours of a graphic first.");
         await live.SwitchAsync(id, palette, colourway.Name);
         return TypedResults.NoContent();
     }
@@ -157,7 +157,7 @@ public static class PackageEndpoints
             var graphic = PlacedRules.Rekeyed(GraphicJson.Read((await revisions.DemandHeadAsync(row.Id, cancel)).Document), (key, _) =>
                 ids.TryGetValue(key, out var other) ? other.ToString() : key
             );
-            await revisions.AddAsAsync(ids[row.Id.ToString()], copy, GraphicJson.Write(graphic), "Duplicated", cancel);
+            await revisions.AddAsAsync(ids[row.Id.ToString()], copy, GraphicJson.Write(graphic), $"Duplicated", cancel);
         }
         await packages.SetPaletteAsync(copy, package.Palette, cancel);
         await feels.CopyAsync(id, copy, cancel);

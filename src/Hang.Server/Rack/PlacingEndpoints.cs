@@ -30,7 +30,7 @@ public sealed record RefitWish(int Width, int Height, bool Copy = false);
 
 /// <summary>What a refitted graphic is, and what a person should look at in it.</summary>
 /// <param name="Crowded">Words that reach beyond the safe area or their plate and did not before, each with its remedy.</param>
-public sealed record Refitted(Guid Graphic, ImmutableArray<string> Crowded);
+public sealed record Refitted(Guid Graphic, ImmutableArray<Sentence> Crowded);
 
 /// <summary>What stands around a placed graphic while it is worked on, at a frame of its own.</summary>
 /// <param name="Frame">The frame of the whole that goes with it.</param>
@@ -86,7 +86,7 @@ public static class PlacingEndpoints
         {
             "behind" => around.Behind,
             "before" => around.Before,
-            _ => throw new ProblemException($"There is nothing “{side}”.", "Ask for behind or before.", field: "side"),
+            _ => throw new ProblemException($"There is nothing “{side}”.", $"Ask for behind or before.", field: "side"),
         };
         // The address holds what the whole is.
         response.Headers.CacheControl = "private, max-age=600";
@@ -106,9 +106,9 @@ public static class PlacingEndpoints
         var row = await revisions.DemandHeadAsync(id, cancel);
         var (before, edit) = (GraphicJson.Read(row.Document), new Refit(wish.Width, wish.Height));
         var after = edit.ApplyTo(before, TypeShaper.Shipped);
-        ImmutableArray<string> crowded =
+        ImmutableArray<Sentence> crowded =
         [
-            .. Refit.Crowded(before, after, TypeShaper.Shipped).Select(f => $"{f.Problem.Layer}: {f.Problem.Message} {f.Problem.Remedy}"),
+            .. Refit.Crowded(before, after, TypeShaper.Shipped).Select(f => (Sentence)$"{f.Problem.Layer}: {f.Problem.Message} {f.Problem.Remedy}"),
         ];
         if (!wish.Copy)
         {
@@ -145,12 +145,12 @@ public static class PlacingEndpoints
         var (host, row) = (await revisions.DemandHeadAsync(id, cancel), await revisions.DemandHeadAsync(placement.Graphic, cancel));
         if (host.PackageId != row.PackageId)
         {
-            throw new ProblemException("It belongs to another package.", "Duplicate it into this package first.", field: "graphic");
+            throw new ProblemException($"It belongs to another package.", $"Duplicate it into this package first.", field: "graphic");
         }
         var graphic = GraphicJson.Read(row.Document);
         if (placement.Graphic == id || PlacedRules.Has(graphic, id.ToString()))
         {
-            throw new ProblemException($"{graphic.Name} would be placed in itself.", "Choose another graphic.", field: "graphic");
+            throw new ProblemException($"{graphic.Name} would be placed in itself.", $"Choose another graphic.", field: "graphic");
         }
         await live.EditAsync(id, new PlaceGraphic(placement.Graphic.ToString(), graphic, placement.At), user.Identity?.Name);
         return TypedResults.NoContent();

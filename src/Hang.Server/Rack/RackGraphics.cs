@@ -15,12 +15,12 @@ internal static class RackGraphics
     public static async Task<PackageRow> DemandPackage(Guid id, PackageStore packages, CancellationToken cancel) =>
         await packages.FindAsync(id, cancel) is { } package && package.RemovedAt is null
             ? package
-            : throw new ProblemException("There is no such package, or it was removed.", "Reload the rack and choose another, or bring it back.");
+            : throw new ProblemException($"There is no such package, or it was removed.", $"Reload the rack and choose another, or bring it back.");
 
     public static string Named(string name) =>
         name.Trim() is { Length: > 0 and <= 200 } good && !good.Any(char.IsControl)
             ? good
-            : throw new ProblemException("The name is empty or too long.", "Use 1 to 200 characters.", field: "name");
+            : throw new ProblemException($"The name is empty or too long.", $"Use 1 to 200 characters.", field: "name");
 
     public static Palette? PaletteOf(PackageRow package) => package.Palette is { } json ? Codecs.Read<Palette>(json) : null;
 
@@ -55,7 +55,7 @@ internal static class RackGraphics
     public static async Task<Guid> AddToPackageAsync(
         PackageRow package,
         Graphic graphic,
-        string label,
+        Sentence label,
         PackageStore packages,
         RevisionStore revisions,
         LiveGraphics live,
@@ -67,7 +67,7 @@ internal static class RackGraphics
         Guid made,
         PackageRow package,
         Graphic graphic,
-        string label,
+        Sentence label,
         PackageStore packages,
         RevisionStore revisions,
         LiveGraphics live,

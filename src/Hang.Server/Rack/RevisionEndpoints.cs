@@ -18,7 +18,7 @@ namespace Hang.Server.Rack;
 /// <summary>A revision in a list.</summary>
 /// <param name="Still">Address of its picture.</param>
 /// <param name="IsShown">True for the one that is shown.</param>
-public sealed record RevisionView(int Number, string Label, DateTime MadeAt, string? MadeBy, string Still, bool IsShown);
+public sealed record RevisionView(int Number, Sentence Label, DateTime MadeAt, string? MadeBy, string Still, bool IsShown);
 
 /// <summary>The revisions of a graphic: seen, brought back, copied out.</summary>
 public static class RevisionEndpoints
@@ -92,7 +92,7 @@ public static class RevisionEndpoints
     )
     {
         var (graphic, label) = await FindAsync(id, number, revisions, cancel);
-        await live.EditAsync(id, new BecomeAgain(graphic, label), user.Identity?.Name);
+        await live.EditAsync(id, BecomeAgain.To(graphic, label), user.Identity?.Name);
         return TypedResults.NoContent();
     }
 
@@ -111,8 +111,8 @@ public static class RevisionEndpoints
         );
     }
 
-    private static async Task<(Graphic Graphic, string Label)> FindAsync(Guid id, int number, RevisionStore revisions, CancellationToken cancel) =>
+    private static async Task<(Graphic Graphic, Sentence Label)> FindAsync(Guid id, int number, RevisionStore revisions, CancellationToken cancel) =>
         await revisions.FindAsync(id, number, cancel) is { } row
             ? (GraphicJson.Read(row.Document), row.Label)
-            : throw new ProblemException("That revision is not kept any more.", "Look at the list again, and choose another.", field: "number");
+            : throw new ProblemException($"That revision is not kept any more.", $"Look at the list again, and choose another.", field: "number");
 }

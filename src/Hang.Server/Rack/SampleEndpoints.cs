@@ -89,7 +89,7 @@ public static class SampleEndpoints
             "idles" => Idling(blank, Known<IdleKind>(name)),
             "effects" => new InsertEffect(["s"], name).ApplyTo(blank, TypeShaper.Shipped),
             "shapes" => blank with { Layers = [Shape(name)] },
-            _ => throw new ProblemException($"There are no samples of \"{Quoted.Short(what)}\".", "Ask for arrivals, departures, idles, effects or shapes."),
+            _ => throw new ProblemException($"There are no samples of \"{Quoted.Short(what)}\".", $"Ask for arrivals, departures, idles, effects or shapes."),
         };
     }
 
@@ -124,7 +124,7 @@ public static class SampleEndpoints
     {
         var kind = Modules<ContentKind>.All.FirstOrDefault(k =>
             k.Name == name && k.IsOnStage && !k.IsInvisible && !k.NamesLayers && k is not PictureContent and not PlacedGraphic
-        ) ?? throw new ProblemException($"There is no picture of \"{Quoted.Short(name)}\".", "Ask for a shape.");
+        ) ?? throw new ProblemException($"There is no picture of \"{Quoted.Short(name)}\".", $"Ask for a shape.");
         var content = new Content(kind, kind.Blank);
         foreach (var spec in kind.Values.Where(v => v == kind.Sized && v.Kind.Components.Length == 2))
         {

@@ -17,7 +17,7 @@ public sealed record Tags(ImmutableArray<string> All)
         return plain.Length <= Most && plain.All(t => t.Length <= MostCharacters && !t.Any(char.IsControl))
             ? plain
             : throw new ProblemException(
-                "These are too many tags, or one is too long.",
+                $"These are too many tags, or one is too long.",
                 $"Use at most {Most}, of {MostCharacters} characters or fewer.",
                 field: "tags"
             );

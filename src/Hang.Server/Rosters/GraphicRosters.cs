@@ -64,8 +64,8 @@ public sealed class GraphicRosters(RevisionStore revisions, RosterStore store) :
         body[Given] = JsonSerializer.SerializeToNode(new RosterTakes(open.Graphic, roster, open.Takes.Names).Names, ReportJson.Options);
         return await store.KeepAsync(graphic, body.ToJsonString(ReportJson.Options), known, cancel)
             ?? throw new ProblemException(
-                "The table was changed elsewhere at the same moment.",
-                "Reload the page to see that change, and do yours again.",
+                $"The table was changed elsewhere at the same moment.",
+                $"Reload the page to see that change, and do yours again.",
                 field: "version"
             );
     }

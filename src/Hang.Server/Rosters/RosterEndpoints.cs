@@ -128,8 +128,8 @@ public static class RosterEndpoints
         return lines.Length > 0
             ? lines
             : throw new ProblemException(
-                "The roster of this graphic has no rows.",
-                "Open its roster and give it a table, or open a table here.",
+                $"The roster of this graphic has no rows.",
+                $"Open its roster and give it a table, or open a table here.",
                 field: "rows"
             );
     }
@@ -162,7 +162,7 @@ public static class RosterEndpoints
             var judged = await sources.AddAsync(PictureSources.Kind, file, picture, cancel);
             found[judged.Facts.Name] = new(judged.Hash, (Asset)judged.Facts);
         }
-        return found.Count > 0 ? found.ToImmutable() : throw new ProblemException($"{name} holds no pictures.", "Use PNG, JPEG or WebP.", field: "file");
+        return found.Count > 0 ? found.ToImmutable() : throw new ProblemException($"{name} holds no pictures.", $"Use PNG, JPEG or WebP.", field: "file");
     }
 
     /// <param name="from">Index of the first row.</param>
@@ -288,7 +288,7 @@ public static class RosterEndpoints
             return refused.Count > 0
                     ? throw new ProblemException(refused[0].Problem with { Message = $"Row {refused[0].Number}: {refused[0].Problem.Message}" })
                 : left > 0 ? new([], left, [])
-                : throw new ProblemException("There are no rows to hand off.", "Fill the table, or choose rows.", field: "rows");
+                : throw new ProblemException($"There are no rows to hand off.", $"Fill the table, or choose rows.", field: "rows");
         }
         // Each was looked at above, so that one without its glyphs leaves the others alone.
         var ids = await order.AskAsync([id], wanted.Order with { Takes = [.. due.Select(t => t.Take)], AsItIs = true }, cancel);

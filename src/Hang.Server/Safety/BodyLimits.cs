@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Net.Http.Headers;
 using Hang.Scene;
 using Microsoft.AspNetCore.Http.Features;
@@ -44,7 +43,7 @@ internal sealed class BodyLimits(RequestDelegate next)
             await ProblemAnswers.WriteAsync(
                 context,
                 StatusCodes.Status400BadRequest,
-                new($"The body is said to be written in {Quoted.Short(charset)}.", "Send it as UTF-8."),
+                new($"The body is said to be written in {Quoted.Short(charset)}.", $"Send it as UTF-8."),
                 context.RequestAborted
             );
             return;
@@ -75,8 +74,8 @@ internal sealed class BodyLimits(RequestDelegate next)
 
     private static Problem TooLarge(long most) =>
         new(
-            "The body of this request is larger than this address takes.",
-            string.Create(CultureInfo.InvariantCulture, $"Send {(most < 1_000_000 ? $"{most / 1024} kB" : $"{most / 1_000_000} MB")} or less.")
+            $"The body of this request is larger than this address takes.",
+            most < 1_000_000 ? (Sentence)$"Send {most / 1024} kB or less." : $"Send {most / 1_000_000} MB or less."
         );
 
     /// <summary>A body that breaks off where it is longer than it may be, however long it said it was.</summary>

@@ -9,7 +9,7 @@ internal static class Demands
 {
     /// <exception cref="ProblemException">There is no such graphic.</exception>
     public static async Task<RevisionRow> DemandHeadAsync(this RevisionStore revisions, Guid graphic, CancellationToken cancel = default) =>
-        await revisions.HeadAsync(graphic, cancel) ?? throw new MissingException("There is no such graphic.", "Go back to the rack and choose another.");
+        await revisions.HeadAsync(graphic, cancel) ?? throw new MissingException($"There is no such graphic.", $"Go back to the rack and choose another.");
 
     public static Results<NoContent, NotFound> Found(bool found) => found ? TypedResults.NoContent() : TypedResults.NotFound();
 }

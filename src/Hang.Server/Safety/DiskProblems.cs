@@ -13,10 +13,10 @@ internal static class DiskProblems
     public static Problem? Of(Exception e) =>
         e switch
         {
-            IOException { HResult: NoSpace or Quota } => new("The disk that Hang keeps its files on is full.", "Make room on it and try again."),
+            IOException { HResult: NoSpace or Quota } => new($"The disk that Hang keeps its files on is full.", $"Make room on it and try again."),
             IOException or UnauthorizedAccessException => new(
-                "The folder that Hang keeps its files in cannot be written.",
-                "Allow it, or start Hang with another folder."
+                $"The folder that Hang keeps its files in cannot be written.",
+                $"Allow it, or start Hang with another folder."
             ),
             _ => null,
         };

@@ -34,7 +34,7 @@ public sealed class OwnPagesOnly(RequestDelegate next, ServerOptions options)
     {
         var request = context.Request;
         var origin = request.Headers.Origin.ToString();
-        var foreign = origin.Length > 0 && !string.Equals(origin, $"{request.Scheme}://{request.Host}", StringComparison.OrdinalIgnoreCase);
+        var foreign = origin.Length > 0 && !string.Equals(origin, $"{request.Scheme}://{request.Host.ToString()}", StringComparison.OrdinalIgnoreCase);
         var crossSite = request.Headers["Sec-Fetch-Site"].ToString() is "cross-site" or "same-site" && request.Path.StartsWithSegments("/api");
         // What comes through a proxy is named as the others name it: whoever sends it writes its Host.
         var own = Loopback.Contains(request.Host.Host);
@@ -44,7 +44,7 @@ public sealed class OwnPagesOnly(RequestDelegate next, ServerOptions options)
             await ProblemAnswers.WriteAsync(
                 context,
                 StatusCodes.Status403Forbidden,
-                new("Hang answers only its own pages.", "Open it at the address that it prints when it starts."),
+                new($"Hang answers only its own pages.", $"Open it at the address that it prints when it starts."),
                 context.RequestAborted
             );
             return;
@@ -54,7 +54,7 @@ public sealed class OwnPagesOnly(RequestDelegate next, ServerOptions options)
             await ProblemAnswers.WriteAsync(
                 context,
                 StatusCodes.Status403Forbidden,
-                new("Hang is reached by HTTPS here.", $"Open https://{request.Host}."),
+                new($"Hang is reached by HTTPS here.", $"Open https://{request.Host.ToString()}."),
                 context.RequestAborted
             );
             return;

@@ -21,7 +21,7 @@ public static class Uploads
             body.Write(buffer, 0, read);
             if (body.Length > most)
             {
-                throw new ProblemException($"{Quoted.Short(name)} is too large.", $"Use a {what} of {most / 1_000_000} MB or less.", field: what);
+                throw new ProblemException($"{Quoted.Short(name)} is too large.", $"Use a {new Term(what)} of {most / 1_000_000} MB or less.", field: what);
             }
         }
         return body.ToArray();

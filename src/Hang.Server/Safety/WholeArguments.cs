@@ -81,11 +81,11 @@ internal static class WholeArguments
         {
             if (text[i] == '\0')
             {
-                return new("The text has a NUL character in it.", "Take it out.", Field: at);
+                return new($"The text has a NUL character in it.", $"Take it out.", Field: at);
             }
             if (char.IsSurrogate(text[i]) && !(char.IsHighSurrogate(text[i]) && i + 1 < text.Length && char.IsLowSurrogate(text[++i])))
             {
-                return new("The text has half a character in it (a lone surrogate).", "Write it anew.", Field: at);
+                return new($"The text has half a character in it (a lone surrogate).", $"Write it anew.", Field: at);
             }
         }
         return null;
@@ -98,7 +98,7 @@ internal static class WholeArguments
         && (bool)type.GetProperty(nameof(System.Collections.Immutable.ImmutableArray<int>.IsDefault))!.GetValue(items)!;
 
     private static Problem Null(string at) =>
-        new("Something is missing in the request, or is null where a value belongs.", "Send it as the API describes.", Field: at.Length == 0 ? "/" : at);
+        new($"Something is missing in the request, or is null where a value belongs.", $"Send it as the API describes.", Field: at.Length == 0 ? "/" : at);
 
     private static (PropertyInfo, bool)[] Parts(Type type)
     {

@@ -107,15 +107,15 @@ public static class AccountEndpoints
         return TypedResults.NoContent();
     }
 
-    private static MissingException Gone() => new("There is no such account.", "Look at the list again.");
+    private static MissingException Gone() => new($"There is no such account.", $"Look at the list again.");
 
     private static void DemandLeft(bool done)
     {
         if (!done)
         {
             throw new ProblemException(
-                "This is the last designer, and nobody else could let people in.",
-                "Make somebody else a designer first.",
+                $"This is the last designer, and nobody else could let people in.",
+                $"Make somebody else a designer first.",
                 field: "role"
             );
         }

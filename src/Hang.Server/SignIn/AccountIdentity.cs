@@ -7,20 +7,18 @@ namespace Hang.Server.SignIn;
 /// <summary>Accounts as ASP.NET Core Identity asks for them.</summary>
 internal sealed class AccountIdentity(AccountStore accounts) : IUserPasswordStore<Account>, IUserSecurityStampStore<Account>, IUserLockoutStore<Account>
 {
-    private static readonly IdentityError Taken = new() { Code = nameof(Taken), Description = "Somebody has this name already." };
+    private static readonly IdentityError Taken = new SaidError(nameof(Taken), $"Somebody has this name already.");
 
     public async Task<IdentityResult> CreateAsync(Account user, CancellationToken cancellationToken) =>
         await accounts.AddAsync(user, cancellationToken) ? IdentityResult.Success : IdentityResult.Failed(Taken);
 
     public async Task<IdentityResult> UpdateAsync(Account user, CancellationToken cancellationToken) =>
-        await accounts.SaveAsync(user, cancellationToken)
-            ? IdentityResult.Success
-            : IdentityResult.Failed(new IdentityError { Description = "There is no such account." });
+        await accounts.SaveAsync(user, cancellationToken) ? IdentityResult.Success : IdentityResult.Failed(new SaidError("Gone", $"There is no such account."));
 
     public async Task<IdentityResult> DeleteAsync(Account user, CancellationToken cancellationToken) =>
         await accounts.RemoveAsync(user.Id, cancellationToken)
             ? IdentityResult.Success
-            : IdentityResult.Failed(new IdentityError { Description = "There is no such account." });
+            : IdentityResult.Failed(new SaidError("Gone", $"There is no such account."));
 
     public Task<Account?> FindByIdAsync(string userId, CancellationToken cancellationToken) => accounts.FindAsync(Guid.Parse(userId), cancellationToken);
 

@@ -1,3 +1,4 @@
+using Hang.Scene;
 using Hang.Store.Accounts;
 
 namespace Hang.Server.SignIn;
@@ -41,16 +42,16 @@ internal static class Needs
     /// <summary>What to say to a program whose key is for something else.</summary>
     public static Scene.Problem Refusal(Scope scope) =>
         new(
-            scope == Scope.Fill ? "This key is for filling takes and rosters only." : "This key is for filling and handing off only.",
-            "Make another key for what the program is to do."
+            scope == Scope.Fill ? (Sentence)$"This key is for filling takes and rosters only." : $"This key is for filling and handing off only.",
+            $"Make another key for what the program is to do."
         );
 
     /// <summary>What to say to somebody who may not do something.</summary>
     public static Scene.Problem Refusal(Role role, Role needed) =>
         new(
-            needed == Role.Editor ? "This takes an editor, and you are here as a viewer."
-                : role == Role.Editor ? "This takes a designer, and you are here as an editor."
-                : "This takes a designer, and you are here as a viewer.",
-            "Ask a designer to do it, or to give you that role."
+            needed == Role.Editor ? (Sentence)$"This takes an editor, and you are here as a viewer."
+                : role == Role.Editor ? (Sentence)$"This takes a designer, and you are here as an editor."
+                : $"This takes a designer, and you are here as a viewer.",
+            $"Ask a designer to do it, or to give you that role."
         );
 }

@@ -1,3 +1,4 @@
+using Hang.Scene;
 using Hang.Store.Accounts;
 using Microsoft.AspNetCore.Identity;
 
@@ -16,17 +17,21 @@ internal sealed class PasswordRules : IPasswordValidator<Account>
     private const int Strong = 3;
 
     public Task<IdentityResult> ValidateAsync(UserManager<Account> manager, Account user, string? password) =>
-        Task.FromResult(
-            Wrong(user.Name, password ?? "") is { } words
-                ? IdentityResult.Failed(new IdentityError { Code = "Password", Description = words })
-                : IdentityResult.Success
-        );
+        Task.FromResult(Wrong(user.Name, password ?? "") is { } words ? IdentityResult.Failed(new SaidError("Password", words)) : IdentityResult.Success);
 
     /// <summary>What is wrong with a password; null for nothing.</summary>
-    private static string? Wrong(string name, string password) =>
+    private static Sentence? Wrong(string name, string password) =>
         password.EnumerateRunes().Count() < Fewest ? $"The password has fewer than {Fewest} characters."
         : password.EnumerateRunes().Count() > Most ? $"The password has more than {Most} characters."
         : Zxcvbn.Zxcvbn.MatchPassword(password, [name, "hang", .. name.Split(' ', StringSplitOptions.RemoveEmptyEntries)]).Score < Strong
-            ? "The password is one of those that are guessed first."
+            ? (Sentence)$"The password is one of those that are guessed first."
         : null;
+}
+
+/// <summary>What is wrong with an account, so that it can be said in another language.</summary>
+internal sealed class SaidError : IdentityError
+{
+    public SaidError(string code, Sentence words) => (Code, Words, Description) = (code, words, words.ToString());
+
+    public Sentence Words { get; }
 }

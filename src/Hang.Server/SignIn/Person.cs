@@ -13,7 +13,7 @@ public sealed record Person(string Name, string Colour)
     public static string Named(string name) =>
         name.Trim() is { Length: > 0 and <= MostName } plain && !plain.Any(char.IsControl)
             ? plain
-            : throw new ProblemException("The name is empty, too long or has control characters.", $"Use 1 to {MostName} ordinary characters.", field: "name");
+            : throw new ProblemException($"The name is empty, too long or has control characters.", $"Use 1 to {MostName} ordinary characters.", field: "name");
 
     /// <exception cref="ProblemException">The name is empty or too long, or the colour is none.</exception>
     public static Person Of(string name, string colour)
@@ -21,7 +21,7 @@ public sealed record Person(string Name, string Colour)
         name = Named(name);
         return colour.Length == 7 && colour[0] == '#' && colour.Skip(1).All(char.IsAsciiHexDigit)
             ? new(name, colour)
-            : throw new ProblemException("The colour is none.", "Write #RRGGBB.", field: "colour");
+            : throw new ProblemException($"The colour is none.", $"Write #RRGGBB.", field: "colour");
     }
 }
 

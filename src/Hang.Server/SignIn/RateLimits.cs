@@ -27,7 +27,7 @@ internal static class RateLimits
                 await ProblemAnswers.WriteAsync(
                     rejected.HttpContext,
                     StatusCodes.Status429TooManyRequests,
-                    new("This was asked too often.", $"Wait {seconds} seconds and try again."),
+                    new($"This was asked too often.", $"Wait {seconds} seconds and try again."),
                     cancel
                 );
             };

@@ -19,7 +19,7 @@ internal sealed class RoleGate(RequestDelegate next)
             await RefuseAsync(
                 context,
                 StatusCodes.Status403Forbidden,
-                new("A program's key reaches no sessions, keys and accounts.", "Sign in by name and password for that.")
+                new($"A program's key reaches no sessions, keys and accounts.", $"Sign in by name and password for that.")
             );
             return;
         }
@@ -30,7 +30,7 @@ internal sealed class RoleGate(RequestDelegate next)
         }
         if (RoleOf(context.User) is not { } role)
         {
-            await RefuseAsync(context, StatusCodes.Status401Unauthorized, new("Nobody is signed in here.", "Sign in and try again."));
+            await RefuseAsync(context, StatusCodes.Status401Unauthorized, new($"Nobody is signed in here.", $"Sign in and try again."));
             return;
         }
         var looks = HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method) || request.Path.StartsWithSegments("/live");

@@ -95,7 +95,7 @@ public static class SessionEndpoints
     internal static Guid Me(ClaimsPrincipal user) =>
         Guid.TryParse(user.FindFirstValue(ClaimTypes.NameIdentifier), out var id)
             ? id
-            : throw new MissingException("There are no accounts here.", "Hang asks nobody to sign in where it is open to this machine alone.");
+            : throw new MissingException($"There are no accounts here.", $"Hang asks nobody to sign in where it is open to this machine alone.");
 
     private static async Task<SessionView> ViewAsync(ClaimsPrincipal user, ServerOptions options, IServiceProvider services, CancellationToken cancel) =>
         options.SignIn
@@ -133,9 +133,13 @@ public static class SessionEndpoints
         // One answer for all: who has an account and whose is locked is nobody else's business.
         static ProblemHttpResult Wrong() =>
             TypedResults.Problem(
-                title: "The name or the password is wrong, or was wrong too often.",
-                detail: "Try again; after ten wrong ones, in a quarter of an hour. A designer can give you a code for a new password.",
-                statusCode: StatusCodes.Status401Unauthorized
+                ProblemAnswers.Details(
+                    StatusCodes.Status401Unauthorized,
+                    new(
+                        $"The name or the password is wrong, or was wrong too often.",
+                        $"Try again; after ten wrong ones, in a quarter of an hour. A designer can give you a code for a new password."
+                    )
+                )
             );
     }
 
@@ -182,12 +186,12 @@ public static class SessionEndpoints
         var (users, invitations) = (Asked<UserManager<Account>>(services), services.GetRequiredService<InvitationStore>());
         var hash = Secrets.CodeHash(use.Code);
         var invitation = await invitations.FindAsync(hash, cancel)
-            ?? throw new ProblemException("This code is none, was used, or is too old.", "Ask a designer for another.", field: "code");
+            ?? throw new ProblemException($"This code is none, was used, or is too old.", $"Ask a designer for another.", field: "code");
         Account account;
         if (invitation.Account is { } id)
         {
             account = await users.FindByIdAsync(id.ToString())
-                ?? throw new MissingException("The account is gone.", "Ask a designer for a code for a new one.");
+                ?? throw new MissingException($"The account is gone.", $"Ask a designer for a code for a new one.");
             await DemandStrongAsync(users, account, use.Password);
             await DemandUnusedAsync(invitations, hash, cancel);
             Demand(await users.RemovePasswordAsync(account));
@@ -201,7 +205,7 @@ public static class SessionEndpoints
             await DemandStrongAsync(users, account, use.Password);
             if (await users.FindByNameAsync(account.Name) is not null)
             {
-                throw new ProblemException("Somebody has this name already.", "Choose another, such as with your family name.", field: "name");
+                throw new ProblemException($"Somebody has this name already.", $"Choose another, such as with your family name.", field: "name");
             }
             await DemandUnusedAsync(invitations, hash, cancel);
             Demand(await users.CreateAsync(account, use.Password));
@@ -234,7 +238,7 @@ public static class SessionEndpoints
         var account = (await users.FindByIdAsync(Me(user).ToString()))!;
         if (!await IsRightAsync(services, context, account, change.Now))
         {
-            throw new ProblemException("The password that you have now is another.", "Type the one that you signed in with.", field: "now");
+            throw new ProblemException($"The password that you have now is another.", $"Type the one that you signed in with.", field: "now");
         }
         await DemandStrongAsync(users, account, change.Then);
         Demand(await users.ChangePasswordAsync(account, change.Now, change.Then));
@@ -266,7 +270,7 @@ public static class SessionEndpoints
         if (name.Length is 0 or > MostAgent || name.Any(char.IsControl))
         {
             throw new ProblemException(
-                "It is not said what the key is for.",
+                $"It is not said what the key is for.",
                 $"Use 1 to {MostAgent} ordinary characters, such as the program's name.",
                 field: "for"
             );
@@ -299,7 +303,7 @@ public static class SessionEndpoints
     {
         if (!await invitations.UseAsync(hash, cancel))
         {
-            throw new ProblemException("This code has just been used.", "Ask a designer for another.", field: "code");
+            throw new ProblemException($"This code has just been used.", $"Ask a designer for another.", field: "code");
         }
     }
 
@@ -308,7 +312,7 @@ public static class SessionEndpoints
         if (!result.Succeeded)
         {
             throw new ProblemException(
-                result.Errors.First().Description,
+                result.Errors.First() is SaidError said ? said.Words : $"{result.Errors.First().Description}",
                 $"Use {PasswordRules.Fewest} to {PasswordRules.Most} characters, such as four words that nobody would put together.",
                 field: "password"
             );
@@ -321,5 +325,5 @@ public static class SessionEndpoints
     private static T Asked<T>(IServiceProvider services)
         where T : notnull =>
         services.GetService<T>()
-        ?? throw new MissingException("There are no accounts here.", "Hang asks nobody to sign in where it is open to this machine alone.");
+        ?? throw new MissingException($"There are no accounts here.", $"Hang asks nobody to sign in where it is open to this machine alone.");
 }

@@ -38,7 +38,7 @@ public static class SoundEndpoints
         }
         if (from < 0 || count is < 1 or > MostSamples)
         {
-            throw new ProblemException("So many samples are not given at once.", $"Ask for 1 to {MostSamples}, from 0 on.", field: "count");
+            throw new ProblemException($"So many samples are not given at once.", $"Ask for 1 to {MostSamples}, from 0 on.", field: "count");
         }
         var samples = new float[Math.Clamp(mix.Count - from, 0, count) * ISamples.Channels];
         mix.Read(from, samples);

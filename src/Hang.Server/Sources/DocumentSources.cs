@@ -74,7 +74,7 @@ public sealed class DocumentSources(SourceStore store, Judges judges, IEnumerabl
             foreach (var (hash, facts, isCarried) in kind.Reach == SourceReach.Document ? Of(graphic, kind, key) : ShelfOf(kind)?.Named(key) ?? [])
             {
                 var data = isCarried
-                    ? Convert.ToBase64String(store.Bytes(kind, hash) ?? throw new ProblemException($"{Quoted.Short(facts.Name)} is missing.", "Add it again."))
+                    ? Convert.ToBase64String(store.Bytes(kind, hash) ?? throw new ProblemException($"{Quoted.Short(facts.Name)} is missing.", $"Add it again."))
                     : null;
                 whole = whole.With(kind, hash, facts with { Data = data });
             }

@@ -54,7 +54,7 @@ public static class SourceEndpoints
             api.MapGet("/{hash}/about", async (string hash, SourceStore store, CancellationToken cancel) =>
                     await store.FindAsync(kind, hash, cancel) is { } facts
                         ? AddedSource.Of(kind, hash, facts)
-                        : throw new ProblemException("There is no such file here.", "Add it again.", field: "hash")
+                        : throw new ProblemException($"There is no such file here.", $"Add it again.", field: "hash")
                 )
                 .WithName($"{kind.Name}About")
                 .WithSummary($"What is known of a {kind.Name}.")

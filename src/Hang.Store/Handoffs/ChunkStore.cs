@@ -1,4 +1,7 @@
 using Dapper;
+using Hang.Scene;
+using Hang.Scene.Json;
+using Hang.Store.Sentences;
 using Npgsql;
 
 namespace Hang.Store.Handoffs;
@@ -12,7 +15,7 @@ public sealed record ChunkRun(Guid Handoff, int Run, int Number, int First, int 
 /// <param name="Open">Parts that are not done yet.</param>
 /// <param name="FramesDone">Frames rendered in all of them.</param>
 /// <param name="Problem">Why one of them cannot be made; null while all can.</param>
-public sealed record ChunkProgress(int Open, int FramesDone, string? Problem);
+public sealed record ChunkProgress(int Open, int FramesDone, Sentence? Problem);
 
 /// <summary>Parts of handoffs that several workers render at once, and the workers themselves.</summary>
 public sealed class ChunkStore(NpgsqlDataSource database)
@@ -126,14 +129,15 @@ public sealed class ChunkStore(NpgsqlDataSource database)
     /// <summary>Ends a part: done, or to be tried again, or failed for good.</summary>
     /// <param name="state">done, waiting or failed.</param>
     /// <returns>False when another worker has taken the part in the meantime.</returns>
-    public async Task<bool> EndAsync(ChunkRun chunk, string state, string? problem = null)
+    public async Task<bool> EndAsync(ChunkRun chunk, string state, Sentence? problem = null)
     {
         await using var connection = await database.OpenConnectionAsync();
         return await connection.ExecuteAsync(
                 new(
                     """
                     update handoff_chunks
-                        set state = @state, problem = @problem, noted_at = now(), frames_done = case when @state = 'done' then frames else 0 end
+                        set state = @state, problem = @problem, problem_say = @say::jsonb, noted_at = now(),
+                            frames_done = case when @state = 'done' then frames else 0 end
                     where handoff_id = @Handoff and run = @Run and number = @Number and taken = @Taken
                     """,
                     new
@@ -143,7 +147,8 @@ public sealed class ChunkStore(NpgsqlDataSource database)
                         chunk.Number,
                         chunk.Taken,
                         state,
-                        problem,
+                        problem = problem?.ToString(),
+                        say = problem is null ? null : SentenceJson.Text(problem),
                     }
                 )
             ) > 0;
@@ -155,7 +160,11 @@ public sealed class ChunkStore(NpgsqlDataSource database)
         await using var connection = await database.OpenConnectionAsync(cancel);
         return await connection.QuerySingleAsync<ChunkProgress>(
             new(
-                "select (count(*) filter (where state <> 'done'))::int as open, coalesce(sum(frames_done), 0)::int as framesDone, max(problem) filter (where state = 'failed') as problem from handoff_chunks where handoff_id = @handoff and run = @run",
+                $"""
+                select (count(*) filter (where state <> 'done'))::int as open, coalesce(sum(frames_done), 0)::int as framesDone,
+                    (array_agg({KeptSentence.Parts("problem")}) filter (where state = 'failed'))[1]::text as problem
+                from handoff_chunks where handoff_id = @handoff and run = @run
+                """,
                 new { handoff, run },
                 cancellationToken: cancel
             )

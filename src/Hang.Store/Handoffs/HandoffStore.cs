@@ -1,4 +1,7 @@
 using Dapper;
+using Hang.Scene;
+using Hang.Scene.Json;
+using Hang.Store.Sentences;
 using Npgsql;
 
 namespace Hang.Store.Handoffs;
@@ -38,7 +41,7 @@ public sealed record HandoffRow(
     int Runs,
     int Run,
     long? Bytes,
-    string? Problem,
+    Sentence? Problem,
     string? Proof,
     DateTime AskedAt,
     DateTime? BegunAt,
@@ -65,7 +68,7 @@ public sealed record HandoffRow(
         int runs,
         int run,
         long? bytes,
-        string? problem,
+        Sentence? problem,
         string? proof,
         DateTime askedAt,
         DateTime? begunAt,
@@ -137,9 +140,9 @@ public sealed record HandoffRun(Guid Handoff, int Number, int Begun);
 /// <summary>Handoffs: asked for, under way, done.</summary>
 public sealed class HandoffStore(NpgsqlDataSource database)
 {
-    private const string Columns = """
+    private static readonly string Columns = $"""
         id, graphic_id as graphicId, package_name as packageName, graphic_name as graphicName, plan::text as plan, state, file_name as fileName,
-        frames_done as framesDone, frames_total as framesTotal, runs, run, bytes, problem, proof::text as proof,
+        frames_done as framesDone, frames_total as framesTotal, runs, run, bytes, {KeptSentence.Column("problem")}, proof::text as proof,
         asked_at as askedAt, begun_at as begunAt, ended_at as endedAt, card::text as card, step_at as stepAt, priority, held, note, take::text as take
         """;
 
@@ -240,7 +243,7 @@ public sealed class HandoffStore(NpgsqlDataSource database)
             new(
                 """
                 update handoffs
-                    set state = 'rendering', run = run + 1, runs = runs + 1, frames_done = 0, problem = null,
+                    set state = 'rendering', run = run + 1, runs = runs + 1, frames_done = 0, problem = null, problem_say = null,
                         begun_at = now(), step_at = now(), noted_at = now(), ended_at = null
                 where id = (
                     select id from handoffs where not cancel_asked and ((state = 'queued' and not held) or (state in ('rendering', 'proving')
@@ -316,7 +319,7 @@ public sealed class HandoffStore(NpgsqlDataSource database)
         int run,
         HandoffState state,
         long? bytes = null,
-        string? problem = null,
+        Sentence? problem = null,
         string? proof = null,
         CancellationToken cancel = default
     )
@@ -325,7 +328,8 @@ public sealed class HandoffStore(NpgsqlDataSource database)
         return await connection.ExecuteAsync(
                 new(
                     """
-                    update handoffs set state = @state, bytes = @bytes, problem = @problem, proof = @proof::jsonb, ended_at = now(), noted_at = now(),
+                    update handoffs set state = @state, bytes = @bytes, problem = @problem, problem_say = @say::jsonb, proof = @proof::jsonb,
+                        ended_at = now(), noted_at = now(),
                         frames_done = case when @state = 'done' then frames_total else frames_done end
                     where id = @id and run = @run and (@state <> 'done' or not cancel_asked)
                     """,
@@ -335,7 +339,8 @@ public sealed class HandoffStore(NpgsqlDataSource database)
                         run,
                         state = Text(state),
                         bytes,
-                        problem,
+                        problem = problem?.ToString(),
+                        say = problem is null ? null : SentenceJson.Text(problem),
                         proof,
                     },
                     cancellationToken: cancel
@@ -393,7 +398,7 @@ public sealed class HandoffStore(NpgsqlDataSource database)
         await using var connection = await database.OpenConnectionAsync(cancel);
         return await connection.ExecuteAsync(
                 new(
-                    "update handoffs set state = 'queued', cancel_asked = false, runs = 0, problem = null, frames_done = 0, noted_at = now(), ended_at = null where id = @id and state in ('failed', 'cancelled')",
+                    "update handoffs set state = 'queued', cancel_asked = false, runs = 0, problem = null, problem_say = null, frames_done = 0, noted_at = now(), ended_at = null where id = @id and state in ('failed', 'cancelled')",
                     new { id },
                     cancellationToken: cancel
                 )

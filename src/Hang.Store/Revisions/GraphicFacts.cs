@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Hang.Core.Documents;
+using Hang.Scene;
 using Hang.Scene.Json;
 using Hang.Scene.Phases;
 
@@ -17,7 +18,7 @@ public sealed record GraphicFacts(
     int Height,
     string Rate,
     int Frames,
-    string? Problem = null,
+    Sentence? Problem = null,
     IReadOnlyList<string>? Placed = null,
     PhaseLengths? Phases = null
 )
@@ -43,7 +44,7 @@ public sealed record GraphicFacts(
         }
         catch (Scene.ProblemException e)
         {
-            return new("Unreadable graphic", GraphicKind.Title, Graphic.LeastSide, Graphic.LeastSide, "25", 1, e.Problem.ToString());
+            return new("Unreadable graphic", GraphicKind.Title, Graphic.LeastSide, Graphic.LeastSide, "25", 1, e.Problem.AsOne());
         }
     }
 

@@ -1,4 +1,7 @@
 using Dapper;
+using Hang.Scene;
+using Hang.Scene.Json;
+using Hang.Store.Sentences;
 using Npgsql;
 
 namespace Hang.Store.Revisions;
@@ -7,11 +10,11 @@ namespace Hang.Store.Revisions;
 /// <param name="Number">From 0. Numbers come again when something was undone and something else done; <paramref name="Id"/> does not.</param>
 /// <param name="First">Number of the oldest revision that is kept.</param>
 /// <param name="Last">Number of the newest revision; larger than <paramref name="Number"/> when there is something to redo.</param>
-public sealed record RevisionRow(Guid GraphicId, Guid PackageId, int Number, int First, int Last, string Document, string Label, Guid Id);
+public sealed record RevisionRow(Guid GraphicId, Guid PackageId, int Number, int First, int Last, string Document, Sentence Label, Guid Id);
 
 /// <summary>A revision in a list.</summary>
 /// <param name="MadeBy">Who made it, as they call themselves; null where nobody said.</param>
-public sealed record RevisionEntry(int Number, string Label, DateTime MadeAt, string? MadeBy);
+public sealed record RevisionEntry(int Number, Sentence Label, DateTime MadeAt, string? MadeBy);
 
 /// <summary>Thrown when another process has moved the graphic on in the meantime, or removed it.</summary>
 public sealed class RevisionConflictException(Guid graphic) : Exception($"Graphic {graphic} was changed elsewhere.");
@@ -28,11 +31,11 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
     private const int MostListed = 200;
 
     /// <summary>Adds a graphic with its first revision.</summary>
-    public Task<Guid> AddAsync(Guid package, string document, string label, CancellationToken cancel = default) =>
+    public Task<Guid> AddAsync(Guid package, string document, Sentence label, CancellationToken cancel = default) =>
         AddAsAsync(Guid.NewGuid(), package, document, label, cancel);
 
     /// <summary>The same under an id that had to be known beforehand.</summary>
-    public async Task<Guid> AddAsAsync(Guid id, Guid package, string document, string label, CancellationToken cancel = default)
+    public async Task<Guid> AddAsAsync(Guid id, Guid package, string document, Sentence label, CancellationToken cancel = default)
     {
         var first = Guid.NewGuid();
         await using var connection = await database.OpenConnectionAsync(cancel);
@@ -53,13 +56,14 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
         );
         await connection.ExecuteAsync(
             new(
-                "insert into revisions (graphic_id, number, id, document, label) values (@id, 0, @first, @document, @label)",
+                "insert into revisions (graphic_id, number, id, document, label, label_say) values (@id, 0, @first, @document, @label, @say::jsonb)",
                 new
                 {
                     id,
                     first,
                     document,
-                    label,
+                    label = label.ToString(),
+                    say = SentenceJson.Text(label),
                 },
                 transaction,
                 cancellationToken: cancel
@@ -90,7 +94,7 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
         string before,
         string document,
         string edit,
-        string label,
+        Sentence label,
         GraphicFacts facts,
         string? by = null,
         CancellationToken cancel = default
@@ -102,10 +106,11 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
             with moved as (update graphics set head = @after + 1, head_id = @made, changed_at = now(), facts = @facts::jsonb where id = @id
                 and head_id = @shown and removed_at is null returning id),
                  dropped as (delete from revisions where graphic_id in (select id from moved) and number > @after + 1)
-            insert into revisions (graphic_id, number, id, document, difference, edit, label, made_by)
-            select id, @after + 1, @made, @whole, @difference, @edit, @label, @by from moved
+            insert into revisions (graphic_id, number, id, document, difference, edit, label, label_say, made_by)
+            select id, @after + 1, @made, @whole, @difference, @edit, @label, @say::jsonb, @by from moved
             on conflict (graphic_id, number) do update
-                set id = @made, document = @whole, difference = @difference, edit = @edit, label = @label, made_by = @by, made_at = now()
+                set id = @made, document = @whole, difference = @difference, edit = @edit, label = @label, label_say = @say::jsonb,
+                    made_by = @by, made_at = now()
             """;
         var isWhole = (after + 1) % WholeEvery == 0;
         await using var connection = await database.OpenConnectionAsync(cancel);
@@ -121,7 +126,8 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
                     whole = isWhole ? document : null,
                     difference = isWhole ? null : Difference.Between(before, document),
                     edit,
-                    label,
+                    label = label.ToString(),
+                    say = SentenceJson.Text(label),
                     by,
                     facts = facts.Write(),
                 },
@@ -191,7 +197,10 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
         [
             .. await connection.QueryAsync<RevisionEntry>(
                 new(
-                    "select number, label, made_at as madeAt, made_by as madeBy from revisions where graphic_id = @id order by number desc limit @MostListed",
+                    $"""
+                    select number, {KeptSentence.Column("label")}, made_at as madeAt, made_by as madeBy from revisions
+                    where graphic_id = @id order by number desc limit @MostListed
+                    """,
                     new { id, MostListed },
                     cancellationToken: cancel
                 )
@@ -238,7 +247,7 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
         {
             return null;
         }
-        return await AtAsync(connection, id, new(id, head.PackageId, head.Number, head.First, head.Last, "", "", default), head.Number, cancel);
+        return await AtAsync(connection, id, new(id, head.PackageId, head.Number, head.First, head.Last, "", $"", default), head.Number, cancel);
     }
 
     /// <summary>A revision, put together from the whole document before it.</summary>
@@ -247,8 +256,8 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
         var rows = (
             await connection.QueryAsync<PartRow>(
                 new(
-                    """
-                    select id, document, difference, label from revisions
+                    $"""
+                    select id, document, difference, {KeptSentence.Column("label")} from revisions
                     where graphic_id = @id and number <= @number
                       and number >= (select max(number) from revisions where graphic_id = @id and number <= @number and document is not null)
                     order by number
@@ -277,5 +286,5 @@ public sealed class RevisionStore(NpgsqlDataSource database, int keepAtLeast = 0
 
     private sealed record HeadRow(Guid PackageId, int Number, int First, int Last);
 
-    private sealed record PartRow(Guid Id, string? Document, string? Difference, string Label);
+    private sealed record PartRow(Guid Id, string? Document, string? Difference, Sentence Label);
 }

@@ -50,7 +50,7 @@ internal static class SourceGraph
 
     public static string Folder(string project) => Path.Combine(ProjectFolder.Root, "src", project);
 
-    private static CSharpCompilation Compile(string project)
+    public static CSharpCompilation Compile(string project)
     {
         lock (Compiled)
         {

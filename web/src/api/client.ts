@@ -1,7 +1,7 @@
 import createClient from 'openapi-fetch'
 import type { components, paths } from './schema'
 import { spoken } from '../words/spoken'
-import { said, t } from '../words/words'
+import { t } from '../words/words'
 
 export type Schemas = components['schemas']
 
@@ -30,10 +30,10 @@ export async function data<T>(answer: Promise<{ data?: T; error?: unknown; respo
   if (response.status === UNAUTHORIZED && !new URL(response.url).pathname.startsWith('/api/session'))
     signedOut.dispatchEvent(new Event('signedOut'))
   if (!response.ok) {
-    const problem = error as { title?: string; detail?: string; field?: string } | undefined
+    const problem = spoken(error) as { title?: string; detail?: string; field?: string } | undefined
     throw new Refused(
-      said(problem?.title ?? t('The server answered {status}.', { status: response.status })),
-      said(problem?.detail ?? t('Try again.')),
+      problem?.title ?? t('The server answered {status}.', { status: response.status }),
+      problem?.detail ?? t('Try again.'),
       problem?.field,
     )
   }

@@ -35,7 +35,7 @@ import { PlacingQuestions } from './PlacingQuestions'
 import { Revisions } from './Revisions'
 import { OpenQuestion } from './OpenQuestion'
 import { useWindows } from '../stage/useWindows'
-import { saidShort, t } from '../words/words'
+import { t } from '../words/words'
 
 /** The screen on which one graphic is made: stage, timeline, details. */
 export function Bench() {
@@ -159,7 +159,7 @@ function UndoTools() {
   return (
     <>
       <Tool
-        label={canUndo ? t('Undo: {label}', { label: saidShort(label) }) : t('Nothing to undo')}
+        label={canUndo ? t('Undo: {label}', { label: label }) : t('Nothing to undo')}
         keys={canUndo ? 'Ctrl Z' : undefined}
         disabled={!canUndo}
         onClick={() => void undo()}

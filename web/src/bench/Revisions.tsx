@@ -6,7 +6,7 @@ import { api, data, Refused } from '../api/client'
 import { SideBySide } from '../shell/SideBySide'
 import { Dialog } from '../shell/Dialog'
 import { useDocument } from '../stores/documentStore'
-import { saidShort, t } from '../words/words'
+import { t } from '../words/words'
 
 /** The revisions of the graphic as pictures, the newest first; any of them is brought back, or copied out as another graphic. */
 export function Revisions({ graphic, onClose }: { graphic: string; onClose: () => void }) {
@@ -53,7 +53,7 @@ export function Revisions({ graphic, onClose }: { graphic: string; onClose: () =
                 </Box>
                 <Box flex="1" minW="0">
                   <Text fontWeight="600" truncate>
-                    {saidShort(r.label)}
+                    {r.label}
                   </Text>
                   <Text fontSize="12px" color="soft">
                     {r.madeBy ? `${r.madeBy}, ` : ''}

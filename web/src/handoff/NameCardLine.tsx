@@ -1,7 +1,7 @@
 import { Text } from '@chakra-ui/react'
 import type { Schemas } from '../api/client'
 import { rateLabel } from '../shell/kinds'
-import { saidShort, t } from '../words/words'
+import { t } from '../words/words'
 
 /** What a delivered file says of itself, in one line. */
 export function NameCardLine({ card }: { card: Schemas['NameCard'] }) {
@@ -16,11 +16,11 @@ export function NameCardLine({ card }: { card: Schemas['NameCard'] }) {
         to: card.to,
         timecode: card.timecode,
         duration: card.duration,
-        alpha: saidShort(card.alpha),
+        alpha: card.alpha,
       })}
-      {card.sound && ` · ${saidShort(card.sound)}`}
+      {card.sound && ` · ${card.sound}`}
       {card.cutFrame != null && t(' · cut at frame {cutFrame}', { cutFrame: card.cutFrame })}
-      {card.backing !== 'none' && ` · ${saidShort(card.backing)}`}
+      {card.backing !== 'none' && ` · ${card.backing}`}
     </Text>
   )
 }

@@ -3,7 +3,7 @@ import { CircleCheck, CircleX } from 'lucide-react'
 import { useQuery } from '@tanstack/react-query'
 import { Fragment } from 'react'
 import { api, data, type Schemas } from '../api/client'
-import { saidShort, t } from '../words/words'
+import { t } from '../words/words'
 
 /** The proof of a delivered file: a plain verdict, what was compared, errors frame by frame, and the file to look at. */
 export function ProofDetails({ handoff, proof }: { handoff: Schemas['HandoffView']; proof: Schemas['ProofView'] }) {
@@ -33,9 +33,9 @@ export function ProofDetails({ handoff, proof }: { handoff: Schemas['HandoffView
         <Grid templateColumns="auto auto auto" gap="2px 12px" alignContent="start">
           {proof.facts.map((f) => (
             <Fragment key={f.name}>
-              <Text color="soft">{saidShort(f.name)}</Text>
-              <Text>{saidShort(f.found)}</Text>
-              <Text color={f.holds ? 'good' : 'bad'}>{f.holds ? t('as meant') : t('meant {meant}', { meant: saidShort(f.meant) })}</Text>
+              <Text color="soft">{f.name}</Text>
+              <Text>{f.found}</Text>
+              <Text color={f.holds ? 'good' : 'bad'}>{f.holds ? t('as meant') : t('meant {meant}', { meant: f.meant })}</Text>
             </Fragment>
           ))}
         </Grid>

@@ -4,7 +4,8 @@ import type { Edit, Take } from './core.gen'
 import type { LayerInspection, Patch, ReadingTime, Refusal, Sounding } from '../program/messages.gen'
 import { introduction } from '../shell/person'
 import { session } from './session'
-import { said, t } from '../words/words'
+import { spoken } from '../words/spoken'
+import { t } from '../words/words'
 
 /** Somebody else who has the graphic open, and what they have selected. */
 export interface PersonHere {
@@ -69,7 +70,7 @@ export class LiveConnection {
     )
     this.hub.on(
       'noted',
-      open((note: string) => listener.onNote(said(note))),
+      open((json: string) => listener.onNote(spoken(JSON.parse(json) as Noted).note)),
     )
     this.hub.on(
       'reading',
@@ -161,7 +162,7 @@ export class LiveConnection {
 
   /** What a person should know before an edit is made; null when there is nothing. */
   async foresee(edit: Edit): Promise<string | null> {
-    return (await this.ask<string | null>('Foresee', JSON.stringify(edit))) ?? null
+    return spoken(await this.ask<Noted | null>('Foresee', JSON.stringify(edit)))?.note ?? null
   }
 
   /** How a layer's colour stands out from what is behind it; null for one without. */
@@ -223,7 +224,7 @@ export class LiveConnection {
       try {
         const refusal = await this.hub.invoke<Refusal | null>('Join', this.graphic, session)
         if (this.closed) return
-        if (refusal) return this.listener.onRefusal(inWordsHere(refusal))
+        if (refusal) return this.listener.onRefusal(spoken(refusal))
         this.joined = true
         this.listener.onLine('open')
         this.hold(this.held)
@@ -271,7 +272,7 @@ export class LiveConnection {
     try {
       const refusal = await this.hub.invoke<Refusal | null>(method, ...args)
       if (this.closed) return !refusal
-      if (refusal) this.listener.onRefusal(inWordsHere(refusal))
+      if (refusal) this.listener.onRefusal(spoken(refusal))
       return !refusal
     } catch {
       if (this.closed) return false
@@ -286,7 +287,9 @@ export class LiveConnection {
   }
 }
 
-/** A refusal in the language that is spoken here. */
-const inWordsHere = (refusal: Refusal): Refusal => ({ ...refusal, message: said(refusal.message), remedy: said(refusal.remedy) })
+/** What a person should know of an edit. */
+interface Noted {
+  note: string
+}
 
 const pause = () => new Promise((again) => setTimeout(again, RETRY_MS))

@@ -14,6 +14,7 @@ export const patch = (more: Partial<Patch>): Patch => ({
   canUndo: false,
   canRedo: false,
   label: '',
+  say: '{}',
   layers: {},
   heads: [],
   windows: [],

@@ -6,6 +6,7 @@ export interface LayerNote {
   remedy: string
   layer: string
   name: string
+  say: string
 }
 
 export interface NodePart {
@@ -35,6 +36,7 @@ export interface Patch {
   canUndo: boolean
   canRedo: boolean
   label: string
+  say: string
   graphic?: string | null
   layers: Record<string, string>
   order?: string[] | null
@@ -52,6 +54,7 @@ export interface Refusal {
   remedy: string
   layer?: string | null
   field?: string | null
+  say?: string | null
 }
 
 export interface RunPart {

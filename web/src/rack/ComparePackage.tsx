@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { Refused, send, type Schemas } from '../api/client'
 import { Dialog } from '../shell/Dialog'
 import { SideBySide } from '../shell/SideBySide'
-import { saidShort, t } from '../words/words'
+import { t } from '../words/words'
 
 type Compared = Schemas['Compared']
 
@@ -64,7 +64,7 @@ export function ComparePackage({ id, name, onClose }: { id: string; name: string
                 />
               )}
               {c.says.map((line) => (
-                <Text key={saidShort(line)} fontSize="12px" color="soft">
+                <Text key={line} fontSize="12px" color="soft">
                   {line}
                 </Text>
               ))}

@@ -10,7 +10,7 @@ import { kinds, rateLabel, sizes } from '../shell/kinds'
 import { MovingPicture } from '../shell/MovingPicture'
 import { TimeField } from '../time/TimeField'
 import { rateOf, timecode } from '../time/timecode'
-import { said, t } from '../words/words'
+import { t } from '../words/words'
 
 type Wish = Schemas['NewGraphic']
 
@@ -293,7 +293,7 @@ function FormatOf({ onRead, onRefused }: { onRead: (format: Partial<Wish>, says:
             height,
             rateLabel: rateLabel(rate),
             frames,
-            value: said(note ?? ''),
+            value: note ?? '',
           }),
         )
       }

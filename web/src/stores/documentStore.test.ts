@@ -37,6 +37,7 @@ const head = (name: string, hold = 50) => JSON.stringify({ name, phases: { arriv
 const patch = (number: number, part: Partial<Patch> = {}): Patch => ({
   number,
   revision: number,
+  say: '{}',
   mine: true,
   others: 0,
   canUndo: number > 0,

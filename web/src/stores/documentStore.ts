@@ -224,7 +224,7 @@ function patched(state: OpenDocument, patch: Patch): Partial<OpenDocument> {
     painted: state.painted + 1,
     canUndo: patch.canUndo,
     canRedo: patch.canRedo,
-    label: patch.label,
+    label: spoken({ label: patch.label, say: patch.say }).label,
     others: patch.others,
     findings: patch.findings ? spoken(patch.findings) : state.findings,
   }

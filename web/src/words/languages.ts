@@ -22,9 +22,6 @@ export function choose(language: string) {
 
 const catalogues: Record<Exclude<Language, 'en'>, () => Promise<{ default: Record<string, string> }>> = { de: () => import('./de.json') }
 
-/** The texts of a language, and the sentences of the core in it; none for English, in which the catalogue's keys are. */
-export async function textsOf(language: Language) {
-  if (language === 'en') return { texts: {}, sentences: null }
-  const [texts, known, { Sentences }] = await Promise.all([catalogues[language](), import('./sentences.gen.json'), import('./sentences')])
-  return { texts: texts.default, sentences: new Sentences(texts.default, known.default) }
-}
+/** The texts of a language; none for English, in which the catalogue's keys are. */
+export const textsOf = async (language: Language): Promise<Record<string, string>> =>
+  language === 'en' ? {} : (await catalogues[language]()).default

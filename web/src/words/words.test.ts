@@ -3,10 +3,10 @@ import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import core from './core.gen.json'
 import de from './de.json'
-import { Sentences } from './sentences'
 import sentences from './sentences.gen.json'
 import { textsIn } from './sources'
-import { said, speak, t } from './words'
+import { spoken } from './spoken'
+import { said, say, speak, t } from './words'
 
 const found = textsIn(join(import.meta.dirname, '..'))
 const catalogue = de as Record<string, string>
@@ -33,63 +33,61 @@ describe('the catalogue', () => {
   })
 
   it('holds messages that can be read', () => {
-    for (const f of found.said) {
-      new IntlMessageFormat(f.text, 'en')
-      new IntlMessageFormat(catalogue[f.text]!, 'de')
+    for (const text of [...found.said.map((f) => f.text), ...sentences]) {
+      new IntlMessageFormat(text, 'en', undefined, { ignoreTag: true })
+      new IntlMessageFormat(catalogue[text]!, 'de', undefined, { ignoreTag: true })
     }
   })
 })
 
 describe('a sentence of the core', () => {
-  const german = new Sentences(catalogue, sentences)
+  const plate = { form: '{0} of {1}', holes: [{ term: 'Opacity' }, 'Comb plate'] }
 
-  it('is put over by its form, with what is filled in', () => {
-    expect(german.put('The graphic has 5000 layers.')).toBe('Die Grafik hat 5000 Ebenen.')
-    expect(german.put('The password has fewer than 12 characters.')).toBe('Das Passwort hat weniger als 12 Zeichen.')
-    expect(german.put('Cut at frame 42.')).toBe('Schneiden Sie bei Frame 42.')
+  it('is said by its form, with what fills it', () => {
+    speak('de', catalogue)
+    expect(say({ form: 'The graphic has {0} layers.', holes: [5000] })).toBe('Die Grafik hat 5000 Ebenen.')
+    expect(say({ form: 'Use {0} to {1}.', holes: [0, 0.5] })).toBe('Nehmen Sie 0 bis 0.5.')
+    expect(say({ form: "A name has no part '{'{0}'}'.", holes: ['{x} <b>'] })).toBe('Ein Name hat keinen Teil {{x} <b>}.')
+    speak('en', {})
+    expect(say({ form: "A name has no part '{'{0}'}'.", holes: ['take'] })).toBe('A name has no part {take}.')
   })
 
-  it('is put over in each of the ways that its parts can be', () => {
-    expect(german.put('No shipped font has ☃ (U+2603).')).toBe('Keine mitgelieferte Schrift hat ☃ (U+2603).')
-    expect(german.put('No shipped font has a and 3 more.')).toBe('Keine mitgelieferte Schrift hat a und 3 weitere.')
-    expect(german.put('Use 10 or more.')).toBe('Nehmen Sie 10 oder mehr.')
-  })
-
-  it('is put over in a history and in a comparison, where few words are enough', () => {
-    expect(german.putShort('Opacity of Comb plate')).toBe('Deckkraft von Comb plate')
-    expect(german.putShort('Hide Comb plate')).toBe('Comb plate verbergen')
-    expect(german.putShort('Pop off: 3 layers')).toMatch(/ab: 3 Ebenen$/)
-    expect(german.putShort('Comb plate: Opacity, Position')).toBe('Comb plate: Deckkraft, Position')
-    expect(german.putShort('number of frames')).toBe('Anzahl der Frames')
-    expect(german.putShort('fill: number of frames')).toBe('fill: Anzahl der Frames')
-    expect(german.putShort('0.2 % out of range')).toBe('0.2 % außerhalb')
-    expect(german.putShort('stereo at 48 kHz, AAC (-23.1 LUFS, peak -3.0 dBTP)')).toBe(
-      'Stereo mit 48 kHz, AAC (-23.1 LUFS, Spitze -3.0 dBTP)',
+  it('has its terms and the sentences within it translated, and never somebody’s own words', () => {
+    speak('de', catalogue)
+    expect(say(plate)).toBe('Deckkraft von Comb plate')
+    expect(say({ form: '{0} of {1}', holes: ['Opacity', 'Hide'] })).toBe('Opacity von Hide')
+    expect(say({ form: 'Back to: {0}', holes: [plate] })).toBe('Zurück zu: Deckkraft von Comb plate')
+    // What only sets others side by side has no words, and is in no catalogue.
+    expect(say({ form: '{0}: {1}, {2}', holes: ['Comb plate', { term: 'Opacity' }, { term: 'Position' }] })).toBe(
+      'Comb plate: Deckkraft, Position',
     )
-    expect(german.putShort('Comb plate: gone')).toBe('Comb plate: weg')
-    expect(german.putShort('Size: 1920 × 1080, now 1080 × 1920')).toBe('Größe: 1920 × 1080, jetzt 1080 × 1920')
-    // A sentence that anybody wrote is left alone, though a form would fit it.
-    expect(german.put('Keeper of the eastern hives')).toBe('Keeper of the eastern hives')
-    expect(german.put('Hide Comb plate')).toBe('Hide Comb plate')
+    speak('en', {})
   })
 
-  it('is put over within another, and stays as it is where nobody knows it', () => {
-    expect(
-      german.put(
-        "Something unforeseen stopped it: The disk is full, so the file could not be written. Run it again; if it stays so, look at the server's log.",
-      ),
-    ).toContain('Die Platte ist voll')
-    expect(german.put('Maren Oakhollow')).toBe('Maren Oakhollow')
-    expect(german.put('Keeper of the eastern hives')).toBe('Keeper of the eastern hives')
+  it('is beside the English of every answer, in messages as JSON', () => {
+    const note = { message: 'Opacity of Comb plate', layer: 'a', say: JSON.stringify({ message: plate }) }
+    const answer = {
+      graphic: 'Hide',
+      label: 'Opacity of Comb plate',
+      says: ['Comb plate: gone', 'x'],
+      say: { label: plate, says: [gone, own] },
+    }
+    expect(spoken([note])).toEqual([note])
+    speak('de', catalogue)
+    expect(spoken([note])).toMatchObject([{ message: 'Deckkraft von Comb plate', layer: 'a' }])
+    expect(spoken(answer)).toMatchObject({ graphic: 'Hide', label: 'Deckkraft von Comb plate', says: ['Comb plate: weg', 'Opacity'] })
+    speak('en', {})
   })
+
+  const gone = { form: '{0}: gone', holes: ['Comb plate'] }
+  const own = { form: '{0}', holes: ['Opacity'] }
 })
 
 describe('a text', () => {
   it('is in the language that is spoken, with its values and its number', () => {
     expect(t('{count, plural, one {# graphic} other {# graphics}}', { count: 1 })).toBe('1 graphic')
     expect(t('{count, plural, one {# graphic} other {# graphics}}', { count: 4 })).toBe('4 graphics')
-    speak('de', catalogue, new Sentences(catalogue, sentences))
-    expect(said('The graphic has 7 fields.')).toBe('Die Grafik hat 7 Felder.')
+    speak('de', catalogue)
     expect(t('{count, plural, one {# graphic} other {# graphics}}', { count: 1 })).toBe('1 Grafik')
     expect(t('Rename {name}', { name: 'Maren {x}' })).toBe('Maren {x} umbenennen')
     expect(said('What nobody has put into another language')).toBe('What nobody has put into another language')

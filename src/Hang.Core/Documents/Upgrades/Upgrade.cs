@@ -45,14 +45,14 @@ internal abstract class Upgrade
     {
         if (place.Json.ValueKind == System.Text.Json.JsonValueKind.Object)
         {
-            foreach (var (_, at) in place.Members("this"))
+            foreach (var (_, at) in place.Members())
             {
                 DemandOnce(at);
             }
         }
         else if (place.Json.ValueKind == System.Text.Json.JsonValueKind.Array)
         {
-            foreach (var item in place.Items("this"))
+            foreach (var item in place.Items())
             {
                 DemandOnce(item);
             }
