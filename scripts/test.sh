@@ -47,8 +47,9 @@ suite() {
     tally "$log"
     [ "$failed" -gt "$before" ] || failed=$((failed + 1))
   else
-    # What only passed when tried again is said, so that it is mended.
+    # What only passed when tried again is said, so that it is mended, and what takes long.
     grep -A 20 -E '^ +[0-9]+ flaky' "$log" || true
+    grep -E '^ +Slow test file' "$log" || true
     tally "$log"
   fi
   rm -f "$log"
@@ -115,8 +116,8 @@ hang_test() {
   for name in Core Paint Media Store; do
     suite "tests of Hang.$name" dotnet test "$root/tests/Hang.$name.Tests" -c Release --no-build
   done
-  come_in
   check "every measure, as small as it can be" env HANG_BENCH_DATABASE="$database" dotnet "$root/benchmarks/Hang.Benchmarks/bin/Release/net10.0/Hang.Benchmarks.dll" --smallest
+  come_in
   suite "the interface in a browser" in_folder tests/e2e npx playwright test
   echo "$passed passed, $failed failed"
   [ "$failed" -eq 0 ]

@@ -9,6 +9,7 @@ export default defineConfig({
   // A test that fails on a busy machine is tried once more where nobody looks on; the report calls it flaky.
   retries: process.env.CI ? 1 : 0,
   reporter: 'list',
+  reportSlowTests: { max: 12, threshold: 60_000 },
   outputDir: '../../out/e2e',
   use: {
     viewport: { width: 1280, height: 800 },
