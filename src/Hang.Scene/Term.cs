@@ -4,5 +4,11 @@ namespace Hang.Scene;
 /// <param name="English">The word as the source has it, which is its key in every catalogue.</param>
 public sealed record Term(string English)
 {
-    public override string ToString() => English;
+    /// <summary>The word as an English sentence has it.</summary>
+    public string Shown { get; init; } = English;
+
+    /// <summary>The word in small letters, in English.</summary>
+    public Term Small => this with { Shown = English.ToLowerInvariant() };
+
+    public override string ToString() => Shown;
 }

@@ -168,7 +168,7 @@ public class CombinationTests
         var type = Type("Bee").With("typeSize", Scene.Motion.Channel.Of(NumbersKind.Number, [new(0, new(20), Feel.Linear), new(5, new(40), Feel.Linear)]));
         var named = Graphic(200, 120, type, Box("p", 0, 0, 10, 10)) with { Fields = [new("name", [new("t", new("text"))])] };
         var note = new MakePath(["t", "p"]).Note(named);
-        Assert.Equal("Words as a path is without words that can be edited, the field name, the keyframes of Type size.", note!.ToString());
+        Assert.Equal("Words as a path is without words that can be edited, the field name, the keyframes of type size.", note!.ToString());
         Assert.Null(new MakePath(["p"]).Note(Graphic(200, 120, Box("p", 0, 0, 10, 10))));
         var e = Assert.Throws<ProblemException>(() => new MakePath(["h"]).ApplyTo(Graphic(50, 50, Layer<Hook>("h", "Carrier")), TypeShaper.Shipped));
         Assert.Equal("Carrier", e.Problem.Layer);

@@ -101,11 +101,11 @@ public sealed record MakePath(ImmutableArray<string> Layers, int At = 0) : Edit
         {
             if (channel.IsKeyed)
             {
-                yield return $"the keyframes of {spec.Term}";
+                yield return $"the keyframes of {spec.Term.Small}";
             }
             else if (spec.Kind is LayersKind && channel.Constant.Text.Length > 0)
             {
-                yield return $"what it follows ({spec.Term})";
+                yield return $"what it follows ({spec.Term.Small})";
             }
         }
         if (layer.Content.Kind is Plate && Bevel.IsThere(values))
