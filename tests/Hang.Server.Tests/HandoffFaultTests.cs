@@ -247,6 +247,30 @@ public sealed class HandoffFaultTests : IDisposable
         Assert.Equal(1, await Runs(id));
     }
 
+    /// <summary>What somebody did not want is not begun again by the next worker, and does not stand in the line for ever.</summary>
+    [Fact]
+    public async Task AHandoffThatIsCancelledWhileItsWorkerStopsIsEnded()
+    {
+        var id = await Ask();
+        await Until(id, h => State(h) == "rendering");
+        await Signal("STOP");
+        var cancelled = http.PostAsync($"/api/handoffs/{id}/cancel", null);
+        Assert.Equal(HttpStatusCode.NoContent, (await cancelled).StatusCode);
+        server.Dispose();
+        Assert.Empty(Encoders());
+        await using var next = Start(database.ConnectionString, true);
+        using var page = next.CreateClient();
+        using var limit = new CancellationTokenSource(Longest);
+        string? state;
+        do
+        {
+            await Task.Delay(100, limit.Token);
+            var all = await page.GetFromJsonAsync<JsonElement>("/api/handoffs", limit.Token);
+            state = State(all.EnumerateArray().Single(h => h.GetProperty("id").GetGuid() == id));
+        } while (state is not "cancelled");
+        Assert.Empty(Directory.GetFiles(files, "*.mov*", SearchOption.AllDirectories));
+    }
+
     [Fact]
     public async Task AHandoffThatKillsItsWorkerAgainAndAgainIsGivenUpInWords()
     {

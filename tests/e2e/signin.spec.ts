@@ -72,6 +72,61 @@ test('the first designer comes in by the code, lets an editor and a viewer in, a
   await other.context().close()
 })
 
+test('somebody with a link comes in as an editor, fills the piece and takes its file; a viewer fills it and is told who may', async ({ page, browser }) => {
+  await page.goto(server.url)
+  await page.getByLabel('Name').fill('Maren Oakhollow')
+  await page.getByLabel('Password').fill(password)
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: /^You are Maren Oakhollow/ }).click()
+  await page.getByRole('link', { name: 'Accounts' }).click()
+  const codeFor = async (role: string) => {
+    await page.getByLabel('Role of the new account').selectOption(role)
+    const made = page.waitForResponse((r) => r.request().method() === 'POST' && r.url().includes('/api/accounts') && r.ok())
+    await page.getByRole('button', { name: 'Make a code' }).click()
+    await made
+    return page.getByTestId('secret').innerText()
+  }
+  const graphic = await page.evaluate(async () => {
+    const [shelf] = (await (await fetch('/api/packages')).json()) as { graphics: { id: string; name: string }[] }[]
+    return shelf!.graphics.find((g) => g.name === 'Lower third')!.id
+  })
+  const comesIn = async (role: string, name: string) => {
+    const other = await elsewhere(browser)
+    await other.goto(`${server.url}/desk/${graphic}?Name=Ida+Fernsby&.hold=160`)
+    await other.getByRole('button', { name: 'I was given a code' }).click()
+    await other.getByLabel('Code', { exact: true }).fill(await codeFor(role))
+    await other.getByLabel(/^Your name/).fill(name)
+    await other.getByLabel(/^A password/).fill(password)
+    await other.getByRole('button', { name: 'Come in' }).click()
+    // What the link said is there, behind the way in.
+    await expect(other.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Ida Fernsby')
+    await expect(other.getByRole('status', { name: 'Checks' })).toContainText('All clear')
+    await other.getByRole('textbox', { name: 'Name', exact: true }).fill('Bea Thornwood')
+    await expect(other.getByRole('img', { name: 'Picture' })).toHaveAttribute('data-painted', /\d/)
+    await other.getByLabel('Size').selectOption('640 × 360')
+    return other
+  }
+
+  const editor = await comesIn('Editor', 'Wren Combe')
+  await editor.getByLabel('Where it goes').selectOption('Web page')
+  await editor.getByRole('button', { name: 'Take the file' }).click()
+  const file = editor.getByRole('article', { name: /bea-thornwood_v\d+\.webm$/ }).first()
+  const save = file.getByRole('link', { name: 'Save the file' })
+  await expect(save).toBeVisible({ timeout: 90_000 })
+  const [download] = await Promise.all([editor.waitForEvent('download'), save.click()])
+  expect(download.suggestedFilename()).toContain('bea-thornwood')
+  // The piece itself is for designers, and as it was.
+  await editor.goto(`${server.url}/bench/${graphic}`)
+  await expect(editor.getByRole('group', { name: 'Add a layer' })).toBeHidden()
+  await editor.context().close()
+
+  const viewer = await comesIn('Viewer', 'Gretel Moss')
+  await viewer.getByRole('button', { name: 'Take the file' }).click()
+  await expect(viewer.getByRole('alert')).toContainText('This takes an editor, and you are here as a viewer.')
+  await expect(viewer.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Bea Thornwood')
+  await viewer.context().close()
+})
+
 test('a person signs in and out by the keyboard, and the way back shows nothing', async ({ page }) => {
   await page.goto(`${server.url}/line`)
   await page.getByLabel('Name').fill('Maren Oakhollow')
