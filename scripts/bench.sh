@@ -25,7 +25,7 @@ hang_generate() {
   say "printing what is generated"
   quietly "building the server" dotnet build "$root/src/Hang.Server" -c Release
   local name
-  for name in Core Server; do
-    HANG_GENERATE=1 HANG_TEST_DATABASE=none quietly "printing" dotnet test "$root/tests/Hang.$name.Tests" -c Release --filter "FullyQualifiedName~Generated|FullyQualifiedName~KeptEdits"
+  for name in Core Paint Server; do
+    HANG_GENERATE=1 HANG_TEST_DATABASE=none quietly "printing" dotnet test "$root/tests/Hang.$name.Tests" -c Release --filter "FullyQualifiedName~Generated|FullyQualifiedName~KeptEdits|FullyQualifiedName~KernelTests"
   done
 }

@@ -16,6 +16,9 @@ public class GeneratedTests
     public void TheFrontEndHasTheMessagesOfTheServer() => Generated.Check("web/src/program/messages.gen.ts", MessageTypes.TypeScript());
 
     [Fact]
+    public void TheFrontEndHasTheKernels() => Generated.Check("web/src/painter/kernels.gen.ts", House.KernelPrinter.TypeScript());
+
+    [Fact]
     public void TheFrontEndKnowsWhatTheCoreCallsItsThings() =>
         Generated.Check("web/src/words/core.gen.json", JsonSerializer.Serialize(CoreTexts.All(), Plain) + "\n");
 

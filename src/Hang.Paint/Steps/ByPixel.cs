@@ -4,7 +4,7 @@ using SkiaSharp;
 namespace Hang.Paint.Steps;
 
 /// <summary>
-/// A step that looks at each pixel by its place: plain arithmetic on premultiplied 8-bit pixels. The browser's painter does the same, number by number.
+/// A step that looks at each pixel by its place: a kernel on premultiplied 8-bit pixels. The browser's painter does the same, with what is printed from it.
 /// </summary>
 /// <param name="numbers">The step's own.</param>
 /// <param name="device">From the group's coordinates to pixels of the target.</param>
@@ -24,18 +24,16 @@ internal abstract class ByPixel(float[] numbers, SKMatrix device) : DeviceStep
                 var back = own.Inverse;
                 if (double.IsFinite(back.A + back.D + back.E + back.F))
                 {
-                    Do(pixels, width, height, needed, own, back);
+                    Do(pixels, width, height, needed, Rows(own), Rows(back));
                 }
             }
         );
 
     /// <param name="pixels">Red, green, blue and alpha of each pixel, premultiplied, row by row.</param>
     /// <param name="needed">The pixels that can come into sight; others may become anything.</param>
-    /// <param name="own">From the group's coordinates to the pixels'.</param>
+    /// <param name="own">From the group's coordinates to the pixels': two rows of three.</param>
     /// <param name="back">From the pixels' coordinates to the group's.</param>
-    private protected abstract void Do(Span<byte> pixels, int width, int height, SKRectI needed, Matrix own, Matrix back);
+    private protected abstract void Do(Span<byte> pixels, int width, int height, SKRectI needed, ReadOnlySpan<double> own, ReadOnlySpan<double> back);
 
-    /// <summary>The middle of a pixel in the group's coordinates.</summary>
-    private protected static (double X, double Y) At(Matrix back, int x, int y) =>
-        (back.A * (x + 0.5) + back.C * (y + 0.5) + back.E, back.B * (x + 0.5) + back.D * (y + 0.5) + back.F);
+    private static double[] Rows(Matrix m) => [m.A, m.C, m.E, m.B, m.D, m.F];
 }

@@ -7,7 +7,7 @@ namespace Hang.Server.Tests.House;
 public class LayersTests
 {
     [Theory]
-    [InlineData("Hang.Scene", "Time Phases Numbers Colour Geometry Json Typesetting Values Motion Registry Sources PaintList")]
+    [InlineData("Hang.Scene", "Kernels Time Phases Numbers Colour Geometry Json Typesetting Values Motion Registry Sources PaintList")]
     [InlineData(
         "Hang.Core",
         "Idles Credits Charts Palettes Contents Effects Masks Layers Documents Lengths Fields Refitting Placing Sounds Evaluation Programs Checks Arrivals Edits Rosters Handoff"
