@@ -18,53 +18,61 @@ public sealed class Sentence : IEquatable<Sentence>
     /// <summary>What quotes in a message.</summary>
     private const char Mark = '\'';
 
-    private readonly StringBuilder form;
-    private readonly StringBuilder english;
-    private readonly ImmutableArray<object>.Builder holes;
-
-    /// <summary>Whether the form ends with a quotation's end.</summary>
-    private bool quotes;
+    // One before each hole, and one behind the last.
+    private readonly List<string> words;
+    private readonly List<object> holes;
 
     /// <summary>Called by the compiler, which then appends the parts; nothing is appended after that.</summary>
     [EditorBrowsable(EditorBrowsableState.Never)]
-    public Sentence(int literalLength, int formattedCount)
-    {
-        form = new(literalLength + 3 * formattedCount);
-        english = new(literalLength + 8 * formattedCount);
-        holes = ImmutableArray.CreateBuilder<object>(formattedCount);
-    }
+    public Sentence(int literalLength, int formattedCount) => (words, holes) = (new(formattedCount + 1) { "" }, new(formattedCount));
 
     /// <summary>A sentence that was kept or sent as its parts.</summary>
     /// <param name="holes">Numbers (<see cref="long"/>, <see cref="double"/>), names (<see cref="string"/>), terms and sentences, one for each hole.</param>
     /// <exception cref="FormatException">When the form is no message, or asks for more than there is.</exception>
     public static Sentence Read(string form, ImmutableArray<object> holes)
     {
-        var sentence = new Sentence(form.Length, holes.Length);
-        var (at, quoted) = (0, false);
-        while (at < form.Length)
+        var sentence = new Sentence(0, holes.Length);
+        var (plain, quoted) = (new StringBuilder(), false);
+        for (var at = 0; at < form.Length; at++)
         {
-            if (form[at] == Mark && at + 1 < form.Length && (form[at + 1] == Mark || (!quoted && IsBrace(form[at + 1]))))
+            var next = at + 1 < form.Length ? form[at + 1] : ' ';
+            if (form[at] == Mark && (next == Mark || (!quoted && next is '{' or '}')))
             {
-                quoted |= form[at + 1] != Mark;
-                sentence.AppendLiteral(form[(at + 1)..(at + 2)]);
-                at += 2;
+                quoted |= next != Mark;
+                plain.Append(next);
+                at++;
             }
-            else if (quoted && form[at] == Mark)
+            else if (form[at] == Mark && quoted)
             {
-                (quoted, at) = (false, at + 1);
+                quoted = false;
             }
-            else if (!quoted && form[at] == '{')
+            else if (form[at] == '{' && !quoted)
             {
                 var end = form.IndexOf('}', at);
-                sentence.Append(holes[int.Parse(form.AsSpan(at + 1, Math.Max(0, end - at - 1)), NumberStyles.None, CultureInfo.InvariantCulture)]);
-                at = end + 1;
+                var named = end < 0 ? "" : form[(at + 1)..end];
+                if (!int.TryParse(named, NumberStyles.None, CultureInfo.InvariantCulture, out var hole) || hole >= holes.Length)
+                {
+                    throw new FormatException($"There is no hole {named}.");
+                }
+                sentence.AppendLiteral(plain.ToString());
+                sentence.Append(holes[hole]);
+                plain.Clear();
+                at = end;
             }
             else
             {
-                sentence.AppendLiteral(form[at..(at + 1)]);
-                at++;
+                plain.Append(form[at]);
             }
         }
+        sentence.AppendLiteral(plain.ToString());
+        return sentence;
+    }
+
+    /// <summary>A text with no holes.</summary>
+    public static Sentence Fixed(string text)
+    {
+        var sentence = new Sentence(text.Length, 0);
+        sentence.AppendLiteral(text);
         return sentence;
     }
 
@@ -72,55 +80,36 @@ public sealed class Sentence : IEquatable<Sentence>
     /// <param name="between">Stands between each two, such as ", ".</param>
     public static Sentence Joined(string between, IEnumerable<object> parts)
     {
-        var all = parts.ToArray();
-        var sentence = new Sentence(between.Length * all.Length, all.Length);
-        for (var i = 0; i < all.Length; i++)
+        var sentence = new Sentence(0, 0);
+        foreach (var part in parts)
         {
-            sentence.AppendLiteral(i == 0 ? "" : between);
-            sentence.Append(all[i]);
+            sentence.AppendLiteral(sentence.holes.Count == 0 ? "" : between);
+            sentence.Append(part);
         }
         return sentence;
     }
 
     /// <summary>The sentence as an ICU message, such as "A side of {0} pixels is outside what Hang works in.": its key in every catalogue.</summary>
-    public string Form => form.ToString();
+    public string Form => string.Concat(words.Select((w, i) => i < holes.Count ? $"{Quoted(w, true)}{{{i}}}" : Quoted(w, false)));
+
+    /// <summary>What stands before, between and behind the holes: one more than there are holes.</summary>
+    public ImmutableArray<string> Words => [.. words];
 
     /// <summary>What fills the form: numbers, names that are somebody's own and are never translated, terms, sentences.</summary>
-    public ImmutableArray<object> Holes => holes.ToImmutable();
+    public ImmutableArray<object> Holes => [.. holes];
 
     /// <summary>The sentence in English.</summary>
-    public override string ToString() => english.ToString();
+    public override string ToString() =>
+        string.Concat(words.Select((w, i) => i < holes.Count ? string.Create(CultureInfo.InvariantCulture, $"{w}{holes[i]}") : w));
 
-    public bool Equals(Sentence? other) => other is not null && Form == other.Form && holes.SequenceEqual(other.holes);
+    public bool Equals(Sentence? other) => other is not null && words.SequenceEqual(other.words) && holes.SequenceEqual(other.holes);
 
     public override bool Equals(object? obj) => Equals(obj as Sentence);
 
-    public override int GetHashCode() => Form.GetHashCode(StringComparison.Ordinal);
+    public override int GetHashCode() => words[0].GetHashCode(StringComparison.Ordinal);
 
     [EditorBrowsable(EditorBrowsableState.Never)]
-    public void AppendLiteral(string text)
-    {
-        english.Append(text);
-        foreach (var c in text)
-        {
-            // ICU quotes what would begin an argument; one quotation goes on while it can.
-            if (quotes && (IsBrace(c) || c == Mark))
-            {
-                form.Insert(form.Length - 1, c == Mark ? "''" : $"{c}");
-            }
-            else if (IsBrace(c))
-            {
-                DoubleMark();
-                form.Append(Mark).Append(c).Append(Mark);
-                quotes = true;
-            }
-            else
-            {
-                form.Append(c);
-                quotes = false;
-            }
-        }
-    }
+    public void AppendLiteral(string text) => words[^1] += text;
 
     [EditorBrowsable(EditorBrowsableState.Never)]
     public void AppendFormatted(long number) => Append(number);
@@ -157,21 +146,18 @@ public sealed class Sentence : IEquatable<Sentence>
 
     private void Append(object hole)
     {
-        DoubleMark();
-        quotes = false;
-        form.Append(CultureInfo.InvariantCulture, $"{{{holes.Count}}}");
-        english.Append(CultureInfo.InvariantCulture, $"{hole}");
         holes.Add(hole);
+        words.Add("");
     }
 
-    /// <summary>A mark before a brace would quote it; two are one.</summary>
-    private void DoubleMark()
+    /// <summary>Words as ICU quotes them: what would begin an argument between marks, a mark that would begin a quotation as two.</summary>
+    private static string Quoted(string words, bool isBeforeHole)
     {
-        if (!quotes && form.Length > 0 && form[^1] == Mark)
-        {
-            form.Append(Mark);
-        }
-    }
+        var (first, last) = (words.AsSpan().IndexOfAny('{', '}'), words.AsSpan().LastIndexOfAny('{', '}'));
+        return first >= 0 ? $"{Doubled(words[..first])}{Mark}{Doubled(words[first..(last + 1)])}{Mark}{Doubled(words[(last + 1)..])}"
+            : words.Contains("''", StringComparison.Ordinal) || (isBeforeHole && words.EndsWith(Mark)) ? Doubled(words)
+            : words;
 
-    private static bool IsBrace(char c) => c is '{' or '}';
+        static string Doubled(string part) => part.Replace("'", "''", StringComparison.Ordinal);
+    }
 }

@@ -56,6 +56,13 @@ test('another language is chosen, and every screen speaks it', async ({ page }) 
   await page.keyboard.press('Delete')
   await expect(page.getByRole('button', { name: 'Rückgängig: Name löschen' })).toBeVisible()
   await page.keyboard.press('Control+z')
+  await page.evaluate(async (graphic) => {
+    const order = { kind: 'webm', backing: { kind: 'none', colour: null }, from: 0, to: 2, scale: 0.1 }
+    await fetch(`/api/graphics/${graphic}/handoffs`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(order) })
+  }, id)
+  await page.goto(`${server.url}/handoff/${id}`)
+  // Nothing is behind it, and nothing is said of that.
+  await expect(page.getByTestId('card')).toHaveText(/^WebM, VP9 mit Alpha · .* · gerades Alpha$/)
   for (const screen of [`/desk/${id}`, `/handoff/${id}`, `/roster/${id}`, '/line', '/desk']) {
     await page.goto(server.url + screen)
     await page.waitForLoadState('networkidle')

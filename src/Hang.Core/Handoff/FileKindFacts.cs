@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Hang.Scene;
 
 namespace Hang.Core.Handoff;
 
@@ -42,6 +43,9 @@ public enum SoundRoom
 /// <param name="Note">What a person should know before choosing it.</param>
 public sealed record FileKindFacts(FileKind Kind, string Name, string Ending, AlphaRoom Alpha, ProofTolerance Tolerance, string Note)
 {
+    /// <summary>The name within a sentence.</summary>
+    public Term Term => new(Name);
+
     /// <summary>Other endings that say this kind, when a person names the file.</summary>
     public ImmutableArray<string> OtherEndings { get; init; } = [];
 

@@ -142,7 +142,7 @@ public static class FileKinds
         if (facts.Alpha == AlphaRoom.None && plan.HasAlpha)
         {
             throw new ProblemException(
-                $"{new Term(facts.Name)} cannot be transparent: the format has no alpha.",
+                $"{facts.Term} cannot be transparent: the format has no alpha.",
                 $"Choose a solid or key colour as backing, or take MOV with ProRes 4444 for real transparency.",
                 field: "backing"
             );
@@ -150,7 +150,7 @@ public static class FileKinds
         if (facts.NeedsAlpha && !plan.HasAlpha)
         {
             throw new ProblemException(
-                $"{new Term(facts.Name)} is made from the graphic's transparency, and over a backing there is none.",
+                $"{facts.Term} is made from the graphic's transparency, and over a backing there is none.",
                 $"Choose no backing, or another kind of file.",
                 field: "backing"
             );
@@ -159,7 +159,7 @@ public static class FileKinds
         {
             throw new ProblemException(
                 plan.HasAlpha
-                    ? (Sentence)$"{new Term(facts.Name)} always has straight alpha."
+                    ? (Sentence)$"{facts.Term} always has straight alpha."
                     : $"Over a backing there is no alpha that colour could be premultiplied with.",
                 $"Choose straight alpha.",
                 field: "premultiplied"
@@ -169,8 +169,8 @@ public static class FileKinds
         {
             throw new ProblemException(
                 facts.NeedsEvenSides
-                    ? (Sentence)$"{new Term(facts.Name)} needs even sides; this file would be {width} x {height}."
-                    : $"{new Term(facts.Name)} needs an even width; this file would be {width} x {height}.",
+                    ? (Sentence)$"{facts.Term} needs even sides; this file would be {width} x {height}."
+                    : $"{facts.Term} needs an even width; this file would be {width} x {height}.",
                 $"Change the size or scale to an even one, or take ProRes 4444 or PNG.",
                 field: "kind"
             );
@@ -178,7 +178,7 @@ public static class FileKinds
         if (Math.Max(width, height) > facts.MostSide)
         {
             throw new ProblemException(
-                $"{new Term(facts.Name)} is at most {facts.MostSide} pixels wide and high; this file would be {width} x {height}.",
+                $"{facts.Term} is at most {facts.MostSide} pixels wide and high; this file would be {width} x {height}.",
                 $"Take a smaller scale.",
                 field: "scale"
             );

@@ -24,7 +24,7 @@ internal abstract class ByPixel(float[] numbers, SKMatrix device) : DeviceStep
                 var back = own.Inverse;
                 if (double.IsFinite(back.A + back.D + back.E + back.F))
                 {
-                    Do(pixels, width, height, needed, Rows(own), Rows(back));
+                    Do(pixels, width, height, SKRectI.Intersect(needed, new(0, 0, width, height)), Rows(own), Rows(back));
                 }
             }
         );

@@ -13,6 +13,6 @@ internal sealed class Grained(float[] numbers, SKMatrix device) : ByPixel(number
     {
         var v = Numbers;
         var (amount, size, seed, mono) = (v[Ops.Grain.Amount], Math.Max(0.01, v[Ops.Grain.Size]), (int)v[Ops.Grain.Seed], v[Ops.Grain.Mono] != 0);
-        Grain.Work(pixels, width, 0, 0, width, height, back, amount, size, seed, mono);
+        Grain.Work(pixels, width, needed.Left, needed.Top, needed.Right, needed.Bottom, back, amount, size, seed, mono);
     }
 }

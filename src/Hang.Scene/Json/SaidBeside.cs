@@ -35,20 +35,16 @@ public static class SaidBeside
 
     private static bool IsSaid(System.Type type) => type == typeof(Sentence) || typeof(IEnumerable<Sentence>).IsAssignableFrom(type);
 
-    private static JsonObject Parts(object of, JsonPropertyInfo[] said)
+    private static JsonObject Parts(object of, JsonPropertyInfo[] sentences)
     {
         var parts = new JsonObject();
-        foreach (var property in said)
+        foreach (var property in sentences)
         {
-            parts[property.Name] = property.Get!(of) switch
+            if (property.Get!(of) is { } said)
             {
-                Sentence one => SentenceJson.Write(one),
-                IEnumerable<Sentence> many => new JsonArray([.. many.Select(SentenceJson.Write)]),
-                _ => null,
-            };
-            if (parts[property.Name] is null)
-            {
-                parts.Remove(property.Name);
+                parts[property.Name] = said is Sentence one
+                    ? SentenceJson.Write(one)
+                    : new JsonArray([.. ((IEnumerable<Sentence>)said).Select(SentenceJson.Write)]);
             }
         }
         return parts;
@@ -67,15 +63,11 @@ public static class SaidBeside
     }
 }
 
-/// <summary>A sentence as its English text. Read, it is somebody's own words, until its parts are read beside it.</summary>
+/// <summary>A sentence as its English text. Read, it is a form without holes, until its parts are read beside it.</summary>
 public sealed class EnglishConverter : JsonConverter<Sentence>
 {
-    public override Sentence Read(ref Utf8JsonReader reader, System.Type typeToConvert, JsonSerializerOptions options)
-    {
-        var sentence = new Sentence(0, 0);
-        sentence.AppendLiteral(reader.GetString() ?? throw new JsonException("A sentence is text."));
-        return sentence;
-    }
+    public override Sentence Read(ref Utf8JsonReader reader, System.Type typeToConvert, JsonSerializerOptions options) =>
+        Sentence.Fixed(reader.GetString() ?? throw new JsonException("A sentence is text."));
 
     public override void Write(Utf8JsonWriter writer, Sentence value, JsonSerializerOptions options) => writer.WriteStringValue(value.ToString());
 }

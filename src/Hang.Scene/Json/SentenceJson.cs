@@ -20,27 +20,25 @@ public static class SentenceJson
     public static Sentence Read(string json) => Read(JsonNode.Parse(json));
 
     /// <exception cref="JsonException">It is no sentence.</exception>
-    public static Sentence Read(JsonNode? json, int depth = 0)
+    public static Sentence Read(JsonNode? json) => Read(json, 0);
+
+    private static Sentence Read(JsonNode? json, int depth)
     {
+        if (depth >= Deepest || json is not JsonObject { Count: 2 } parts || TextOf(parts["form"]) is not { } form || parts["holes"] is not JsonArray holes)
+        {
+            throw new JsonException("A sentence has a form and holes.");
+        }
         try
         {
-            return depth < Deepest && json is JsonObject { Count: 2 } parts && parts["holes"] is JsonArray holes
-                ? Sentence.Read(parts["form"]!.GetValue<string>(), [.. holes.Select(h => Hole(h, depth))])
-                : throw new JsonException("A sentence has a form and holes.");
+            return Sentence.Read(form, [.. holes.Select(h => Hole(h, depth))]);
         }
-        catch (Exception e)
-            when (e
-                    is InvalidOperationException
-                        or FormatException
-                        or OverflowException
-                        or ArgumentException
-                        or IndexOutOfRangeException
-                        or NullReferenceException
-            )
+        catch (FormatException e)
         {
             throw new JsonException("A sentence has a form and holes that fit it.", e);
         }
     }
+
+    private static string? TextOf(JsonNode? json) => json is JsonValue value && value.TryGetValue(out string? text) ? text : null;
 
     private static JsonNode Hole(object hole) =>
         hole switch
@@ -55,10 +53,10 @@ public static class SentenceJson
     private static object Hole(JsonNode? json, int depth) =>
         json switch
         {
-            JsonValue value when value.GetValueKind() == JsonValueKind.String => value.GetValue<string>(),
+            JsonValue value when TextOf(value) is { } name => name,
             JsonValue value when value.TryGetValue(out long whole) => whole,
-            JsonValue value => value.GetValue<double>(),
-            JsonObject { Count: 1 } term => new Term(term["term"]!.GetValue<string>()),
+            JsonValue value when value.TryGetValue(out double number) => number,
+            JsonObject { Count: 1 } term when TextOf(term["term"]) is { } word => new Term(word),
             _ => Read(json, depth + 1),
         };
 }

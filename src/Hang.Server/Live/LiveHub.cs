@@ -93,7 +93,7 @@ public sealed class LiveHub(LiveGraphics graphics, PictureShelf pictures, HeardM
     /// <summary>Where a caret stands in a layer's words at a frame, as JSON: x, top and bottom before each UTF-16 unit and at their end.</summary>
     public Task<string> Carets(string layer, int frame) => Told("[]", live => Task.FromResult<object?>(live.Carets(Context.ConnectionId, layer, frame)));
 
-    /// <summary>What a person should know before an edit is made, as JSON: words, or null.</summary>
+    /// <summary>What a person should know before an edit is made, as JSON: a <see cref="Noted"/>, or null.</summary>
     public Task<string> Foresee(string edit) =>
         Told("null", live => Task.FromResult<object?>(Noted.Of(live.Foresee(Context.ConnectionId, Core.Edits.Edit.Read(edit)))));
 

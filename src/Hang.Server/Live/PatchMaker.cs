@@ -28,7 +28,7 @@ public sealed class PatchMaker
     private readonly HashSet<string> resources = new(StringComparer.Ordinal);
     private SortedSet<int> holds = [];
     private ProgramCache? sent;
-    private LayerNote[] findings = [];
+    private Finding[] findings = [];
     private int number;
 
     /// <summary>What the viewer has before it.</summary>
@@ -182,12 +182,13 @@ public sealed class PatchMaker
 
     private LayerNote[]? NewFindings(ProgramCache program)
     {
-        LayerNote[] now = [.. GraphicChecks.Of(program.Evaluator).Select(f => LayerNote.Of(f))];
+        Finding[] now = [.. GraphicChecks.Of(program.Evaluator)];
         if (sent is not null && now.SequenceEqual(findings))
         {
             return null;
         }
-        return findings = now;
+        findings = now;
+        return [.. now.Select(LayerNote.Of)];
     }
 
     private static byte[] Bytes(float[] numbers) => MemoryMarshal.AsBytes(numbers.AsSpan()).ToArray();

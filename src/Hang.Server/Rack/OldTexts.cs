@@ -20,7 +20,7 @@ internal sealed class OldTexts
     /// <summary>How deep a sentence may be in another.</summary>
     private const int Deepest = 3;
 
-    private readonly ImmutableArray<(string Form, string[] Words, int Letters)> forms;
+    private readonly ImmutableArray<(string Form, ImmutableArray<string> Words, int Letters)> forms;
     private readonly FrozenSet<string> terms = CoreTexts.All().ToFrozenSet(StringComparer.Ordinal);
 
     public OldTexts()
@@ -30,9 +30,9 @@ internal sealed class OldTexts
         [
             .. JsonSerializer
                 .Deserialize<string[]>(printed)!
-                .Select(form => (form, Words(form)))
-                .Select(f => (f.form, f.Item2, f.Item2.Sum(w => w.Count(char.IsLetter))))
-                .OrderByDescending(f => f.Item3),
+                .Select(form => (Form: form, Words: Words(form)))
+                .Select(f => (f.Form, f.Words, Letters: f.Words.Sum(w => w.Count(char.IsLetter))))
+                .OrderByDescending(f => f.Letters),
         ];
     }
 
@@ -60,16 +60,11 @@ internal sealed class OldTexts
         : depth < Deepest && text.Contains(' ', StringComparison.Ordinal) && ByForm(text, depth, Fewest) is { } sentence ? sentence
         : text;
 
-    /// <summary>What stands before, between and after the holes.</summary>
-    private static string[] Words(string form)
-    {
-        const char Hole = '\0';
-        var holes = Enumerable.Repeat((object)$"{Hole}", form.Count(c => c == '{'));
-        return Sentence.Read(form, [.. holes]).ToString().Split(Hole);
-    }
+    /// <summary>What stands before, between and behind the holes of a form.</summary>
+    private static ImmutableArray<string> Words(string form) => Sentence.Read(form, [.. Enumerable.Repeat((object)"", form.Count(c => c == '{'))]).Words;
 
     /// <summary>What fills the holes between words, each as short as can be; null where the text is another.</summary>
-    private static List<string>? Holes(string text, string[] words)
+    private static List<string>? Holes(string text, ImmutableArray<string> words)
     {
         if (words.Length == 1)
         {
@@ -80,7 +75,7 @@ internal sealed class OldTexts
             return null;
         }
         var (holes, at, end) = (new List<string>(), words[0].Length, text.Length - words[^1].Length);
-        foreach (var word in words[1..^1])
+        foreach (var word in words.AsSpan()[1..^1])
         {
             var next = at <= end ? text.IndexOf(word, at, StringComparison.Ordinal) : -1;
             if (next < 0)

@@ -34,7 +34,7 @@ public sealed class OwnPagesOnly(RequestDelegate next, ServerOptions options)
     {
         var request = context.Request;
         var origin = request.Headers.Origin.ToString();
-        var foreign = origin.Length > 0 && !string.Equals(origin, $"{request.Scheme}://{request.Host.ToString()}", StringComparison.OrdinalIgnoreCase);
+        var foreign = origin.Length > 0 && !string.Equals(origin, $"{request.Scheme}://{request.Host}", StringComparison.OrdinalIgnoreCase);
         var crossSite = request.Headers["Sec-Fetch-Site"].ToString() is "cross-site" or "same-site" && request.Path.StartsWithSegments("/api");
         // What comes through a proxy is named as the others name it: whoever sends it writes its Host.
         var own = Loopback.Contains(request.Host.Host);

@@ -112,7 +112,7 @@ export function HandoffCard({ handoff: h, act }: { handoff: View; act: (what: Pr
           </Text>
         </Box>
       )}
-      {h.card && <NameCardLine card={h.card} />}
+      {h.card && <NameCardLine card={h.card} isBacked={h.plan.backing.kind !== 'none'} />}
       {(h.state === 'done' || h.note !== '') && (
         <Box mt="4px" maxW="420px">
           <CommittedInput

@@ -1,14 +1,14 @@
 import { Text } from '@chakra-ui/react'
 import type { Schemas } from '../api/client'
 import { rateLabel } from '../shell/kinds'
-import { t } from '../words/words'
+import { said, t } from '../words/words'
 
-/** What a delivered file says of itself, in one line. */
-export function NameCardLine({ card }: { card: Schemas['NameCard'] }) {
+/** What a delivered file says of itself, in one line. @param isBacked whether something is behind the graphic */
+export function NameCardLine({ card, isBacked }: { card: Schemas['NameCard']; isBacked: boolean }) {
   return (
     <Text color="soft" fontSize="12px" mt="4px" data-testid="card">
       {t('{kind} · {width} × {height} · {rateLabel} · frames {from}–{to} · {timecode}, {duration} long · {alpha}', {
-        kind: card.kind,
+        kind: said(card.kind),
         width: card.width,
         height: card.height,
         rateLabel: rateLabel(card.rate),
@@ -20,7 +20,7 @@ export function NameCardLine({ card }: { card: Schemas['NameCard'] }) {
       })}
       {card.sound && ` · ${card.sound}`}
       {card.cutFrame != null && t(' · cut at frame {cutFrame}', { cutFrame: card.cutFrame })}
-      {card.backing !== 'none' && ` · ${card.backing}`}
+      {isBacked && ` · ${card.backing}`}
     </Text>
   )
 }

@@ -67,7 +67,7 @@ export function useRoster(graphic: string) {
           setMine(null)
         }
       } catch (e) {
-        const other = e instanceof Refused && e.message.includes('changed elsewhere')
+        const other = e instanceof Refused && e.field === 'version'
         if (other) return void (await kept.refetch())
         setRefused(
           e instanceof Refused ? e : new Refused(t('The server is not reachable.'), t('What you typed is here; it is tried again.')),
