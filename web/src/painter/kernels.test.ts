@@ -24,27 +24,7 @@ function worked({ kernel, width, height, seed, own, back, numbers: v }: Case): U
   if (kernel === 'grain') grainWork(pixels, width, 0, 0, width, height, back, v[0]!, v[1]!, v[2]!, v[3] !== 0)
   else if (kernel === 'bend') {
     const [x0, y0, dx, dy, length, tall, phase, fades] = v as [number, number, number, number, number, number, number, number]
-    bendWork(
-      pixels,
-      pixels.slice(),
-      width,
-      height,
-      0,
-      0,
-      width,
-      height,
-      own,
-      back,
-      x0,
-      y0,
-      dx,
-      dy,
-      length,
-      tall,
-      phase,
-      fades,
-      v[8] !== 0,
-    )
+    bendWork(pixels, pixels.slice(), width, height, 0, 0, width, height, own, back, x0, y0, dx, dy, length, tall, phase, fades, v[8] !== 0)
   } else {
     const table = new Int32Array(blocksRow * blocksRoom(width, height, back, v[2]!, v[3]!))
     blocksWork(pixels, width, height, back, v[0]!, v[1]!, v[2]!, v[3]!, table, new Int32Array(width * height))
