@@ -49,6 +49,20 @@ public class EvaluationTests
         Assert.Equal(new Point(120, 20), Evaluator(carrier, hung).Place(hung, 0).World.Map(new Point(0, 0)));
     }
 
+    /// <summary>Scales multiply along what a layer hangs from, and a group's members take its scale back.</summary>
+    [Theory]
+    [InlineData(2e-68)]
+    [InlineData(1000)]
+    public void APlaceThatARowCannotHoldShowsNothing(double scale)
+    {
+        var steps = Enumerable.Range(0, 14).Select(i => Plate($"p{i}", ("scale", Const(scale, scale))) with { HangsFrom = i == 0 ? "g" : $"p{i - 1}" });
+        var group = Layer<Hang.Core.Contents.GroupContent>("g").With("scale", Const(scale, -scale));
+        var nodes = Evaluator([group, Plate("m") with { Group = "g" }, .. steps]).At(0).Nodes;
+        Assert.All(nodes, n => Assert.All(n.Row.ToArray(), v => Assert.True(float.IsFinite(v))));
+        var row = nodes.First(n => n.Strip.Layer == "p13").Row.Span;
+        Assert.True(row[6] == 0 || row[0] == 0);
+    }
+
     [Fact]
     public void TrackingSpreadsTypeAboutItsAlignment()
     {

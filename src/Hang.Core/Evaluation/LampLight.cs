@@ -43,7 +43,7 @@ internal static class LampLight
             var share = high / Math.Max(over - high, over * Nearest);
             var back = (world with { E = 0, F = 0 }).Inverse;
             var offset = back.Map(new Point((middle.X - light.X) * share, (middle.Y - light.Y) * share));
-            var isSeen = high > 0 && lamp.Pose.ShowsAt(time) && double.IsFinite(offset.X) && double.IsFinite(offset.Y);
+            var isSeen = high > 0 && lamp.Pose.ShowsAt(time) && float.IsFinite((float)offset.X) && float.IsFinite((float)offset.Y);
             v[StepKind.On] = isSeen ? 1 : 0;
             (v[step.Offset], v[step.Offset + 1]) = isSeen ? ((float)offset.X, (float)offset.Y) : (0, 0);
             v[step.Sigma] = v[step.Sigma + 1] = (float)(high * Math.Max(0, softness.NumberAt(time)));

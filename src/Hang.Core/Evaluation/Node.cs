@@ -84,14 +84,8 @@ internal sealed class Node
             var pivot = SteadyPivot ?? pose.PivotAt(BoxAt(time), own);
             var world = follows ? Layer.World(pivot, time, own) : pose.Local(pivot, own);
             var place = values[..MarkAt];
-            place[0] = (float)world.A;
-            place[1] = (float)world.B;
-            place[2] = (float)world.C;
-            place[3] = (float)world.D;
-            place[4] = (float)world.E;
-            place[5] = (float)world.F;
             place[6] =
-                !pose.ShowsAt(frame) ? 0
+                !PlaceNumbers.Put(world, place) || !pose.ShowsAt(frame) ? 0
                 : opacity is null ? (float)pose.Opacity(own)
                 : (float)Math.Clamp(opacity(time), 0, 1);
             if (!hasSteadyMark)

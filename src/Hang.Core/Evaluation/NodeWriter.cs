@@ -202,19 +202,7 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before, b
         if (masked is not null)
         {
             var cut = new StripWriter();
-            cut.Add(Ops.Place, [], [], 0, false, (time, v) =>
-            {
-                var world = layer.World(time);
-                (v[0], v[1], v[2], v[3], v[4], v[5], v[6]) = (
-                    (float)world.A,
-                    (float)world.B,
-                    (float)world.C,
-                    (float)world.D,
-                    (float)world.E,
-                    (float)world.F,
-                    1
-                );
-            });
+            cut.Add(Ops.Place, [], [], 0, false, (time, v) => v[6] = PlaceNumbers.Put(layer.World(time), v) ? 1 : 0);
             finish.Write(cut);
             cut.Close();
             nodes.Add(new(layer, cut.Finish($"{within}{id}/masks", id, before($"{within}{id}/masks")), null, 0, null));
@@ -238,14 +226,7 @@ internal sealed class NodeWriter(Graphic graphic, Func<string, Strip?> before, b
             finish.Open(writer);
         }
         // Mask and effects are the group's own; its members stand in the graphic's coordinates.
-        writer.Add(Ops.Place, [], [], 0, false, (time, v) =>
-        {
-            var back = group.World(time).Inverse;
-            var known = double.IsFinite(back.A) && double.IsFinite(back.D) && double.IsFinite(back.E) && double.IsFinite(back.F);
-            back = known ? back : Matrix.Identity;
-            (v[0], v[1], v[2], v[3], v[4], v[5]) = ((float)back.A, (float)back.B, (float)back.C, (float)back.D, (float)back.E, (float)back.F);
-            v[6] = known ? 1 : 0;
-        });
+        writer.Add(Ops.Place, [], [], 0, false, (time, v) => v[6] = PlaceNumbers.Put(group.World(time).Inverse, v) ? 1 : 0);
         var open = new Node(group, writer.Finish(within + id, id, before(within + id)), group.Drawing, 0, null);
         nodes.Add(open);
         foreach (var member in group.Members)
