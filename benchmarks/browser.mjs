@@ -1,6 +1,7 @@
 // Measures in headless Chromium, for ./hang bench: node browser.mjs stage|edit, against the Hang at HANG_URL, on a copy of its demo.
 import { readFileSync } from 'node:fs'
 import { chromium } from '../tests/e2e/node_modules/@playwright/test/index.mjs'
+import { chromiumPath } from '../tests/e2e/chromium.mjs'
 
 const url = process.env.HANG_URL
 const which = process.argv[2]
@@ -10,7 +11,7 @@ const shelves = await (await fetch(`${url}/api/packages`)).json()
 const made = which === 'stage' ? await plain() : await copied()
 if (!made.ok) throw new Error(`The graphic to measure could not be made: ${await made.text()}`)
 const graphic = await made.json()
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium' })
+const browser = await chromium.launch({ executablePath: chromiumPath })
 try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   console.log(JSON.stringify(which === 'stage' ? await stage(page) : await edit(page)))

@@ -2,6 +2,7 @@
 // node capture.mjs PICTURES FOLDER
 import { join } from 'node:path'
 import { chromium } from '../tests/e2e/node_modules/@playwright/test/index.mjs'
+import { chromiumPath } from '../tests/e2e/chromium.mjs'
 
 const [count, folder] = [Number(process.argv[2]), process.argv[3]]
 const page = `<!doctype html><style>
@@ -24,7 +25,7 @@ const page = `<!doctype html><style>
     }
   }
 </script>`
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] })
+const browser = await chromium.launch({ executablePath: chromiumPath, args: ['--no-sandbox', '--disable-gpu'] })
 const tab = await browser.newPage({ viewport: { width: 1920, height: 1080 } })
 await tab.setContent(page)
 await tab.evaluate(() => window.at(0))

@@ -11,121 +11,138 @@ const tags = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-prac
 
 /** What axe finds, each with the places that it is at. */
 async function found(page: Page, what: string, onlyColours: boolean): Promise<string[]> {
-  const axe = new AxeBuilder({ page })
+  // There are no frames within our pages, so one run within the page sees all of it.
+  const axe = new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).setLegacyMode()
   const { violations } = await (onlyColours ? axe.withRules(['color-contrast']) : axe.withTags(tags)).analyze()
   return violations.flatMap((v) => v.nodes.slice(0, 4).map((n) => `${what}: ${v.id} ${n.target.join(' ')} ${n.html.slice(0, 140)}`))
 }
 
-interface Screen {
+/** What is looked at on a page, in the order in which it is opened there. */
+interface Seen {
   name: string
-  open: (page: Page, id: string) => Promise<void>
+  open?: (page: Page) => Promise<void>
+  close?: (page: Page) => Promise<void>
 }
 
-const bench = async (page: Page, id: string, select = true) => {
-  await page.goto(`${server.url}/bench/${id}`)
-  await new BenchPage(page).rests()
-  if (select) await page.getByRole('button', { name: 'Brown plate', exact: true }).first().click()
+interface Screen {
+  path: (id: string) => string
+  there: (page: Page) => Promise<void>
+  seen: Seen[]
 }
 
-/** Opens a page and waits until what it is about has come. */
-const there = async (page: Page, path: string) => {
-  await page.goto(`${server.url}${path}`)
+/** Waits until what a page is about has come. */
+const there = async (page: Page) => {
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
   await expect(page.getByRole('main')).toBeVisible()
 }
 
+/** A dialog that a press opens and Escape closes. */
+const dialog = (name: string, open: (page: Page) => Promise<void>): Seen => ({
+  name,
+  open: async (page) => {
+    await open(page)
+    await expect(page.getByRole('dialog')).toBeVisible()
+  },
+  close: async (page) => {
+    await page.keyboard.press('Escape')
+    await expect(page.getByRole('dialog')).toHaveCount(0)
+  },
+})
+
+const press = (name: string) => (page: Page) => page.getByRole('button', { name, exact: true }).first().click()
+
 const screens: Screen[] = [
-  { name: 'rack', open: (page) => there(page, '') },
   {
-    name: 'new graphic',
-    open: async (page) => {
-      await page.goto(server.url)
-      await page.getByRole('button', { name: 'New graphic' }).first().click()
-      await expect(page.getByRole('radio', { name: 'Countdown' })).toBeVisible()
-    },
-  },
-  { name: 'bench, nothing selected', open: (page, id) => bench(page, id, false) },
-  { name: 'bench, values', open: (page, id) => bench(page, id) },
-  {
-    name: 'bench, motion',
-    open: async (page, id) => {
-      await bench(page, id)
-      await page.getByRole('tab', { name: 'Motion' }).click()
-      await expect(page.getByRole('button', { name: /^Grow/ })).toBeVisible()
-    },
+    path: () => '',
+    there,
+    seen: [
+      { name: 'rack' },
+      dialog('new graphic', async (page) => {
+        await press('New graphic')(page)
+        await expect(page.getByRole('radio', { name: 'Countdown' })).toBeVisible()
+      }),
+      dialog('who you are', press('Say who you are, so that others know')),
+    ],
   },
   {
-    name: 'place',
-    open: async (page, id) => {
-      await bench(page, id)
-      await page.getByRole('button', { name: 'More', exact: true }).click()
-      await page.getByRole('menuitem', { name: 'Placed graphic…' }).click()
-      await expect(page.getByRole('dialog')).toBeVisible()
-    },
+    path: (id) => `/bench/${id}`,
+    there: (page) => new BenchPage(page).rests(),
+    seen: [
+      { name: 'bench, nothing selected' },
+      dialog('refit', press('Refit…')),
+      dialog('keyboard', press('Keyboard (?)')),
+      dialog('revisions', async (page) => {
+        await press('Revisions: what it was before')(page)
+        await expect(page.getByRole('listitem').first()).toBeVisible()
+      }),
+      { name: 'bench, values', open: press('Brown plate') },
+      dialog('place', async (page) => {
+        await press('More')(page)
+        await page.getByRole('menuitem', { name: 'Placed graphic…' }).click()
+      }),
+      {
+        name: 'bench, motion',
+        open: async (page) => {
+          await page.getByRole('tab', { name: 'Motion' }).click()
+          await expect(page.getByRole('button', { name: /^Grow/ })).toBeVisible()
+        },
+      },
+    ],
   },
+  { path: () => '/desk', there, seen: [{ name: 'desk' }] },
   {
-    name: 'refit',
-    open: async (page, id) => {
-      await bench(page, id, false)
-      await page.getByRole('button', { name: 'Refit…' }).click()
-      await expect(page.getByRole('dialog')).toBeVisible()
-    },
-  },
-  {
-    name: 'revisions',
-    open: async (page, id) => {
-      await bench(page, id, false)
-      await page.getByRole('button', { name: 'Revisions: what it was before' }).click()
-      await expect(page.getByRole('listitem').first()).toBeVisible()
-    },
-  },
-  {
-    name: 'keyboard',
-    open: async (page, id) => {
-      await bench(page, id, false)
-      await page.getByRole('button', { name: 'Keyboard (?)' }).click()
-      await expect(page.getByRole('dialog')).toBeVisible()
-    },
-  },
-  {
-    name: 'who you are',
-    open: async (page) => {
-      await page.goto(server.url)
-      await page.getByRole('button', { name: 'Say who you are, so that others know' }).click()
-      await expect(page.getByRole('dialog')).toBeVisible()
-    },
-  },
-  { name: 'desk', open: (page) => there(page, '/desk') },
-  {
-    name: 'desk of one',
-    open: async (page, id) => {
-      await page.goto(`${server.url}/desk/${id}`)
+    path: (id) => `/desk/${id}`,
+    there: async (page) => {
       await expect(page.getByRole('img', { name: 'Picture' })).toBeVisible()
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
     },
+    seen: [{ name: 'desk of one' }],
   },
-  { name: 'roster', open: (page, id) => there(page, `/roster/${id}`) },
-  { name: 'handoff', open: (page, id) => there(page, `/handoff/${id}`) },
-  { name: 'all files', open: (page) => there(page, '/line') },
+  { path: (id) => `/roster/${id}`, there, seen: [{ name: 'roster' }] },
+  { path: (id) => `/handoff/${id}`, there, seen: [{ name: 'handoff' }] },
+  { path: () => '/line', there, seen: [{ name: 'all files' }] },
 ]
 
-for (const room of ['light', 'dark'] as const) {
-  test(`axe finds nothing on any screen or dialog, in the ${room} room`, async ({ page }) => {
-    test.setTimeout(180_000)
-    const id = await server.demoGraphic()
-    await page.addInitScript((r) => localStorage.setItem('hang-room', r), room)
-    // High enough that no field is cut by the edge of what scrolls: its size is judged, not how far somebody has scrolled.
-    await page.setViewportSize({ width: 1280, height: 1500 })
-    const all: string[] = []
-    for (const screen of screens) {
-      await screen.open(page, id)
+/** Goes through all screens and dialogs and gathers what is found wrong with each. */
+async function walk(page: Page, look: (name: string) => Promise<string[]>): Promise<string[]> {
+  const id = await server.demoGraphic()
+  const all: string[] = []
+  for (const screen of screens) {
+    await page.goto(server.url + screen.path(id))
+    await screen.there(page)
+    for (const seen of screen.seen) {
+      await seen.open?.(page)
       await page.waitForTimeout(200)
-      // The dark room differs by its colours only.
-      all.push(...(await found(page, screen.name, room === 'dark')))
+      all.push(...(await look(seen.name)))
+      await seen.close?.(page)
     }
-    expect(all).toEqual([])
-  })
+  }
+  return all
 }
+
+/** Puts the page that is open into the dark room and back, as its switch does; colours have gone over by the end. */
+async function putOutLight(page: Page, dark: boolean) {
+  await page.evaluate((dark) => {
+    document.documentElement.classList.toggle('dark', dark)
+    document.documentElement.style.colorScheme = dark ? 'dark' : 'light'
+  }, dark)
+  await page.waitForTimeout(300)
+}
+
+test('axe finds nothing on any screen or dialog in both rooms; what is pressed is 24 px or more, what is read 12 px or more', async ({ page }) => {
+  test.setTimeout(240_000)
+  // High enough that no field is cut by the edge of what scrolls: its size is judged, not how far somebody has scrolled.
+  await page.setViewportSize({ width: 1280, height: 1500 })
+  const all = await walk(page, async (name) => {
+    const light = await found(page, name, false)
+    await putOutLight(page, true)
+    // The dark room differs by its colours only.
+    const dark = await found(page, `${name}, dark`, true)
+    await putOutLight(page, false)
+    return [...light, ...dark, ...(await tooSmall(page)).map((s) => `${name}: ${s}`)]
+  })
+  expect(all).toEqual([])
+})
 
 /** What is smaller to press than 24 px, or to read than 12 px (WCAG 2.2, 2.5.8, without making use of its exception for spacing). */
 const tooSmall = (page: Page) =>
@@ -149,19 +166,6 @@ const tooSmall = (page: Page) =>
     return [...new Set([...small, ...tiny])]
   })
 
-test('what is pressed is 24 px or more, what is read 12 px or more', async ({ page }) => {
-  test.setTimeout(120_000)
-  const id = await server.demoGraphic()
-  await page.setViewportSize({ width: 1280, height: 1500 })
-  const all: string[] = []
-  for (const screen of screens) {
-    await screen.open(page, id)
-    await page.waitForTimeout(200)
-    all.push(...(await tooSmall(page)).map((s) => `${screen.name}: ${s}`))
-  }
-  expect(all).toEqual([])
-})
-
 // 1280 x 800 at 200 % zoom is a page of 640 x 400 px.
 for (const size of [
   { width: 1024, height: 700 },
@@ -170,12 +174,10 @@ for (const size of [
   test(`nothing hangs out of the page at ${size.width} x ${size.height}`, async ({ page }) => {
     test.setTimeout(120_000)
     await page.setViewportSize(size)
-    const id = await server.demoGraphic()
-    const all: string[] = []
-    for (const screen of screens) {
-      await screen.open(page, id)
+    const all = await walk(page, async (name) => {
+      const wrong: string[] = []
       const over = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)
-      if (over > 0) all.push(`${screen.name} is ${over} px too wide`)
+      if (over > 0) wrong.push(`${name} is ${over} px too wide`)
       // What can be pressed can be reached: its middle lies on the page, or in something that scrolls.
       const lost = await page.evaluate(() =>
         [...(document.querySelector('[role=dialog]') ?? document).querySelectorAll<HTMLElement>('button, a[href], select, input:not([type=file])')]
@@ -192,8 +194,9 @@ for (const size of [
           })
           .map((e) => e.getAttribute('aria-label') ?? e.textContent ?? ''),
       )
-      if (lost.length > 0) all.push(`${screen.name}: out of reach ${[...new Set(lost)].slice(0, 6).join(', ')}`)
-    }
+      if (lost.length > 0) wrong.push(`${name}: out of reach ${[...new Set(lost)].slice(0, 6).join(', ')}`)
+      return wrong
+    })
     expect(all).toEqual([])
   })
 }
@@ -236,7 +239,9 @@ test('a first walk of five steps ends with a file, and can be walked again', asy
 test('beads and handles take keys', async ({ page }) => {
   const id = await server.demoGraphic()
   const work = new BenchPage(page)
-  await bench(page, id)
+  await page.goto(`${server.url}/bench/${id}`)
+  await work.rests()
+  await press('Brown plate')(page)
   const size = page.getByRole('textbox', { name: 'Size, px width' })
   const before = Number(await size.inputValue())
   const grip = page.getByRole('button', { name: 'Resize right', exact: true })

@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test'
+import { chromiumPath } from './chromium.mjs'
 
 export default defineConfig({
   testDir: '.',
@@ -13,7 +14,7 @@ export default defineConfig({
   outputDir: '../../out/e2e',
   use: {
     viewport: { width: 1280, height: 800 },
-    launchOptions: { executablePath: '/usr/bin/chromium' },
+    launchOptions: { executablePath: chromiumPath },
     acceptDownloads: true,
     trace: 'off',
     screenshot: 'only-on-failure',

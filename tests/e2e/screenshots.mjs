@@ -1,9 +1,10 @@
 // Takes the pictures in docs/screenshots/ from a fresh server with the demo: node tests/e2e/screenshots.mjs, with Hang running.
 import { chromium } from '@playwright/test'
+import { chromiumPath } from './chromium.mjs'
 
 const url = process.env.HANG_URL ?? 'http://localhost:5280'
 const folder = new URL('../../docs/screenshots/', import.meta.url).pathname
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium' })
+const browser = await chromium.launch({ executablePath: chromiumPath })
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 const shot = (name) => page.screenshot({ path: `${folder}${name}.png` })
 const [shelf] = await (await fetch(`${url}/api/packages`)).json()
