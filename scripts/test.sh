@@ -19,13 +19,13 @@ tally() {
   failed=$((failed + bad))
 }
 
-# check NAME COMMAND ...: one step that counts as one test.
+# check NAME COMMAND ...: one step that counts as one test. What a step took is said, so that one that has grown is seen.
 check() {
-  local name=$1 log
+  local name=$1 log begun=${begun_at:-$SECONDS}
   shift
   log=$(mktemp)
-  say "$name"
   if "$@" >"$log" 2>&1; then
+    say "$name ($((SECONDS - begun)) s)"
     passed=$((passed + 1))
   else
     cat "$log" >&2
@@ -37,16 +37,17 @@ check() {
 
 # suite NAME COMMAND ...: a runner that counts its own tests.
 suite() {
-  local name=$1 log before
+  local name=$1 log before begun=${begun_at:-$SECONDS}
   shift
   log=$(mktemp)
   before=$failed
-  say "$name"
   if ! "$@" >"$log" 2>&1; then
     cat "$log" >&2
+    say "FAILED: $name" >&2
     tally "$log"
     [ "$failed" -gt "$before" ] || failed=$((failed + 1))
   else
+    say "$name ($((SECONDS - begun)) s)"
     # What only passed when tried again is said, so that it is mended, and what takes long.
     grep -A 20 -E '^ +[0-9]+ flaky' "$log" || true
     grep -E '^ +Slow test file' "$log" || true
@@ -55,9 +56,10 @@ suite() {
   rm -f "$log"
 }
 
-# behind NAME COMMAND ...: begins a suite that runs beside what follows; come_in counts it.
+# behind NAME COMMAND ...: begins what runs beside what follows; come_in counts it.
 behind() {
   behind_name=$1
+  behind_begun=$SECONDS
   shift
   behind_log=$(mktemp)
   "$@" >"$behind_log" 2>&1 &
@@ -66,9 +68,9 @@ behind() {
   trap 'kill "$behind_pid" 2>/dev/null; exit 130' INT TERM
 }
 
-# come_in: waits for the suite that was begun behind.
+# come_in check|suite: waits for what was begun behind, and counts it as such a one.
 come_in() {
-  suite "$behind_name" told "$behind_pid" "$behind_log"
+  begun_at=$behind_begun "$1" "$behind_name" told "$behind_pid" "$behind_log"
   rm -f "$behind_log"
   trap - INT TERM
 }
@@ -102,22 +104,27 @@ hang_test() {
   trap "cluster_stop '$data'; rm -rf '$data'" EXIT
   install_packages web
   install_packages tests/e2e
-  check "building without warnings" dotnet build "$root/Hang.slnx" -c Release
-  check "formatter of C#" dotnet tool restore --tool-manifest "$root/.config/dotnet-tools.json"
-  check "format of C#" in_folder . dotnet csharpier check src tests benchmarks
+  cp "$root/web/openapi.json" "$data/openapi.json"
+  # The compiler often waits for one project before it can begin the next, and the front end does not need it.
+  behind "building without warnings" dotnet build "$root/Hang.slnx" -c Release
   check "shell scripts" shellcheck -x --source-path="$root" "$root/hang" "$root/.ci/run"
   check "building the front end" in_folder web npm run build
+  check "linters of the front end" in_folder web npm run lint
+  suite "tests of the front end" in_folder web npm test
+  come_in check
+  # The server's building prints the API that the front end is typed by.
+  cmp -s "$root/web/openapi.json" "$data/openapi.json" || check "building the front end by the API that has changed" in_folder web npm run build
   cluster_start "$data"
   export HANG_TEST_DATABASE=$database
   # The server's tests wait for its timers as often as they work, so the others run meanwhile.
   behind "tests of Hang.Server" dotnet test "$root/tests/Hang.Server.Tests" -c Release --no-build
-  check "linters of the front end" in_folder web npm run lint
-  suite "tests of the front end" in_folder web npm test
+  check "formatter of C#" dotnet tool restore --tool-manifest "$root/.config/dotnet-tools.json"
+  check "format of C#" in_folder . dotnet csharpier check src tests benchmarks
   for name in Core Paint Media Store; do
     suite "tests of Hang.$name" dotnet test "$root/tests/Hang.$name.Tests" -c Release --no-build
   done
   check "every measure, as small as it can be" env HANG_BENCH_DATABASE="$database" dotnet "$root/benchmarks/Hang.Benchmarks/bin/Release/net10.0/Hang.Benchmarks.dll" --smallest
-  come_in
+  come_in suite
   suite "the interface in a browser" in_folder tests/e2e npx playwright test
   echo "$passed passed, $failed failed"
   [ "$failed" -eq 0 ]

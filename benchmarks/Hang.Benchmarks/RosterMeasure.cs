@@ -3,6 +3,7 @@ using System.Globalization;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Core.Rosters;
+using Hang.Media.Frames;
 using Hang.Media.Proofs;
 using Hang.Media.Rendering;
 using Hang.Paint.Shaping;
@@ -33,13 +34,14 @@ internal static class RosterMeasure
         var takes = new RosterTakes(graphic.Graphic, Binding.Of(table, graphic.Graphic));
         var rows = Enumerable.Range(0, Rows).Select(i => new Evaluator(takes.Of(i).Of(graphic.Graphic, TypeShaper.Shipped), TypeShaper.Shipped)).ToArray();
         var plan = HandoffPlan.Whole(graphic.Graphic, FileKind.Prores, Backing.None) with { Scale = 0.5 * Measure.Scale };
+        using var reuse = new Reuse();
         var folder = Directory.CreateTempSubdirectory("hang-bench-");
         async Task RowAsync(int row, string name, Overlap overlap)
         {
             var path = Path.Combine(folder.FullName, $"{name}{row}.mov");
             await overlap.RunAsync(
-                () => Renderer.RenderAsync(rows[row], plan, graphic.Pictures, path, "a"),
-                () => Prover.ProveAsync(rows[row], plan, graphic.Pictures, path),
+                () => Renderer.RenderAsync(rows[row], plan, graphic.Pictures, path, "a", reuse: reuse),
+                () => Prover.ProveAsync(rows[row], plan, graphic.Pictures, path, reuse: reuse),
                 _ =>
                 {
                     File.Delete(path);
@@ -63,12 +65,12 @@ internal static class RosterMeasure
                 var watch = Stopwatch.StartNew();
                 for (var i = first; i < first + AtOnce; i++)
                 {
-                    Reuse.Forget();
+                    reuse.Forget();
                     await AloneAsync(i, "alone");
                 }
                 alone += watch.Elapsed.TotalSeconds;
                 // Ten that follow each other: the first of them shares with none.
-                Reuse.Forget();
+                reuse.Forget();
                 watch.Restart();
                 var overlap = new Overlap();
                 for (var i = first; i < first + AtOnce; i++)

@@ -2,6 +2,7 @@ using System.Globalization;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Core.Rosters;
+using Hang.Media.Frames;
 using Hang.Media.Proofs;
 using Hang.Media.Rendering;
 using Hang.Paint.Shaping;
@@ -49,13 +50,14 @@ internal static class RowsMemoryMeasure
         try
         {
             var overlap = new Overlap();
+            using var reuse = new Reuse();
             for (var i = 0; i < rows; i++)
             {
                 var row = new Evaluator(takes.Of(i).Of(file.Graphic, TypeShaper.Shipped), TypeShaper.Shipped);
                 var path = Path.Combine(folder.FullName, string.Create(CultureInfo.InvariantCulture, $"{i}.mov"));
                 await overlap.RunAsync(
-                    () => Renderer.RenderAsync(row, plan, file.Pictures, path, "a"),
-                    () => Prover.ProveAsync(row, plan, file.Pictures, path),
+                    () => Renderer.RenderAsync(row, plan, file.Pictures, path, "a", reuse: reuse),
+                    () => Prover.ProveAsync(row, plan, file.Pictures, path, reuse: reuse),
                     _ =>
                     {
                         File.Delete(path);

@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
+using Hang.Media.Frames;
 using Hang.Media.Judging;
 using Hang.Media.Processes;
 using Hang.Media.Sounds;
@@ -93,6 +94,7 @@ builder
     .AddSingleton<Questions>()
     .AddSingleton<WholeCalls>()
     .AddSingleton<DemoLoader>()
+    .AddSingleton<Reuse>()
     .AddSingleton<HandoffJob>()
     .AddSingleton<TakeDocuments>()
     .AddSingleton<RosterStore>()

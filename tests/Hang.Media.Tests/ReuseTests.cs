@@ -16,11 +16,13 @@ public sealed class ReuseTests : IDisposable
     private static readonly NameCard Card = new("", "", 320, 180, "25", 30, 0, 29, "", "", $"", $"", null);
     private readonly string folder = Directory.CreateTempSubdirectory("hang-test-").FullName;
     private readonly PictureShelf pictures = new(_ => null);
+    private readonly Reuse reuse = new();
 
     public void Dispose()
     {
         Directory.Delete(folder, true);
         pictures.Dispose();
+        reuse.Dispose();
     }
 
     [Fact]
@@ -36,7 +38,7 @@ public sealed class ReuseTests : IDisposable
         Assert.NotEqual(together[0], together[1]);
         for (var i = 0; i < names.Length; i++)
         {
-            Reuse.Forget();
+            reuse.Forget();
             Assert.Equal(together[i], await RenderAsync(Row(names[i]), $"alone{i}"));
         }
     }
@@ -47,9 +49,9 @@ public sealed class ReuseTests : IDisposable
         var row = Row("Oskar Marsh");
         var (plan, path) = (Plan(row), Path.Combine(folder, "proved.mov"));
         await RenderAsync(row, "proved");
-        var remembered = (await Prover.ProveAsync(row, plan, pictures, path)).Proof;
-        Reuse.Forget();
-        var anew = (await Prover.ProveAsync(row, plan, pictures, path)).Proof;
+        var remembered = (await Prover.ProveAsync(row, plan, pictures, path, reuse: reuse)).Proof;
+        reuse.Forget();
+        var anew = (await Prover.ProveAsync(row, plan, pictures, path, reuse: reuse)).Proof;
         Assert.True(anew.Holds);
         // Slices are added up in another order.
         Assert.All(anew.Frames.Zip(remembered.Frames), pair =>
@@ -70,9 +72,9 @@ public sealed class ReuseTests : IDisposable
         var (row, other) = (Row("Honey"), Row("Money"));
         await RenderAsync(row, "honey");
         await RenderAsync(other, "money");
-        Assert.True((await Prover.ProveAsync(row, Plan(row), pictures, Path.Combine(folder, "honey.mov"))).Proof.Holds);
-        Assert.True((await Prover.ProveAsync(other, Plan(other), pictures, Path.Combine(folder, "money.mov"))).Proof.Holds);
-        Assert.False((await Prover.ProveAsync(row, Plan(row), pictures, Path.Combine(folder, "money.mov"))).Proof.Holds);
+        Assert.True((await Prover.ProveAsync(row, Plan(row), pictures, Path.Combine(folder, "honey.mov"), reuse: reuse)).Proof.Holds);
+        Assert.True((await Prover.ProveAsync(other, Plan(other), pictures, Path.Combine(folder, "money.mov"), reuse: reuse)).Proof.Holds);
+        Assert.False((await Prover.ProveAsync(row, Plan(row), pictures, Path.Combine(folder, "money.mov"), reuse: reuse)).Proof.Holds);
     }
 
     [Fact]
@@ -161,7 +163,7 @@ public sealed class ReuseTests : IDisposable
     private async Task<byte[]> RenderAsync(Evaluator row, string name)
     {
         var path = Path.Combine(folder, $"{name}.mov");
-        await Renderer.RenderAsync(row, Plan(row), pictures, path, "a", card: Card);
+        await Renderer.RenderAsync(row, Plan(row), pictures, path, "a", card: Card, reuse: reuse);
         return await File.ReadAllBytesAsync(path);
     }
 }

@@ -3,7 +3,6 @@ using System.Globalization;
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json;
-using Hang.Media.Proofs;
 using Hang.Server.Handoffs;
 using Hang.Tests.Shared;
 using Microsoft.AspNetCore.Mvc.Testing;
@@ -26,8 +25,6 @@ public sealed class HandoffFaultTests : IDisposable
 
     public HandoffFaultTests()
     {
-        // No encoder of an earlier test waits for a file that is alike.
-        Reuse.Forget();
         var direct = new NpgsqlConnectionStringBuilder(database.ConnectionString);
         relay = new(direct.Host!, direct.Port);
         // The demo is loaded in a second, and a database that goes away is noticed at once.

@@ -3,6 +3,7 @@ import { chromiumPath } from './chromium.mjs'
 
 export default defineConfig({
   testDir: '.',
+  globalSetup: './demoLoaded.ts',
   timeout: 120_000,
   expect: { timeout: 20_000 },
   // Each file has a server and a database of its own; much of a test is waiting, so two go well on two cores.

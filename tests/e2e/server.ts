@@ -1,5 +1,5 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { cpSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 
@@ -19,7 +19,7 @@ export const hang = (...words: string[]) =>
 export class HangServer {
   readonly url: string
   private readonly port: number
-  private readonly database: string
+  readonly database: string
   readonly files = mkdtempSync(join(tmpdir(), 'hang-e2e-'))
   private process: ChildProcess | undefined
 
@@ -33,7 +33,10 @@ export class HangServer {
     this.database = `e2e_${Date.now()}_${port}`
     const part = (name: string) => new RegExp(`${name}=([^;]*)`).exec(cluster)![1]!
     const env = { ...process.env, PGPASSWORD: part('Password') }
-    execFileSync('psql', ['-q', '-h', part('Host'), '-p', part('Port'), '-U', part('Username'), '-d', 'postgres', '-c', `create database ${this.database}`], { env })
+    const { HANG_E2E_DATABASE: like, HANG_E2E_FILES: filesLike } = process.env
+    const make = `create database ${this.database}${like ? ` template ${like}` : ''}`
+    execFileSync('psql', ['-q', '-h', part('Host'), '-p', part('Port'), '-U', part('Username'), '-d', 'postgres', '-c', make], { env })
+    if (filesLike) cpSync(filesLike, this.files, { recursive: true })
   }
 
   async start() {
@@ -61,11 +64,12 @@ export class HangServer {
     await ended
   }
 
-  async stop() {
+  /** @param keepsFiles True: for others that begin as this one ended. */
+  async stop(keepsFiles = false) {
     const ended = new Promise((done) => this.process!.once('exit', done))
     this.process!.kill('SIGTERM')
     await ended
-    rmSync(this.files, { recursive: true, force: true })
+    if (!keepsFiles) rmSync(this.files, { recursive: true, force: true })
   }
 
   async json<T>(path: string): Promise<T> {

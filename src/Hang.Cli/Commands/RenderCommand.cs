@@ -168,6 +168,7 @@ internal static class RenderCommand
                     .Of(graphic.Graphic, plan, graphic.Graphic.Name, DateTimeOffset.UtcNow)
                     .With(await PaintedFrames.CoverAsync(graphic.Evaluator, graphic.Pictures, cancel))
                     .With(await SoundTrack.LoudnessAsync(graphic.Graphic, plan, graphic.Sounds, cancel));
+                using var reuse = new Reuse();
                 await Renderer.RenderAsync(
                     graphic.Evaluator,
                     plan,
@@ -177,13 +178,14 @@ internal static class RenderCommand
                     words.GetValue(workers),
                     card: card,
                     sounds: graphic.Sounds,
+                    reuse: reuse,
                     cancel: cancel
                 );
                 var (width, height) = plan.Size(graphic.Graphic);
                 var seconds = watch.Elapsed.TotalSeconds;
                 var proof = words.GetValue(noProof)
                     ? null
-                    : (await Prover.ProveAsync(graphic.Evaluator, plan, graphic.Pictures, path, sounds: graphic.Sounds, cancel: cancel)).Proof;
+                    : (await Prover.ProveAsync(graphic.Evaluator, plan, graphic.Pictures, path, sounds: graphic.Sounds, reuse: reuse, cancel: cancel)).Proof;
                 if (cardPath is not null)
                 {
                     await NewFile.WriteAsync(cardPath, JsonSerializer.SerializeToUtf8Bytes(card, ReportJson.Plain), "--card", cancel);

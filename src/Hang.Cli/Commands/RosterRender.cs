@@ -59,6 +59,7 @@ internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string fo
         var notes = ReadNotes();
         var (holds, left, refused) = (true, 0, 0);
         var overlap = new Overlap();
+        using var reuse = new Reuse();
         foreach (var row in rows)
         {
             cancel.ThrowIfCancellationRequested();
@@ -90,8 +91,8 @@ internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string fo
             var seconds = 0.0;
             // The names of those under way are taken, though they are noted only when they are proved.
             await overlap.RunAsync(
-                async () => seconds = await RenderAsync(row, evaluator, path, name, cancel),
-                () => ProveAsync(evaluator, path, cancel),
+                async () => seconds = await RenderAsync(row, evaluator, path, name, reuse, cancel),
+                () => ProveAsync(evaluator, path, reuse, cancel),
                 async proof =>
                 {
                     Tell(row, evaluator, path, name, seconds, proof);
@@ -116,7 +117,7 @@ internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string fo
 
     /// <summary>Renders a row's file.</summary>
     /// <returns>How long that took, in seconds.</returns>
-    private async Task<double> RenderAsync(int row, Evaluator evaluator, string path, string name, CancellationToken cancel)
+    private async Task<double> RenderAsync(int row, Evaluator evaluator, string path, string name, Reuse reuse, CancellationToken cancel)
     {
         var graphic = evaluator.Graphic;
         var own = PlanOf(graphic).Demand(graphic);
@@ -129,13 +130,26 @@ internal sealed class RosterRender(GraphicFile file, HandoffPlan plan, string fo
             .Of(graphic, own, $"{graphic.Name}, {name}", DateTimeOffset.UtcNow)
             .With(await PaintedFrames.CoverAsync(evaluator, file.Pictures, cancel))
             .With(await SoundTrack.LoudnessAsync(graphic, own, file.Sounds, cancel));
-        await Renderer.RenderAsync(evaluator, own, file.Pictures, path, FileNames.Plain(name), workers, card: card, sounds: file.Sounds, cancel: cancel);
+        await Renderer.RenderAsync(
+            evaluator,
+            own,
+            file.Pictures,
+            path,
+            FileNames.Plain(name),
+            workers,
+            card: card,
+            sounds: file.Sounds,
+            reuse: reuse,
+            cancel: cancel
+        );
         return watch.Elapsed.TotalSeconds;
     }
 
     /// <summary>Proves a row's file where that was asked for.</summary>
-    private async Task<Proof?> ProveAsync(Evaluator evaluator, string path, CancellationToken cancel) =>
-        proves ? (await Prover.ProveAsync(evaluator, PlanOf(evaluator.Graphic), file.Pictures, path, sounds: file.Sounds, cancel: cancel)).Proof : null;
+    private async Task<Proof?> ProveAsync(Evaluator evaluator, string path, Reuse reuse, CancellationToken cancel) =>
+        proves
+            ? (await Prover.ProveAsync(evaluator, PlanOf(evaluator.Graphic), file.Pictures, path, sounds: file.Sounds, reuse: reuse, cancel: cancel)).Proof
+            : null;
 
     private void Tell(int row, Evaluator evaluator, string path, string name, double seconds, Proof? proof)
     {

@@ -27,6 +27,9 @@ public sealed record Delivery(string Path, string Stem, int Width, int Height, F
     /// <summary>The sound that goes into the file, or beside its stills; null for none.</summary>
     public SoundTrack? Sound { get; init; }
 
+    /// <summary>What files that are alike share; null for a file that is alone.</summary>
+    public Reuse? Reuse { get; init; }
+
     /// <summary>Bytes of a painted frame.</summary>
     public int FrameBytes => Width * Height * 4;
 

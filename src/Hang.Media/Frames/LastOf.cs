@@ -6,7 +6,7 @@ namespace Hang.Media.Frames;
 /// </summary>
 /// <param name="patience">How long it is kept; null: until another is.</param>
 /// <typeparam name="T">What is learnt.</typeparam>
-internal sealed class LastOf<T>(TimeSpan? patience = null)
+internal sealed class LastOf<T>(TimeSpan? patience = null) : ILastOf
     where T : class
 {
     private readonly Lock door = new();

@@ -1,41 +1,16 @@
 using System.Collections.Concurrent;
-using Hang.Core.Handoff;
 
 namespace Hang.Media.Frames;
 
 /// <summary>
 /// What was painted lately, as tiles: a scene that comes again, in another take or in the proof of the same file, is not painted again where only its
-/// tiles are asked for. Of one kind of frames the memory is kept, and a bounded amount of it.
+/// tiles are asked for. A bounded amount of it is kept.
 /// </summary>
 internal sealed class PaintedTiles
 {
     private const long MostHashBytes = 4L << 20;
-    private static readonly Lock Door = new();
-    private static (string Alike, PaintedTiles Tiles)? last;
     private readonly ConcurrentDictionary<UInt128, byte[]> scenes = new();
     private long hashBytes;
-
-    /// <summary>The memory of frames of a size, an alpha and a backing.</summary>
-    public static PaintedTiles Of(int width, int height, HandoffPlan plan)
-    {
-        var alike = $"{width} {height} {plan.HasAlpha} {plan.Premultiplied} {plan.Backing}";
-        lock (Door)
-        {
-            if (last is not { } kept || kept.Alike != alike)
-            {
-                last = kept = (alike, new());
-            }
-            return kept.Tiles;
-        }
-    }
-
-    public static void Forget()
-    {
-        lock (Door)
-        {
-            last = null;
-        }
-    }
 
     /// <summary>The hashes of a scene's tiles, in the order of the grid; null where it was not painted lately.</summary>
     public byte[]? HashesOf(UInt128 scene) => scenes.GetValueOrDefault(scene);

@@ -32,6 +32,7 @@ public static class Prover
     /// <param name="path">The delivered file, zip or folder.</param>
     /// <param name="progress">Told the number of frames compared.</param>
     /// <param name="sounds">Where the graphic's sounds are heard; needed when it has any.</param>
+    /// <param name="reuse">What this file shares with others, and with its own rendering; null: nothing.</param>
     /// <exception cref="Scene.ProblemException">The file cannot be decoded at all.</exception>
     public static async Task<ProofResult> ProveAsync(
         Evaluator evaluator,
@@ -40,11 +41,12 @@ public static class Prover
         string path,
         IProgress<int>? progress = null,
         SoundShelf? sounds = null,
+        Reuse? reuse = null,
         CancellationToken cancel = default
     )
     {
         plan = plan.Demand(evaluator.Graphic);
-        var delivery = Delivery.Of(evaluator.Graphic, plan, NameCard.Of(evaluator.Graphic, plan, evaluator.Graphic.Name), path, "");
+        var delivery = Delivery.Of(evaluator.Graphic, plan, NameCard.Of(evaluator.Graphic, plan, evaluator.Graphic.Name), path, "") with { Reuse = reuse };
         var (width, height) = (delivery.Width, delivery.Height);
         var kind = MediaKinds.Of(plan.Kind);
         // What is said of the file is asked for while it is decoded.

@@ -21,7 +21,6 @@ internal sealed class SliceComparison : IAsyncDisposable
     // So many pairs are remembered; then all are forgotten, since motion seldom returns to what was long ago.
     private const int MostPairs = 1 << 17;
     private static readonly int Workers = Environment.ProcessorCount;
-    private static readonly LastOf<ConcurrentDictionary<(UInt128 Painted, UInt128 Slices), SliceError>> Last = new();
     private readonly HandoffPlan plan;
     private readonly Delivery delivery;
     private readonly PictureShelf pictures;
@@ -33,7 +32,7 @@ internal sealed class SliceComparison : IAsyncDisposable
     private readonly ConcurrentBag<PaintedFrame> made = [];
     private readonly Channel<Task<Ready>> waiting = Channel.CreateUnbounded<Task<Ready>>();
     private readonly string alike;
-    private readonly ConcurrentDictionary<(UInt128 Painted, UInt128 Slices), SliceError> pairs;
+    private readonly Pairs pairs;
     private readonly PaintedTiles tiles;
     private readonly byte[] pixels = new byte[TileRing.TileBytes];
     private readonly Queue<Changed> changed = new();
@@ -47,8 +46,8 @@ internal sealed class SliceComparison : IAsyncDisposable
         (this.plan, this.delivery, this.pictures, this.like, this.grid) = (plan, delivery, pictures, like, grid);
         // A slice is decoded by the headers of its frame.
         alike = $"{delivery.Width} {delivery.Height} {plan.HasAlpha} {plan.Premultiplied} {look} {like.HeaderText}";
-        pairs = Last.Take(alike) ?? new();
-        tiles = PaintedTiles.Of(delivery.Width, delivery.Height, plan);
+        pairs = delivery.Reuse?.Last<Pairs>().Take(alike) ?? [];
+        tiles = delivery.Reuse?.Painted(delivery.Width, delivery.Height, plan) ?? new();
         packs = new(delivery, look, like, grid);
         now = new SliceError[grid.Count];
         settled = new SliceError[grid.Count];
@@ -93,12 +92,9 @@ internal sealed class SliceComparison : IAsyncDisposable
         await packing;
         await packs.FinishAsync(cancel);
         Settle();
-        Last.Return(alike, pairs);
+        delivery.Reuse?.Last<Pairs>().Return(alike, pairs);
         return frames;
     }
-
-    /// <summary>Forgets the pairs of earlier files.</summary>
-    public static void Forget() => Last.Forget();
 
     public async ValueTask DisposeAsync()
     {
@@ -236,4 +232,7 @@ internal sealed class SliceComparison : IAsyncDisposable
     private sealed record Ready(PaintedFrame Painted, ProresFrame Frame, byte[] Hashes, (UInt128 Painted, UInt128 Slices)[] Pairs, int First, int Times);
 
     private sealed record Changed(int First, int Times, List<(int Place, SliceError Error)> Changes, Task Decoded);
+
+    /// <summary>How far a decoded slice is from what was painted there, by the hashes of both.</summary>
+    private sealed class Pairs : ConcurrentDictionary<(UInt128 Painted, UInt128 Slices), SliceError>;
 }

@@ -20,6 +20,7 @@ public static class Renderer
     /// <param name="stem">First part of the names of stills.</param>
     /// <param name="card">What the file says of itself; null for the graphic's name and no time.</param>
     /// <param name="sounds">Where a graphic's sounds are heard; needed when it has any.</param>
+    /// <param name="reuse">What this file shares with those before and after; null: nothing.</param>
     /// <exception cref="ProblemException">The plan does not suit the graphic, the path is taken, the disk is full or the encoder died. No half file
     /// stays.</exception>
     public static async Task RenderAsync(
@@ -32,6 +33,7 @@ public static class Renderer
         IProgress<int>? progress = null,
         NameCard? card = null,
         SoundShelf? sounds = null,
+        Reuse? reuse = null,
         CancellationToken cancel = default
     )
     {
@@ -47,6 +49,7 @@ public static class Renderer
             var delivery = Delivery.Of(evaluator.Graphic, plan, card ?? NameCard.Of(evaluator.Graphic, plan, evaluator.Graphic.Name), path, stem) with
             {
                 Path = half,
+                Reuse = reuse,
             };
             delivery = delivery with { Sound = await SoundTrack.MakeAsync(evaluator.Graphic, delivery, sounds, wave, cancel) };
             await using (var writer = await MediaKinds.Of(plan.Kind).OpenAsync(delivery, cancel))

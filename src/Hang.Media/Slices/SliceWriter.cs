@@ -15,7 +15,7 @@ internal sealed class SliceWriter : IFrameWriter
         AtlasColumns = 8,
         AtlasRows = 16,
         RestRows = 64;
-    private static readonly LastOf<Learnt> Last = new(TimeSpan.FromSeconds(20));
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(20);
     private readonly Delivery delivery;
     private readonly TileGrid grid;
     private readonly ProresFrame blank;
@@ -38,7 +38,7 @@ internal sealed class SliceWriter : IFrameWriter
     {
         (this.delivery, this.learnt, this.file, blank, cache, whole, rest) = (delivery, learnt, file, learnt.Blank, learnt.Cache, learnt.Whole, learnt.Rest);
         grid = new(delivery.Width, delivery.Height);
-        painted = PaintedTiles.Of(delivery.Width, delivery.Height, delivery.Plan);
+        painted = delivery.Reuse?.Painted(delivery.Width, delivery.Height, delivery.Plan) ?? new();
         slicesPerRow = blank.Slices.Length / grid.Rows;
         slicesPerRest = slicesPerRow - grid.WholeColumns;
         before = new byte[grid.Count * TileGrid.HashBytes];
@@ -50,7 +50,7 @@ internal sealed class SliceWriter : IFrameWriter
     {
         try
         {
-            var learnt = Last.Take(EncodingOf(delivery));
+            var learnt = delivery.Reuse?.Last<Learnt>(Patience).Take(EncodingOf(delivery));
             if (learnt is { IsAlive: false })
             {
                 await learnt.DisposeAsync();
@@ -71,9 +71,6 @@ internal sealed class SliceWriter : IFrameWriter
 
     /// <inheritdoc/>
     public bool PaintsWhenNeeded => true;
-
-    /// <summary>Forgets the tiles of earlier files.</summary>
-    public static void Forget() => Last.Forget();
 
     public void Prepare(PaintedFrame frame)
     {
@@ -132,8 +129,11 @@ internal sealed class SliceWriter : IFrameWriter
             await assembling;
         }
         file.Finish();
-        isKept = true;
-        Last.Return(EncodingOf(delivery), learnt);
+        if (delivery.Reuse is { } reuse)
+        {
+            isKept = true;
+            reuse.Last<Learnt>(Patience).Return(EncodingOf(delivery), learnt);
+        }
     }
 
     public async ValueTask DisposeAsync()

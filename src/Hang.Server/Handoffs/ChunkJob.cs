@@ -19,7 +19,15 @@ namespace Hang.Server.Handoffs;
 /// <summary>
 /// Renders parts of handoffs: the worker that took a handoff cuts it, all that have nothing else to do help, and the first one joins the parts.
 /// </summary>
-public sealed class ChunkJob(ChunkStore chunks, HandoffStore store, IFileStore files, PictureShelf pictures, SoundShelf sounds, ILogger<ChunkJob> log)
+public sealed class ChunkJob(
+    ChunkStore chunks,
+    HandoffStore store,
+    IFileStore files,
+    PictureShelf pictures,
+    SoundShelf sounds,
+    Reuse reuse,
+    ILogger<ChunkJob> log
+)
 {
     /// <summary>A part that was begun so often without an end is given up.</summary>
     private const int MostTaken = 4;
@@ -158,6 +166,7 @@ public sealed class ChunkJob(ChunkStore chunks, HandoffStore store, IFileStore f
                     mine,
                     stem,
                     progress: new Both(notes, also),
+                    reuse: reuse,
                     cancel: cancel.Token
                 );
             }

@@ -27,6 +27,7 @@ public sealed class HandoffJob(
     SoundShelf sounds,
     OutsideFolder outside,
     ChunkJob chunks,
+    Reuse reuse,
     ILogger<HandoffJob> log
 )
 {
@@ -109,6 +110,7 @@ public sealed class HandoffJob(
                             progress: notes,
                             card: card,
                             sounds: sounds,
+                            reuse: reuse,
                             cancel: cancel.Token
                         )
                 );
@@ -117,7 +119,7 @@ public sealed class HandoffJob(
             ProofResult result;
             await using (var notes = Notes(HandoffState.Proving))
             {
-                result = await Prover.ProveAsync(evaluator, plan, pictures, path, notes, sounds, cancel.Token);
+                result = await Prover.ProveAsync(evaluator, plan, pictures, path, notes, sounds, reuse, cancel.Token);
             }
             await files.SaveAsync(Key(id, run.Number, "strip.png"), result.Strip);
             if (result.Rim is { } rim)
