@@ -168,6 +168,7 @@ test('walls are for looking at, the zoom is exact, and the room stays as it was 
   await page.getByRole('button', { name: 'Light or dark room' }).click()
   await page.reload()
   await expect(page.locator('html')).toHaveClass(/dark/)
+  await bench.rests()
   await page.keyboard.press('?')
   await expect(page.getByRole('dialog', { name: 'Keyboard' })).toContainText('Play or stop')
   await page.keyboard.press('Escape')
