@@ -30,8 +30,7 @@ install_runtime() {
 }
 
 install_test_tools() {
-  # Older releases of Debian have no headless shell of their own; there the whole browser takes its place (tests/e2e/chromium.mjs).
-  local browser="chromium-headless-shell=/usr/bin/chromium-headless-shell"
-  apt-cache show chromium-headless-shell >/dev/null 2>&1 || browser="chromium=/usr/bin/chromium"
-  install_missing "$browser" "pngcheck=/usr/bin/pngcheck" "mediainfo=/usr/bin/mediainfo" "libharfbuzz-bin=/usr/bin/hb-shape" "curl=/usr/bin/curl" "shellcheck=/usr/bin/shellcheck"
+  # Where Debian's headless shell cannot be had, the whole browser takes its place (tests/e2e/chromium.mjs).
+  (install_missing "chromium-headless-shell=/usr/bin/chromium-headless-shell") || install_missing "chromium=/usr/bin/chromium"
+  install_missing "pngcheck=/usr/bin/pngcheck" "mediainfo=/usr/bin/mediainfo" "libharfbuzz-bin=/usr/bin/hb-shape" "curl=/usr/bin/curl" "shellcheck=/usr/bin/shellcheck"
 }
