@@ -44,6 +44,27 @@ public sealed class ReuseTests : IDisposable
     }
 
     [Fact]
+    public void WhatIsSharedIsHadByOneAndEndsWhenItIsLetGo()
+    {
+        var (first, second) = (new Waiting(), new Waiting());
+        using (var shared = new Reuse())
+        {
+            Assert.Null(shared.Last<Waiting>().Take("a"));
+            shared.Last<Waiting>().Return("a", first);
+            Assert.Null(shared.Last<Waiting>().Take("b"));
+            Assert.Same(first, shared.Last<Waiting>().Take("a"));
+            Assert.Null(shared.Last<Waiting>().Take("a"));
+            shared.Last<Waiting>().Return("a", first);
+            shared.Last<Waiting>().Return("b", second);
+            Assert.Equal((true, false), (first.HasEnded, second.HasEnded));
+            var plan = Plan(Row("Honey"));
+            Assert.Same(shared.Painted(320, 180, plan), shared.Painted(320, 180, plan));
+            Assert.NotSame(shared.Painted(320, 180, plan), shared.Painted(320, 90, plan));
+        }
+        Assert.True(second.HasEnded);
+    }
+
+    [Fact]
     public async Task AProofThatRemembersFindsTheSameAsOneThatDoesNot()
     {
         var row = Row("Oskar Marsh");
@@ -139,6 +160,17 @@ public sealed class ReuseTests : IDisposable
         var other = new Overlap();
         await other.RunAsync(() => Task.CompletedTask, () => Task.FromException<int>(new InvalidDataException("broken")), Tell);
         await Assert.ThrowsAsync<InvalidDataException>(other.EndAsync);
+    }
+
+    private sealed class Waiting : IAsyncDisposable
+    {
+        public bool HasEnded { get; private set; }
+
+        public ValueTask DisposeAsync()
+        {
+            HasEnded = true;
+            return ValueTask.CompletedTask;
+        }
     }
 
     /// <summary>The film with other words on it.</summary>

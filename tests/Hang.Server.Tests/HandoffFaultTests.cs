@@ -3,6 +3,7 @@ using System.Globalization;
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json;
+using Hang.Media.Frames;
 using Hang.Server.Handoffs;
 using Hang.Tests.Shared;
 using Microsoft.AspNetCore.Mvc.Testing;
@@ -23,8 +24,10 @@ public sealed class HandoffFaultTests : IDisposable
     private readonly WebApplicationFactory<Program> server;
     private readonly HttpClient http;
 
-    public HandoffFaultTests()
+    public HandoffFaultTests(RunningServer shared)
     {
+        // No encoder of the server that all share waits for a file that is alike: the encoders that are looked for are those of this process.
+        shared.Services.GetRequiredService<Reuse>().Forget();
         var direct = new NpgsqlConnectionStringBuilder(database.ConnectionString);
         relay = new(direct.Host!, direct.Port);
         // The demo is loaded in a second, and a database that goes away is noticed at once.

@@ -3,6 +3,7 @@ using System.Diagnostics;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Core.Sounds;
+using Hang.Media.Frames;
 using Hang.Media.Proofs;
 using Hang.Media.Rendering;
 using Hang.Paint.Pictures;
@@ -71,12 +72,14 @@ public static class Forecaster
     )
     {
         var path = Path.Combine(Path.GetTempPath(), $"hang-sample-{Guid.NewGuid():N}.{FileNames.Extension(plan.Kind)}");
+        // The proof takes what was painted; another sample begins anew, since what it takes is measured.
+        using var reuse = new Reuse();
         try
         {
             var watch = Stopwatch.StartNew();
-            await Renderer.RenderAsync(evaluator, plan, pictures, path, "sample", cancel: cancel);
+            await Renderer.RenderAsync(evaluator, plan, pictures, path, "sample", reuse: reuse, cancel: cancel);
             var seconds = watch.Elapsed.TotalSeconds;
-            return (new FileInfo(path).Length, seconds, (await Prover.ProveAsync(evaluator, plan, pictures, path, cancel: cancel)).Proof);
+            return (new FileInfo(path).Length, seconds, (await Prover.ProveAsync(evaluator, plan, pictures, path, reuse: reuse, cancel: cancel)).Proof);
         }
         finally
         {
