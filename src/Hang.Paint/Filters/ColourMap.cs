@@ -1,3 +1,4 @@
+using System.Runtime.Intrinsics;
 using SkiaSharp;
 
 namespace Hang.Paint.Filters;
@@ -17,6 +18,25 @@ internal static class ColourMap
 
     /// <param name="stops">Luminance, red, green, blue and alpha of each.</param>
     public static SKImageFilter Over(float[] stops, SKImageFilter? input)
+    {
+        var made = Whole(stops, input);
+        var least = 1f;
+        for (var i = 4; i < stops.Length; i += 5)
+        {
+            least = Math.Min(least, stops[i]);
+        }
+        if (least >= 1)
+        {
+            return made;
+        }
+        // How much is replaced, by luminance too: the mapped colours with that alpha over the picture itself. Both are made of the picture's colours alone, so
+        // that where it lets something through no less of it is replaced.
+        var opaque = Opaque(input);
+        return SKImageFilter.CreateBlendMode(SKBlendMode.SrcATop, input, SKImageFilter.CreateBlendMode(SKBlendMode.DstIn, Whole(stops, opaque), Share(stops, opaque)));
+    }
+
+    /// <summary>All of the picture in the colours of the stops.</summary>
+    private static SKImageFilter Whole(float[] stops, SKImageFilter? input)
     {
         var made = Flat(stops.AsSpan(1, 4), input);
         for (var i = 5; i + 4 < stops.Length; i += 5)
@@ -47,18 +67,54 @@ internal static class ColourMap
             ]);
             made = SKImageFilter.CreateBlendMode(SKBlendMode.SrcATop, made, SKImageFilter.CreateColorFilter(rise, input));
         }
-        var least = 1f;
-        for (var i = 4; i < stops.Length; i += 5)
+        return made;
+    }
+
+    /// <summary>Steps of luminance that the table tells apart.</summary>
+    private const int Shades = 4096;
+
+    /// <summary>The same as a table: for each luminance the straight colour, and in place of alpha how much of it replaces what is there.</summary>
+    public static uint[] Table(float[] stops)
+    {
+        var table = new uint[Shades];
+        for (var i = 0; i < Shades; i++)
         {
-            least = Math.Min(least, stops[i]);
+            var light = i / (float)(Shades - 1);
+            var made = Vector128.Create(stops[1], stops[2], stops[3], stops[4]);
+            for (var n = 5; n + 4 < stops.Length; n += 5)
+            {
+                var (from, to) = (stops[n - 5], Math.Max(stops[n], stops[n - 5] + Least));
+                made += (Vector128.Create(stops[n + 1], stops[n + 2], stops[n + 3], stops[n + 4]) - made) * Math.Clamp((light - from) / (to - from), 0, 1);
+            }
+            var v = Vector128.ConvertToInt32(Vector128.Min(Vector128.Max(made, Vector128<float>.Zero), Vector128<float>.One) * 255f + Vector128.Create(0.5f));
+            table[i] = (uint)v[0] | ((uint)v[1] << 8) | ((uint)v[2] << 16) | ((uint)v[3] << 24);
         }
-        if (least >= 1)
+        return table;
+    }
+
+    /// <summary>A premultiplied pixel with other colours and the same alpha.</summary>
+    public static uint Mapped(uint[] table, uint pixel)
+    {
+        var alpha = pixel >> 24;
+        if (alpha == 0)
         {
-            return made;
+            return 0;
         }
-        // How much is replaced, by luminance too: the mapped picture with that alpha over the picture itself.
-        var share = Share(stops, input);
-        return SKImageFilter.CreateBlendMode(SKBlendMode.SrcATop, input, SKImageFilter.CreateBlendMode(SKBlendMode.DstIn, made, share));
+        var light = (R * (pixel & 0xFF) + G * ((pixel >> 8) & 0xFF) + B * ((pixel >> 16) & 0xFF)) / alpha;
+        var found = table[(int)(light * (Shades - 1) + 0.5f)];
+        var share = found >> 24;
+        uint One(int shift)
+        {
+            var (mapped, own) = (((found >> shift) & 0xFF) * alpha, ((pixel >> shift) & 0xFF) * 255);
+            return (mapped * share + own * (255 - share) + 255 * 255 / 2) / (255 * 255);
+        }
+        return One(0) | (One(8) << 8) | (One(16) << 16) | (alpha << 24);
+    }
+
+    private static SKImageFilter Opaque(SKImageFilter? input)
+    {
+        using var opaque = SKColorFilter.CreateColorMatrix([1, 0, 0, 0, 0, 0, 1, 0, 0, 0, 0, 0, 1, 0, 0, 0, 0, 0, 0, 1]);
+        return SKImageFilter.CreateColorFilter(opaque, input);
     }
 
     private static SKImageFilter Flat(ReadOnlySpan<float> colour, SKImageFilter? input)
@@ -76,6 +132,6 @@ internal static class ColourMap
             (grey[i], grey[i + 1], grey[i + 2], grey[i + 3], grey[i + 4]) = (stops[i], stops[i + 4], stops[i + 4], stops[i + 4], 1);
         }
         using var alpha = SKColorFilter.CreateColorMatrix([0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 1, 0, 0, 0, 0]);
-        return SKImageFilter.CreateColorFilter(alpha, Over(grey, input));
+        return SKImageFilter.CreateColorFilter(alpha, Whole(grey, input));
     }
 }

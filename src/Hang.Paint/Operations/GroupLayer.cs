@@ -7,8 +7,8 @@ using SkiaSharp;
 namespace Hang.Paint.Operations;
 
 /// <summary>
-/// A group that is being painted: a layer of Skia's, or, where Skia's blur would be wrong (below a standard deviation of 2 pixels), a picture of its own
-/// whose pixels are worked on. Steps are done in pixels of the target.
+/// A group that is being painted: a picture of its own whose pixels are worked on; on a canvas whose pixels are not at hand (a recording, a layer of Skia's)
+/// a layer of Skia's with its filters, but where those would be wrong. Steps are done in pixels of the target.
 /// </summary>
 internal sealed class GroupLayer
 {
@@ -24,18 +24,18 @@ internal sealed class GroupLayer
 
     /// <param name="v">From the operation's own start.</param>
     /// <param name="opacity">Of the whole.</param>
-    /// <param name="mode">How the whole is mixed in when the group says "normal".</param>
-    public static GroupLayer Open(SKCanvas canvas, Op op, ReadOnlySpan<float> v, float opacity, SKBlendMode mode)
+    public static GroupLayer Open(PaintContext context, Op op, ReadOnlySpan<float> v, float opacity)
     {
+        var canvas = context.Canvas;
         var box = Ops.Group.Bounds.Of(v);
         var bounds = new Box(box[0], box[1], box[2], box[3]);
-        var blend = op.Mixing == Mixing.Normal ? mode : Modes[(int)op.Mixing];
+        var blend = op.Mixing == Mixing.Normal ? context.Mode : Modes[(int)op.Mixing];
         var device = canvas.TotalMatrix;
         var steps = DeviceStep.Of(op, v, device);
-        if (steps.Count > 0 && steps.Any(s => s.NeedsPixels) && !bounds.IsEmpty)
+        if (context.Sheet is not null || (steps.Any(s => s.NeedsPixels) && !bounds.IsEmpty))
         {
-            var made = new PixelSteps(steps, device, bounds, canvas.DeviceClipBounds, opacity, blend);
-            return new(made.Canvas, made, null, 0);
+            var made = new PixelSteps(context.Blocks, steps, device, bounds, canvas.DeviceClipBounds, context.Sheet?.Corner ?? default, opacity, blend);
+            return new(made.Sheet.Canvas, made, null, 0);
         }
         var paint = new SKPaint { BlendMode = blend, ColorF = new SKColorF(0, 0, 0, opacity) };
         if (steps.Count == 0)
@@ -67,12 +67,16 @@ internal sealed class GroupLayer
         return new(canvas, null, paint, 2);
     }
 
+    /// <summary>The pixels that its content is painted on; null where they are not at hand.</summary>
+    public Sheet? Sheet => pixels?.Sheet;
+
     /// <summary>Mixes the group in.</summary>
-    public void Close(SKCanvas onto)
+    /// <param name="target">The pixels of what it is mixed into, where they are at hand.</param>
+    public void Close(SKCanvas onto, Sheet? target)
     {
         if (pixels is not null)
         {
-            pixels.Finish(onto);
+            pixels.Finish(onto, target);
             return;
         }
         for (var i = 0; i < saves; i++)

@@ -17,7 +17,7 @@ internal sealed class GroupPainter : IOpPainter
         }
         else
         {
-            c.Open(GroupLayer.Open(c.Canvas, op, v, opacity, c.Mode));
+            c.Open(GroupLayer.Open(c, op, v, opacity));
         }
     }
 }

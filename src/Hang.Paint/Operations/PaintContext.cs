@@ -1,5 +1,6 @@
 using Hang.Paint.Paths;
 using Hang.Paint.Pictures;
+using Hang.Paint.Pixels;
 using Hang.Scene.PaintList;
 using SkiaSharp;
 
@@ -19,7 +20,13 @@ internal sealed class PaintContext(PictureShelf pictures) : IDisposable
 
     public PictureShelf Pictures => pictures;
 
-    public SKCanvas Canvas { get; set; } = null!;
+    /// <summary>Memory for pictures within the picture.</summary>
+    public Blocks Blocks { get; } = new();
+
+    public SKCanvas Canvas { get; private set; } = null!;
+
+    /// <summary>The pixels that the canvas paints on; null where they are not at hand.</summary>
+    public Sheet? Sheet { get; private set; }
 
     /// <summary>What the alpha of everything painted in this level is multiplied by.</summary>
     public float Alpha { get; set; } = 1;
@@ -34,7 +41,17 @@ internal sealed class PaintContext(PictureShelf pictures) : IDisposable
     public SKBlendMode Mode => within > 0 ? SKBlendMode.SrcOver : mode;
 
     /// <summary>Begins a picture.</summary>
-    public void Begin(SKCanvas canvas) => (Canvas, Alpha, Skipping) = (canvas, 1, 0);
+    public void Begin(SKCanvas canvas, Sheet? sheet) => (Canvas, Sheet, Alpha, Skipping) = (canvas, sheet, 1, 0);
+
+    /// <summary>Paints on something else for a while.</summary>
+    /// <param name="alpha">What the alpha of everything is multiplied by there.</param>
+    public void On(SKCanvas canvas, Sheet? sheet, float alpha, Action paint)
+    {
+        var outer = (Canvas, Sheet, Alpha);
+        (Canvas, Sheet, Alpha) = (canvas, sheet, alpha);
+        paint();
+        (Canvas, Sheet, Alpha) = outer;
+    }
 
     /// <summary>Begins a strip.</summary>
     /// <param name="mixed">How what it paints is mixed in, where it does not say otherwise.</param>
@@ -51,7 +68,7 @@ internal sealed class PaintContext(PictureShelf pictures) : IDisposable
     /// <param name="alpha">What holds within it.</param>
     public void Open(float alpha)
     {
-        levels.Push(new(null, Alpha, Canvas));
+        levels.Push(new(null, Alpha, Canvas, Sheet));
         Canvas.Save();
         Alpha = alpha;
     }
@@ -59,8 +76,8 @@ internal sealed class PaintContext(PictureShelf pictures) : IDisposable
     /// <summary>Opens a level that is a picture of its own.</summary>
     public void Open(GroupLayer layer)
     {
-        levels.Push(new(layer, Alpha, Canvas));
-        (Canvas, Alpha) = (layer.Canvas, 1);
+        levels.Push(new(layer, Alpha, Canvas, Sheet));
+        (Canvas, Sheet, Alpha) = (layer.Canvas, layer.Sheet, 1);
         within++;
     }
 
@@ -68,10 +85,10 @@ internal sealed class PaintContext(PictureShelf pictures) : IDisposable
     public void Close()
     {
         var level = levels.Pop();
-        (Canvas, Alpha) = (level.Canvas, level.Alpha);
+        (Canvas, Sheet, Alpha) = (level.Canvas, level.Sheet, level.Alpha);
         if (level.Layer is { } layer)
         {
-            layer.Close(Canvas);
+            layer.Close(Canvas, Sheet);
             within--;
         }
         else
@@ -93,10 +110,12 @@ internal sealed class PaintContext(PictureShelf pictures) : IDisposable
     {
         paint.Dispose();
         Paths.Dispose();
+        Blocks.Dispose();
     }
 
     /// <param name="Layer">The group that it is; null for a place.</param>
     /// <param name="Alpha">What holds outside of it.</param>
     /// <param name="Canvas">What is painted on outside of it.</param>
-    private readonly record struct Level(GroupLayer? Layer, float Alpha, SKCanvas Canvas);
+    /// <param name="Sheet">Its pixels.</param>
+    private readonly record struct Level(GroupLayer? Layer, float Alpha, SKCanvas Canvas, Sheet? Sheet);
 }

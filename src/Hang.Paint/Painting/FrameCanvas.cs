@@ -1,5 +1,6 @@
 using System.Runtime.InteropServices;
 using Hang.Paint.Pictures;
+using Hang.Paint.Pixels;
 using Hang.Scene.Colour;
 using Hang.Scene.Geometry;
 using Hang.Scene.PaintList;
@@ -14,7 +15,7 @@ namespace Hang.Paint.Painting;
 public sealed unsafe class FrameCanvas : IDisposable
 {
     private readonly ScenePainter painter;
-    private readonly SKSurface surface;
+    private readonly Sheet sheet;
     private readonly byte* pixels;
     private readonly SKColor behind;
 
@@ -25,10 +26,9 @@ public sealed unsafe class FrameCanvas : IDisposable
         (Width, Height) = (width, height);
         painter = new(pictures);
         pixels = (byte*)NativeMemory.AllocZeroed((nuint)width * (nuint)height, 4);
-        surface = SKSurface.Create(new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Premul), (IntPtr)pixels, width * 4)
-            ?? throw new InvalidOperationException($"There is no memory for a picture of {width} x {height}.");
+        sheet = new((uint*)pixels, 0, 0, width, height);
         behind = backing is { } b ? SKColor.Parse((b with { A = 1 }).ToString()) : SKColors.Transparent;
-        surface.Canvas.Clear(behind);
+        sheet.Canvas.Clear(behind);
     }
 
     public int Width { get; }
@@ -53,12 +53,12 @@ public sealed unsafe class FrameCanvas : IDisposable
         {
             return;
         }
-        var canvas = surface.Canvas;
+        var canvas = sheet.Canvas;
         canvas.Save();
         canvas.ClipRect(new SKRect((float)touched.Left, (float)touched.Top, (float)touched.Right, (float)touched.Bottom));
         canvas.Clear(behind);
         canvas.Scale((float)x, (float)y);
-        painter.Paint(canvas, scene);
+        painter.Paint(sheet, scene);
         canvas.Restore();
         canvas.Flush();
         InUse = bounds;
@@ -67,7 +67,7 @@ public sealed unsafe class FrameCanvas : IDisposable
     /// <summary>The picture as PNG; straight alpha, or opaque when there is a backing.</summary>
     public byte[] ToPng()
     {
-        using var image = surface.Snapshot();
+        using var image = sheet.Image();
         using var data = image.Encode(SKEncodedImageFormat.Png, 100);
         return data.ToArray();
     }
@@ -78,7 +78,8 @@ public sealed unsafe class FrameCanvas : IDisposable
     {
         var (left, top) = (Math.Clamp((int)part.Left, 0, Width - 1), Math.Clamp((int)part.Top, 0, Height - 1));
         var (right, bottom) = (Math.Clamp((int)Math.Ceiling(part.Right), left + 1, Width), Math.Clamp((int)Math.Ceiling(part.Bottom), top + 1, Height));
-        using var image = surface.Snapshot(new SKRectI(left, top, right, bottom));
+        using var whole = sheet.Image();
+        using var image = whole.Subset(new SKRectI(left, top, right, bottom));
         using var data = image.Encode(SKEncodedImageFormat.Png, 100);
         return data.ToArray();
     }
@@ -86,7 +87,7 @@ public sealed unsafe class FrameCanvas : IDisposable
     public void Dispose()
     {
         painter.Dispose();
-        surface.Dispose();
+        sheet.Dispose();
         NativeMemory.Free(pixels);
     }
 

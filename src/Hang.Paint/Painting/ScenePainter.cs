@@ -17,15 +17,20 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
     private readonly Smear smear = new();
     private readonly Wipe wipe = new();
 
-    /// <summary>Paints all nodes over what the canvas holds.</summary>
-    public void Paint(SKCanvas onto, SceneMoment scene)
+    /// <summary>Paints all nodes over what a canvas holds whose pixels are not at hand: by Skia alone.</summary>
+    public void Paint(SKCanvas onto, SceneMoment scene) => Paint(onto, null, scene);
+
+    /// <summary>Paints all nodes over what a picture holds.</summary>
+    internal void Paint(Sheet onto, SceneMoment scene) => Paint(onto.Canvas, onto, scene);
+
+    private void Paint(SKCanvas onto, Sheet? sheet, SceneMoment scene)
     {
         // The bounds of groups are found with those of the whole.
         if (scene.Bounds.IsEmpty)
         {
             return;
         }
-        context.Begin(onto);
+        context.Begin(onto, sheet);
         try
         {
             foreach (var node in scene.Nodes)
@@ -49,7 +54,7 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
     /// <summary>Adds a strip at a moment to what the canvas holds, as light is added (W3C Compositing, plus).</summary>
     public void Add(SKCanvas onto, Strip strip, float[] row)
     {
-        context.Begin(onto);
+        context.Begin(onto, null);
         Run(strip, row, SKBlendMode.Plus);
     }
 
@@ -86,17 +91,17 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
         {
             return;
         }
-        if (smear.Begin(context.Canvas, node) is { } still)
+        if (smear.Begin(context, node) is { } still)
         {
             // It only moves: its picture is painted once and spread along the way.
-            RunOn(still, strip, smear.Row);
-            smear.End(context.Canvas, context.Alpha, GroupLayer.BlendOf(strip));
+            context.On(still.Canvas, still, 1, () => Run(strip, smear.Row, SKBlendMode.SrcOver));
+            smear.End(context, GroupLayer.BlendOf(strip));
             return;
         }
-        if (wipe.Begin(context.Canvas, node, box) is { } unmasked)
+        if (wipe.Begin(context, node, box) is { } unmasked)
         {
-            RunOn(unmasked, strip, wipe.Row);
-            wipe.End(context.Canvas, context.Alpha, GroupLayer.BlendOf(strip));
+            context.On(unmasked.Canvas, unmasked, 1, () => Run(strip, wipe.Row, SKBlendMode.SrcOver));
+            wipe.End(context, GroupLayer.BlendOf(strip));
             return;
         }
         // Each moment adds its share to a layer of half-precision numbers, so that small shares are not rounded away.
@@ -108,20 +113,9 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
         canvas.SaveLayer(new SKCanvasSaveLayerRec { Flags = SKCanvasSaveLayerRecFlags.F16ColorType, Paint = whole });
         foreach (var row in moments)
         {
-            context.Alpha = alpha / moments.Length;
-            Run(strip, row, SKBlendMode.Plus);
+            context.On(canvas, null, alpha / moments.Length, () => Run(strip, row, SKBlendMode.Plus));
         }
-        context.Alpha = alpha;
         canvas.Restore();
         canvas.Restore();
-    }
-
-    /// <summary>Paints a strip on a canvas of its own.</summary>
-    private void RunOn(SKCanvas other, Strip strip, float[] row)
-    {
-        var outer = (context.Canvas, context.Alpha);
-        (context.Canvas, context.Alpha) = (other, 1);
-        Run(strip, row, SKBlendMode.SrcOver);
-        (context.Canvas, context.Alpha) = outer;
     }
 }

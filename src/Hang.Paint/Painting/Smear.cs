@@ -1,4 +1,5 @@
 using System.Runtime.Intrinsics;
+using Hang.Paint.Operations;
 using Hang.Paint.Pixels;
 using Hang.Scene.PaintList;
 using SkiaSharp;
@@ -13,7 +14,7 @@ namespace Hang.Paint.Painting;
 internal sealed unsafe class Smear : IDisposable
 {
     private const int PlaceNumbers = 7;
-    private SKSurface? still;
+    private Sheet? still;
     private SKRectI place;
     private (int X, int Y, float Weight)[] taps = [];
     private float opacity;
@@ -21,10 +22,10 @@ internal sealed unsafe class Smear : IDisposable
     /// <summary>The numbers of the still picture.</summary>
     public float[] Row { get; private set; } = [];
 
-    /// <summary>A canvas for the node's still picture; null when the node does more than move.</summary>
-    public SKCanvas? Begin(SKCanvas canvas, DrawNode node)
+    /// <summary>Where the node's still picture is painted; null when the node does more than move.</summary>
+    public Sheet? Begin(PaintContext context, DrawNode node)
     {
-        var moments = node.Moments;
+        var (canvas, moments) = (context.Canvas, node.Moments);
         for (var i = 1; i < moments.Length; i++)
         {
             if (
@@ -56,30 +57,22 @@ internal sealed unsafe class Smear : IDisposable
         {
             place = new(0, 0, 1, 1);
         }
-        still = SKSurface.Create(new SKImageInfo(place.Width, place.Height, SKColorType.Rgba8888, SKAlphaType.Premul))
-            ?? throw new InvalidOperationException("There is no memory for a moving layer.");
+        var corner = context.Sheet?.Corner ?? default;
+        still = new(context.Blocks, corner.X + place.Left, corner.Y + place.Top, place.Width, place.Height);
         still.Canvas.SetMatrix(device.PostConcat(SKMatrix.CreateTranslation(-place.Left, -place.Top)));
-        return still.Canvas;
+        return still;
     }
 
     /// <summary>Draws the smeared picture.</summary>
-    public void End(SKCanvas canvas, float alpha, SKBlendMode mode)
+    public void End(PaintContext context, SKBlendMode mode)
     {
         var (left, top) = (taps.Min(t => t.X), taps.Min(t => t.Y));
         var (width, height) = (place.Width + taps.Max(t => t.X) - left, place.Height + taps.Max(t => t.Y) - top);
-        still!.Canvas.Flush();
-        using var pixmap = still.PeekPixels();
-        var source = new ReadOnlySpan<uint>((void*)pixmap.GetPixels(), place.Width * place.Height);
-        var target = new uint[width * height];
-        Spread(source, target, width, height, left, top);
-        fixed (uint* pixels = target)
+        using (var spread = new Sheet(context.Blocks, still!.Left + left, still.Top + top, width, height))
         {
-            using var image = SKImage.FromPixels(new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Premul), (IntPtr)pixels);
-            using var paint = new SKPaint { ColorF = new SKColorF(0, 0, 0, alpha * opacity), BlendMode = mode };
-            canvas.Save();
-            canvas.ResetMatrix();
-            canvas.DrawImage(image, place.Left + left, place.Top + top, SKSamplingOptions.Default, paint);
-            canvas.Restore();
+            var source = new ReadOnlySpan<uint>(still.Pixels, place.Width * place.Height);
+            Spread(source, new Span<uint>(spread.Pixels, width * height), width, height, left, top);
+            spread.MixInto(context.Canvas, context.Sheet, place.Left + left, place.Top + top, context.Alpha * opacity, mode);
         }
         still.Dispose();
         still = null;

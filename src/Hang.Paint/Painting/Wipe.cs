@@ -1,4 +1,5 @@
 using System.Runtime.Intrinsics;
+using Hang.Paint.Operations;
 using Hang.Paint.Pixels;
 using Hang.Scene.Geometry;
 using Hang.Scene.PaintList;
@@ -21,7 +22,7 @@ internal sealed unsafe class Wipe : IDisposable
         Top = 1,
         Right = 4,
         Bottom = 5;
-    private SKSurface? still;
+    private Sheet? still;
     private SKRectI place;
     private float[] across = [],
         down = [];
@@ -30,10 +31,11 @@ internal sealed unsafe class Wipe : IDisposable
     /// <summary>The numbers of the picture without its mask.</summary>
     public float[] Row { get; private set; } = [];
 
-    /// <summary>A canvas for the picture; null when more changes than the mask, or it moves in both directions.</summary>
+    /// <summary>Where the picture is painted; null when more changes than the mask, or it moves in both directions.</summary>
     /// <param name="box">What the moments can touch.</param>
-    public SKCanvas? Begin(SKCanvas canvas, DrawNode node, in Box box)
+    public Sheet? Begin(PaintContext context, DrawNode node, in Box box)
     {
+        var canvas = context.Canvas;
         var (ops, moments) = (node.Strip.Ops, node.Moments);
         if (
             ops.Length < 4
@@ -80,30 +82,20 @@ internal sealed unsafe class Wipe : IDisposable
         down = Through(moments, edges + Top, edges + Bottom, device.ScaleY, device.TransY, place.Top, place.Height);
         Row = (float[])first.Clone();
         (Row[Opacity], Row[clip.At]) = (1, 0);
-        still = SKSurface.Create(new SKImageInfo(place.Width, place.Height, SKColorType.Rgba8888, SKAlphaType.Premul))
-            ?? throw new InvalidOperationException("There is no memory for a masked layer.");
+        var corner = context.Sheet?.Corner ?? default;
+        still = new(context.Blocks, corner.X + place.Left, corner.Y + place.Top, place.Width, place.Height);
         still.Canvas.SetMatrix(canvas.TotalMatrix.PostConcat(SKMatrix.CreateTranslation(-place.Left, -place.Top)));
-        return still.Canvas;
+        return still;
     }
 
     /// <summary>Draws what comes through.</summary>
-    public void End(SKCanvas canvas, float alpha, SKBlendMode mode)
+    public void End(PaintContext context, SKBlendMode mode)
     {
-        still!.Canvas.Flush();
-        using (var pixmap = still.PeekPixels())
+        for (var y = 0; y < place.Height; y++)
         {
-            var pixels = new Span<uint>((void*)pixmap.GetPixels(), place.Width * place.Height);
-            for (var y = 0; y < place.Height; y++)
-            {
-                Let(pixels.Slice(y * place.Width, place.Width), down[y]);
-            }
+            Let(new Span<uint>(still!.Row(y), place.Width), down[y]);
         }
-        using var image = still.Snapshot();
-        using var paint = new SKPaint { ColorF = new SKColorF(0, 0, 0, alpha * opacity), BlendMode = mode };
-        canvas.Save();
-        canvas.ResetMatrix();
-        canvas.DrawImage(image, place.Left, place.Top, SKSamplingOptions.Default, paint);
-        canvas.Restore();
+        still!.MixInto(context.Canvas, context.Sheet, place.Left, place.Top, context.Alpha * opacity, mode);
         still.Dispose();
         still = null;
     }

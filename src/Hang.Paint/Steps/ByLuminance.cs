@@ -11,4 +11,10 @@ internal sealed class ByLuminance(float[] stops) : DeviceStep
     public static DeviceStep Of(ReadOnlySpan<float> v, SKMatrix device) => new ByLuminance(v.Slice(Ops.Map.Stops, 5 * (int)v[Ops.Map.Count]).ToArray());
 
     public override SKImageFilter Over(SKImageFilter? input) => ColourMap.Over(stops, input);
+
+    public override void Work(PixelSteps on)
+    {
+        var table = ColourMap.Table(stops);
+        on.Each(p => ColourMap.Mapped(table, p));
+    }
 }

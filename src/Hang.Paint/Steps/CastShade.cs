@@ -1,3 +1,4 @@
+using Hang.Paint.Pixels;
 using Hang.Scene.PaintList;
 using SkiaSharp;
 
@@ -7,6 +8,8 @@ namespace Hang.Paint.Steps;
 /// <param name="only">True: without the picture itself.</param>
 internal sealed class CastShade(SKSize sigma, SKPoint offset, float grow, float[] colour, bool only) : Shade(sigma, offset, grow)
 {
+    private readonly uint premultiplied = Compositing.Premultiplied(colour, 1);
+
     public static DeviceStep Of(ReadOnlySpan<float> v, SKMatrix device) =>
         new CastShade(
             SigmaOf(Ops.Cast.Sigma.Of(v), device),
@@ -25,13 +28,15 @@ internal sealed class CastShade(SKSize sigma, SKPoint offset, float grow, float[
     private protected override SKColorFilter Tint() =>
         SKColorFilter.CreateColorMatrix([0, 0, 0, 0, colour[0], 0, 0, 0, 0, colour[1], 0, 0, 0, 0, colour[2], 0, 0, 0, colour[3], 0]);
 
-    private protected override void Join(PixelSteps on, SKCanvas result, Action<SKCanvas> throwOnto)
+    private protected override unsafe void Join(byte* mask, uint* pixels, int count)
     {
-        throwOnto(result);
-        if (!only)
+        if (only)
         {
-            using var plain = new SKPaint();
-            result.DrawSurface(on.Picture, default, plain);
+            Compositing.Put(premultiplied, mask, pixels, count);
+        }
+        else
+        {
+            Compositing.Under(premultiplied, mask, pixels, count);
         }
     }
 }

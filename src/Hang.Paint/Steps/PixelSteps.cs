@@ -16,125 +16,101 @@ internal delegate void PixelWork(Span<byte> pixels, int width, int height, SKRec
 internal sealed class PixelSteps : IDisposable
 {
     private readonly List<DeviceStep> steps;
-    private readonly SKPaint paint;
+    private readonly float opacity;
+    private readonly SKBlendMode blend;
     private readonly SKRectI place,
         seen;
-    private SKRectI needed;
-    private SKSurface? surface;
 
     /// <param name="device">From the group's coordinates to pixels of the target.</param>
     /// <param name="bounds">What the group's content can touch, in its coordinates.</param>
     /// <param name="seen">Pixels of the target that can be seen.</param>
-    public PixelSteps(List<DeviceStep> steps, SKMatrix device, Box bounds, SKRectI seen, float opacity, SKBlendMode blend)
+    /// <param name="corner">Where the target's pixels begin on the frame.</param>
+    public PixelSteps(Blocks blocks, List<DeviceStep> steps, SKMatrix device, Box bounds, SKRectI seen, SKPointI corner, float opacity, SKBlendMode blend)
     {
-        this.steps = steps;
-        paint = new() { BlendMode = blend, ColorF = new SKColorF(0, 0, 0, opacity) };
-        this.seen = seen;
+        (Blocks, this.steps, this.seen, this.opacity, this.blend) = (blocks, steps, seen, opacity, blend);
         var reach = (int)Math.Ceiling(steps.Sum(s => s.Reach));
-        var whole = SKRectI.Round(WholePixels.Around(WholePixels.Map(device, bounds)));
+        var whole = bounds.IsEmpty ? default : SKRectI.Round(WholePixels.Around(WholePixels.Map(device, bounds)));
         whole.Inflate(reach, reach);
         seen.Inflate(reach, reach);
         whole.Intersect(seen);
         place = whole.Width > 0 && whole.Height > 0 ? whole : new(seen.Left, seen.Top, seen.Left + 1, seen.Top + 1);
-        surface = Surface();
-        Canvas.SetMatrix(device.PostConcat(SKMatrix.CreateTranslation(-place.Left, -place.Top)));
+        Sheet = new(blocks, corner.X + place.Left, corner.Y + place.Top, place.Width, place.Height);
+        Sheet.Canvas.SetMatrix(device.PostConcat(SKMatrix.CreateTranslation(-place.Left, -place.Top)));
     }
 
+    public Blocks Blocks { get; }
+
     /// <summary>What is there now.</summary>
-    public SKSurface Picture => surface!;
+    public Sheet Sheet { get; private set; }
 
-    public SKCanvas Canvas => surface!.Canvas;
+    /// <summary>The pixels that can come into sight after the step that is being done.</summary>
+    public SKRectI Needed { get; private set; }
 
-    /// <summary>Does the steps and draws the result.</summary>
-    public void Finish(SKCanvas onto)
+    /// <summary>Does the steps and mixes the result in.</summary>
+    /// <param name="target">What the canvas paints on, where its pixels are at hand.</param>
+    public void Finish(SKCanvas onto, Sheet? target)
     {
         for (var i = 0; i < steps.Count; i++)
         {
             // What later steps do not carry into sight need not be made.
             var later = (int)Math.Ceiling(steps.Skip(i + 1).Sum(s => s.Reach));
-            needed = seen;
+            var needed = seen;
             needed.Inflate(later, later);
             needed.Offset(-place.Left, -place.Top);
-            steps[i].Work(this);
+            Needed = SKRectI.Intersect(needed, Sheet.Whole);
+            if (Needed.Width > 0 && Needed.Height > 0)
+            {
+                steps[i].Work(this);
+            }
         }
-        onto.Save();
-        onto.ResetMatrix();
-        using var image = surface!.Snapshot();
-        if (paint.BlendMode == SKBlendMode.DstIn)
-        {
-            onto.SaveLayer(paint);
-            onto.DrawImage(image, place.Left, place.Top, SKSamplingOptions.Default);
-            onto.Restore();
-        }
-        else
-        {
-            onto.DrawImage(image, place.Left, place.Top, SKSamplingOptions.Default, paint);
-        }
-        onto.Restore();
+        Sheet.MixInto(onto, target, place.Left, place.Top, opacity, blend);
         Dispose();
     }
 
-    public void Dispose()
-    {
-        surface?.Dispose();
-        surface = null;
-        paint.Dispose();
-    }
+    public void Dispose() => Sheet.Dispose();
 
     /// <summary>Puts the picture through one of Skia's filters.</summary>
     public void Through(SKImageFilter? filter)
     {
+        var next = Redrawn(filter);
+        Sheet.Dispose();
+        Sheet = next;
+    }
+
+    /// <summary>The picture through one of Skia's filters, as another.</summary>
+    public Sheet Redrawn(SKImageFilter? filter)
+    {
+        var next = new Sheet(Blocks, Sheet.Left, Sheet.Top, Sheet.Width, Sheet.Height);
+        using var image = Sheet.Image();
         using var through = new SKPaint { ImageFilter = filter };
-        Replace(Redrawn(Picture, through));
-    }
-
-    /// <summary>Works on the pixels of the picture.</summary>
-    public unsafe void Work(PixelWork work)
-    {
-        Canvas.Flush();
-        using var pixmap = Picture.PeekPixels();
-        work(new((void*)pixmap.GetPixels(), pixmap.RowBytes * pixmap.Height), place.Width, place.Height, needed, place.Left, place.Top);
-    }
-
-    /// <summary>Blurs a picture in place; each axis by the way that is right for it.</summary>
-    public void Soften(SKSurface picture, SKSize sigma)
-    {
-        var (x, y) = (sigma.Width < DeviceStep.Small ? 0 : sigma.Width, sigma.Height < DeviceStep.Small ? 0 : sigma.Height);
-        if (x > 0 || y > 0)
-        {
-            using var filter = EvenBlur.Of(x, y, null);
-            using var through = new SKPaint { ImageFilter = filter };
-            using var blurred = Redrawn(picture, through);
-            using var replace = new SKPaint { BlendMode = SKBlendMode.Src };
-            picture.Canvas.ResetMatrix();
-            picture.Canvas.DrawSurface(blurred, default, replace);
-        }
-        SmallBlur.Do(picture, place.Width, place.Height, x > 0 ? 0 : sigma.Width, y > 0 ? 0 : sigma.Height);
-    }
-
-    /// <summary>A picture drawn anew.</summary>
-    public SKSurface Redrawn(SKSurface picture, SKPaint by)
-    {
-        var next = Surface();
-        Draw(next.Canvas, picture, default, by);
+        next.Canvas.DrawImage(image, 0, 0, new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.None), through);
         return next;
     }
 
-    public static void Draw(SKCanvas canvas, SKSurface picture, SKPoint at, SKPaint by)
+    /// <summary>Works on the pixels of the picture.</summary>
+    public unsafe void Work(PixelWork work) =>
+        work(new(Sheet.Pixels, Sheet.Width * Sheet.Height * 4), Sheet.Width, Sheet.Height, Needed, place.Left, place.Top);
+
+    /// <summary>Does something to each pixel that can come into sight; what it makes of a pixel depends on nothing else.</summary>
+    public unsafe void Each(Func<uint, uint> made)
     {
-        using var image = picture.Snapshot();
-        canvas.DrawImage(image, at.X, at.Y, new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.None), by);
+        // Neighbours are often equal.
+        var (last, same) = (0u, made(0));
+        for (var y = Needed.Top; y < Needed.Bottom; y++)
+        {
+            var row = Sheet.Row(y);
+            for (var x = Needed.Left; x < Needed.Right; x++)
+            {
+                if (row[x] != last)
+                {
+                    last = row[x];
+                    same = made(last);
+                }
+                row[x] = same;
+            }
+        }
     }
 
-    /// <summary>From now on the picture is another.</summary>
-    public void Replace(SKSurface next)
-    {
-        surface!.Dispose();
-        surface = next;
-    }
-
-    /// <summary>An empty picture of the same size.</summary>
-    public SKSurface Surface() =>
-        SKSurface.Create(new SKImageInfo(place.Width, place.Height, SKColorType.Rgba8888, SKAlphaType.Premul))
-        ?? throw new InvalidOperationException($"There is no memory for a picture of {place.Width} x {place.Height}.");
+    /// <summary>Blurs the picture.</summary>
+    public void Soften(SKSize sigma) => Softener.Do(Blocks, Sheet, Needed, sigma);
 }

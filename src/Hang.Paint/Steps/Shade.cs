@@ -1,4 +1,5 @@
 using Hang.Paint.Filters;
+using Hang.Paint.Pixels;
 using SkiaSharp;
 
 namespace Hang.Paint.Steps;
@@ -9,6 +10,13 @@ namespace Hang.Paint.Steps;
 /// <param name="grow">How far it is larger than what casts it, in pixels of the target.</param>
 internal abstract class Shade(SKSize sigma, SKPoint offset, float grow) : DeviceStep
 {
+    /// <summary>Blurs reach this many standard deviations far.</summary>
+    private protected const float Far = 3;
+
+    private protected SKSize Sigma => sigma;
+
+    private protected SKPoint Offset => offset;
+
     public override bool NeedsPixels => IsSmall(sigma);
 
     // To grow, it looks three standard deviations of as much as it grows around.
@@ -25,23 +33,44 @@ internal abstract class Shade(SKSize sigma, SKPoint offset, float grow) : Device
         return SKImageFilter.CreateMatrix(SKMatrix.CreateTranslation(offset.X, offset.Y), new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.None), soft);
     }
 
-    /// <summary>Puts together what is thrown and the picture.</summary>
-    /// <param name="throwOnto">Draws what is thrown.</param>
-    private protected abstract void Join(PixelSteps on, SKCanvas result, Action<SKCanvas> throwOnto);
+    /// <summary>Puts together a row of what is thrown and of the picture.</summary>
+    /// <param name="mask">How much is thrown on each pixel.</param>
+    private protected abstract unsafe void Join(byte* mask, uint* pixels, int count);
 
-    public override void Work(PixelSteps on)
+    public override unsafe void Work(PixelSteps on)
     {
-        using var tint = Tint();
-        using var tinted = new SKPaint { ColorFilter = tint };
+        var needed = on.Needed;
+        using var hard = Hard(on);
+        using var soft = sigma.Width > 0 || sigma.Height > 0 ? Softener.Of(on.Blocks, hard, Under(on), on.Sheet.Left, on.Sheet.Top, sigma) : null;
+        using var moved = new Moved(on.Blocks, soft ?? hard, offset.X, offset.Y, needed.Width);
+        for (var y = needed.Top; y < needed.Bottom; y++)
+        {
+            Join(moved.Row(needed.Left, y, needed.Width), on.Sheet.Row(y) + needed.Left, needed.Width);
+        }
+    }
+
+    /// <summary>The picture's alpha, grown.</summary>
+    private Mask Hard(PixelSteps on)
+    {
         using var growing = Grown(grow, null);
-        using var through = new SKPaint { ImageFilter = growing };
-        using var grown = growing is null ? null : on.Redrawn(on.Picture, through);
-        using var thrown = on.Redrawn(grown ?? on.Picture, tinted);
-        on.Soften(thrown, sigma);
-        var result = on.Surface();
-        using var plain = new SKPaint();
-        Join(on, result.Canvas, canvas => PixelSteps.Draw(canvas, thrown, offset, plain));
-        on.Replace(result);
+        if (growing is null)
+        {
+            return Mask.OfAlpha(on.Blocks, on.Sheet, on.Sheet.Whole);
+        }
+        using var grown = on.Redrawn(growing);
+        return Mask.OfAlpha(on.Blocks, grown, grown.Whole);
+    }
+
+    /// <summary>What is needed of the mask, before it is moved.</summary>
+    private SKRectI Under(PixelSteps on)
+    {
+        var place = on.Needed;
+        place.Offset(-(int)MathF.Floor(offset.X), -(int)MathF.Floor(offset.Y));
+        place.Inflate(1, 1);
+        var all = on.Sheet.Whole;
+        all.Inflate((int)MathF.Ceiling(Far * sigma.Width) + 2, (int)MathF.Ceiling(Far * sigma.Height) + 2);
+        place.Intersect(all);
+        return place.Width > 0 && place.Height > 0 ? place : default;
     }
 
     /// <summary>

@@ -15,5 +15,5 @@ internal sealed class Softened(SKSize sigma) : DeviceStep
 
     public override SKImageFilter? Over(SKImageFilter? input) => EvenBlur.Of(sigma.Width, sigma.Height, input);
 
-    public override void Work(PixelSteps on) => on.Soften(on.Picture, sigma);
+    public override void Work(PixelSteps on) => on.Soften(sigma);
 }

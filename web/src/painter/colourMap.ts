@@ -14,22 +14,29 @@ type Stops = Float32Array
  * its own. The core's ColourMap.cs does the same.
  */
 export function colourMap(ck: CanvasKit, made: Made, stops: Stops, input: ImageFilter | null): ImageFilter {
-  const coloured = (matrix: number[], on: ImageFilter | null) =>
-    made.keep(ck.ImageFilter.MakeColorFilter(made.keep(ck.ColorFilter.MakeMatrix(matrix)), on))
+  const all = whole(ck, made, stops, input)
+  if (stops.every((v, i) => i % 5 !== 4 || v >= 1)) return all
+  // How much is replaced, by luminance too: the mapped colours with that alpha over the picture itself. Both are made of the picture's colours alone, so
+  // that where it lets something through no less of it is replaced.
+  const opaque = coloured(ck, made, [1, 0, 0, 0, 0, 0, 1, 0, 0, 0, 0, 0, 1, 0, 0, 0, 0, 0, 0, 1], input)
+  const grey = stops.map((v, i) => (i % 5 === 0 ? v : i % 5 === 4 ? 1 : stops[i - (i % 5) + 4]!))
+  const share = coloured(ck, made, [0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 1, 0, 0, 0, 0], whole(ck, made, grey, opaque))
+  const part = made.keep(ck.ImageFilter.MakeBlend(ck.BlendMode.DstIn, whole(ck, made, stops, opaque), share))
+  return made.keep(ck.ImageFilter.MakeBlend(ck.BlendMode.SrcATop, input, part))
+}
+
+const coloured = (ck: CanvasKit, made: Made, matrix: number[], on: ImageFilter | null) =>
+  made.keep(ck.ImageFilter.MakeColorFilter(made.keep(ck.ColorFilter.MakeMatrix(matrix)), on))
+
+/** All of the picture in the colours of the stops. */
+function whole(ck: CanvasKit, made: Made, stops: Stops, input: ImageFilter | null): ImageFilter {
   const flat = [0, 0, 0, 0, stops[1]!, 0, 0, 0, 0, stops[2]!, 0, 0, 0, 0, stops[3]!, 0, 0, 0, 1, 0]
-  let all = coloured(flat, input)
-  let least = stops[4]!
+  let all = coloured(ck, made, flat, input)
   for (let i = 5; i + 4 < stops.length; i += 5) {
     const from = stops[i - 5]!
     const k = 1 / (Math.max(stops[i]!, from + LEAST) - from)
     const rise = [0, 0, 0, 0, stops[i + 1]!, 0, 0, 0, 0, stops[i + 2]!, 0, 0, 0, 0, stops[i + 3]!, R * k, G * k, B * k, 0, -from * k]
-    all = made.keep(ck.ImageFilter.MakeBlend(ck.BlendMode.SrcATop, all, coloured(rise, input)))
-    least = Math.min(least, stops[i + 4]!)
+    all = made.keep(ck.ImageFilter.MakeBlend(ck.BlendMode.SrcATop, all, coloured(ck, made, rise, input)))
   }
-  if (least >= 1) return all
-  // How much is replaced, by luminance too: the mapped picture with that alpha over the picture itself.
-  const grey = stops.map((v, i) => (i % 5 === 0 ? v : i % 5 === 4 ? 1 : stops[i - (i % 5) + 4]!))
-  const share = coloured([0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 1, 0, 0, 0, 0], colourMap(ck, made, grey, input))
-  const part = made.keep(ck.ImageFilter.MakeBlend(ck.BlendMode.DstIn, all, share))
-  return made.keep(ck.ImageFilter.MakeBlend(ck.BlendMode.SrcATop, input, part))
+  return all
 }
