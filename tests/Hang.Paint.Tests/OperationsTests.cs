@@ -108,7 +108,10 @@ public class OperationsTests
         ["map"] = 4,
         ["mapInPart"] = 4,
         ["streak"] = 3,
+        ["picture"] = 3,
+        ["onto"] = 3,
         ["blend-colorDodge"] = 3,
+        ["blend-hardLight"] = 3,
         ["cast"] = 6,
     };
 

@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using System.Runtime.Intrinsics;
 using SkiaSharp;
 
@@ -32,7 +33,11 @@ internal static class ColourMap
         // How much is replaced, by luminance too: the mapped colours with that alpha over the picture itself. Both are made of the picture's colours alone, so
         // that where it lets something through no less of it is replaced.
         var opaque = Opaque(input);
-        return SKImageFilter.CreateBlendMode(SKBlendMode.SrcATop, input, SKImageFilter.CreateBlendMode(SKBlendMode.DstIn, Whole(stops, opaque), Share(stops, opaque)));
+        return SKImageFilter.CreateBlendMode(
+            SKBlendMode.SrcATop,
+            input,
+            SKImageFilter.CreateBlendMode(SKBlendMode.DstIn, Whole(stops, opaque), Share(stops, opaque))
+        );
     }
 
     /// <summary>All of the picture in the colours of the stops.</summary>
@@ -93,6 +98,7 @@ internal static class ColourMap
     }
 
     /// <summary>A premultiplied pixel with other colours and the same alpha.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     public static uint Mapped(uint[] table, uint pixel)
     {
         var alpha = pixel >> 24;

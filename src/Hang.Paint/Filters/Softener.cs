@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using System.Runtime.InteropServices;
 using System.Runtime.Intrinsics;
 using Hang.Paint.Pixels;
@@ -126,6 +127,7 @@ internal static unsafe class Softener
     }
 
     /// <summary>The means of so many pixels each.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private static Plane Shrunk(
         Blocks blocks,
         int channels,
@@ -166,6 +168,7 @@ internal static unsafe class Softener
         return plane;
     }
 
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private static void Scale(ushort* numbers, int count, int by)
     {
         for (var i = 0; by > 0 && i < count; i += Vector256<ushort>.Count)
@@ -175,6 +178,7 @@ internal static unsafe class Softener
     }
 
     /// <summary>The mean of each two neighbours, in place.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private static void Pairs(ushort* numbers, int channels, int count)
     {
         if (channels == 1)
@@ -216,8 +220,7 @@ internal static unsafe class Softener
             for (; next <= y + reachY; next++)
             {
                 var at = Slot(next, ring);
-                empty[at] =
-                    next < plane.Down.From || next >= plane.Down.To || !Line(plane, next, across, reachX, padded, room + 2 * plane.Channels * reachX);
+                empty[at] = next < plane.Down.From || next >= plane.Down.To || !Line(plane, next, across, reachX, padded, room + 2 * plane.Channels * reachX);
                 if (!empty[at])
                 {
                     Across(padded + plane.Channels * reachX, softened + (long)at * room, length, plane.Channels, bellX);
@@ -233,6 +236,7 @@ internal static unsafe class Softener
     private static int Slot(int y, int ring) => ((y % ring) + ring) % ring;
 
     /// <summary>A row of a plane with what is around it; false when there is nothing.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private static bool Line(Plane plane, int y, Extent across, int reach, float* to, int count)
     {
         NativeMemory.Clear(to, (nuint)(4L * (count + 32)));
@@ -261,6 +265,7 @@ internal static unsafe class Softener
         return rest != 0 || any != Vector256<ushort>.Zero;
     }
 
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private static void Across(float* from, float* to, int length, int channels, float[] bell)
     {
         fixed (float* weights = bell)
@@ -284,6 +289,7 @@ internal static unsafe class Softener
         }
     }
 
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private static void Column(float* rows, bool[] empty, int y, int ring, int room, ushort* to, int length, float[] bell)
     {
         var sources = stackalloc float*[ring];
@@ -378,6 +384,7 @@ internal static unsafe class Softener
     }
 
     /// <summary>The row of a picture of twice the height.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private static ushort* Between(Plane plane, int y, ushort* to)
     {
         var near = y >> 1;
@@ -393,6 +400,7 @@ internal static unsafe class Softener
     }
 
     /// <summary>A row of twice the width.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private static void Stretch(ushort* from, int channels, Extent has, ushort* to, Extent wanted)
     {
         // By pairs, each of two neighbours on either side of a small pixel; the first may begin before what is wanted.
@@ -441,6 +449,7 @@ internal static unsafe class Softener
         }
     }
 
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private static void Bytes(ushort* from, byte* to, int count)
     {
         var (half, i) = (Vector256.Create((ushort)(Plane.One / 2)), 0);

@@ -23,7 +23,7 @@ internal sealed class PaintContext(PictureShelf pictures) : IDisposable
     /// <summary>Memory for pictures within the picture.</summary>
     public Blocks Blocks { get; } = new();
 
-    public SKCanvas Canvas { get; private set; } = null!;
+    public SKCanvas Canvas { get; set; } = null!;
 
     /// <summary>The pixels that the canvas paints on; null where they are not at hand.</summary>
     public Sheet? Sheet { get; private set; }

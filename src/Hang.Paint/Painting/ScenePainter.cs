@@ -33,7 +33,8 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
         context.Begin(onto, sheet);
         try
         {
-            foreach (var node in scene.Nodes)
+            var nodes = scene.Nodes.AsSpan();
+            foreach (var node in nodes[Covering.Last(nodes, onto.TotalMatrix, onto.DeviceClipBounds)..])
             {
                 if (node.Moments.Length == 0 || context.Skipping > 0)
                 {

@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using System.Runtime.Intrinsics;
 
 namespace Hang.Paint.Pixels;
@@ -73,6 +74,7 @@ internal sealed unsafe class Moved : IDisposable
 
     /// <summary>The means of two rows.</summary>
     /// <param name="part">Of the second, in 256ths.</param>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private static void Blend(byte* first, byte* second, byte* to, int count, int part)
     {
         var (a, b, half, i) = (Vector256.Create((ushort)(Whole - part)), Vector256.Create((ushort)part), Vector256.Create((ushort)(Whole / 2)), 0);

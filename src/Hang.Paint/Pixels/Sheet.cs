@@ -28,8 +28,7 @@ internal sealed unsafe class Sheet : IDisposable
     {
         Pixels = pixels;
         (Left, Top, Width, Height) = (left, top, width, height);
-        surface =
-            SKSurface.Create(new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Premul), (IntPtr)pixels, width * 4)
+        surface = SKSurface.Create(new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Premul), (IntPtr)pixels, width * 4)
             ?? throw new InvalidOperationException($"There is no memory for a picture of {width} x {height}.");
     }
 
@@ -67,7 +66,7 @@ internal sealed unsafe class Sheet : IDisposable
     public void MixInto(SKCanvas onto, Sheet? target, int left, int top, float opacity, SKBlendMode blend)
     {
         var strength = (int)(opacity * 255 + 0.5f);
-        if (target is not null && onto.IsClipRect && blend is SKBlendMode.SrcOver or SKBlendMode.DstIn or SKBlendMode.DstOut)
+        if (target is not null && onto.IsClipRect && blend is SKBlendMode.SrcOver or SKBlendMode.DstIn or SKBlendMode.DstOut or SKBlendMode.SrcATop)
         {
             var clip = SKRectI.Intersect(onto.DeviceClipBounds, target.Whole);
             Mix(target, clip, SKRectI.Intersect(clip, new(left, top, left + Width, top + Height)), left, top, strength, blend);
@@ -104,6 +103,10 @@ internal sealed unsafe class Sheet : IDisposable
             if (blend == SKBlendMode.SrcOver)
             {
                 Compositing.Over(from, to, both.Width, strength);
+            }
+            else if (blend == SKBlendMode.SrcATop)
+            {
+                Compositing.Atop(from, to, both.Width, strength);
             }
             else
             {

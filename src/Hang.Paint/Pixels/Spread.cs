@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using System.Runtime.Intrinsics;
 
 namespace Hang.Paint.Pixels;
@@ -6,6 +7,7 @@ namespace Hang.Paint.Pixels;
 internal static unsafe class Spread
 {
     /// <summary>The alpha of each pixel.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     public static void Alpha(uint* from, byte* to, int count)
     {
         var i = 0;
@@ -22,6 +24,7 @@ internal static unsafe class Spread
     }
 
     /// <summary>Adds bytes to numbers.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     public static void Add(byte* from, ushort* to, int count)
     {
         var i = 0;

@@ -13,8 +13,7 @@ internal sealed class InnerShade(SKSize sigma, SKPoint offset, float[] colour) :
         new InnerShade(SigmaOf(Ops.Inner.Sigma.Of(v), device), Mapped(device, Ops.Inner.Offset.Of(v)), Ops.Inner.Colour.Of(v).ToArray());
 
     // It carries nothing, but what lies around is seen by what it throws.
-    private protected override float Beyond =>
-        Math.Max(Far * Sigma.Width + Math.Abs(Offset.X), Far * Sigma.Height + Math.Abs(Offset.Y)) + 1;
+    private protected override float Beyond => Math.Max(Far * Sigma.Width + Math.Abs(Offset.X), Far * Sigma.Height + Math.Abs(Offset.Y)) + 1;
 
     public override SKImageFilter Over(SKImageFilter? input)
     {

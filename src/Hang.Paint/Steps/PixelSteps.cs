@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using Hang.Paint.Filters;
 using Hang.Paint.Pixels;
 using Hang.Scene.Geometry;
@@ -92,6 +93,7 @@ internal sealed class PixelSteps : IDisposable
         work(new(Sheet.Pixels, Sheet.Width * Sheet.Height * 4), Sheet.Width, Sheet.Height, Needed, place.Left, place.Top);
 
     /// <summary>Does something to each pixel that can come into sight; what it makes of a pixel depends on nothing else.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     public unsafe void Each(Func<uint, uint> made)
     {
         // Neighbours are often equal.

@@ -1,0 +1,111 @@
+using Hang.Scene.Geometry;
+using Hang.Scene.PaintList;
+using SkiaSharp;
+
+namespace Hang.Paint.Painting;
+
+/// <summary>
+/// What hides all that lies behind it: a shape of straight sides, in one colour that lets nothing through, which reaches beyond all that can be seen. What lies behind
+/// need not be painted.
+/// </summary>
+internal static class Covering
+{
+    /// <summary>How far beyond the edge of what is seen it must reach, in pixels: its own edge is soft.</summary>
+    private const double Beyond = 1;
+
+    /// <summary>The number of the last node that hides all before it; 0 when none does.</summary>
+    /// <param name="device">From the scene to pixels.</param>
+    /// <param name="seen">Pixels that can be seen.</param>
+    public static int Last(ReadOnlySpan<DrawNode> nodes, SKMatrix device, SKRectI seen)
+    {
+        var box = new Box(seen.Left - Beyond, seen.Top - Beyond, seen.Right + Beyond, seen.Bottom + Beyond);
+        var start = new Matrix(device.ScaleX, device.SkewY, device.SkewX, device.ScaleY, device.TransX, device.TransY);
+        var (found, level) = (0, 0);
+        for (var i = 0; i < nodes.Length; i++)
+        {
+            // Within a group of others it hides what the group holds, not what lies behind that.
+            if (i > 0 && level == 0 && nodes[i].Moments.Length == 0 && Covers(nodes[i], start, box))
+            {
+                found = i;
+            }
+            level += nodes[i].Strip.Opens;
+        }
+        return found;
+    }
+
+    private static bool Covers(DrawNode node, Matrix matrix, Box seen)
+    {
+        var row = node.Values;
+        foreach (var op in node.Strip.Ops)
+        {
+            var v = row[op.At..];
+            if (op.Kind.Does.HasFlag(Does.Moves))
+            {
+                if (v[Ops.Place.Opacity] < 1)
+                {
+                    return false;
+                }
+                var m = Ops.Place.Matrix.Of(v);
+                matrix *= new Matrix(m[0], m[1], m[2], m[3], m[4], m[5]);
+            }
+            else if (op.Kind.Does.HasFlag(Does.Mixes))
+            {
+                if (op.Mixing != Mixing.Normal || v[Ops.Group.Opacity] < 1 || HasSteps(op, row))
+                {
+                    return false;
+                }
+            }
+            else if (op.Kind.Does.HasFlag(Does.Fills))
+            {
+                return op.Ink!.Type == PaintType.Solid
+                    && Ops.Fill.Colour.Of(v)[3] >= 1
+                    && op.Takes.IsEmpty
+                    && op.Shape!.Verbs == Shape.Box
+                    && Holds(v.Slice(Ops.Fill.More, 8), matrix, seen);
+            }
+            else if (!op.Kind.Does.HasFlag(Does.Marks))
+            {
+                return false;
+            }
+        }
+        return false;
+    }
+
+    private static bool HasSteps(Op group, ReadOnlySpan<float> row)
+    {
+        foreach (var step in group.Steps)
+        {
+            if (row[step.At + StepKind.On] != 0)
+            {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /// <summary>True when four corners in a row around a shape without dents hold a box.</summary>
+    private static bool Holds(ReadOnlySpan<float> corners, Matrix matrix, Box box)
+    {
+        Span<Point> p = stackalloc Point[4];
+        for (var i = 0; i < 4; i++)
+        {
+            p[i] = matrix.Map(new Point(corners[2 * i], corners[2 * i + 1]));
+        }
+        ReadOnlySpan<Point> seen = [new(box.Left, box.Top), new(box.Right, box.Top), new(box.Right, box.Bottom), new(box.Left, box.Bottom)];
+        double sign = 0;
+        for (var i = 0; i < 4; i++)
+        {
+            var (a, b) = (p[i], p[(i + 1) % 4]);
+            foreach (var corner in seen)
+            {
+                var side = (b.X - a.X) * (corner.Y - a.Y) - (b.Y - a.Y) * (corner.X - a.X);
+                sign = sign == 0 ? side : sign;
+                if (!(side * sign > 0))
+                {
+                    return false;
+                }
+            }
+        }
+        return true;
+    }
+}
