@@ -7,9 +7,10 @@ using SkiaSharp;
 namespace Hang.Paint.Filters;
 
 /// <summary>
-/// Blurs of any standard deviation: a large one is made of a small picture. The picture is halved, each pixel the mean of two; blurred there; and doubled again,
-/// each pixel 3/4 of the nearer one and 1/4 of the other. Halving adds a variance of 1/4, doubling 3/4, in pixels of the larger picture, so what is left for the blur
-/// between is known exactly, and the whole grows evenly with the standard deviation. Pixels of small pictures lie where the frame's do, whatever part of it is painted.
+/// Blurs of any standard deviation: a large one is made of a small picture. The picture is halved, each pixel the mean of two; blurred there; and doubled
+/// again, each pixel 3/4 of the nearer one and 1/4 of the other. Halving adds a variance of 1/4, doubling 3/4, in pixels of the larger picture, so what is
+/// left for the blur between is known exactly, and the whole grows evenly with the standard deviation. Pixels of small pictures lie where the frame's do,
+/// whatever part of it is painted.
 /// </summary>
 internal static unsafe class Softener
 {

@@ -7,8 +7,8 @@ using SkiaSharp;
 namespace Hang.Paint.Operations;
 
 /// <summary>
-/// Shapes in our own colours: Skia says how much of each pixel a shape covers, in one channel, and the colours are laid on by that. Skia's own way takes fifteen
-/// times as long as writing the pixels for a colour that lets something through, and thirty times for a gradient or a picture between pixels.
+/// Shapes in our own colours: Skia says how much of each pixel a shape covers, in one channel, and the colours are laid on by that. Skia's own way takes
+/// fifteen times as long as writing the pixels for a colour that lets something through, and thirty times for a gradient or a picture between pixels.
 /// </summary>
 internal static unsafe class Coverage
 {

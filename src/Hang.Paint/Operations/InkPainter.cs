@@ -38,7 +38,9 @@ internal abstract class InkPainter(InkOp kind) : IOpPainter
         return GradientRows.Of(c.Blocks, kind, op, v, c.Alpha, c.Canvas.TotalMatrix.PreConcat(SKMatrix.CreateScale(scale, scale)), longest);
     }
 
-    /// <summary>What the shape lies within, in its coordinates, with the points that its curves are made from: one that Skia has to cut is made of others.</summary>
+    /// <summary>
+    /// What the shape lies within, in its coordinates, with the points that its curves are made from: one that Skia has to cut is made of others.
+    /// </summary>
     public virtual Box Around(PaintContext c, Op op, ReadOnlySpan<float> v) => kind.Touches(c.Strip, op, v);
 
     /// <summary>What the shape is drawn at: its gradient lies in those coordinates too.</summary>

@@ -5,8 +5,8 @@ using SkiaSharp;
 namespace Hang.Paint.Operations;
 
 /// <summary>
-/// A picture as it lies on the pixels of a sheet: where it stands at whole pixels in its own size its pixels as they are, elsewhere read between them. A smaller one
-/// is read from its halves, from the two nearest in size, by how near those are.
+/// A picture as it lies on the pixels of a sheet: where it stands at whole pixels in its own size its pixels as they are, elsewhere read between them. A
+/// smaller one is read from its halves, from the two nearest in size, by how near those are.
 /// </summary>
 internal sealed unsafe class PictureRows : ColourRows
 {

@@ -5,8 +5,8 @@ using SkiaSharp;
 namespace Hang.Paint.Painting;
 
 /// <summary>
-/// What hides all that lies behind it: a shape of straight sides, in one colour that lets nothing through, which reaches beyond all that can be seen. What lies behind
-/// need not be painted.
+/// What hides all that lies behind it: a shape of straight sides, in one colour that lets nothing through, which reaches beyond all that can be seen.
+/// What lies behind need not be painted.
 /// </summary>
 internal static class Covering
 {

@@ -32,8 +32,8 @@ internal sealed unsafe class Mask : IDisposable
     /// <param name="surface">Skia's, in pixels of the sheet, over the mask's memory; to be let go of before the mask.</param>
     public static Mask ToDrawOn(Blocks blocks, SKRectI place, out SKSurface surface)
     {
-        // Skia covers edges of curves a little differently wherever they lie. So its surface begins where the sheet does, and what is drawn lies where it would lie
-        // there; what comes before the mask's own memory is never touched, since it is clipped.
+        // Skia covers edges of curves a little differently wherever they lie. So its surface begins where the sheet does, and what is drawn lies where it
+        // would lie there; what comes before the mask's own memory is never touched, since it is clipped.
         var mask = new Mask(blocks, place, place.Right);
         for (var y = place.Top; y < place.Bottom; y++)
         {

@@ -3,7 +3,9 @@ using System.Runtime.Intrinsics;
 
 namespace Hang.Paint.Pixels;
 
-/// <summary>Colours along a gradient, eight at a time: between two stops straight colours are mixed, then multiplied by their alpha (as Skia does by default).</summary>
+/// <summary>
+/// Colours along a gradient, eight at a time: between two stops straight colours are mixed, then multiplied by their alpha (as Skia does by default).
+/// </summary>
 internal sealed unsafe class Ramp
 {
     private readonly Piece[] pieces;

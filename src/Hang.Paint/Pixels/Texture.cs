@@ -3,7 +3,9 @@ using System.Runtime.Intrinsics;
 
 namespace Hang.Paint.Pixels;
 
-/// <summary>Premultiplied pixels that are read between pixels: there each is the mean of its four neighbours, by how near they are; beyond the edge, the edge's.</summary>
+/// <summary>
+/// Premultiplied pixels that are read between pixels: there each is the mean of its four neighbours, by how near they are; beyond the edge, the edge's.
+/// </summary>
 internal readonly unsafe struct Texture(uint* pixels, int width, int height, int stride)
 {
     /// <summary>A pixel in the numbers that count along a line: fine enough for any row.</summary>

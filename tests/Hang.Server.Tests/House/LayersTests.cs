@@ -12,7 +12,7 @@ public class LayersTests
         "Hang.Core",
         "Idles Credits Charts Palettes Contents Effects Masks Layers Documents Lengths Fields Refitting Placing Sounds Evaluation Programs Checks Arrivals Edits Rosters Handoff"
     )]
-    [InlineData("Hang.Paint", "Paths Pictures Pixels Fonts Shaping Filters Steps Operations Painting")]
+    [InlineData("Hang.Paint", "Paths Pixels Pictures Fonts Shaping Filters Steps Operations Painting")]
     [InlineData(
         "Hang.Media",
         "Processes Unpacking Probing Tables Packs Sounds Judging Frames Encoding Stills Reading Movies Slices Kinds Rendering Proofs Deliveries Reports"
