@@ -122,7 +122,7 @@ public class OperationsTests
         using var painter = new ScenePainter(pictures);
         using var blocks = new Blocks();
         using var sheet = new Sheet(blocks, 0, 0, Width, Height);
-        painter.Paint(sheet, scene);
+        painter.Paint(sheet, scene, SKColors.Transparent, SKMatrix.Identity);
         using var image = sheet.Image();
         var bitmap = new SKBitmap(image.Info);
         image.ReadPixels(bitmap.Info, bitmap.GetPixels());

@@ -138,15 +138,18 @@ public sealed class OwnPixelsTests : IDisposable
         Assert.Equal(1, Last(l => Turned(l, Box(-2, -2, 330, 210))));
         Assert.Equal(1, Last(l => Turned(l, leaning)));
         Assert.Equal(1, Last(l => l.Group("normal", 1).Fill(Shape.Box, [0, 0.5f, 0, 1], leaning).Fill(Shape.Box, [0, 0, 0, 0.1f], leaning).End()));
+        float[] stops = [0, 1, 0, 0, 1, 1, 0, 0, 1, 1];
+        Assert.Equal(1, Last(l => l.Gradient("linear", [0, 0, 300, 0, 0, 0], [1, 0, 0, 1, 0, 0], stops, leaning)));
+        Assert.Equal(-1, Last(l => l.Gradient("linear", [0, 0, 300, 0, 0, 0], [1, 0, 0, 1, 0, 0], [.. stops[..4], 0.9f, .. stops[5..]], leaning)));
         // Short by a pixel, letting something through, clipped, mixed in otherwise, not all of it there.
-        Assert.Equal(0, Last(l => Turned(l, Box(-2, -2, 320, 210))));
-        Assert.Equal(0, Last(l => l.Fill(Shape.Box, [0, 0.5f, 0, 0.99f], leaning)));
-        Assert.Equal(0, Last(l => l.Clip(Shape.Box, "no", 1, Box(0, 0, 50, 50)).Fill(Shape.Box, [0, 0.5f, 0, 1], leaning)));
-        Assert.Equal(0, Last(l => l.Group("multiply", 1).Fill(Shape.Box, [0, 0.5f, 0, 1], leaning).End()));
-        Assert.Equal(0, Last(l => l.Group("normal", 0.5f).Fill(Shape.Box, [0, 0.5f, 0, 1], leaning).End()));
-        Assert.Equal(0, Last(l => l.Group("normal", 1, ListMaker.Step(Ops.Soften, 3, 3)).Fill(Shape.Box, [0, 0.5f, 0, 1], leaning).End()));
+        Assert.Equal(-1, Last(l => Turned(l, Box(-2, -2, 320, 210))));
+        Assert.Equal(-1, Last(l => l.Fill(Shape.Box, [0, 0.5f, 0, 0.99f], leaning)));
+        Assert.Equal(-1, Last(l => l.Clip(Shape.Box, "no", 1, Box(0, 0, 50, 50)).Fill(Shape.Box, [0, 0.5f, 0, 1], leaning)));
+        Assert.Equal(-1, Last(l => l.Group("multiply", 1).Fill(Shape.Box, [0, 0.5f, 0, 1], leaning).End()));
+        Assert.Equal(-1, Last(l => l.Group("normal", 0.5f).Fill(Shape.Box, [0, 0.5f, 0, 1], leaning).End()));
+        Assert.Equal(-1, Last(l => l.Group("normal", 1, ListMaker.Step(Ops.Soften, 3, 3)).Fill(Shape.Box, [0, 0.5f, 0, 1], leaning).End()));
         // Corners in no order make a shape with a crossing.
-        Assert.Equal(0, Last(l => l.Fill(Shape.Box, [0, 0.5f, 0, 1], [-9, -9, 900, 900, 900, -9, -9, 900])));
+        Assert.Equal(-1, Last(l => l.Fill(Shape.Box, [0, 0.5f, 0, 1], [-9, -9, 900, 900, 900, -9, -9, 900])));
     }
 
     private static int Last(Action<ListMaker> write)
@@ -186,7 +189,7 @@ public sealed class OwnPixelsTests : IDisposable
         using var painter = new ScenePainter(pictures);
         using var sheet = new Sheet(blocks, 0, 0, Width, Height);
         sheet.Canvas.ClipRect(part ?? sheet.Whole);
-        painter.Paint(sheet, scene);
+        painter.Paint(sheet, scene, SKColors.Transparent, SKMatrix.Identity);
         using var image = sheet.Image();
         return Read(image);
     }

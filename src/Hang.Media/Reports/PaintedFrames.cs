@@ -7,28 +7,53 @@ using Hang.Paint.Pictures;
 
 namespace Hang.Media.Reports;
 
-/// <summary>Shows every distinct frame of a graphic to those who look for something in it; the next one is painted meanwhile.</summary>
+/// <summary>Shows every distinct frame of a graphic to those who look for something in it, in order; the next ones are painted meanwhile.</summary>
 public static class PaintedFrames
 {
     public static async Task ShowAsync(Evaluator evaluator, PictureShelf pictures, IReadOnlyList<IFrameWatcher> watchers, CancellationToken cancel = default)
     {
         var graphic = evaluator.Graphic;
-        using var one = new FrameCanvas(graphic.Width, graphic.Height, null, pictures);
-        using var other = new FrameCanvas(graphic.Width, graphic.Height, null, pictures);
-        var (now, next) = (one, other);
-        var looking = Task.CompletedTask;
-        var frame = 0;
-        foreach (var (scene, times) in SceneRuns.Of(evaluator, Enumerable.Range(0, graphic.Phases.Total)))
+        // One is looked at while the others are painted.
+        var ahead = Math.Max(2, Environment.ProcessorCount + 1);
+        var canvases = new Queue<FrameCanvas>();
+        var painted = new Queue<Task>();
+        try
         {
-            cancel.ThrowIfCancellationRequested();
-            now.Paint(scene);
+            var looking = Task.CompletedTask;
+            var frame = 0;
+            foreach (var (scene, times) in SceneRuns.Of(evaluator, Enumerable.Range(0, graphic.Phases.Total)))
+            {
+                cancel.ThrowIfCancellationRequested();
+                if (painted.Count == ahead)
+                {
+                    await painted.Dequeue();
+                }
+                var canvas = canvases.Count < ahead ? new FrameCanvas(graphic.Width, graphic.Height, null, pictures) : canvases.Dequeue();
+                canvases.Enqueue(canvas);
+                var (before, at) = (looking, frame);
+                var painting = Task.Run(() => canvas.Paint(scene), cancel);
+                looking = LookAsync();
+                painted.Enqueue(looking);
+                frame += times;
+
+                async Task LookAsync()
+                {
+                    await painting;
+                    await before;
+                    await Task.Run(() => Look(canvas, at, times, watchers), cancel);
+                }
+            }
             await looking;
-            var (canvas, at) = (now, frame);
-            looking = Task.Run(() => Look(canvas, at, times, watchers), cancel);
-            (now, next) = (next, now);
-            frame += times;
         }
-        await looking;
+        finally
+        {
+            // None is let go of while it is painted or looked at.
+            await Task.WhenAll(painted).ContinueWith(_ => { }, CancellationToken.None, TaskContinuationOptions.None, TaskScheduler.Default);
+            foreach (var canvas in canvases)
+            {
+                canvas.Dispose();
+            }
+        }
     }
 
     /// <summary>The cover window of a stinger; null for what is none, or hides everything in no frame.</summary>

@@ -320,7 +320,7 @@ internal static unsafe class Softener
                 a += Vector256.Load(sources[n] + i) * w;
                 b += Vector256.Load(sources[n] + i + 8) * w;
             }
-            var made = Vector256.Narrow(Vector256.ConvertToInt32(a).AsUInt32(), Vector256.ConvertToInt32(b).AsUInt32());
+            var made = Vector256.Narrow(Vector256.ConvertToInt32Native(a).AsUInt32(), Vector256.ConvertToInt32Native(b).AsUInt32());
             if (i <= length - 16)
             {
                 made.Store(to + i);

@@ -60,6 +60,19 @@ internal static unsafe class Coverage
         {
             return false;
         }
+        if (c.Alpha >= 1 && UprightBox.Of(op, v) is { } box && Holds(c.Canvas.TotalMatrix, box, place))
+        {
+            // It covers all that is seen of it, edges and all.
+            for (var y = place.Top; y < place.Bottom; y++)
+            {
+                var to = c.Sheet!.Row(y) + place.Left;
+                if (!rows.Write(place.Left, y, place.Width, to))
+                {
+                    Compositing.Over(rows.Row(place.Left, y, place.Width), to, place.Width, 255);
+                }
+            }
+            return true;
+        }
         using var mask = Covered(c, op, v, place, draw);
         for (var y = place.Top; y < place.Bottom; y++)
         {
@@ -67,6 +80,15 @@ internal static unsafe class Coverage
         }
         return true;
     }
+
+    private static bool Holds(SKMatrix m, SKRect box, SKRectI place) =>
+        m.SkewX == 0
+        && m.SkewY == 0
+        && m.MapRect(box) is var on
+        && on.Left <= place.Left
+        && on.Top <= place.Top
+        && on.Right >= place.Right
+        && on.Bottom >= place.Bottom;
 
     /// <summary>True when its pixels are at hand, and it is laid over what is there.</summary>
     /// <param name="touched">What it can touch, in its coordinates.</param>

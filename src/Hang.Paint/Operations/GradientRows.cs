@@ -95,5 +95,23 @@ internal sealed unsafe class GradientRows : ColourRows
         return colours;
     }
 
+    /// <summary>Writes the colours where they are to be, where none of them lets anything through.</summary>
+    public override bool Write(int left, int top, int count, uint* to)
+    {
+        if (!ramp.IsOpaque || round || Math.Abs(ux * count) < 1e-7)
+        {
+            return false;
+        }
+        var places = (float*)block.Data;
+        // By eights: what is left over may not be written beyond.
+        var whole = count & ~7;
+        ramp.Along(ux * (left + 0.5) + uy * (top + 0.5) + u0, ux, places, to, whole);
+        if (whole < count)
+        {
+            new ReadOnlySpan<uint>(Row(left + whole, top, count - whole), count - whole).CopyTo(new Span<uint>(to + whole, count - whole));
+        }
+        return true;
+    }
+
     public override void Dispose() => blocks.Give(block);
 }

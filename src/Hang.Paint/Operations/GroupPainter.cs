@@ -1,4 +1,5 @@
 using Hang.Scene.PaintList;
+using SkiaSharp;
 
 namespace Hang.Paint.Operations;
 
@@ -11,7 +12,7 @@ internal sealed class GroupPainter : IOpPainter
         {
             c.Skipping = 1;
         }
-        else if (v[Ops.Group.On] == 0)
+        else if (v[Ops.Group.On] == 0 || (c.Sheet is not null && opacity >= 1 && IsPlain(c, op, v)))
         {
             c.Open(opacity);
         }
@@ -19,5 +20,24 @@ internal sealed class GroupPainter : IOpPainter
         {
             c.Open(GroupLayer.Open(c, op, v, opacity));
         }
+    }
+
+    /// <summary>
+    /// True when the group is the same painted straight: laying one on the other gives the same in whatever order it is done (W3C Compositing, source over).
+    /// </summary>
+    private static bool IsPlain(PaintContext c, Op op, ReadOnlySpan<float> v)
+    {
+        if (op.Mixing != Mixing.Normal || c.Mode != SKBlendMode.SrcOver || !c.Strip.IsLaidOnly(op))
+        {
+            return false;
+        }
+        foreach (var step in op.Steps)
+        {
+            if (v[step.At - op.At + StepKind.On] != 0)
+            {
+                return false;
+            }
+        }
+        return true;
     }
 }

@@ -14,7 +14,7 @@ internal static class UprightBox
     /// <param name="v">From the operation's own start.</param>
     public static SKRect? Of(Op op, ReadOnlySpan<float> v)
     {
-        if (!op.Takes.IsEmpty)
+        if (op.Shape is null || !op.Takes.IsEmpty)
         {
             return null;
         }

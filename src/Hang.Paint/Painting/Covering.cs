@@ -5,7 +5,7 @@ using SkiaSharp;
 namespace Hang.Paint.Painting;
 
 /// <summary>
-/// What hides all that lies behind it: a shape of straight sides, in one colour that lets nothing through, which reaches beyond all that can be seen.
+/// What hides all that lies behind it: a shape of straight sides, in colours that let nothing through, which reaches beyond all that can be seen.
 /// What lies behind need not be painted.
 /// </summary>
 internal static class Covering
@@ -13,18 +13,18 @@ internal static class Covering
     /// <summary>How far beyond the edge of what is seen it must reach, in pixels: its own edge is soft.</summary>
     private const double Beyond = 1;
 
-    /// <summary>The number of the last node that hides all before it; 0 when none does.</summary>
+    /// <summary>The number of the last node that hides all behind it; -1 when none does.</summary>
     /// <param name="device">From the scene to pixels.</param>
     /// <param name="seen">Pixels that can be seen.</param>
     public static int Last(ReadOnlySpan<DrawNode> nodes, SKMatrix device, SKRectI seen)
     {
         var box = new Box(seen.Left - Beyond, seen.Top - Beyond, seen.Right + Beyond, seen.Bottom + Beyond);
         var start = new Matrix(device.ScaleX, device.SkewY, device.SkewX, device.ScaleY, device.TransX, device.TransY);
-        var (found, level) = (0, 0);
+        var (found, level) = (-1, 0);
         for (var i = 0; i < nodes.Length; i++)
         {
             // Within a group of others it hides what the group holds, not what lies behind that.
-            if (i > 0 && level == 0 && nodes[i].Moments.Length == 0 && Covers(nodes[i], start, box))
+            if (level == 0 && nodes[i].Moments.Length == 0 && Covers(nodes[i], start, box))
             {
                 found = i;
             }
@@ -57,11 +57,7 @@ internal static class Covering
             }
             else if (op.Kind.Does.HasFlag(Does.Fills))
             {
-                return op.Ink!.Type == PaintType.Solid
-                    && Ops.Fill.Colour.Of(v)[3] >= 1
-                    && op.Takes.IsEmpty
-                    && op.Shape!.Verbs == Shape.Box
-                    && Holds(v.Slice(Ops.Fill.More, 8), matrix, seen);
+                return op.Takes.IsEmpty && op.Shape!.Verbs == Shape.Box && IsOpaque(op, v) && Holds(v.Slice(Ops.Fill.More + op.StopNumbers, 8), matrix, seen);
             }
             else if (!op.Kind.Does.HasFlag(Does.Marks))
             {
@@ -69,6 +65,22 @@ internal static class Covering
             }
         }
         return false;
+    }
+
+    private static bool IsOpaque(Op fill, ReadOnlySpan<float> v)
+    {
+        if (fill.Ink!.Type == PaintType.Solid)
+        {
+            return Ops.Fill.Colour.Of(v)[3] >= 1;
+        }
+        for (var i = 0; i < fill.Ink.Stops; i++)
+        {
+            if (v[Ops.Fill.More + 5 * i + 4] < 1)
+            {
+                return false;
+            }
+        }
+        return true;
     }
 
     private static bool HasSteps(Op group, ReadOnlySpan<float> row)

@@ -56,9 +56,7 @@ public sealed unsafe class FrameCanvas : IDisposable
         var canvas = sheet.Canvas;
         canvas.Save();
         canvas.ClipRect(new SKRect((float)touched.Left, (float)touched.Top, (float)touched.Right, (float)touched.Bottom));
-        canvas.Clear(behind);
-        canvas.Scale((float)x, (float)y);
-        painter.Paint(sheet, scene);
+        painter.Paint(sheet, scene, behind, SKMatrix.CreateScale((float)x, (float)y));
         canvas.Restore();
         canvas.Flush();
         InUse = bounds;

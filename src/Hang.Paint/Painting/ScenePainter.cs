@@ -18,23 +18,37 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
     private readonly Wipe wipe = new();
 
     /// <summary>Paints all nodes over what a canvas holds whose pixels are not at hand: by Skia alone.</summary>
-    public void Paint(SKCanvas onto, SceneMoment scene) => Paint(onto, null, scene);
-
-    /// <summary>Paints all nodes over what a picture holds.</summary>
-    internal void Paint(Sheet onto, SceneMoment scene) => Paint(onto.Canvas, onto, scene);
-
-    private void Paint(SKCanvas onto, Sheet? sheet, SceneMoment scene)
+    public void Paint(SKCanvas onto, SceneMoment scene)
     {
         // The bounds of groups are found with those of the whole.
-        if (scene.Bounds.IsEmpty)
+        if (!scene.Bounds.IsEmpty)
         {
-            return;
+            Paint(onto, null, scene.Nodes.AsSpan());
         }
+    }
+
+    /// <summary>Paints all nodes on one colour; only what the picture's clip lets be seen is touched.</summary>
+    internal void Paint(Sheet onto, SceneMoment scene, SKColor behind, SKMatrix matrix)
+    {
+        var canvas = onto.Canvas;
+        var nodes = scene.Bounds.IsEmpty ? [] : scene.Nodes.AsSpan();
+        var first = Covering.Last(nodes, matrix, canvas.DeviceClipBounds);
+        if (first < 0)
+        {
+            canvas.Clear(behind);
+        }
+        canvas.Save();
+        canvas.SetMatrix(matrix);
+        Paint(canvas, onto, nodes[Math.Max(0, first)..]);
+        canvas.Restore();
+    }
+
+    private void Paint(SKCanvas onto, Sheet? sheet, ReadOnlySpan<DrawNode> nodes)
+    {
         context.Begin(onto, sheet);
         try
         {
-            var nodes = scene.Nodes.AsSpan();
-            foreach (var node in nodes[Covering.Last(nodes, onto.TotalMatrix, onto.DeviceClipBounds)..])
+            foreach (var node in nodes)
             {
                 if (node.Moments.Length == 0 || context.Skipping > 0)
                 {
@@ -105,6 +119,11 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
             wipe.End(context, GroupLayer.BlendOf(strip));
             return;
         }
+        if (context.Sheet is not null && Seen(box) is { IsEmpty: false } place)
+        {
+            AddUp(strip, moments, place);
+            return;
+        }
         // Each moment adds its share to a layer of half-precision numbers, so that small shares are not rounded away.
         using var whole = new SKPaint { BlendMode = GroupLayer.BlendOf(strip) };
         var (canvas, alpha) = (context.Canvas, context.Alpha);
@@ -118,5 +137,22 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
         }
         canvas.Restore();
         canvas.Restore();
+    }
+
+    /// <summary>The pixels of a box that can be seen.</summary>
+    private SKRectI Seen(Box box) =>
+        SKRectI.Intersect(SKRectI.Round(WholePixels.Around(WholePixels.Map(context.Canvas.TotalMatrix, box))), context.Canvas.DeviceClipBounds);
+
+    private void AddUp(Strip strip, float[][] moments, SKRectI place)
+    {
+        using var sum = new MomentSum(context.Blocks, place, context.Sheet!.Corner, moments.Length);
+        sum.Sheet.Canvas.SetMatrix(context.Canvas.TotalMatrix.PostConcat(SKMatrix.CreateTranslation(-place.Left, -place.Top)));
+        foreach (var row in moments)
+        {
+            context.On(sum.Sheet.Canvas, sum.Sheet, 1, () => Run(strip, row, SKBlendMode.SrcOver));
+            sum.Add();
+        }
+        sum.Finish();
+        sum.Sheet.MixInto(context.Canvas, context.Sheet, place.Left, place.Top, context.Alpha, GroupLayer.BlendOf(strip));
     }
 }

@@ -8,6 +8,10 @@ internal static unsafe class Places
 {
     private static readonly Vector256<float> Eight = Vector256.Create(0f, 1, 2, 3, 4, 5, 6, 7);
 
+    /// <summary>Eight places in a row, from the first on.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Vector256<float> Steps(float by) => Eight * by;
+
     /// <summary>Along a straight line.</summary>
     /// <param name="at">Of the first pixel.</param>
     /// <param name="by">From one pixel to the next.</param>

@@ -41,32 +41,79 @@ internal sealed unsafe class Ramp
         pieces = [.. made];
     }
 
+    /// <summary>True when no colour of it lets anything through.</summary>
+    public bool IsOpaque => opaque;
+
     /// <summary>Premultiplied colours at places from 0 to 1; beyond, those at the ends.</summary>
     [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     public void Colours(float* places, uint* to, int count)
     {
         var (low, high) = (Vector256.Create(first), Vector256.Create(last));
+        if (pieces.Length == 1 && opaque)
+        {
+            One(pieces[0], places, to, count, low, high);
+            return;
+        }
         for (var i = 0; i < count; i += 8)
         {
             var place = Vector256.Load(places + i);
             var t = Vector256.Min(Vector256.Max(place, low), high);
-            var p = pieces[0];
-            var (r, g, b, a) = (p.At(t, 0), p.At(t, 1), p.At(t, 2), p.At(t, 3));
+            ref var p = ref pieces[0];
+            var (r, g, b, a) = (p.R0 + p.R1 * t, p.G0 + p.G1 * t, p.B0 + p.B1 * t, p.A0 + p.A1 * t);
             for (var n = 1; n < pieces.Length; n++)
             {
-                p = pieces[n];
+                p = ref pieces[n];
                 // Where pieces meet, one has the end of the former before the place and of the latter from it on.
-                var from = Vector256.GreaterThanOrEqual(place, Vector256.Create(p.From));
+                var from = Vector256.GreaterThanOrEqual(place, p.From);
                 if (from == Vector256<float>.Zero)
                 {
                     break;
                 }
-                r = Vector256.ConditionalSelect(from, p.At(t, 0), r);
-                g = Vector256.ConditionalSelect(from, p.At(t, 1), g);
-                b = Vector256.ConditionalSelect(from, p.At(t, 2), b);
-                a = Vector256.ConditionalSelect(from, p.At(t, 3), a);
+                r = Vector256.ConditionalSelect(from, p.R0 + p.R1 * t, r);
+                g = Vector256.ConditionalSelect(from, p.G0 + p.G1 * t, g);
+                b = Vector256.ConditionalSelect(from, p.B0 + p.B1 * t, b);
+                a = Vector256.ConditionalSelect(from, p.A0 + p.A1 * t, a);
             }
             Packed(r, g, b, a).Store(to + i);
+        }
+    }
+
+    /// <summary>Premultiplied colours at places along a line.</summary>
+    /// <param name="at">The first place.</param>
+    /// <param name="by">From one to the next.</param>
+    /// <param name="places">Room for the places, where there is more than one way between two colours.</param>
+    /// <param name="count">A multiple of 8.</param>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
+    public void Along(double at, double by, float* places, uint* to, int count)
+    {
+        if (pieces.Length > 1 || !opaque)
+        {
+            Places.Straight(places, count, at, by);
+            Colours(places, to, count);
+            return;
+        }
+        ref readonly var p = ref pieces[0];
+        var (low, high, half, steps) = (Vector256.Create(first), Vector256.Create(last), Vector256.Create(0.5f), Places.Steps((float)by));
+        var (r, g, b, alpha) = (p.R0 + half, p.G0 + half, p.B0 + half, Vector256.Create(0xFF000000u));
+        var (r1, g1, b1) = (p.R1, p.G1, p.B1);
+        for (var i = 0; i < count; i += 8)
+        {
+            var t = Vector256.Min(Vector256.Max(Vector256.Create((float)(at + by * i)) + steps, low), high);
+            (Whole(r + r1 * t) | (Whole(g + g1 * t) << 8) | (Whole(b + b1 * t) << 16) | alpha).Store(to + i);
+        }
+    }
+
+    /// <summary>The most usual gradient: two colours that let nothing through.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
+    private static void One(in Piece p, float* places, uint* to, int count, Vector256<float> low, Vector256<float> high)
+    {
+        var half = Vector256.Create(0.5f);
+        var (r, g, b, alpha) = (p.R0 + half, p.G0 + half, p.B0 + half, Vector256.Create(0xFF000000u));
+        var (r1, g1, b1) = (p.R1, p.G1, p.B1);
+        for (var i = 0; i < count; i += 8)
+        {
+            var t = Vector256.Min(Vector256.Max(Vector256.Load(places + i), low), high);
+            (Whole(r + r1 * t) | (Whole(g + g1 * t) << 8) | (Whole(b + b1 * t) << 16) | alpha).Store(to + i);
         }
     }
 
@@ -82,15 +129,23 @@ internal sealed unsafe class Ramp
         return Whole(r * by + half) | (Whole(g * by + half) << 8) | (Whole(b * by + half) << 16) | (Whole(a + half) << 24);
     }
 
-    private static Vector256<uint> Whole(Vector256<float> v) => Vector256.ConvertToInt32(v).AsUInt32();
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private static Vector256<uint> Whole(Vector256<float> v) => Vector256.ConvertToInt32Native(v).AsUInt32();
 
     private static Vector128<float> Colour(ReadOnlySpan<float> stop, float opacity) =>
         Vector128.Min(Vector128.Max(Vector128.Create(stop[1], stop[2], stop[3], stop[4] * opacity), Vector128<float>.Zero), Vector128<float>.One) * 255f;
 
-    /// <summary>A straight line through four components, 0..255, from a place on.</summary>
-    private readonly record struct Piece(float From, Vector128<float> Begin, Vector128<float> Slope)
+    /// <summary>A straight line through four components, 0..255, from a place on; each number eight times.</summary>
+    private readonly struct Piece(float from, Vector128<float> begin, Vector128<float> slope)
     {
-        [MethodImpl(MethodImplOptions.AggressiveInlining)]
-        public Vector256<float> At(Vector256<float> t, int component) => Vector256.Create(Begin[component]) + Vector256.Create(Slope[component]) * t;
+        public readonly Vector256<float> From = Vector256.Create(from),
+            R0 = Vector256.Create(begin[0]),
+            R1 = Vector256.Create(slope[0]),
+            G0 = Vector256.Create(begin[1]),
+            G1 = Vector256.Create(slope[1]),
+            B0 = Vector256.Create(begin[2]),
+            B1 = Vector256.Create(slope[2]),
+            A0 = Vector256.Create(begin[3]),
+            A1 = Vector256.Create(slope[3]);
     }
 }

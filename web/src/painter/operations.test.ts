@@ -7,6 +7,7 @@ import { beforeAll, expect, test, vi } from 'vitest'
 import { bytes, patch } from '../program/madePatches'
 import type { NodePart, StripHead } from '../program/messages.gen'
 import { Program } from '../program/program'
+import { lastCovering } from './covering'
 import { ScenePainter } from './scenePainter'
 
 // Every operation and step as the painter of files paints it: the lists and pictures are printed by its own tests (OperationsTests.cs).
@@ -112,6 +113,25 @@ test.each(listed.cases.map((c) => [c.name, c.strips] as const))('%s is the pictu
   }
   expect(touched).toBeGreaterThan(100)
   expect(worst).toBeLessThanOrEqual(MOST)
+})
+
+test('what is wholly covered is not painted', () => {
+  const surface = ck.MakeSurface(width, height)!
+  const last = (corners: number[], colour = [0, 0.5, 0, 1]) => {
+    const { strips } = listed.cases.find((c) => c.name === 'hiddenPlace')!
+    const front = listed.cases.find((c) => c.name === 'mark')!.strips[0]!
+    const values = [...front.values]
+    const shape = front.head.ops[2]!.at
+    values.splice(shape, 4, ...colour)
+    values.splice(shape + 16, 8, ...corners)
+    const head = { ...front.head, node: 'front' }
+    return lastCovering(programOf([strips[0]!, { ...front, head, values }]), 0, surface.getCanvas(), true)
+  }
+  expect(last([-9, -9, 190, -9, 260, 150, -20, 150])).toBe(1)
+  // Short by a pixel; letting something through.
+  expect(last([-9, -9, 160, -9, 160, 150, -9, 150])).toBe(0)
+  expect(last([-9, -9, 190, -9, 260, 150, -20, 150], [0, 0.5, 0, 0.99])).toBe(0)
+  surface.delete()
 })
 
 // W3C Filter Effects Module Level 1, feGaussianBlur.

@@ -4,6 +4,7 @@ import type { OpHead, StripHead } from '../program/messages.gen'
 import { fills, levels, marks, mixes, paints } from '../program/ops.gen'
 import type { Program } from '../program/program'
 import { blendOf } from './blends'
+import { lastCovering } from './covering'
 import { opPainters } from './operations'
 import { PaintContext } from './paintContext'
 import { smear } from './smear'
@@ -27,7 +28,7 @@ export class ScenePainter {
   paintFrame(surface: Surface, program: Program, frame: number, blurred = true) {
     const { context } = this
     context.begin(program, surface.getCanvas())
-    for (const strip of program.strips) {
+    for (const strip of program.strips.slice(lastCovering(program, frame, context.canvas, blurred))) {
       const values = program.values(strip.node, frame)
       if (!values) continue
       const moments = blurred && context.skipping === 0 ? program.moments(strip.node, frame) : undefined

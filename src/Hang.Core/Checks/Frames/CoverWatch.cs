@@ -1,3 +1,5 @@
+using System.Runtime.Intrinsics;
+
 namespace Hang.Core.Checks.Frames;
 
 /// <summary>A place that lets the picture below be seen.</summary>
@@ -36,14 +38,26 @@ public sealed class CoverWatch : IFrameWatcher
             return;
         }
         current = null;
-        var holes = 0;
-        foreach (var pixel in view.Pixels)
-        {
-            holes += pixel < Covered ? 1 : 0;
-        }
+        var holes = Holes(view.Pixels);
         if (Nearest is null || holes < Nearest.Pixels)
         {
             Nearest = new(view.Frame, first % view.Width, first / view.Width, holes);
         }
+    }
+
+    private static int Holes(ReadOnlySpan<uint> pixels)
+    {
+        var (sum, covered, i) = (Vector256<uint>.Zero, Vector256.Create(Covered), 0);
+        for (; i <= pixels.Length - Vector256<uint>.Count; i += Vector256<uint>.Count)
+        {
+            // What is true is all ones: taken away, it adds one.
+            sum -= Vector256.LessThan(Vector256.Create(pixels[i..]), covered);
+        }
+        var holes = (int)Vector256.Sum(sum);
+        for (; i < pixels.Length; i++)
+        {
+            holes += pixels[i] < Covered ? 1 : 0;
+        }
+        return holes;
     }
 }

@@ -32,7 +32,7 @@ public sealed class KeyColourWatch : IFrameWatcher
 
     // The first colour that fell into each bin of Cb and Cr; 0 for none.
     private readonly uint[] bins = new uint[Bins * Bins];
-    private double most;
+    private long most;
 
     /// <summary>How much of what is seen are edges that mix with what is behind, in the frame that shows most, 0..1: so much takes on the key colour.</summary>
     public double Spill { get; private set; }
@@ -64,22 +64,21 @@ public sealed class KeyColourWatch : IFrameWatcher
 
     public void See(PaintedView view)
     {
-        var (seen, mixed) = (0.0, 0.0);
-        uint before = 0;
-        foreach (var p in view.Pixels)
+        var (seen, mixed) = (0L, 0L);
+        for (var rest = view.Pixels; !rest.IsEmpty; )
         {
+            // Neighbours are often equal: the longest pieces are passed over at once.
+            var p = rest[0];
+            var run = rest.Length > 1 && rest[1] == p ? rest.IndexOfAnyExcept(p) : 1;
+            run = run < 0 ? rest.Length : run;
+            rest = rest[run..];
             var alpha = p >> 24;
             if (alpha < Seen)
             {
                 continue;
             }
-            seen += alpha / 255.0;
-            mixed += alpha < 255 ? alpha / 255.0 * (1 - alpha / 255.0) : 0;
-            if (p == before)
-            {
-                continue;
-            }
-            before = p;
+            seen += (long)alpha * run;
+            mixed += (long)(alpha * (255 - alpha)) * run;
             var (r, g, b) = (Straight(p & 0xFF, alpha), Straight((p >> 8) & 0xFF, alpha), Straight((p >> 16) & 0xFF, alpha));
             var (cb, cr) = Chroma(r, g, b);
             var bin = Math.Clamp((int)((cb + 128) / Step), 0, Bins - 1) * Bins + Math.Clamp((int)((cr + 128) / Step), 0, Bins - 1);
@@ -87,7 +86,7 @@ public sealed class KeyColourWatch : IFrameWatcher
         }
         if (seen > most)
         {
-            (most, Spill) = (seen, mixed / seen);
+            (most, Spill) = (seen, mixed / (255.0 * seen));
         }
     }
 
