@@ -7,8 +7,11 @@ const WINDOW_OF = 1.8799712059732503
 /** Below this a blur is a true Gaussian already. */
 const SMALL = 2
 
-/** Beyond this the steps between windows are not seen. */
-const LARGE = 60
+/** Beyond this the steps between windows are not seen: at most two thirds of a step of 8 bits. */
+const LARGE = 24
+
+/** From here on a blur is made at half the size, up to where one blur does instead of two. */
+const HALVED = 8
 
 /** Skia's widths for large deviations give blurs that are smaller than asked for by this: a window of w has a variance of w²/4. */
 const SMALLER = WINDOW_OF / 2
@@ -21,6 +24,19 @@ const LARGEST = 490
  * next; the mean of two neighbouring widths, weighed so that the variance is the one asked for, does not. The core's EvenBlur.cs does the same.
  */
 export function evenBlur(ck: CanvasKit, made: Made, x: number, y: number, input: ImageFilter | null): ImageFilter | null {
+  const halved = (sigma: number) => sigma >= HALVED && sigma < LARGE
+  if (!halved(x) && !halved(y)) return wholeBlur(ck, made, x, y, input)
+  // Each pixel the mean of two, and back again each 3/4 of the nearer one and 1/4 of the other: a variance of 1/4 and of 3/4 (Softener.cs).
+  const scaled = (sx: number, sy: number, i: ImageFilter | null) =>
+    made.keep(
+      ck.ImageFilter.MakeMatrixTransform([sx, 0, 0, 0, sy, 0, 0, 0, 1], { filter: ck.FilterMode.Linear, mipmap: ck.MipmapMode.None }, i),
+    )
+  const [sx, sy] = [halved(x) ? 2 : 1, halved(y) ? 2 : 1]
+  const left = (sigma: number, s: number) => (s === 1 ? sigma : Math.sqrt(sigma * sigma - 1) / 2)
+  return scaled(sx, sy, wholeBlur(ck, made, left(x, sx), left(y, sy), scaled(1 / sx, 1 / sy, input)))
+}
+
+function wholeBlur(ck: CanvasKit, made: Made, x: number, y: number, input: ImageFilter | null): ImageFilter | null {
   const blur = (sx: number, sy: number, i: ImageFilter | null) => made.keep(ck.ImageFilter.MakeBlur(sx, sy, ck.TileMode.Decal, i))
   if (x === y) return x === 0 ? input : mean(ck, made, x, (s, i) => blur(s, s, i), input)
   const across = x === 0 ? input : mean(ck, made, x, (s, i) => blur(s, 0, i), input)

@@ -35,6 +35,8 @@ export class PaintContext {
   constructor(
     readonly ck: CanvasKit,
     onPicture: () => void,
+    /** Whether it is painted without a GPU. */
+    readonly software: boolean,
   ) {
     this.ink = new ck.Paint()
     this.ink.setAntiAlias(true)

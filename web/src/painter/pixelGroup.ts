@@ -1,11 +1,11 @@
 import type { BlendMode, Canvas, CanvasKit, Image, Surface } from 'canvaskit-wasm'
 import type { OpHead } from '../program/messages.gen'
-import { filterOf, workOn } from './steps'
+import { beyond, canWork, filterOf, workOn } from './steps'
 import type { Rows } from './steps/stepPainter'
 import { blendOfGroup } from './blends'
 import { around, mapped } from '../geometry/boxes'
 import { Made } from './made'
-import { byPixel, group } from '../program/ops.gen'
+import { group } from '../program/ops.gen'
 
 /** A group painted into pixels of its own, on which its steps are done one by one. The core's PixelSteps.cs does the same. */
 export class PixelGroup {
@@ -27,7 +27,8 @@ export class PixelGroup {
     const to = op.at + group.reach
     const [x, y] = [Math.max(v[to]!, v[to + 2]!), Math.max(v[to + 1]!, v[to + 3]!)]
     const [across, down] = [Math.abs(device[0]!) * x + Math.abs(device[1]!) * y, Math.abs(device[3]!) * x + Math.abs(device[4]!) * y]
-    const reach = Math.ceil(Math.max(across, down) + 3)
+    const more = op.steps.reduce((sum, step) => sum + beyond(step, v, device), 0)
+    const reach = Math.ceil(Math.max(across, down) + more + 3)
     const whole = around(mapped(device, v.subarray(at, at + 4)))
     const seen = canvas.getDeviceClipBounds()
     const left = Math.max(whole[0], seen[0]!) - reach
@@ -52,7 +53,7 @@ export class PixelGroup {
     let image = this.surface.makeImageSnapshot()
     for (const step of this.op.steps) {
       if (this.v[step.at] === 0) continue
-      const next = byPixel[step.code] === 1 ? this.worked(image, step) : this.filtered(image, step)
+      const next = canWork(step, this.v) ? this.worked(image, step) : this.filtered(image, step)
       image.delete()
       image = next
     }
@@ -81,7 +82,7 @@ export class PixelGroup {
     const device = [...(this.device as ArrayLike<number> & Iterable<number>)]
     device[2]! -= this.left
     device[5]! -= this.top
-    workOn(pixels, info.width, info.height, step, this.v, device)
+    workOn(pixels, info.width, info.height, step, this.v, device, this.left, this.top)
     return ck.MakeImage(info, pixels, 4 * info.width)!
   }
 

@@ -16,12 +16,16 @@ import { smear } from './smear'
 export class ScenePainter {
   private readonly context: PaintContext
 
-  /** @param onPicture called when a picture has arrived and the stage is to be painted again. */
+  /**
+   * @param onPicture called when a picture has arrived and the stage is to be painted again
+   * @param software whether it is painted without a GPU
+   */
   constructor(
     private readonly ck: CanvasKit,
     onPicture: () => void,
+    software: boolean,
   ) {
-    this.context = new PaintContext(ck, onPicture)
+    this.context = new PaintContext(ck, onPicture, software)
   }
 
   /** @param blurred false: paint every strip sharp, whatever its motion. */

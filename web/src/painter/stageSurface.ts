@@ -14,7 +14,7 @@ export class StageSurface {
     this.ck = ck
     this.canvas = canvas
     this.kind = kind
-    this.painter = new ScenePainter(ck, onPicture)
+    this.painter = new ScenePainter(ck, onPicture, kind === 'exact')
   }
 
   /** Paints a frame, `scale` pixels of the canvas to a pixel of the graphic. False when the frame's window is not here yet. */

@@ -1,6 +1,7 @@
 import { cast as at } from '../../program/ops.gen'
 import { grown, thrown } from './shade'
-import { colourOf, type StepFilter } from './stepPainter'
+import { part, premultiplied, thrownMask } from './shadeWork'
+import { colourOf, NOTHING, type PixelWork, type StepFilter } from './stepPainter'
 
 const filter: StepFilter = (s, v, input) => {
   const { ck, made } = s
@@ -10,4 +11,22 @@ const filter: StepFilter = (s, v, input) => {
   return v[at.only] !== 0 ? shadow : made.keep(ck.ImageFilter.MakeBlend(ck.BlendMode.SrcOver, shadow, input))
 }
 
-export const cast = { filter }
+const work: PixelWork = (pixels, width, height, v, device, _back, left, top) => {
+  const mask = thrownMask(pixels, width, height, v, at, device, left, top)
+  const colour = premultiplied(colourOf(v, at.colour))
+  const only = v[at.only] !== 0
+  for (let i = 0; i < mask.length; i++) {
+    // Behind what is there, or in its place.
+    const through = only ? 255 : 255 - pixels[4 * i + 3]!
+    if (!only && (mask[i] === 0 || through === 0)) continue
+    for (let c = 0; c < 4; c++) {
+      const own = part(colour[c]! * mask[i]!)
+      pixels[4 * i + c] = only ? own : pixels[4 * i + c]! + part(own * through)
+    }
+  }
+}
+
+/** What grows is left to filters. */
+const works = (v: Float32Array) => Math.abs(v[at.grow]!) < NOTHING
+
+export const cast = { filter, work, works }

@@ -15,7 +15,13 @@ import type { PixelWork, Rows, StepFilter } from './stepPainter'
 import { streak } from './streak'
 import { trail } from './trail'
 
-type StepPainter = { filter: StepFilter } | { work: PixelWork }
+/**
+ * @param works whether a step of these numbers can be done pixel by pixel, of one that has both ways
+ * @param beyond how many pixels of the target it needs to see beyond what it carries
+ */
+type StepPainter =
+  | { filter: StepFilter; work?: PixelWork; works?: (v: Float32Array) => boolean; beyond?: (v: Float32Array, device: Rows) => number }
+  | { work: PixelWork }
 
 /** Who does each kind of step; a missing one does not compile. */
 const painters: Record<StepName, StepPainter> = { soften, recolour, cast, inner, luma, streak, trail, map, grain, bend, blocks }
@@ -32,11 +38,36 @@ export function filterOf(ck: CanvasKit, made: Made, steps: OpHead[], v: Float32A
   return input
 }
 
-/** Does a step to each pixel. @param device from the group's coordinates to the pixels'. */
-export function workOn(pixels: Uint8Array, width: number, height: number, step: OpHead, v: Float32Array, device: Rows) {
+/** How many pixels of the target a step needs to see beyond what it carries. */
+export function beyond(step: OpHead, v: Float32Array, device: Rows): number {
+  const painter = byCode[step.code]!
+  return v[step.at] !== 0 && 'beyond' in painter ? painter.beyond!(v.subarray(step.at), device) : 0
+}
+
+/** Whether a step is done pixel by pixel by our own arithmetic; some can be done by filters too. */
+export function canWork(step: OpHead, v: Float32Array): boolean {
+  const painter = byCode[step.code]!
+  return 'work' in painter && painter.work !== undefined && (!('works' in painter) || painter.works!(v.subarray(step.at)))
+}
+
+/**
+ * Does a step to each pixel.
+ * @param device from the group's coordinates to the pixels'
+ * @param left where the first column lies on the target
+ */
+export function workOn(
+  pixels: Uint8Array,
+  width: number,
+  height: number,
+  step: OpHead,
+  v: Float32Array,
+  device: Rows,
+  left: number,
+  top: number,
+) {
   const painter = byCode[step.code]!
   const back = inverse(device)
-  if ('work' in painter && back.every(Number.isFinite)) painter.work(pixels, width, height, v.subarray(step.at), device, back)
+  if ('work' in painter && back.every(Number.isFinite)) painter.work!(pixels, width, height, v.subarray(step.at), device, back, left, top)
 }
 
 /** As the core inverts matrices. */

@@ -24,8 +24,19 @@ export type StepFilter = (s: StepContext, v: Float32Array, input: ImageFilter | 
  * @param v from the step's own start
  * @param device from the group's coordinates to the pixels'
  * @param back from the pixels' coordinates to the group's
+ * @param left where the first column lies on the target
+ * @param top where the first row lies on the target
  */
-export type PixelWork = (pixels: Uint8Array, width: number, height: number, v: Float32Array, device: Rows, back: Rows) => void
+export type PixelWork = (
+  pixels: Uint8Array,
+  width: number,
+  height: number,
+  v: Float32Array,
+  device: Rows,
+  back: Rows,
+  left: number,
+  top: number,
+) => void
 
 /** A picture with other colours. */
 export const coloured = ({ ck, made }: StepContext, filter: ColorFilter, input: ImageFilter | null): ImageFilter =>
@@ -35,13 +46,17 @@ export const coloured = ({ ck, made }: StepContext, filter: ColorFilter, input: 
 export const colourOf = (v: Float32Array, at: number): [number, number, number, number] => [v[at]!, v[at + 1]!, v[at + 2]!, v[at + 3]!]
 
 /** A vector in pixels of the target. */
-export const mappedVector = ({ device: m }: StepContext, v: Float32Array, at: number): [number, number] => [
+export const mappedVector = ({ device }: StepContext, v: Float32Array, at: number): [number, number] => mappedBy(device, v, at)
+
+export const mappedBy = (m: Rows, v: Float32Array, at: number): [number, number] => [
   m[0]! * v[at]! + m[1]! * v[at + 1]!,
   m[3]! * v[at]! + m[4]! * v[at + 1]!,
 ]
 
 /** Standard deviations in pixels of the target; for what is neither upright nor evenly scaled, those along the turned axes. */
-export function sigmaOf({ device: m }: StepContext, v: Float32Array, at: number): [number, number] {
+export const sigmaOf = ({ device }: StepContext, v: Float32Array, at: number): [number, number] => sigmaBy(device, v, at)
+
+export function sigmaBy(m: Rows, v: Float32Array, at: number): [number, number] {
   const across = Math.hypot(m[0]!, m[3]!) * v[at]!
   const down = Math.hypot(m[1]!, m[4]!) * v[at + 1]!
   const share = (m[0]! * m[0]!) / Math.max(m[0]! * m[0]! + m[3]! * m[3]!, Number.MIN_VALUE)
