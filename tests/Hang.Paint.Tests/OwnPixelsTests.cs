@@ -142,7 +142,9 @@ public sealed class OwnPixelsTests : IDisposable
         Assert.Equal(1, Last(l => l.Gradient("linear", [0, 0, 300, 0, 0, 0], [1, 0, 0, 1, 0, 0], stops, leaning)));
         Assert.Equal(-1, Last(l => l.Gradient("linear", [0, 0, 300, 0, 0, 0], [1, 0, 0, 1, 0, 0], [.. stops[..4], 0.9f, .. stops[5..]], leaning)));
         // Short by a pixel, letting something through, clipped, mixed in otherwise, not all of it there.
-        Assert.Equal(-1, Last(l => Turned(l, Box(-2, -2, 320, 210))));
+        Assert.Equal(1, Last(l => Turned(l, Box(0, 0, 320, 200))));
+        Assert.Equal(-1, Last(l => Turned(l, Box(-2, -2, 319.9f, 210))));
+        Assert.Equal(-1, Last(l => Turned(l, [-300, -5, 319, -5, 319.5f, 210, -20, 210])));
         Assert.Equal(-1, Last(l => l.Fill(Shape.Box, [0, 0.5f, 0, 0.99f], leaning)));
         Assert.Equal(-1, Last(l => l.Clip(Shape.Box, "no", 1, Box(0, 0, 50, 50)).Fill(Shape.Box, [0, 0.5f, 0, 1], leaning)));
         Assert.Equal(-1, Last(l => l.Group("multiply", 1).Fill(Shape.Box, [0, 0.5f, 0, 1], leaning).End()));
@@ -150,6 +152,32 @@ public sealed class OwnPixelsTests : IDisposable
         Assert.Equal(-1, Last(l => l.Group("normal", 1, ListMaker.Step(Ops.Soften, 3, 3)).Fill(Shape.Box, [0, 0.5f, 0, 1], leaning).End()));
         // Corners in no order make a shape with a crossing.
         Assert.Equal(-1, Last(l => l.Fill(Shape.Box, [0, 0.5f, 0, 1], [-9, -9, 900, 900, 900, -9, -9, 900])));
+    }
+
+    /// <summary>Numbers beyond all reason cost no more memory than the frame, and end.</summary>
+    [Theory]
+    [InlineData(1, 1e6f, 0)]
+    [InlineData(1, 3e8f, 1e12f)]
+    [InlineData(1e7f, 40, 30)]
+    [InlineData(1e-7f, 1e9f, -1e9f)]
+    public void WhatIsTooLargeToBeSeenIsPainted(float scale, float sigma, float far)
+    {
+        var scene = Scene(l =>
+            l.Place([scale, 0, 0, scale, 0, 0], 1)
+                .Group(
+                    "normal",
+                    0.8f,
+                    ListMaker.Step(Ops.Soften, sigma, sigma),
+                    ListMaker.Step(Ops.Cast, far, far, sigma, 3, 0, 0, 0.4f, 0.6f, 0, 0),
+                    ListMaker.Step(Ops.Inner, far, 5, 2, sigma, 1, 0, 0, 0.7f)
+                )
+                .Fill(Shape.Box, [0.2f, 0.5f, 0.8f, 0.9f], Box(0, 0, 200, 140))
+                .End()
+                .End()
+        );
+        var before = GC.GetTotalMemory(false);
+        Assert.Equal(4 * Width * Height, Ours(scene).Length);
+        Assert.InRange(GC.GetTotalMemory(false) - before, long.MinValue, 64 << 20);
     }
 
     private static int Last(Action<ListMaker> write)

@@ -19,6 +19,9 @@ internal static unsafe class Softener
 
     private const int MostHalvings = 6;
 
+    /// <summary>The largest standard deviation, in pixels: a frame that is softer has no shape any more.</summary>
+    public const double Largest = 2000;
+
     /// <summary>Blurs one channel.</summary>
     /// <param name="place">What is wanted, in the pixels of the mask's sheet.</param>
     /// <param name="left">Where those begin on the frame.</param>
@@ -118,6 +121,7 @@ internal static unsafe class Softener
         {
             return (0, [1]);
         }
+        sigma = Math.Min(sigma, Largest);
         var halvings = 0;
         while (halvings < MostHalvings && sigma >= Least * (2 << halvings))
         {

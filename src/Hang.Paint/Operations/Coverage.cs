@@ -100,16 +100,14 @@ internal static unsafe class Coverage
         {
             return false;
         }
-        var box = WholePixels.Around(WholePixels.Map(c.Canvas.TotalMatrix, touched));
+        var mapped = WholePixels.Map(c.Canvas.TotalMatrix, touched);
+        var box = WholePixels.Around(mapped);
         var area = box.Width * box.Height;
         if (!(area >= Small && area < float.MaxValue))
         {
             return false;
         }
-        var seen = SKRectI.Intersect(c.Canvas.DeviceClipBounds, sheet.Whole);
-        var (left, top) = (Math.Max(box.Left, seen.Left), Math.Max(box.Top, seen.Top));
-        var (right, bottom) = (Math.Min(box.Right, seen.Right), Math.Min(box.Bottom, seen.Bottom));
-        place = right > left && bottom > top ? new((int)left, (int)top, (int)right, (int)bottom) : default;
+        place = WholePixels.Within(mapped, SKRectI.Intersect(c.Canvas.DeviceClipBounds, sheet.Whole));
         return true;
     }
 

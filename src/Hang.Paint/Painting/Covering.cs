@@ -103,6 +103,13 @@ internal static class Covering
         {
             p[i] = matrix.Map(new Point(corners[2 * i], corners[2 * i + 1]));
         }
+        if (p[0].X == p[3].X && p[1].X == p[2].X && p[0].Y == p[1].Y && p[2].Y == p[3].Y)
+        {
+            // The edges of an upright box are exact: they may lie on those of what is seen.
+            var (left, right) = (Math.Min(p[0].X, p[1].X), Math.Max(p[0].X, p[1].X));
+            var (top, bottom) = (Math.Min(p[0].Y, p[3].Y), Math.Max(p[0].Y, p[3].Y));
+            return left <= box.Left + Beyond && top <= box.Top + Beyond && right >= box.Right - Beyond && bottom >= box.Bottom - Beyond;
+        }
         ReadOnlySpan<Point> seen = [new(box.Left, box.Top), new(box.Right, box.Top), new(box.Right, box.Bottom), new(box.Left, box.Bottom)];
         double sign = 0;
         for (var i = 0; i < 4; i++)

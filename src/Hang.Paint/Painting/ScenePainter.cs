@@ -140,8 +140,7 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
     }
 
     /// <summary>The pixels of a box that can be seen.</summary>
-    private SKRectI Seen(Box box) =>
-        SKRectI.Intersect(SKRectI.Round(WholePixels.Around(WholePixels.Map(context.Canvas.TotalMatrix, box))), context.Canvas.DeviceClipBounds);
+    private SKRectI Seen(Box box) => WholePixels.Within(WholePixels.Map(context.Canvas.TotalMatrix, box), context.Canvas.DeviceClipBounds);
 
     private void AddUp(Strip strip, float[][] moments, SKRectI place)
     {

@@ -48,11 +48,13 @@ internal sealed unsafe class Smear : IDisposable
         {
             return null;
         }
-        place = SKRectI.Round(WholePixels.Around(WholePixels.Map(device, touched)));
         var seen = canvas.DeviceClipBounds;
         taps = Taps(moments, Row, device, out var way);
         // Only what can come into sight needs to be painted.
-        place.Intersect(new(seen.Left - way.Right, seen.Top - way.Bottom, seen.Right - way.Left, seen.Bottom - way.Top));
+        place = WholePixels.Within(
+            WholePixels.Map(device, touched),
+            new(seen.Left - way.Right, seen.Top - way.Bottom, seen.Right - way.Left, seen.Bottom - way.Top)
+        );
         if (place.Width <= 0 || place.Height <= 0)
         {
             place = new(0, 0, 1, 1);

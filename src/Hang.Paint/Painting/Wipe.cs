@@ -72,8 +72,7 @@ internal sealed unsafe class Wipe : IDisposable
         {
             return null;
         }
-        place = SKRectI.Round(WholePixels.Around(WholePixels.Map(canvas.TotalMatrix, box)));
-        place.Intersect(canvas.DeviceClipBounds);
+        place = WholePixels.Within(WholePixels.Map(canvas.TotalMatrix, box), canvas.DeviceClipBounds);
         if (place.Width <= 0 || place.Height <= 0)
         {
             place = new(0, 0, 1, 1);

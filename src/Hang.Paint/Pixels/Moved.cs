@@ -7,6 +7,10 @@ namespace Hang.Paint.Pixels;
 internal sealed unsafe class Moved : IDisposable
 {
     private const int Whole = 256;
+
+    /// <summary>Farther than this, in pixels, nothing is seen any more.</summary>
+    private const float Most = 1 << 20;
+
     private readonly Mask mask;
     private readonly int x,
         y,
@@ -50,7 +54,7 @@ internal sealed unsafe class Moved : IDisposable
 
     private static (int Whole, int Part) Parts(float by)
     {
-        var all = (int)MathF.Round(by * Whole);
+        var all = (int)MathF.Round(Math.Clamp(by, -Most, Most) * Whole);
         return (all >> 8, all & (Whole - 1));
     }
 

@@ -18,6 +18,9 @@ internal abstract class DeviceStep
     /// <summary>True when Skia's filter would be wrong, or nothing of Skia's does it.</summary>
     public virtual bool NeedsPixels => false;
 
+    /// <summary>True when it is one of Skia's filters even where pixels are at hand.</summary>
+    public virtual bool IsFilter => false;
+
     /// <summary>Pixels that it needs to see beyond what it carries.</summary>
     private protected virtual float Beyond => 0;
 

@@ -16,6 +16,9 @@ internal delegate void PixelWork(Span<byte> pixels, int width, int height, SKRec
 /// <summary>A group painted into pixels of its own, on which its steps are done one by one.</summary>
 internal sealed class PixelSteps : IDisposable
 {
+    /// <summary>Farther, in pixels, nothing is carried that anybody could see.</summary>
+    private const int Farthest = 4 * (int)Softener.Largest;
+
     private readonly List<DeviceStep> steps;
     private readonly float opacity;
     private readonly SKBlendMode blend;
@@ -29,11 +32,19 @@ internal sealed class PixelSteps : IDisposable
     public PixelSteps(Blocks blocks, List<DeviceStep> steps, SKMatrix device, Box bounds, SKRectI seen, SKPointI corner, float opacity, SKBlendMode blend)
     {
         (Blocks, this.steps, this.seen, this.opacity, this.blend) = (blocks, steps, seen, opacity, blend);
-        var reach = (int)Math.Ceiling(steps.Sum(s => s.Reach));
-        var whole = bounds.IsEmpty ? default : SKRectI.Round(WholePixels.Around(WholePixels.Map(device, bounds)));
-        whole.Inflate(reach, reach);
-        seen.Inflate(reach, reach);
-        whole.Intersect(seen);
+        // What is painted may be carried into sight by all steps; what is made of it, by those after the first.
+        var all = Reach(0);
+        // Skia's filters look differently where a picture ends.
+        var later = steps.Any(s => s.IsFilter) ? all : Reach(1);
+        var content = bounds.IsEmpty ? Box.Empty : WholePixels.Map(device, bounds);
+        var painted = content.IsEmpty ? default : WholePixels.Within(content, Around(seen, all));
+        var made = content.IsEmpty
+            ? default
+            : WholePixels.Within(new(content.Left - all, content.Top - all, content.Right + all, content.Bottom + all), Around(seen, later));
+        var whole =
+            painted.IsEmpty ? made
+            : made.IsEmpty ? painted
+            : SKRectI.Union(painted, made);
         place = whole.Width > 0 && whole.Height > 0 ? whole : new(seen.Left, seen.Top, seen.Left + 1, seen.Top + 1);
         Sheet = new(blocks, corner.X + place.Left, corner.Y + place.Top, place.Width, place.Height);
         Sheet.Canvas.SetMatrix(device.PostConcat(SKMatrix.CreateTranslation(-place.Left, -place.Top)));
@@ -54,9 +65,7 @@ internal sealed class PixelSteps : IDisposable
         for (var i = 0; i < steps.Count; i++)
         {
             // What later steps do not carry into sight need not be made.
-            var later = (int)Math.Ceiling(steps.Skip(i + 1).Sum(s => s.Reach));
-            var needed = seen;
-            needed.Inflate(later, later);
+            var needed = Around(seen, Reach(i + 1));
             needed.Offset(-place.Left, -place.Top);
             Needed = SKRectI.Intersect(needed, Sheet.Whole);
             if (Needed.Width > 0 && Needed.Height > 0)
@@ -69,6 +78,15 @@ internal sealed class PixelSteps : IDisposable
     }
 
     public void Dispose() => Sheet.Dispose();
+
+    /// <summary>How many pixels steps carry something, from one on.</summary>
+    private int Reach(int from) => (int)Math.Min(Farthest, Math.Ceiling(steps.Skip(from).Sum(s => (double)s.Reach)));
+
+    private static SKRectI Around(SKRectI box, int by)
+    {
+        box.Inflate(by, by);
+        return box;
+    }
 
     /// <summary>Puts the picture through one of Skia's filters.</summary>
     public void Through(SKImageFilter? filter)

@@ -13,9 +13,14 @@ internal abstract class Shade(SKSize sigma, SKPoint offset, float grow) : Device
     /// <summary>Blurs reach this many standard deviations far.</summary>
     private protected const float Far = 3;
 
+    /// <summary>Pixels beyond which it makes no difference how many there are.</summary>
+    private const float Most = 1 << 20;
+
     private protected SKSize Sigma => sigma;
 
     private protected SKPoint Offset => offset;
+
+    public override bool IsFilter => Math.Abs(grow) >= Nothing;
 
     public override bool NeedsPixels => IsSmall(sigma);
 
@@ -65,10 +70,10 @@ internal abstract class Shade(SKSize sigma, SKPoint offset, float grow) : Device
     private SKRectI Under(PixelSteps on)
     {
         var place = on.Needed;
-        place.Offset(-(int)MathF.Floor(offset.X), -(int)MathF.Floor(offset.Y));
+        place.Offset(-(int)MathF.Floor(Math.Clamp(offset.X, -Most, Most)), -(int)MathF.Floor(Math.Clamp(offset.Y, -Most, Most)));
         place.Inflate(1, 1);
         var all = on.Sheet.Whole;
-        all.Inflate((int)MathF.Ceiling(Far * sigma.Width) + 2, (int)MathF.Ceiling(Far * sigma.Height) + 2);
+        all.Inflate((int)MathF.Ceiling(Math.Min(Most, Far * sigma.Width)) + 2, (int)MathF.Ceiling(Math.Min(Most, Far * sigma.Height)) + 2);
         place.Intersect(all);
         return place.Width > 0 && place.Height > 0 ? place : default;
     }

@@ -10,5 +10,7 @@ internal sealed class Streaked(SKPoint along) : DeviceStep
     public static DeviceStep? Of(ReadOnlySpan<float> v, SKMatrix device) =>
         Mapped(device, Ops.Streak.Offset.Of(v)) is { Length: > Nothing } along ? new Streaked(along) : null;
 
+    public override bool IsFilter => true;
+
     public override SKImageFilter Over(SKImageFilter? input) => Streaks.Mean(along, input);
 }

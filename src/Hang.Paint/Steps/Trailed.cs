@@ -10,6 +10,8 @@ internal sealed class Trailed(SKPoint along, float[] colour, bool only) : Device
     public static DeviceStep Of(ReadOnlySpan<float> v, SKMatrix device) =>
         new Trailed(Mapped(device, Ops.Trail.Offset.Of(v)), Ops.Trail.Colour.Of(v).ToArray(), v[Ops.Trail.Only] != 0);
 
+    public override bool IsFilter => true;
+
     public override SKImageFilter Over(SKImageFilter? input)
     {
         var opaque = Coloured([0, 0, 0, 0, colour[0], 0, 0, 0, 0, colour[1], 0, 0, 0, 0, colour[2], 0, 0, 0, 1, 0], input);

@@ -76,6 +76,18 @@ function holds(v: Float32Array, at: number, m: Rows, points: Point[]): boolean {
     const [x, y] = [v[at + i]!, v[at + i + 1]!]
     return [m[0]! * x + m[1]! * y + m[2]!, m[3]! * x + m[4]! * y + m[5]!]
   })
+  const [a, b, c, d] = corners as [Point, Point, Point, Point]
+  if (a[0] === d[0] && b[0] === c[0] && a[1] === b[1] && c[1] === d[1]) {
+    // The edges of an upright box are exact: they may lie on those of what is seen.
+    const [seenLeft, seenTop] = points[0]!
+    const [seenRight, seenBottom] = points[2]!
+    return (
+      Math.min(a[0], b[0]) <= seenLeft + BEYOND &&
+      Math.min(a[1], d[1]) <= seenTop + BEYOND &&
+      Math.max(a[0], b[0]) >= seenRight - BEYOND &&
+      Math.max(a[1], d[1]) >= seenBottom - BEYOND
+    )
+  }
   let sign = 0
   return corners.every(([ax, ay], i) => {
     const [bx, by] = corners[(i + 1) % 4]!

@@ -133,7 +133,8 @@ test('what is wholly covered is not painted', () => {
   }
   expect(last([-9, -9, 190, -9, 260, 150, -20, 150])).toBe(1)
   // Short by a pixel; letting something through.
-  expect(last([-9, -9, 160, -9, 160, 150, -9, 150])).toBe(0)
+  expect(last([0, 0, 160, 0, 160, 120, 0, 120])).toBe(1)
+  expect(last([-9, -9, 159.5, -9, 159.5, 150, -9, 150])).toBe(0)
   expect(last([-9, -9, 190, -9, 260, 150, -20, 150], [0, 0.5, 0, 0.99])).toBe(0)
   surface.delete()
 })
