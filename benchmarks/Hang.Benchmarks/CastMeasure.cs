@@ -1,6 +1,5 @@
 using Hang.Core.Contents;
 using Hang.Core.Effects;
-using Hang.Core.Evaluation;
 using Hang.Core.Layers;
 using Hang.Paint.Painting;
 using Hang.Paint.Pictures;
@@ -45,15 +44,6 @@ internal static class CastMeasure
         return Measure.Median(a) / Measure.Median(b);
     }
 
-    private static Action All(FrameCanvas canvas, Layer layer)
-    {
-        var evaluator = new Evaluator(Bare.Graphic("Cast", Frames + 1, layer), TypeShaper.Shipped);
-        return () =>
-        {
-            for (var f = 0; f < Frames; f++)
-            {
-                canvas.Paint(evaluator.At(f));
-            }
-        };
-    }
+    private static Action All(FrameCanvas canvas, Layer layer) =>
+        Bare.Painting(canvas, new(Bare.Graphic("Cast", Frames + 1, layer), TypeShaper.Shipped), Frames);
 }

@@ -28,23 +28,13 @@ internal static class GradientMeasure
         var evaluator = new Evaluator(Bare.Graphic("Gradient", Frames + 1, plate), TypeShaper.Shipped);
         using var canvas = new FrameCanvas(1920, 1080, null, pictures);
         var memory = new byte[canvas.Pixels.Length];
-        var (a, b) = Measure.Alternate(
-            Rounds,
-            () =>
+        var (a, b) = Measure.Alternate(Rounds, Bare.Painting(canvas, evaluator, Frames), () =>
+        {
+            for (var f = 0; f < Frames; f++)
             {
-                for (var f = 0; f < Frames; f++)
-                {
-                    canvas.Paint(evaluator.At(f));
-                }
-            },
-            () =>
-            {
-                for (var f = 0; f < Frames; f++)
-                {
-                    MemoryMarshal.Cast<byte, uint>(memory.AsSpan()).Fill((uint)f);
-                }
+                MemoryMarshal.Cast<byte, uint>(memory.AsSpan()).Fill((uint)f);
             }
-        );
+        });
         return Task.FromResult(
             new Measure(
                 "gradient",

@@ -26,23 +26,13 @@ internal static class GroupedMeasure
         var evaluator = new Evaluator(Make(), TypeShaper.Shipped);
         using var ours = new FrameCanvas(1920, 1080, null, pictures);
         using var surface = SKSurface.Create(new SKImageInfo(1920, 1080, SKColorType.Rgba8888, SKAlphaType.Premul));
-        var (a, b) = Measure.Alternate(
-            Rounds,
-            () =>
+        var (a, b) = Measure.Alternate(Rounds, Benchmarks.Bare.Painting(ours, evaluator, Frames), () =>
+        {
+            for (var f = 0; f < Frames; f++)
             {
-                for (var f = 0; f < Frames; f++)
-                {
-                    ours.Paint(evaluator.At(f));
-                }
-            },
-            () =>
-            {
-                for (var f = 0; f < Frames; f++)
-                {
-                    Bare(surface.Canvas, f);
-                }
+                Bare(surface.Canvas, f);
             }
-        );
+        });
         ours.Paint(evaluator.At(20));
         Bare(surface.Canvas, 20);
         var worst = 0;

@@ -69,27 +69,17 @@ internal static class LookMeasure
         var evaluator = new Evaluator(Make(look), TypeShaper.Shipped);
         using var ours = new FrameCanvas(1920, 1080, null, pictures);
         using var surface = SKSurface.Create(new SKImageInfo(1920, 1080, SKColorType.Rgba8888, SKAlphaType.Premul));
-        var (a, b) = Measure.Alternate(
-            Rounds,
-            () =>
+        var (a, b) = Measure.Alternate(Rounds, Benchmarks.Bare.Painting(ours, evaluator, Frames), () =>
+        {
+            for (var f = 0; f < Frames; f++)
             {
-                for (var f = 0; f < Frames; f++)
-                {
-                    ours.Paint(evaluator.At(f));
-                }
-            },
-            () =>
-            {
-                for (var f = 0; f < Frames; f++)
-                {
-                    surface.Canvas.Clear(SKColors.Transparent);
-                    surface.Canvas.Save();
-                    surface.Canvas.Translate(500 + f, 400);
-                    byHand(surface.Canvas);
-                    surface.Canvas.Restore();
-                }
+                surface.Canvas.Clear(SKColors.Transparent);
+                surface.Canvas.Save();
+                surface.Canvas.Translate(500 + f, 400);
+                byHand(surface.Canvas);
+                surface.Canvas.Restore();
             }
-        );
+        });
         return Measure.Median(a) / Measure.Median(b);
     }
 

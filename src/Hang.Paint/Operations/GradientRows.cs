@@ -86,12 +86,12 @@ internal sealed unsafe class GradientRows : ColourRows
         if (round)
         {
             Places.Round(places, count, (float)u, (float)ux, (float)v, (float)vx, begin, scale);
+            ramp.Colours(places, colours, count);
         }
         else
         {
-            Places.Straight(places, count, u, ux);
+            ramp.Along(u, ux, places, colours, count);
         }
-        ramp.Colours(places, colours, count);
         return colours;
     }
 

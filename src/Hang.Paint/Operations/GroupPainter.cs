@@ -25,19 +25,6 @@ internal sealed class GroupPainter : IOpPainter
     /// <summary>
     /// True when the group is the same painted straight: laying one on the other gives the same in whatever order it is done (W3C Compositing, source over).
     /// </summary>
-    private static bool IsPlain(PaintContext c, Op op, ReadOnlySpan<float> v)
-    {
-        if (op.Mixing != Mixing.Normal || c.Mode != SKBlendMode.SrcOver || !c.Strip.IsLaidOnly(op))
-        {
-            return false;
-        }
-        foreach (var step in op.Steps)
-        {
-            if (v[step.At - op.At + StepKind.On] != 0)
-            {
-                return false;
-            }
-        }
-        return true;
-    }
+    private static bool IsPlain(PaintContext c, Op op, ReadOnlySpan<float> v) =>
+        op.Mixing == Mixing.Normal && c.Mode == SKBlendMode.SrcOver && c.Strip.IsLaidOnly(op) && !op.HasActingSteps(v);
 }

@@ -50,7 +50,7 @@ internal static class Covering
             }
             else if (op.Kind.Does.HasFlag(Does.Mixes))
             {
-                if (op.Mixing != Mixing.Normal || v[Ops.Group.Opacity] < 1 || HasSteps(op, row))
+                if (op.Mixing != Mixing.Normal || v[Ops.Group.Opacity] < 1 || op.HasActingSteps(v))
                 {
                     return false;
                 }
@@ -81,18 +81,6 @@ internal static class Covering
             }
         }
         return true;
-    }
-
-    private static bool HasSteps(Op group, ReadOnlySpan<float> row)
-    {
-        foreach (var step in group.Steps)
-        {
-            if (row[step.At + StepKind.On] != 0)
-            {
-                return true;
-            }
-        }
-        return false;
     }
 
     /// <summary>True when four corners in a row around a shape without dents hold a box.</summary>

@@ -119,9 +119,12 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
             wipe.End(context, GroupLayer.BlendOf(strip));
             return;
         }
-        if (context.Sheet is not null && Seen(box) is { IsEmpty: false } place)
+        if (context.Sheet is not null)
         {
-            AddUp(strip, moments, place);
+            if (Seen(box) is { IsEmpty: false } place)
+            {
+                AddUp(strip, moments, place);
+            }
             return;
         }
         // Each moment adds its share to a layer of half-precision numbers, so that small shares are not rounded away.

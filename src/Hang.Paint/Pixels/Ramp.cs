@@ -49,11 +49,6 @@ internal sealed unsafe class Ramp
     public void Colours(float* places, uint* to, int count)
     {
         var (low, high) = (Vector256.Create(first), Vector256.Create(last));
-        if (pieces.Length == 1 && opaque)
-        {
-            One(pieces[0], places, to, count, low, high);
-            return;
-        }
         for (var i = 0; i < count; i += 8)
         {
             var place = Vector256.Load(places + i);
@@ -82,7 +77,7 @@ internal sealed unsafe class Ramp
     /// <param name="at">The first place.</param>
     /// <param name="by">From one to the next.</param>
     /// <param name="places">Room for the places, where there is more than one way between two colours.</param>
-    /// <param name="count">A multiple of 8.</param>
+    /// <param name="count">Written by eights: up to 7 more than are asked for.</param>
     [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     public void Along(double at, double by, float* places, uint* to, int count)
     {
@@ -99,20 +94,6 @@ internal sealed unsafe class Ramp
         for (var i = 0; i < count; i += 8)
         {
             var t = Vector256.Min(Vector256.Max(Vector256.Create((float)(at + by * i)) + steps, low), high);
-            (Whole(r + r1 * t) | (Whole(g + g1 * t) << 8) | (Whole(b + b1 * t) << 16) | alpha).Store(to + i);
-        }
-    }
-
-    /// <summary>The most usual gradient: two colours that let nothing through.</summary>
-    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
-    private static void One(in Piece p, float* places, uint* to, int count, Vector256<float> low, Vector256<float> high)
-    {
-        var half = Vector256.Create(0.5f);
-        var (r, g, b, alpha) = (p.R0 + half, p.G0 + half, p.B0 + half, Vector256.Create(0xFF000000u));
-        var (r1, g1, b1) = (p.R1, p.G1, p.B1);
-        for (var i = 0; i < count; i += 8)
-        {
-            var t = Vector256.Min(Vector256.Max(Vector256.Load(places + i), low), high);
             (Whole(r + r1 * t) | (Whole(g + g1 * t) << 8) | (Whole(b + b1 * t) << 16) | alpha).Store(to + i);
         }
     }

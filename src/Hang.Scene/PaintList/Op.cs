@@ -36,6 +36,20 @@ public sealed record Op(OpKind Kind, ImmutableArray<string> Takes, ImmutableArra
     /// <summary>Where some of its numbers begin in the row.</summary>
     public int Offset(Slot slot) => At + slot.At;
 
+    /// <summary>True when a step of a group acts.</summary>
+    /// <param name="v">From the group's own start.</param>
+    public bool HasActingSteps(ReadOnlySpan<float> v)
+    {
+        foreach (var step in Steps)
+        {
+            if (v[step.At - At + StepKind.On] != 0)
+            {
+                return true;
+            }
+        }
+        return false;
+    }
+
     private static string Said(OpKind kind, ImmutableArray<string> words, string name) => kind.Has(name) ? words[kind.Words.IndexOf(name)] : "";
 
     private static T Said<T>(OpKind kind, ImmutableArray<string> words, string name)

@@ -33,13 +33,26 @@ export function lastCovering(program: Program, frame: number, canvas: Canvas, bl
   let level = 0
   program.strips.forEach((strip, i) => {
     // Within a group of others it hides what the group holds, not what lies behind that.
-    if (i > 0 && level === 0) {
+    if (i > 0 && level === 0 && couldCover(strip)) {
       const values = program.values(strip.node, frame)
       if (values && covers(strip, values, device, seen) && !(blurred && program.moments(strip.node, frame))) found = i
     }
     for (const op of strip.ops) level += levels[op.code]!
   })
   return found
+}
+
+const able = new WeakMap<StripHead, boolean>()
+
+/** Whether a strip covers anything at any frame, by what stands still of it: most do not, and their numbers need not be read. */
+function couldCover(strip: StripHead): boolean {
+  let can = able.get(strip)
+  if (can === undefined) {
+    const first = strip.ops.find((op) => levels[op.code] !== 1 && marks[op.code] !== 1)
+    can = first !== undefined && fills[first.code] === 1 && first.takes.length === 0 && wordsOf(first).verbs === BOX
+    able.set(strip, can)
+  }
+  return can
 }
 
 function covers(strip: StripHead, v: Float32Array, device: Rows, seen: Point[]): boolean {
@@ -52,9 +65,9 @@ function covers(strip: StripHead, v: Float32Array, device: Rows, seen: Point[]):
       if (v[at + place.opacity]! < 1) return false
       m = within(m, v.subarray(at + place.matrix, at + place.matrix + 6))
     } else if (fills[op.code] === 1) {
-      const { verbs, paint, stops } = wordsOf(op)
+      const { paint, stops } = wordsOf(op)
       const alphas = paint === 'solid' ? [at + fill.colour + 3] : Array.from({ length: stops }, (_, i) => at + fill.more + 5 * i + 4)
-      return op.takes.length === 0 && verbs === BOX && alphas.every((i) => v[i]! >= 1) && holds(v, at + fill.more + 5 * stops, m, seen)
+      return alphas.every((i) => v[i]! >= 1) && holds(v, at + fill.more + 5 * stops, m, seen)
     } else if (marks[op.code] !== 1) return false
   }
   return false
