@@ -14,9 +14,10 @@ free_port() {
   echo "$port"
 }
 
-# cluster_start DATA: starts the cluster (making it first) and sets $database to its connection string.
+# cluster_start DATA [OPTION ...]: starts the cluster (making it first) and sets $database to its connection string.
 cluster_start() {
   local data=$1 bin port
+  shift
   bin=$(pg_bin)
   mkdir -p "$data"
   data=$(cd "$data" && pwd)
@@ -34,7 +35,7 @@ cluster_start() {
     rm -f "$data/postgres/postmaster.pid"
     port=$(free_port 54320)
     as_pg "$bin/pg_ctl" -D "$data/postgres" -w -t 60 -l "$data/postgres/server.log" \
-      -o "-c listen_addresses=127.0.0.1 -c port=$port -c unix_socket_directories='' -c max_connections=200" start >/dev/null 9>&- ||
+      -o "-c listen_addresses=127.0.0.1 -c port=$port -c unix_socket_directories='' -c max_connections=200 $*" start >/dev/null 9>&- ||
       fail "PostgreSQL did not start; $data/postgres/server.log says why."
   fi
   port=$(sed -n 4p "$data/postgres/postmaster.pid")

@@ -10,7 +10,6 @@ using Npgsql;
 namespace Hang.Server.Tests;
 
 /// <summary>A long handoff that several workers render in parts, and workers that go away in the midst of it.</summary>
-[Collection(OneServer.Name)]
 public sealed class ChunkTests : IDisposable
 {
     private readonly FreshDatabase database = new();

@@ -7,8 +7,7 @@ using Hang.Tests.Shared;
 namespace Hang.Server.Tests;
 
 /// <summary>Fonts that a package has besides those that ship.</summary>
-[Collection(OneServer.Name)]
-public class FontTests(RunningServer server)
+public class FontTests(RunningServer server) : IClassFixture<RunningServer>
 {
     private readonly HttpClient http = server.CreateClient();
 

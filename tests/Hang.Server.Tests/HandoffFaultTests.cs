@@ -3,7 +3,6 @@ using System.Globalization;
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json;
-using Hang.Media.Frames;
 using Hang.Server.Handoffs;
 using Hang.Tests.Shared;
 using Microsoft.AspNetCore.Mvc.Testing;
@@ -14,7 +13,7 @@ using Npgsql;
 namespace Hang.Server.Tests;
 
 /// <summary>What can go wrong while a handoff is under way: it ends in words and can be run again, or goes on as if nothing had been.</summary>
-[Collection(OneServer.Name)]
+[Collection(Alone.Name)]
 public sealed class HandoffFaultTests : IDisposable
 {
     private static readonly TimeSpan Longest = TimeSpan.FromMinutes(2);
@@ -24,10 +23,8 @@ public sealed class HandoffFaultTests : IDisposable
     private readonly WebApplicationFactory<Program> server;
     private readonly HttpClient http;
 
-    public HandoffFaultTests(RunningServer shared)
+    public HandoffFaultTests()
     {
-        // No encoder of the server that all share waits for a file that is alike: the encoders that are looked for are those of this process.
-        shared.Services.GetRequiredService<Reuse>().Forget();
         var direct = new NpgsqlConnectionStringBuilder(database.ConnectionString);
         relay = new(direct.Host!, direct.Port);
         // The demo is loaded in a second, and a database that goes away is noticed at once.

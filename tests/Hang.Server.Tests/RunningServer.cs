@@ -44,7 +44,14 @@ public sealed class RunningServer : WebApplicationFactory<Program>
     }
 }
 
-/// <summary>All tests of the server share one: starting it loads the demo.</summary>
+/// <summary>Tests that look for encoders among the processes of this one: no other test has any meanwhile.</summary>
+[CollectionDefinition(Name, DisableParallelization = true)]
+public sealed class Alone
+{
+    public const string Name = "alone";
+}
+
+/// <summary>Most tests of the server share one: starting it loads the demo.</summary>
 [CollectionDefinition(Name)]
 public sealed class OneServer : ICollectionFixture<RunningServer>
 {

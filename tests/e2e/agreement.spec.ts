@@ -2,9 +2,9 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import { BenchPage } from './benchPage'
-import { demoFolder, hang, HangServer } from './server'
+import { demoFolder, hang, sharedServer } from './server'
 
-const server = new HangServer(5302)
+const server = sharedServer()
 test.beforeAll(() => server.start())
 test.afterAll(() => server.stop())
 

@@ -1,8 +1,8 @@
 import { expect, test, type Locator, type Page } from '@playwright/test'
 import { BenchPage } from './benchPage'
-import { HangServer } from './server'
+import { sharedServer } from './server'
 
-const server = new HangServer(5308)
+const server = sharedServer()
 test.beforeAll(() => server.start())
 test.afterAll(() => server.stop())
 

@@ -1,8 +1,8 @@
 import { expect, test, type Page } from '@playwright/test'
 import { BenchPage } from './benchPage'
-import { HangServer } from './server'
+import { sharedServer } from './server'
 
-const server = new HangServer(5325)
+const server = sharedServer()
 test.beforeAll(() => server.start())
 test.afterAll(() => server.stop())
 

@@ -1,9 +1,9 @@
 import { expect, test } from '@playwright/test'
 import { Actions } from './actions'
 import { BenchPage } from './benchPage'
-import { HangServer } from './server'
+import { sharedServer } from './server'
 
-const server = new HangServer(5348)
+const server = sharedServer()
 test.beforeAll(() => server.start())
 test.afterAll(() => server.stop())
 

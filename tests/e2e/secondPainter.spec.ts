@@ -1,8 +1,8 @@
 import { writeFileSync, readFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
-import { hang, HangServer } from './server'
+import { hang, sharedServer } from './server'
 
-const server = new HangServer(5332)
+const server = sharedServer()
 test.beforeAll(() => server.start())
 test.afterAll(() => server.stop())
 

@@ -18,28 +18,33 @@ export const hang = (...words: string[]) =>
 /** A server with a database and a folder of its own, as a process that can be killed and started again. */
 export class HangServer {
   readonly url: string
-  private readonly port: number
   readonly database: string
-  readonly files = mkdtempSync(join(tmpdir(), 'hang-e2e-'))
+  /** Its folder; there once it was started. */
+  files = ''
   private process: ChildProcess | undefined
 
   constructor(
-    port: number,
+    private readonly port: number,
     private readonly settings: Record<string, string> = {},
   ) {
     if (!cluster) throw new Error('HANG_TEST_DATABASE is not set; run the tests with ./hang test.')
-    this.port = port
     this.url = `http://localhost:${port}`
     this.database = `e2e_${Date.now()}_${port}`
+  }
+
+  // Whoever only lists the tests needs none.
+  private make() {
     const part = (name: string) => new RegExp(`${name}=([^;]*)`).exec(cluster)![1]!
     const env = { ...process.env, PGPASSWORD: part('Password') }
     const { HANG_E2E_DATABASE: like, HANG_E2E_FILES: filesLike } = process.env
     const make = `create database ${this.database}${like ? ` template ${like}` : ''}`
     execFileSync('psql', ['-q', '-h', part('Host'), '-p', part('Port'), '-U', part('Username'), '-d', 'postgres', '-c', make], { env })
+    this.files = mkdtempSync(join(tmpdir(), 'hang-e2e-'))
     if (filesLike) cpSync(filesLike, this.files, { recursive: true })
   }
 
   async start() {
+    if (!this.files) this.make()
     const env = {
       ...runtime,
       HANG_Database: cluster.replace(/Database=[^;]*/, `Database=${this.database}`),
@@ -72,6 +77,14 @@ export class HangServer {
     if (!keepsFiles) rmSync(this.files, { recursive: true, force: true })
   }
 
+  /** Ends it when its runner ends, and nobody can wait. */
+  protected atExit() {
+    process.once('exit', () => {
+      this.process?.kill('SIGKILL')
+      rmSync(this.files, { recursive: true, force: true })
+    })
+  }
+
   async json<T>(path: string): Promise<T> {
     return (await fetch(this.url + path)).json() as Promise<T>
   }
@@ -101,6 +114,22 @@ export class HangServer {
     return { ...document, layers } as T
   }
 }
+
+/** One that goes on for the next file of the same runner. */
+class SharedServer extends HangServer {
+  private started: Promise<void> | undefined
+
+  override start() {
+    return (this.started ??= super.start().then(() => this.atExit()))
+  }
+
+  override async stop() {}
+}
+
+let shared: SharedServer | undefined
+
+/** The server of all files that leave the demo as it is: a runner starts one, which is warm for the files after the first. */
+export const sharedServer = (): HangServer => (shared ??= new SharedServer(5400 + Number(process.env.TEST_WORKER_INDEX ?? 0)))
 
 interface PlainLayer {
   content: object

@@ -1,9 +1,9 @@
 import { expect, test, type Page } from '@playwright/test'
 import { execFileSync } from 'node:child_process'
 import { BenchPage } from './benchPage'
-import { HangServer } from './server'
+import { sharedServer } from './server'
 
-const server = new HangServer(5345)
+const server = sharedServer()
 test.beforeAll(() => server.start())
 test.afterAll(() => server.stop())
 

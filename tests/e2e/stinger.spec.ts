@@ -1,9 +1,9 @@
 import { execFileSync } from 'node:child_process'
 import { expect, test } from '@playwright/test'
 import { BenchPage } from './benchPage'
-import { HangServer } from './server'
+import { sharedServer } from './server'
 
-const server = new HangServer(5307)
+const server = sharedServer()
 test.beforeAll(() => server.start())
 test.afterAll(() => server.stop())
 

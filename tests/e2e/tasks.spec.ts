@@ -1,11 +1,11 @@
 import { expect, test, type Page } from '@playwright/test'
 import { Actions } from './actions'
 import { BenchPage } from './benchPage'
-import { HangServer } from './server'
+import { sharedServer } from './server'
 
 // What people set out to do, each with the number of actions that it takes.
 
-const server = new HangServer(5352)
+const server = sharedServer()
 test.beforeAll(() => server.start())
 test.afterAll(() => server.stop())
 
