@@ -1,3 +1,4 @@
+using System.Buffers.Binary;
 using System.IO.Compression;
 using System.Text.Json;
 using Hang.Core.Documents;
@@ -7,6 +8,7 @@ using Hang.Media.Proofs;
 using Hang.Media.Rendering;
 using Hang.Paint.Pictures;
 using Hang.Scene;
+using Hang.Tests.Shared;
 
 namespace Hang.Media.Tests;
 
@@ -275,6 +277,118 @@ public sealed class KindTests : IDisposable
         Assert.Equal(15, plan.Demand(evaluator.Graphic).Frames);
         using var codec = SkiaSharp.SKCodec.Create(path);
         Assert.Equal(500, codec.FrameInfo.Sum(f => f.Duration), 10.0);
+    }
+
+    /// <summary>Whole units of time each, and all together as long as the frames; what stands for very long does.</summary>
+    [Theory]
+    [InlineData(FileKind.Apng, "24000/1001", 24, 1)]
+    [InlineData(FileKind.Apng, "60000/1001", 5000, 1)]
+    [InlineData(FileKind.Webp, "24000/1001", 24, 1)]
+    [InlineData(FileKind.Gif, "24000/1001", 24, 10)]
+    [InlineData(FileKind.Gif, "25", 17000, 10)]
+    public async Task WhatMovesLastsAsLongAsItSays(FileKind kind, string rate, int hold, int unit)
+    {
+        var film = Film.Of(rate: rate);
+        var evaluator = new Core.Evaluation.Evaluator(film.Graphic with { Phases = new(12, hold, 6) }, Paint.Shaping.TypeShaper.Shipped);
+        var path = await RenderAsync(evaluator, PlanFor(kind, evaluator.Graphic));
+        using var codec = SkiaSharp.SKCodec.Create(path);
+        var lasts = kind == FileKind.Apng ? AsBrowsersShow(await File.ReadAllBytesAsync(path)) : codec.FrameInfo.Sum(f => f.Duration);
+        var graphic = evaluator.Graphic;
+        var meant = graphic.Phases.Total * 1000.0 * graphic.Rate.Denominator / graphic.Rate.Numerator;
+        Assert.InRange(lasts - meant, -unit, unit);
+    }
+
+    /// <summary>How long a browser shows an animated PNG, in milliseconds: of each frame's fraction of a second (PNG, third edition, 11.3.4.1) only whole ones.</summary>
+    private static int AsBrowsersShow(ReadOnlySpan<byte> png)
+    {
+        var lasts = 0;
+        for (int at; (at = png.IndexOf("fcTL"u8)) >= 0; png = png[(at + 4)..])
+        {
+            var delay = png[(at + 24)..];
+            lasts += BinaryPrimitives.ReadUInt16BigEndian(delay) * 1000 / BinaryPrimitives.ReadUInt16BigEndian(delay[2..]);
+        }
+        return lasts;
+    }
+
+    /// <summary>In a WebM with sound the first picture is shown at 0, and the first sample is heard then: its packet lies before 0 by what is skipped.</summary>
+    [Fact]
+    public async Task AWebmWithSoundBeginsAtNought()
+    {
+        var wave = Path.Combine(folder, "tone.wav");
+        await Film.AskAsync("ffmpeg", "-v", "error", "-f", "lavfi", "-i", "sine=frequency=440:sample_rate=48000:duration=2", wave);
+        var plan = PlanFor(FileKind.Webm, Film.Of().Graphic);
+        var path = Path.Combine(folder, "a.webm");
+        var delivery = Frames.Delivery.Of(Film.Of().Graphic, plan, NameCard.Of(Film.Of().Graphic, plan, "a"), path, "a") with { Sound = new(wave, 96000) };
+        await using (var writer = await MediaKinds.Of(FileKind.Webm).OpenAsync(delivery, default))
+        {
+            await FramePipeline.RunAsync(Film.Of(), plan, pictures, writer, 2, null, default);
+            await writer.FinishAsync(default);
+        }
+        async Task<string> First(string stream) =>
+            (await Film.AskAsync("ffprobe", "-v", "error", "-select_streams", stream, "-show_entries", "packet=pts_time", "-of", "csv=p=0", path))
+                .Split('\n')[0]
+                .TrimEnd(',');
+        Assert.Equal("0.000000", await First("v"));
+        Assert.Equal("-0.007000", await First("a"));
+    }
+
+    /// <summary>Small and thin things that move about a see-through picture of any width are seen in every frame, whole, by another decoder.</summary>
+    [Theory]
+    [InlineData(97, 40, false)]
+    [InlineData(333, 121, false)]
+    [InlineData(500, 30, true)]
+    [InlineData(97, 40, true)]
+    public async Task AGifLosesNoOpaquePixel(int width, int height, bool hasBase)
+    {
+        Core.Layers.Layer Speck(string id, double w, double h, params (int At, double X, double Y)[] way) =>
+            Making.With(
+                Making.With(
+                    Making.With(Making.Layer<Core.Contents.Plate>(id, id), "size", new Scene.Values.Value(w, h)),
+                    "fill",
+                    new Scene.Values.Value(0.9, 0.6, 0.1, 1)
+                ),
+                "position",
+                Making.Over([.. way.Select(k => new Scene.Motion.Keyframe(k.At, new(k.X, k.Y), Scene.Motion.Feel.Linear))])
+            );
+        var graphic = Film.Of(width, height).Graphic with
+        {
+            // A base is the lowest row of what is seen, and the widest.
+            Layers = hasBase
+                ?
+                [
+                    Speck("a", 10, 6, (0, width / 2, 0), (9, width / 2, height / 3)),
+                    Speck("b", width / 2, 1, (0, width / 4, height - 3), (9, width / 3, height - 3)),
+                ]
+                :
+                [
+                    Speck("a", 1, 1, (0, 0, 0), (9, width - 1, height - 1)),
+                    Speck("b", 1, 1, (0, width - 1, 0), (9, width - 1, height - 1)),
+                    Speck("c", 3, 2, (0, 0, height - 2), (9, width - 3, height - 2)),
+                    Speck("d", width / 3, 1, (0, width / 3, height / 2), (9, width / 2, height / 3)),
+                ],
+            Phases = new(2, 7, 2),
+        };
+        var evaluator = new Core.Evaluation.Evaluator(graphic, Paint.Shaping.TypeShaper.Shipped);
+        var path = await RenderAsync(evaluator, PlanFor(FileKind.Gif, graphic));
+        using var codec = SkiaSharp.SKCodec.Create(path);
+        var info = new SkiaSharp.SKImageInfo(width, height, SkiaSharp.SKColorType.Rgba8888, SkiaSharp.SKAlphaType.Unpremul);
+        using var bitmap = new SkiaSharp.SKBitmap(info);
+        using var canvas = new Paint.Painting.FrameCanvas(width, height, null, pictures);
+        Assert.Equal((width, height), (codec.Info.Width, codec.Info.Height));
+        var at = 0;
+        foreach (var (scene, _) in FramePipeline.Runs(evaluator, PlanFor(FileKind.Gif, graphic)))
+        {
+            canvas.Paint(scene);
+            var painted = canvas.Pixels.ToArray();
+            Assert.Equal(SkiaSharp.SKCodecResult.Success, codec.GetPixels(info, bitmap.GetPixels(), new SkiaSharp.SKCodecOptions(at)));
+            var wrong = Enumerable.Range(0, width * height).Where(i => painted[4 * i + 3] >= 128 != bitmap.GetPixelSpan()[4 * i + 3] >= 128).ToArray();
+            Assert.True(
+                wrong.Length == 0,
+                $"frame {at}: {wrong.Length} pixels, the first at {wrong.FirstOrDefault() % width}, {wrong.FirstOrDefault() / width}"
+            );
+            at++;
+        }
+        Assert.True(at > 5);
     }
 
     /// <summary>SMPTE ST 12-1: 30000/1001 counts with drop-frame, and the timecode is that of the range's first frame.</summary>

@@ -1,7 +1,7 @@
 using System.Runtime.InteropServices;
-using Hang.Media.Encoding;
 using Hang.Media.Frames;
 using Hang.Media.Reading;
+using Hang.Media.Stills;
 
 namespace Hang.Media.Kinds;
 

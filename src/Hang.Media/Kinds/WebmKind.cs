@@ -9,6 +9,12 @@ namespace Hang.Media.Kinds;
 /// <summary>WebM with VP9; alpha is a second layer of each frame, as browsers read it.</summary>
 internal sealed class WebmKind : MediaKind
 {
+    /// <summary>
+    /// What the encoder of sound puts before its first sample, in seconds: 312 samples at 48 kHz (the pre-skip of RFC 7845, section 4.2). Matroska takes it off
+    /// again (CodecDelay, RFC 9559, section 5.1.4.1.28); without this, the first packet would lie before 0 and all pictures be moved behind it.
+    /// </summary>
+    private const string OpusLead = "0.0065";
+
     public override Task<IFrameWriter> OpenAsync(Delivery delivery, CancellationToken cancel)
     {
         var hasAlpha = delivery.Plan.HasAlpha;
@@ -16,6 +22,8 @@ internal sealed class WebmKind : MediaKind
         [
             .. FfmpegArguments.Quiet,
             .. FfmpegArguments.RawInput(hasAlpha ? "yuva420p" : "yuv420p", delivery.Width, delivery.Height, delivery.Rate),
+            // Pictures begin at 0, and so does what is heard.
+            .. delivery.Sound is null ? [] : (string[])["-itsoffset", OpusLead],
             .. FfmpegArguments.SoundInput(delivery.Sound),
             "-vf",
             "setparams=range=tv:color_primaries=bt709:color_trc=bt709:colorspace=bt709,setsar=1",

@@ -3,14 +3,19 @@ using Hang.Media.Frames;
 
 namespace Hang.Media.Stills;
 
-/// <summary>Writes an animated PNG (ISO/IEC 15948, third edition). A time is a fraction there, so that every rate is exact.</summary>
+/// <summary>
+/// Writes an animated PNG (ISO/IEC 15948, third edition). A time may be any fraction there, but browsers cut each to whole milliseconds, so that a second of
+/// 24000/1001 frames would last 983 of them: times are whole milliseconds here, and what is rounded at one is made good at the next.
+/// </summary>
 internal sealed class ApngWriter : ChangedPartsWriter
 {
     private const int PlacesOfControl = 8,
-        MostTime = ushort.MaxValue;
+        MostTime = ushort.MaxValue,
+        PartsOfSecond = 1000;
     private readonly long control;
     private uint sequence;
     private uint count;
+    private int shown;
 
     public ApngWriter(Delivery delivery)
         : base(delivery)
@@ -27,12 +32,13 @@ internal sealed class ApngWriter : ChangedPartsWriter
 
     protected override void Write(ChangedPart part, byte[] packed)
     {
-        var most = MostTime / Delivery.Rate.Denominator;
-        WriteFrame(part, packed, Math.Min(part.Times, most));
+        var left = Milliseconds(shown + part.Times) - Milliseconds(shown);
+        shown += part.Times;
+        WriteFrame(part, packed, Math.Min(left, MostTime));
         // What stands longer than a number can say goes on standing, as one pixel that is what it was.
-        for (var left = part.Times - most; left > 0; left -= most)
+        for (left -= MostTime; left > 0; left -= MostTime)
         {
-            WriteFrame(part with { Width = 1, Height = 1, LiesOver = false }, Pack(part.FirstPixel, 1, 1), Math.Min(left, most));
+            WriteFrame(part with { Width = 1, Height = 1, LiesOver = false }, Pack(part.FirstPixel, 1, 1), Math.Min(left, MostTime));
         }
     }
 
@@ -43,7 +49,7 @@ internal sealed class ApngWriter : ChangedPartsWriter
         WriteControl();
     }
 
-    private void WriteFrame(ChangedPart part, byte[] packed, int times)
+    private void WriteFrame(ChangedPart part, byte[] packed, long time)
     {
         Span<byte> frame = stackalloc byte[26];
         BinaryPrimitives.WriteUInt32BigEndian(frame, sequence++);
@@ -51,8 +57,8 @@ internal sealed class ApngWriter : ChangedPartsWriter
         BinaryPrimitives.WriteInt32BigEndian(frame[8..], part.Height);
         BinaryPrimitives.WriteInt32BigEndian(frame[12..], part.X);
         BinaryPrimitives.WriteInt32BigEndian(frame[16..], part.Y);
-        BinaryPrimitives.WriteUInt16BigEndian(frame[20..], (ushort)(times * Delivery.Rate.Denominator));
-        BinaryPrimitives.WriteUInt16BigEndian(frame[22..], (ushort)Delivery.Rate.Numerator);
+        BinaryPrimitives.WriteUInt16BigEndian(frame[20..], (ushort)time);
+        BinaryPrimitives.WriteUInt16BigEndian(frame[22..], PartsOfSecond);
         // Left as it is; over those below or instead of them.
         frame[24] = 0;
         frame[25] = part.LiesOver ? (byte)1 : (byte)0;
@@ -67,6 +73,8 @@ internal sealed class ApngWriter : ChangedPartsWriter
         packed.CopyTo(data, 4);
         PngChunks.Write(File, "fdAT"u8, data);
     }
+
+    private long Milliseconds(int frames) => (long)Math.Round(frames * (double)PartsOfSecond * Delivery.Rate.Denominator / Delivery.Rate.Numerator);
 
     private void WriteControl()
     {
