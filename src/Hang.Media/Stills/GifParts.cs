@@ -10,8 +10,8 @@ namespace Hang.Media.Stills;
 internal sealed record GifPart(int X, int Y, int Width, int Height, uint[] Pixels, int First, int Until, bool IsCleared);
 
 /// <summary>
-/// Makes parts of whole pictures. In a GIF (GIF89a, section 23) nothing can be drawn that is see-through, only left: where a pixel is to go, the part that stood
-/// before is told to empty its rectangle, and holds all that must go. So a part is known when the next picture is.
+/// Makes parts of whole pictures. In a GIF (GIF89a, section 23) nothing can be drawn that is see-through, only left: where a pixel is to go, the part that
+/// stood before is told to empty its rectangle, and holds all that must go. So a part is known when the next picture is.
 /// </summary>
 internal sealed class GifParts(int width, int height)
 {

@@ -1,17 +1,11 @@
 using System.Buffers.Binary;
-using System.IO.Compression;
 using System.IO.Hashing;
-using System.Numerics;
 
 namespace Hang.Media.Stills;
 
-/// <summary>
-/// The pieces of a PNG (ISO/IEC 15948): its chunks, and pixels as they lie in them: each byte less that of the pixel before it (filter type 1), compressed by
-/// the platform's zlib, which passes over empty stretches ten times as fast as the one that comes with Skia.
-/// </summary>
+/// <summary>The pieces of a PNG (ISO/IEC 15948): its chunks, and pixels as they lie in them, by filter type 1.</summary>
 internal static class PngChunks
 {
-    private const int Level = 5;
     private const byte Rgb = 2,
         Rgba = 6,
         Sub = 1;
@@ -47,50 +41,5 @@ internal static class PngChunks
 
     /// <summary>Pixels, filtered and compressed.</summary>
     /// <param name="pixels">RGBA, of which alpha is left out where the picture has none.</param>
-    public static byte[] Pack(ReadOnlySpan<byte> pixels, int width, int height, bool hasAlpha)
-    {
-        using var packed = new MemoryStream();
-        using (var zlib = new ZLibStream(packed, new ZLibCompressionOptions { CompressionLevel = Level }, true))
-        {
-            Filter(pixels, width, height, hasAlpha, zlib);
-        }
-        return packed.ToArray();
-    }
-
-    private static void Filter(ReadOnlySpan<byte> pixels, int width, int height, bool hasAlpha, ZLibStream zlib)
-    {
-        var (length, size) = (width * 4, hasAlpha ? 4 : 3);
-        var filtered = new byte[1 + width * size];
-        var opaque = new byte[hasAlpha ? 0 : width * size];
-        filtered[0] = Sub;
-        for (var y = 0; y < height; y++)
-        {
-            var row = pixels.Slice(y * length, length);
-            if (!hasAlpha)
-            {
-                for (var x = 0; x < width; x++)
-                {
-                    row.Slice(4 * x, 3).CopyTo(opaque.AsSpan(3 * x));
-                }
-                row = opaque;
-            }
-            row[..size].CopyTo(filtered.AsSpan(1));
-            Less(row[size..], row[..^size], filtered.AsSpan(1 + size));
-            zlib.Write(filtered);
-        }
-    }
-
-    /// <summary>The difference of bytes, modulo 256.</summary>
-    private static void Less(ReadOnlySpan<byte> of, ReadOnlySpan<byte> by, Span<byte> to)
-    {
-        var i = 0;
-        for (; i <= of.Length - Vector<byte>.Count; i += Vector<byte>.Count)
-        {
-            (new Vector<byte>(of[i..]) - new Vector<byte>(by[i..])).CopyTo(to[i..]);
-        }
-        for (; i < of.Length; i++)
-        {
-            to[i] = (byte)(of[i] - by[i]);
-        }
-    }
+    public static byte[] Pack(ReadOnlySpan<byte> pixels, int width, int height, bool hasAlpha) => DeflatedRows.Pack(pixels, width, height, hasAlpha, Sub);
 }

@@ -33,22 +33,12 @@ internal static class TiffStill
             {
                 tiff.SetField(TiffTag.EXTRASAMPLES, 1, new short[] { (short)(isPremultiplied ? ExtraSample.ASSOCALPHA : ExtraSample.UNASSALPHA) });
             }
-            var row = new byte[frame.Width * components];
-            for (var y = 0; y < frame.Height; y++)
+            for (var (strip, y) = (0, 0); y < frame.Height; strip++, y += RowsPerStrip)
             {
-                var pixels = frame.Pixels.Slice(y * frame.Width * 4, frame.Width * 4);
-                if (frame.HasAlpha)
-                {
-                    pixels.CopyTo(row);
-                }
-                else
-                {
-                    for (var x = 0; x < frame.Width; x++)
-                    {
-                        pixels.Slice(x * 4, 3).CopyTo(row.AsSpan(x * 3));
-                    }
-                }
-                if (!tiff.WriteScanline(row, y))
+                var rows = Math.Min(RowsPerStrip, frame.Height - y);
+                // The library's own compression takes several times as long.
+                var packed = DeflatedRows.Pack(frame.Pixels.Slice(y * frame.Width * 4, rows * frame.Width * 4), frame.Width, rows, frame.HasAlpha, null);
+                if (tiff.WriteRawStrip(strip, packed, packed.Length) != packed.Length)
                 {
                     throw new InvalidOperationException("The still could not be encoded.");
                 }
