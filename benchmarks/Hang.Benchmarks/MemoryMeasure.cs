@@ -67,12 +67,13 @@ internal static class MemoryMeasure
     /// <summary>The peak of a process that does a work of some size, in megabytes.</summary>
     public static async Task<double> PeakAsync(string work, int size)
     {
-        using var child = Process.Start(
-            new ProcessStartInfo("dotnet", [typeof(MemoryMeasure).Assembly.Location, work, size.ToString(CultureInfo.InvariantCulture)])
-            {
-                RedirectStandardOutput = true,
-            }
-        )!;
+        var start = new ProcessStartInfo("dotnet", [typeof(MemoryMeasure).Assembly.Location, work, size.ToString(CultureInfo.InvariantCulture)])
+        {
+            RedirectStandardOutput = true,
+        };
+        // As the shell renders.
+        start.Environment["DOTNET_TieredPGO"] = "0";
+        using var child = Process.Start(start)!;
         var text = await child.StandardOutput.ReadToEndAsync();
         await child.WaitForExitAsync();
         return double.Parse(text, CultureInfo.InvariantCulture);

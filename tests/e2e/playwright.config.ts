@@ -6,7 +6,7 @@ export default defineConfig({
   globalSetup: './demoLoaded.ts',
   timeout: 120_000,
   expect: { timeout: 20_000 },
-  // Each file has a server and a database of its own; much of a test is waiting, so two go well on two cores.
+  // A runner has a server for all files that leave the demo as it is; the others have their own. Two go well on two cores.
   workers: 2,
   // A test that fails on a busy machine is tried once more where nobody looks on; the report calls it flaky.
   retries: process.env.CI ? 1 : 0,

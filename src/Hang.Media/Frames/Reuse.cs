@@ -26,7 +26,7 @@ public sealed class Reuse : IDisposable
         {
             if (painted is not { } kept || kept.Alike != alike)
             {
-                painted = kept = (alike, new());
+                painted = kept = (alike, new(TileRing.ForSeveral));
             }
             return kept.Tiles;
         }

@@ -1,16 +1,21 @@
 namespace Hang.Media.Frames;
 
 /// <summary>The pixels of the tiles that were painted last, in one piece of memory that does not grow: each new one takes the place of the oldest.</summary>
-internal sealed class TileRing
+/// <param name="places">Tiles that it has room for, 1 or more.</param>
+internal sealed class TileRing(int places)
 {
     public const int TileBytes = TileGrid.TileWidth * TileGrid.TileHeight * TileGrid.PixelBytes;
 
-    // 24 MB: the tiles that two rows of half the size of full HD have for themselves.
-    private const int Places = 3072;
+    /// <summary>24 MB: the tiles that two rows of half the size of full HD have for themselves.</summary>
+    public const int ForSeveral = 3072;
+
+    /// <summary>4 MB, for a file that leaves nothing to another: what comes again in it is encoded already.</summary>
+    public const int ForOne = 512;
+
     private readonly Lock door = new();
-    private readonly byte[] room = GC.AllocateUninitializedArray<byte>(Places * TileBytes);
-    private readonly Dictionary<UInt128, (int Place, int Length)> found = new(Places);
-    private readonly UInt128[] at = new UInt128[Places];
+    private readonly byte[] room = GC.AllocateUninitializedArray<byte>(places * TileBytes);
+    private readonly Dictionary<UInt128, (int Place, int Length)> found = new(places);
+    private readonly UInt128[] at = new UInt128[places];
     private int next;
 
     public bool Has(UInt128 tile)
@@ -48,7 +53,7 @@ internal sealed class TileRing
             found.Remove(at[next]);
             pixels.CopyTo(room.AsSpan(next * TileBytes));
             (at[next], found[tile]) = (tile, (next, pixels.Length));
-            next = (next + 1) % Places;
+            next = (next + 1) % places;
         }
     }
 }

@@ -47,7 +47,7 @@ internal sealed class SliceComparison : IAsyncDisposable
         // A slice is decoded by the headers of its frame.
         alike = $"{delivery.Width} {delivery.Height} {plan.HasAlpha} {plan.Premultiplied} {look} {like.HeaderText}";
         pairs = delivery.Reuse?.Last<Pairs>().Take(alike) ?? [];
-        tiles = delivery.Reuse?.Painted(delivery.Width, delivery.Height, plan) ?? new();
+        tiles = delivery.Reuse?.Painted(delivery.Width, delivery.Height, plan) ?? new(TileRing.ForOne);
         packs = new(delivery, look, like, grid);
         now = new SliceError[grid.Count];
         settled = new SliceError[grid.Count];

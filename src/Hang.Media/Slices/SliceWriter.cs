@@ -38,7 +38,7 @@ internal sealed class SliceWriter : IFrameWriter
     {
         (this.delivery, this.learnt, this.file, blank, cache, whole, rest) = (delivery, learnt, file, learnt.Blank, learnt.Cache, learnt.Whole, learnt.Rest);
         grid = new(delivery.Width, delivery.Height);
-        painted = delivery.Reuse?.Painted(delivery.Width, delivery.Height, delivery.Plan) ?? new();
+        painted = delivery.Reuse?.Painted(delivery.Width, delivery.Height, delivery.Plan) ?? new(TileRing.ForOne);
         slicesPerRow = blank.Slices.Length / grid.Rows;
         slicesPerRest = slicesPerRow - grid.WholeColumns;
         before = new byte[grid.Count * TileGrid.HashBytes];
