@@ -146,6 +146,15 @@ hang_worker() {
   HANG_Database="$database" HANG_Files="${HANG_Files:-$data/files}" HANG_WorkerOnly=true exec dotnet "$root/src/Hang.Server/bin/Release/net10.0/Hang.Server.dll" --urls "http://127.0.0.1:0"
 }
 
+# A stand-in for a file store that speaks S3, on this machine only: for trying a farm without a store of one's own.
+hang_store() {
+  words --port 5290 "$@"
+  install_runtime
+  build_server
+  umask 077
+  exec dotnet "$root/src/Hang.Server/bin/Release/net10.0/Hang.Server.dll" small-store "$data/store" "$port"
+}
+
 hang_stop() {
   words "$@"
   if running; then

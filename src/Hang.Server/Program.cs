@@ -22,6 +22,7 @@ using Hang.Server.Safety;
 using Hang.Server.SignIn;
 using Hang.Server.Sounds;
 using Hang.Server.Sources;
+using Hang.Server.StandIns;
 using Hang.Store;
 using Hang.Store.Feels;
 using Hang.Store.Files;
@@ -38,6 +39,10 @@ using Serilog.Formatting.Compact;
 if (args is [FontTrial.Word])
 {
     return FontTrial.Serve(Console.OpenStandardInput(), Console.Out);
+}
+if (args is [SmallS3.Word, var folder, var port])
+{
+    return await SmallS3.ServeAsync(folder, int.Parse(port, System.Globalization.CultureInfo.InvariantCulture));
 }
 var builder = WebApplication.CreateBuilder(args);
 ServerOptions options;
@@ -72,7 +77,7 @@ builder.Services.AddSingleton<IFileStore>(_ =>
 {
     var folder = options.Files.Length > 0 ? options.Files : Path.Combine(Path.GetTempPath(), "hang-files");
     return options.S3Address.Length > 0
-        ? S3FileStore.Open(options.S3Address, options.S3Bucket, options.S3Key, options.S3Secret, folder)
+        ? S3FileStore.Open(options.S3Address, options.S3Bucket, options.S3Key, options.S3Secret, folder, options.S3Outside)
         : new FolderFileStore(folder);
 });
 builder

@@ -298,7 +298,9 @@ public sealed class KindTests : IDisposable
         Assert.InRange(lasts - meant, -unit, unit);
     }
 
-    /// <summary>How long a browser shows an animated PNG, in milliseconds: of each frame's fraction of a second (PNG, third edition, 11.3.4.1) only whole ones.</summary>
+    /// <summary>
+    /// How long a browser shows an animated PNG, in milliseconds: of each frame's fraction of a second (PNG, third edition, 11.3.4.1) whole ones.
+    /// </summary>
     private static int AsBrowsersShow(ReadOnlySpan<byte> png)
     {
         var lasts = 0;
@@ -310,7 +312,7 @@ public sealed class KindTests : IDisposable
         return lasts;
     }
 
-    /// <summary>In a WebM with sound the first picture is shown at 0, and the first sample is heard then: its packet lies before 0 by what is skipped.</summary>
+    /// <summary>In a WebM with sound the first picture is shown at 0, and the first sample heard: its packet lies before 0 by what is skipped.</summary>
     [Fact]
     public async Task AWebmWithSoundBeginsAtNought()
     {

@@ -84,7 +84,7 @@ public static class HandoffEndpoints
         await store.FindAsync(id, cancel) is { } row && HandoffView.ProofOf(row) is { } proof ? TypedResults.Ok(proof) : TypedResults.NotFound();
 
     /// <param name="anyway">True: also a file whose proof refuses it.</param>
-    private static async Task<Results<PhysicalFileHttpResult, NotFound>> FileAsync(
+    private static async Task<Results<PhysicalFileHttpResult, RedirectHttpResult, NotFound>> FileAsync(
         Guid id,
         bool? anyway,
         HandoffStore store,
@@ -105,6 +105,10 @@ public static class HandoffEndpoints
             );
         }
         var key = HandoffJob.Key(id, row.Run, row.FileName);
+        if (files.Direct(key, row.FileName) is { } direct)
+        {
+            return TypedResults.Redirect(direct.AbsoluteUri);
+        }
         return await files.FetchAsync(key, cancel)
             ? TypedResults.PhysicalFile(files.PathOf(key), "application/octet-stream", row.FileName)
             : TypedResults.NotFound();

@@ -81,7 +81,7 @@ public sealed class HandoffJob(
             path = files.PathOf(Key(id, run.Number, row.FileName));
             for (var earlier = 1; earlier < run.Number; earlier++)
             {
-                DeleteFolder(Path.GetDirectoryName(files.PathOf(Key(id, earlier, row.FileName)))!);
+                await DeleteAllAsync(id, earlier);
             }
             log.LogInformation("Handoff {Handoff} begins run {Run}: {File}", id, run.Number, row.FileName);
             var graphic = GraphicJson.Read(await Patient(() => store.DocumentAsync(id, stopping), stopping));
@@ -142,31 +142,31 @@ public sealed class HandoffJob(
             }
             else
             {
-                Delete(path);
+                await DropAsync(id, run.Number, path);
                 await EndAsync(id, run, HandoffState.Cancelled);
             }
         }
         catch (OperationCanceledException) when (!stopping.IsCancellationRequested)
         {
             // Where another run has begun, this changes nothing of it.
-            Delete(path);
+            await DropAsync(id, run.Number, path);
             await EndAsync(id, run, HandoffState.Cancelled);
         }
         catch (ProblemException e)
         {
-            Delete(path);
+            await DropAsync(id, run.Number, path);
             log.LogWarning("Handoff {Handoff} failed: {Problem}", id, e.Problem);
             await EndAsync(id, run, HandoffState.Failed, problem: e.Problem.AsOne());
         }
         catch (Exception e) when (e is not OperationCanceledException && DiskProblems.Of(e) is { } problem)
         {
-            Delete(path);
+            await DropAsync(id, run.Number, path);
             log.LogWarning(e, "Handoff {Handoff} failed", id);
             await EndAsync(id, run, HandoffState.Failed, problem: problem.AsOne());
         }
         catch (Exception e) when (e is not OperationCanceledException)
         {
-            Delete(path);
+            await DropAsync(id, run.Number, path);
             log.LogError(e, "Handoff {Handoff} failed", id);
             await EndAsync(
                 id,
@@ -182,11 +182,27 @@ public sealed class HandoffJob(
 
     private Task<T> Patient<T>(Func<Task<T>> act, CancellationToken cancel) => Patience.WithDatabaseAsync(act, log, cancel);
 
-    /// <summary>Deletes a file that does not count; a folder that cannot be written keeps nobody from telling the end.</summary>
-    private void Delete(string path) => Try(path, File.Delete);
+    /// <summary>
+    /// Deletes a file that does not count, with what it was to be put together from; a folder that cannot be written keeps nobody from telling the end.
+    /// </summary>
+    private async Task DropAsync(Guid id, int run, string path)
+    {
+        Try(path, File.Delete);
+        await DeleteAllAsync(id, run);
+    }
 
-    /// <summary>Deletes what a run that died has left; should it only have been paused, its end is not heard.</summary>
-    private void DeleteFolder(string path) => Try(path, p => Directory.Delete(p, true));
+    /// <summary>Deletes what a run that is over has left, on all machines; should it only have been paused, its end is not heard.</summary>
+    private async Task DeleteAllAsync(Guid id, int run)
+    {
+        try
+        {
+            await files.DeleteAllAsync(Key(id, run, "")[..^1]);
+        }
+        catch (Exception e) when (e is not OperationCanceledException)
+        {
+            log.LogWarning("What run {Run} of handoff {Handoff} left could not be deleted: {Problem}", run, id, e.Message);
+        }
+    }
 
     private void Try(string path, Action<string> delete)
     {

@@ -31,6 +31,12 @@ public sealed class ServerOptions
     public string S3Secret { get; set; } = "";
 
     /// <summary>
+    /// Address at which people's browsers reach that store, so that files are fetched straight from it, by a signed address that holds for an hour; empty: they
+    /// go through the server.
+    /// </summary>
+    public string S3Outside { get; set; } = "";
+
+    /// <summary>
     /// Folder outside of Hang in which every file that its proof accepts is put too, such as one that an editing suite watches; empty for none.
     /// </summary>
     public string Outside { get; set; } = "";
@@ -114,10 +120,16 @@ public sealed class ServerOptions
             $"Give the demo's folder, or none."
         );
         Demand(
-            options.S3Address.Length == 0 || (Uri.TryCreate(options.S3Address, UriKind.Absolute, out var address) && address.Scheme is "http" or "https"),
+            options.S3Address.Length == 0 || IsOfWeb(options.S3Address),
             nameof(S3Address),
             $"The address of the file store is none.",
             $"Write it such as http://files.example:9000."
+        );
+        Demand(
+            options.S3Outside.Length == 0 || (IsOfWeb(options.S3Outside) && options.S3Address.Length > 0),
+            nameof(S3Outside),
+            $"The address of the file store for browsers is none, or there is no file store.",
+            $"Write it such as https://files.example, and set S3Address too."
         );
         Demand(
             options.S3Address.Length == 0 || (options.S3Bucket.Length > 0 && options.S3Key.Length > 0 && options.S3Secret.Length > 0),
@@ -148,6 +160,8 @@ public sealed class ServerOptions
         Demand(!options.SignIn || options.Files.Length > 0, nameof(Files), $"Sign-in needs a folder for its keys.", $"Set Files.");
         return options;
     }
+
+    private static bool IsOfWeb(string address) => Uri.TryCreate(address, UriKind.Absolute, out var uri) && (uri.Scheme is "http" or "https");
 
     private static ImmutableArray<string> Listed(string text) => [.. text.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)];
 

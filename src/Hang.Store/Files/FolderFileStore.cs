@@ -50,4 +50,13 @@ public sealed class FolderFileStore(string root) : IFileStore
         File.Delete(PathOf(key));
         return Task.CompletedTask;
     }
+
+    public Task DeleteAllAsync(string folder, CancellationToken cancel = default)
+    {
+        var path = Path.GetDirectoryName(PathOf(folder + "/all"))!;
+        Directory.Delete(path, true);
+        return Task.CompletedTask;
+    }
+
+    public Uri? Direct(string key, string fileName) => null;
 }

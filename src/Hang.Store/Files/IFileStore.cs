@@ -21,4 +21,12 @@ public interface IFileStore
 
     /// <summary>Lets go of a file; it need not be there.</summary>
     Task DeleteAsync(string key, CancellationToken cancel = default);
+
+    /// <summary>Lets go of all files whose keys begin with a folder's, whichever machine made them, and of what was on its way there.</summary>
+    /// <param name="folder">A key's first parts, such as "handoffs/1".</param>
+    Task DeleteAllAsync(string folder, CancellationToken cancel = default);
+
+    /// <summary>Where somebody without an account of the store can fetch a file from it, for an hour; null where there is no such place.</summary>
+    /// <param name="fileName">The name that it is kept by.</param>
+    Uri? Direct(string key, string fileName);
 }

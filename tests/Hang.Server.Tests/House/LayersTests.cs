@@ -18,7 +18,7 @@ public class LayersTests
         "Processes Unpacking Probing Tables Packs Sounds Judging Frames Encoding Stills Reading Movies Slices Kinds Rendering Proofs Deliveries Reports"
     )]
     [InlineData("Hang.Store", "Sentences Files Sources Feels Accounts Packages Revisions Rosters Handoffs Migrations")]
-    [InlineData("Hang.Server", "Hosting Safety SignIn Sources Pictures Fonts Sounds Motion Desk Live Handoffs Rosters Demo Rack")]
+    [InlineData("Hang.Server", "StandIns Hosting Safety SignIn Sources Pictures Fonts Sounds Motion Desk Live Handoffs Rosters Demo Rack")]
     public void EachFolderNamesOnlyThoseBeforeIt(string project, string order)
     {
         var folders = order.Split(' ').ToList();
