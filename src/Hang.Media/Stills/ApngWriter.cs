@@ -1,4 +1,5 @@
 using System.Buffers.Binary;
+using Hang.Media.Encoding;
 using Hang.Media.Frames;
 
 namespace Hang.Media.Stills;
@@ -32,7 +33,7 @@ internal sealed class ApngWriter : ChangedPartsWriter
 
     protected override void Write(ChangedPart part, byte[] packed)
     {
-        var left = Milliseconds(shown + part.Times) - Milliseconds(shown);
+        var left = TimedFrames.Milliseconds(Delivery, shown + part.Times) - TimedFrames.Milliseconds(Delivery, shown);
         shown += part.Times;
         WriteFrame(part, packed, Math.Min(left, MostTime));
         // What stands longer than a number can say goes on standing, as one pixel that is what it was.
@@ -73,8 +74,6 @@ internal sealed class ApngWriter : ChangedPartsWriter
         packed.CopyTo(data, 4);
         PngChunks.Write(File, "fdAT"u8, data);
     }
-
-    private long Milliseconds(int frames) => (long)Math.Round(frames * (double)PartsOfSecond * Delivery.Rate.Denominator / Delivery.Rate.Numerator);
 
     private void WriteControl()
     {

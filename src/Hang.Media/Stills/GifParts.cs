@@ -26,17 +26,11 @@ internal sealed class GifParts(int width, int height)
     public GifPart? Next(ReadOnlySpan<byte> picture, int at)
     {
         var pixels = MemoryMarshal.Cast<byte, uint>(picture);
-        if (first < 0)
-        {
-            first = at;
-            pixels.CopyTo(standing);
-            return null;
-        }
-        if (pixels.SequenceEqual(standing))
+        if (first >= 0 && pixels.SequenceEqual(standing))
         {
             return null;
         }
-        var part = Part(pixels, at);
+        var part = first < 0 ? null : Part(pixels, at);
         first = at;
         pixels.CopyTo(standing);
         return part;

@@ -75,10 +75,9 @@ public sealed class HandoffJob(
         }
         using var cancel = CancellationTokenSource.CreateLinkedTokenSource(stopping);
         ProgressNotes Notes(HandoffState step) => new(frames => store.ProgressAsync(id, run.Number, step, frames), $"handoff {id}", cancel, log);
-        var path = "";
         try
         {
-            path = files.PathOf(Key(id, run.Number, row.FileName));
+            var path = files.PathOf(Key(id, run.Number, row.FileName));
             for (var earlier = 1; earlier < run.Number; earlier++)
             {
                 await DeleteAllAsync(id, earlier);
@@ -142,31 +141,31 @@ public sealed class HandoffJob(
             }
             else
             {
-                await DropAsync(id, run.Number, path);
+                await DeleteAllAsync(id, run.Number);
                 await EndAsync(id, run, HandoffState.Cancelled);
             }
         }
         catch (OperationCanceledException) when (!stopping.IsCancellationRequested)
         {
             // Where another run has begun, this changes nothing of it.
-            await DropAsync(id, run.Number, path);
+            await DeleteAllAsync(id, run.Number);
             await EndAsync(id, run, HandoffState.Cancelled);
         }
         catch (ProblemException e)
         {
-            await DropAsync(id, run.Number, path);
+            await DeleteAllAsync(id, run.Number);
             log.LogWarning("Handoff {Handoff} failed: {Problem}", id, e.Problem);
             await EndAsync(id, run, HandoffState.Failed, problem: e.Problem.AsOne());
         }
         catch (Exception e) when (e is not OperationCanceledException && DiskProblems.Of(e) is { } problem)
         {
-            await DropAsync(id, run.Number, path);
+            await DeleteAllAsync(id, run.Number);
             log.LogWarning(e, "Handoff {Handoff} failed", id);
             await EndAsync(id, run, HandoffState.Failed, problem: problem.AsOne());
         }
         catch (Exception e) when (e is not OperationCanceledException)
         {
-            await DropAsync(id, run.Number, path);
+            await DeleteAllAsync(id, run.Number);
             log.LogError(e, "Handoff {Handoff} failed", id);
             await EndAsync(
                 id,
@@ -183,36 +182,18 @@ public sealed class HandoffJob(
     private Task<T> Patient<T>(Func<Task<T>> act, CancellationToken cancel) => Patience.WithDatabaseAsync(act, log, cancel);
 
     /// <summary>
-    /// Deletes a file that does not count, with what it was to be put together from; a folder that cannot be written keeps nobody from telling the end.
+    /// Deletes what a run that is over has left, on all machines; what cannot be deleted keeps nobody from telling the end. Should the run only have been
+    /// paused, its end is not heard.
     /// </summary>
-    private async Task DropAsync(Guid id, int run, string path)
-    {
-        Try(path, File.Delete);
-        await DeleteAllAsync(id, run);
-    }
-
-    /// <summary>Deletes what a run that is over has left, on all machines; should it only have been paused, its end is not heard.</summary>
     private async Task DeleteAllAsync(Guid id, int run)
     {
         try
         {
             await files.DeleteAllAsync(Key(id, run, "")[..^1]);
         }
-        catch (Exception e) when (e is not OperationCanceledException)
+        catch (Exception e)
         {
             log.LogWarning("What run {Run} of handoff {Handoff} left could not be deleted: {Problem}", run, id, e.Message);
-        }
-    }
-
-    private void Try(string path, Action<string> delete)
-    {
-        try
-        {
-            delete(path);
-        }
-        catch (Exception e) when (e is IOException or UnauthorizedAccessException or ArgumentException)
-        {
-            log.LogWarning("{Path} could not be deleted: {Problem}", path, e.Message);
         }
     }
 }
