@@ -11,6 +11,12 @@ test('five names from a list are five files, in a few presses', async ({ page, c
   test.setTimeout(120_000)
   await context.grantPermissions(['clipboard-read', 'clipboard-write'])
   const id = await server.demoGraphic()
+  // A slow line: what the server tells meanwhile is newer than the list that is on its way.
+  await page.route('**/api/handoffs?*', async (route) => {
+    const answer = await route.fetch()
+    await new Promise((later) => setTimeout(later, 1500))
+    await route.fulfill({ response: answer })
+  })
   // 1: the roster, from the rack.
   await page.goto(server.url)
   await page.getByRole('link', { name: /^Roster of Lower third/ }).click()

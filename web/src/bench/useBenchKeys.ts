@@ -19,7 +19,7 @@ export function useBenchKeys(onHelp: () => void) {
   const playback = usePlayback.getState
   const chosen = useSelection.getState
   const on = (keys: string, act: (event: KeyboardEvent) => void) =>
-    // eslint-disable-next-line react-hooks/rules-of-hooks -- always called in the same order
+    // oxlint-disable-next-line react-hooks/rules-of-hooks -- always called in the same order
     useHotkeys(keys, (e) => act(e), {
       preventDefault: keys !== 'enter',
       // What is ticked, chosen or dragged is no field that is typed into.

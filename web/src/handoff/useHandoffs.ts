@@ -1,9 +1,10 @@
 import { HubConnectionBuilder, LogLevel } from '@microsoft/signalr'
 import { MessagePackHubProtocol } from '@microsoft/signalr-protocol-msgpack'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useEffect } from 'react'
+import { useEffect, useState } from 'react'
 import { spoken } from '../words/spoken'
 import { api, data, type Schemas } from '../api/client'
+import { Told, withOne } from './told'
 
 type View = Schemas['HandoffView']
 
@@ -12,6 +13,7 @@ const RETRY_MS = 1000
 /** The handoffs of a graphic, newest first; the server tells every change. */
 export function useHandoffs(graphic: string) {
   const queries = useQueryClient()
+  const [told] = useState(() => new Told())
   useEffect(() => {
     const key = ['handoffs', graphic]
     const hub = new HubConnectionBuilder()
@@ -25,7 +27,12 @@ export function useHandoffs(graphic: string) {
       // What changed before anybody listened is in the list.
       await queries.invalidateQueries({ queryKey: key })
     }
-    hub.on('handoff', (json: string) => queries.setQueryData<View[]>(key, (list) => withOne(list, spoken(JSON.parse(json) as View))))
+    hub.on('handoff', (json: string) => {
+      const one = spoken(JSON.parse(json) as View)
+      told.tell(one)
+      // Where there is no list yet, the one that is asked for will have it.
+      queries.setQueryData<View[]>(key, (list) => list && withOne(list, one))
+    })
     hub.on('handoffs', () => void queries.invalidateQueries({ queryKey: key }))
     hub.onreconnected(() => void watch())
     let left = false
@@ -46,12 +53,9 @@ export function useHandoffs(graphic: string) {
       left = true
       void hub.stop()
     }
-  }, [graphic, queries])
-  return useQuery({ queryKey: ['handoffs', graphic], queryFn: () => data(api.GET('/api/handoffs', { params: { query: { graphic } } })) })
-}
-
-/** The list with a handoff as it is now. */
-export function withOne(list: View[] | undefined, one: View): View[] | undefined {
-  if (!list) return list
-  return list.some((h) => h.id === one.id) ? list.map((h) => (h.id === one.id ? one : h)) : [one, ...list]
+  }, [graphic, queries, told])
+  return useQuery({
+    queryKey: ['handoffs', graphic],
+    queryFn: () => told.list(() => data(api.GET('/api/handoffs', { params: { query: { graphic } } }))),
+  })
 }

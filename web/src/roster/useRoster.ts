@@ -79,7 +79,7 @@ export function useRoster(graphic: string) {
     }
     const timer = window.setTimeout(() => void keep(), KEEP_MS)
     return () => window.clearTimeout(timer)
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the path is the graphic
+    // oxlint-disable-next-line react-hooks/exhaustive-deps -- the path is the graphic
   }, [mine, saving, version, graphic, queries])
   return {
     view: kept.data,

@@ -33,7 +33,7 @@ export function useRows(graphic: string, version: number, count: number, { first
     const rows = new Map<number, RowView>()
     found.pages.forEach((page, i) => page?.forEach((row, n) => rows.set(wanted[i]! * PAGE + n, row)))
     return rows
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- which are wanted is told by what was found
+    // oxlint-disable-next-line react-hooks/exhaustive-deps -- which are wanted is told by what was found
   }, [found.pages])
   useEffect(() => {
     if (!found.settled || known >= pages) return

@@ -38,7 +38,7 @@ export function ShapeEditor({ layer, value, scale }: { layer: Layer; value: Plac
   const root = useRef<SVGSVGElement>(null)
   const parts = info.components
   useEffect(() => {
-    void root.current?.closest('[data-shape]')?.scrollIntoView({ block: 'nearest' })
+    root.current?.closest('[data-shape]')?.scrollIntoView({ block: 'nearest' })
   }, [])
 
   const spans = trace.map(extent)

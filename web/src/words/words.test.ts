@@ -12,7 +12,8 @@ const found = textsIn(join(import.meta.dirname, '..'))
 const catalogue = de as Record<string, string>
 
 /** Names of the values in an ICU message. */
-const valuesOf = (message: string) => [...new Set([...message.matchAll(/\{(\w+)(?=[,}])/g)].map((m) => m[1]))].sort()
+const valuesOf = (message: string) =>
+  [...new Set([...message.matchAll(/\{(\w+)(?=[,}])/g)].map((m) => m[1]!))].sort((a, b) => (a < b ? -1 : 1))
 
 describe('the catalogue', () => {
   it('has every text that the interface says, and no other', () => {
