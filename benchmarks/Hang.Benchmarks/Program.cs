@@ -39,6 +39,7 @@ var measures = new (string Name, Func<Task<Measure>> Run)[]
     ("roster", RosterMeasure.RunAsync),
     ("capture", CaptureMeasure.RunAsync),
     ("workers", WorkersMeasure.RunAsync),
+    ("small", SmallFilesMeasure.RunAsync),
     ("memory", MemoryMeasure.RunAsync),
     ("rows", RowsMemoryMeasure.RunAsync),
     ("server", ServerMemoryMeasure.RunAsync),

@@ -169,6 +169,26 @@ public sealed class ChunkTests : IDisposable
         Assert.Equal(new(1, 40, $"The disk is full."), await chunks.ProgressOfAsync(asked, run.Number));
     }
 
+    /// <summary>A still leaves cores idle, so that a worker makes several at once; a movie does not.</summary>
+    [Fact]
+    public async Task SmallHandoffsGoBesideEachOtherAndLongOnesDoNot()
+    {
+        var http = Start(work: false).CreateClient();
+        List<Guid> asked = [];
+        foreach (var kind in new[] { "still", "still", "prores", "prores", "still", "still", "still" })
+        {
+            asked.Add(await Ask(http, kind));
+        }
+        Start();
+        foreach (var id in asked)
+        {
+            Assert.True((await Done(http, id)).GetProperty("holds").GetBoolean());
+        }
+        const string pairs = "select count(*)::int from handoffs a join handoffs b on a.id < b.id and a.begun_at < b.ended_at and b.begun_at < a.ended_at";
+        Assert.InRange(await Scalar($"{pairs} where a.frames_total = 1 and b.frames_total = 1"), 1, 99);
+        Assert.Equal(0, await Scalar($"{pairs} where a.frames_total > 1 and b.frames_total > 1"));
+    }
+
     private WebApplicationFactory<Program> Start(bool work = true, string s3 = "", string folder = "")
     {
         var server = new WebApplicationFactory<Program>().WithWebHostBuilder(b =>

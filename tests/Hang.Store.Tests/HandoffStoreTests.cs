@@ -42,11 +42,11 @@ public sealed class HandoffStoreTests : IAsyncDisposable
         var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d", $"made");
         var id = await handoffs.AddAsync(new NewHandoff(graphic, "P", "G", "doc", "{\"kind\": \"png\"}", 10, "x", v => ($"x{v}", null)));
         var dead = TimeSpan.FromSeconds(-1);
-        Assert.Equal(new(id, 1, 1), await handoffs.TakeAsync(dead));
+        Assert.Equal(new(id, 1, 1, 10), await handoffs.TakeAsync(dead));
         Assert.False(await handoffs.ProgressAsync(id, 1, HandoffState.Rendering, 4));
         // It was heard of just now, so it is alive and nobody else may begin it.
         Assert.Null(await handoffs.TakeAsync(TimeSpan.FromMinutes(1)));
-        Assert.Equal(new(id, 2, 2), await handoffs.TakeAsync(dead));
+        Assert.Equal(new(id, 2, 2, 10), await handoffs.TakeAsync(dead));
         // A worker that was only paused finds its run over: it stops, and ends nothing.
         Assert.True(await handoffs.ProgressAsync(id, 1, HandoffState.Rendering, 9));
         Assert.False(await handoffs.EndAsync(id, 1, HandoffState.Failed, problem: $"late"));
@@ -55,13 +55,13 @@ public sealed class HandoffStoreTests : IAsyncDisposable
         Assert.Equal(1, await handoffs.QuietAsync(dead));
         Assert.Equal(0, await handoffs.QuietAsync(TimeSpan.FromMinutes(1)));
         await handoffs.PutBackAsync(id, 2);
-        Assert.Equal(new(id, 3, 2), await handoffs.TakeAsync(dead));
+        Assert.Equal(new(id, 3, 2, 10), await handoffs.TakeAsync(dead));
         Assert.True(await handoffs.CancelAsync(id));
         Assert.True(await handoffs.ProgressAsync(id, 3, HandoffState.Proving, 5));
         Assert.True(await handoffs.EndAsync(id, 3, HandoffState.Cancelled));
         Assert.Null(await handoffs.TakeAsync(dead));
         Assert.True(await handoffs.AgainAsync(id));
-        Assert.Equal(new(id, 4, 1), await handoffs.TakeAsync(dead));
+        Assert.Equal(new(id, 4, 1, 10), await handoffs.TakeAsync(dead));
         await handoffs.EndAsync(id, 4, HandoffState.Done, 42, proof: "{}");
         var row = (await handoffs.FindAsync(id))!;
         Assert.Equal((HandoffState.Done, 42, "doc"), (row.State, row.Bytes, await handoffs.DocumentAsync(id)));

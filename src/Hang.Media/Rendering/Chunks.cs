@@ -13,22 +13,29 @@ namespace Hang.Media.Rendering;
 /// <summary>A long handoff as parts that are rendered apart and joined without encoding again. Only kinds whose frames stand by themselves are cut.</summary>
 public static class Chunks
 {
-    // Fewer frames are not worth an encoder of their own.
+    // Fewer frames, or fewer pixels, are not worth an encoder of their own: 16 frames of 960 x 540.
     private const int LeastDistinct = 16,
+        LeastPixels = LeastDistinct * 960 * 540,
         Most = 64,
         ForEachWorker = 3;
 
+    /// <summary>While others wait that idle workers can take, only a part so many times as large is worth it.</summary>
+    private const int WhileOthersWait = 8;
+
     /// <summary>Frames of each part: as many distinct ones in each, and never a cut within equal neighbours.</summary>
     /// <param name="workers">How many can help.</param>
+    /// <param name="othersWait">Whether there are handoffs that nobody has taken yet.</param>
     /// <returns>One part where cutting does not pay, or the kind cannot be joined.</returns>
-    public static ImmutableArray<int> Lengths(Evaluator evaluator, HandoffPlan plan, int workers)
+    public static ImmutableArray<int> Lengths(Evaluator evaluator, HandoffPlan plan, int workers, bool othersWait = false)
     {
         if (workers < 2 || !FileKinds.Of(plan.Kind).IsIntraOnly || plan.Kind is FileKind.Still or FileKind.Pair)
         {
             return [plan.Frames];
         }
         var runs = FramePipeline.Runs(evaluator, plan).Select(r => r.Times).ToArray();
-        var parts = Math.Clamp(Math.Min(runs.Length / LeastDistinct, workers * ForEachWorker), 1, Most);
+        var (width, height) = plan.Size(evaluator.Graphic);
+        var least = Math.Max(LeastDistinct, LeastPixels / Math.Max(1L, (long)width * height)) * (othersWait ? WhileOthersWait : 1);
+        var parts = (int)Math.Clamp(Math.Min(runs.Length / least, workers * ForEachWorker), 1, Most);
         return [.. Enumerable.Range(0, parts).Select(i => runs[(i * runs.Length / parts)..((i + 1) * runs.Length / parts)].Sum())];
     }
 

@@ -94,7 +94,8 @@ public sealed class HandoffJob(
                 await Patient(() => store.CardAsync(id, run.Number, JsonSerializer.Serialize(card, ReportJson.Options)), stopping);
             }
             var begun = Stopwatch.GetTimestamp();
-            var lengths = Chunks.Lengths(evaluator, plan, workers);
+            var othersWait = workers > 1 && await Patient(() => store.SomeWaitAsync(cancel.Token), cancel.Token);
+            var lengths = Chunks.Lengths(evaluator, plan, workers, othersWait);
             await using (var notes = Notes(HandoffState.Rendering))
             {
                 await (

@@ -3,8 +3,9 @@ using Hang.Store.Handoffs;
 namespace Hang.Server.Handoffs;
 
 /// <summary>
-/// Takes handoffs from the line and runs them, one at a time: a run already paints on all cores. One whose worker died is taken again as soon as it
-/// has been quiet for a while. Where nothing waits, it helps another worker with a part of what that one has taken.
+/// Takes handoffs from the line and runs them: long ones one at a time, since a run paints on all cores; small ones beside each other, since most of what
+/// they take is waiting for processes that begin. One whose worker died is taken again as soon as it has been quiet for a while. Where nothing waits, it
+/// helps another worker with a part of what that one has taken.
 /// </summary>
 public sealed class HandoffWorker(HandoffStore store, ChunkStore chunks, HandoffJob job, ChunkJob help, HandoffNews news, ILogger<HandoffWorker> log)
     : BackgroundService
@@ -15,7 +16,12 @@ public sealed class HandoffWorker(HandoffStore store, ChunkStore chunks, Handoff
     /// <summary>How often the line is looked at though nothing was heard: the dead do not tell that they are.</summary>
     private static readonly TimeSpan Look = TimeSpan.FromSeconds(2);
 
+    /// <summary>Most frames of a handoff that leaves cores idle: its file is begun and proved in more time than it is painted.</summary>
+    private const int MostSmall = 12;
+
+    private static readonly int MostBeside = Math.Max(2, Environment.ProcessorCount);
     private readonly Guid id = Guid.NewGuid();
+    private readonly Lock door = new();
     private int workers = 1;
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
@@ -23,20 +29,25 @@ public sealed class HandoffWorker(HandoffStore store, ChunkStore chunks, Handoff
         using var heard = new SemaphoreSlim(0, 1);
         var listening = ListenAsync(heard, stoppingToken);
         var being = BeThereAsync(stoppingToken);
+        List<(Task Run, bool Small)> underWay = [];
         while (!stoppingToken.IsCancellationRequested)
         {
             try
             {
+                underWay.RemoveAll(u => u.Run.IsCompleted);
                 await store.EndCancelledAsync(Quiet, stoppingToken);
-                // Taken or not taken: a stop in between would leave it taken by nobody until it has been quiet for long.
-                if (await store.TakeAsync(Quiet, CancellationToken.None) is { } run)
+                if (underWay.Count < MostBeside && underWay.All(u => u.Small))
                 {
-                    await job.RunAsync(run, Volatile.Read(ref workers), Quiet, stoppingToken);
-                    continue;
-                }
-                if (await help.HelpAsync(Quiet, stoppingToken))
-                {
-                    continue;
+                    // Taken or not taken: a stop in between would leave it taken by nobody until it has been quiet for long.
+                    if (await store.TakeAsync(Quiet, CancellationToken.None) is { } run)
+                    {
+                        underWay.Add((RunAsync(run, heard, stoppingToken), run.Frames <= MostSmall));
+                        continue;
+                    }
+                    if (underWay.Count == 0 && await help.HelpAsync(Quiet, stoppingToken))
+                    {
+                        continue;
+                    }
                 }
             }
             catch (Exception e) when (e is not OperationCanceledException)
@@ -45,8 +56,39 @@ public sealed class HandoffWorker(HandoffStore store, ChunkStore chunks, Handoff
             }
             await heard.WaitAsync(Look, stoppingToken).ContinueWith(_ => { }, TaskScheduler.Default);
         }
+        await Task.WhenAll(underWay.Select(u => u.Run));
         await listening.ContinueWith(_ => { }, TaskScheduler.Default);
         await being.ContinueWith(_ => { }, TaskScheduler.Default);
+    }
+
+    /// <summary>Does a run, and says when it is over, so that the next is taken.</summary>
+    private async Task RunAsync(HandoffRun run, SemaphoreSlim heard, CancellationToken stopping)
+    {
+        try
+        {
+            await Task.Run(() => job.RunAsync(run, Volatile.Read(ref workers), Quiet, stopping), CancellationToken.None);
+        }
+        catch (OperationCanceledException) when (stopping.IsCancellationRequested)
+        {
+            // It is in the line again.
+        }
+        catch (Exception e)
+        {
+            log.LogWarning("A run of handoff {Handoff} broke off: {Problem}", run.Handoff, e.Message);
+        }
+        Wake(heard);
+    }
+
+    /// <summary>Lets the line be looked at.</summary>
+    private void Wake(SemaphoreSlim heard)
+    {
+        lock (door)
+        {
+            if (heard.CurrentCount == 0)
+            {
+                heard.Release();
+            }
+        }
     }
 
     /// <summary>Says that it is there, and counts the others.</summary>
@@ -79,10 +121,7 @@ public sealed class HandoffWorker(HandoffStore store, ChunkStore chunks, Handoff
     {
         await foreach (var _ in news.ListenAsync(cancel))
         {
-            if (heard.CurrentCount == 0)
-            {
-                heard.Release();
-            }
+            Wake(heard);
         }
     }
 }

@@ -135,7 +135,8 @@ public sealed record NewHandoff(
 /// <param name="Handoff">Its id.</param>
 /// <param name="Number">Never used again.</param>
 /// <param name="Begun">How many have begun since it was asked for, this one included.</param>
-public sealed record HandoffRun(Guid Handoff, int Number, int Begun);
+/// <param name="Frames">Frames of the file.</param>
+public sealed record HandoffRun(Guid Handoff, int Number, int Begun, int Frames);
 
 /// <summary>Handoffs: asked for, under way, done.</summary>
 public sealed class HandoffStore(NpgsqlDataSource database)
@@ -249,11 +250,20 @@ public sealed class HandoffStore(NpgsqlDataSource database)
                     select id from handoffs where not cancel_asked and ((state = 'queued' and not held) or (state in ('rendering', 'proving')
                         and noted_at < now() - @quiet))
                     order by priority desc, asked_at limit 1 for update skip locked)
-                returning id as handoff, run as number, runs as begun
+                returning id as handoff, run as number, runs as begun, frames_total as frames
                 """,
                 new { quiet },
                 cancellationToken: cancel
             )
+        );
+    }
+
+    /// <summary>Whether there is a handoff that nobody has taken yet.</summary>
+    public async Task<bool> SomeWaitAsync(CancellationToken cancel = default)
+    {
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return await connection.ExecuteScalarAsync<bool>(
+            new("select exists (select from handoffs where state = 'queued' and not held and not cancel_asked)", cancellationToken: cancel)
         );
     }
 
