@@ -162,6 +162,7 @@ if (options.Database.Length > 0)
     if (!options.WorkerOnly)
     {
         builder.Services.AddHostedService<HandoffTelling>();
+        builder.Services.AddHostedService<LineMeasures>();
     }
 }
 

@@ -1,3 +1,4 @@
+using System.Diagnostics.Metrics;
 using System.Net.Http.Json;
 using System.Security.Cryptography;
 using System.Text.Json;
@@ -167,6 +168,31 @@ public sealed class ChunkTests : IDisposable
         Assert.True(await chunks.EndAsync(again, "done"));
         Assert.True(await chunks.EndAsync(second, "failed", $"The disk is full."));
         Assert.Equal(new(1, 40, $"The disk is full."), await chunks.ProgressOfAsync(asked, run.Number));
+    }
+
+    /// <summary>Whoever watches the measures sees how long the line is; those of other servers in this process are measured too.</summary>
+    [Fact]
+    public async Task TheLineIsMeasured()
+    {
+        var http = Start(work: false).CreateClient();
+        for (var i = 0; i < 17; i++)
+        {
+            await Ask(http, "still");
+        }
+        var seen = new System.Collections.Concurrent.ConcurrentBag<(string Name, double Value)>();
+        using var listener = new MeterListener { InstrumentPublished = (i, l) => l.EnableMeasurementEvents(i) };
+        listener.SetMeasurementEventCallback<double>((instrument, value, _, _) => seen.Add((instrument.Name, value)));
+        listener.Start();
+        await Until(
+            () =>
+            {
+                listener.RecordObservableInstruments();
+                return Task.FromResult(seen.Count(s => s is { Name: "hang.line.waiting" or "hang.line.frames", Value: 17 }));
+            },
+            n => n > 1,
+            0
+        );
+        Assert.Contains(seen, s => s is { Name: "hang.line.oldest", Value: > 0 });
     }
 
     /// <summary>A still leaves cores idle, so that a worker makes several at once; a movie does not.</summary>

@@ -115,6 +115,7 @@ public sealed class HandoffJob(
                         )
                 );
             }
+            Telemetry.Frames.Add(plan.Frames);
             Telemetry.RenderRate.Record(plan.Frames / Math.Max(1e-3, Stopwatch.GetElapsedTime(begun).TotalSeconds));
             ProofResult result;
             await using (var notes = Notes(HandoffState.Proving))
@@ -131,7 +132,8 @@ public sealed class HandoffJob(
                 await files.SaveAsync(Key(id, run.Number, $"side-{frame}.png"), png);
             }
             await files.PublishAsync(Key(id, run.Number, row.FileName), stopping);
-            if (await EndAsync(id, run, HandoffState.Done, new FileInfo(path).Length, proof: JsonSerializer.Serialize(result.Proof, ReportJson.Options)))
+            var proof = JsonSerializer.Serialize(result.Proof, ReportJson.Options);
+            if (await EndAsync(id, run, HandoffState.Done, new FileInfo(path).Length, proof: proof, refused: !result.Proof.Holds))
             {
                 log.LogInformation("Handoff {Handoff} done: {Verdict}", id, result.Proof.Verdict);
                 // Only what counts and holds is put where others take it from.
@@ -177,8 +179,23 @@ public sealed class HandoffJob(
         }
     }
 
-    private Task<bool> EndAsync(Guid id, HandoffRun run, HandoffState state, long? bytes = null, Sentence? problem = null, string? proof = null) =>
-        Patient(() => store.EndAsync(id, run.Number, state, bytes, problem, proof), CancellationToken.None);
+    private async Task<bool> EndAsync(
+        Guid id,
+        HandoffRun run,
+        HandoffState state,
+        long? bytes = null,
+        Sentence? problem = null,
+        string? proof = null,
+        bool refused = false
+    )
+    {
+        var ended = await Patient(() => store.EndAsync(id, run.Number, state, bytes, problem, proof), CancellationToken.None);
+        if (ended)
+        {
+            Telemetry.Ended.Add(1, KeyValuePair.Create<string, object?>("end", refused ? "refused" : state.ToString().ToLowerInvariant()));
+        }
+        return ended;
+    }
 
     private Task<T> Patient<T>(Func<Task<T>> act, CancellationToken cancel) => Patience.WithDatabaseAsync(act, log, cancel);
 

@@ -9,7 +9,9 @@ namespace Hang.Server.Hosting;
 internal static class Telemetry
 {
     private const string Endpoint = "OTEL_EXPORTER_OTLP_ENDPOINT";
-    private static readonly Meter Meter = new("Hang");
+
+    /// <summary>What all measures of Hang belong to.</summary>
+    public static Meter Meter { get; } = new("Hang");
 
     /// <summary>Milliseconds from an edit's arrival until it is on disk and answered.</summary>
     public static Histogram<double> EditLatency { get; } =
@@ -21,6 +23,12 @@ internal static class Telemetry
     /// <summary>Frames a second of a render that is done.</summary>
     public static Histogram<double> RenderRate { get; } =
         Meter.CreateHistogram<double>("hang.render.rate", "{frame}/s", "Frames a second of a handoff's render.");
+
+    /// <summary>Frames that this process has painted or taken over for files.</summary>
+    public static Counter<long> Frames { get; } = Meter.CreateCounter<long>("hang.frames", "{frame}", "Frames of files that are rendered.");
+
+    /// <summary>Handoffs that have ended here, by their "end": done, refused (by the proof), failed or cancelled.</summary>
+    public static Counter<long> Ended { get; } = Meter.CreateCounter<long>("hang.handoffs.ended", "{handoff}", "Handoffs that have ended, by their end.");
 
     public static void Add(IServiceCollection services)
     {

@@ -138,6 +138,14 @@ public sealed record NewHandoff(
 /// <param name="Frames">Frames of the file.</param>
 public sealed record HandoffRun(Guid Handoff, int Number, int Begun, int Frames);
 
+/// <summary>The line of handoffs.</summary>
+/// <param name="Waiting">Handoffs that nobody has taken yet; those that are held do not count.</param>
+/// <param name="UnderWay">Handoffs that are rendered or proved.</param>
+/// <param name="Frames">Frames of both that are still to be rendered.</param>
+/// <param name="OldestSeconds">For how long the oldest of those that wait has waited.</param>
+/// <param name="Workers">Workers that have been heard of.</param>
+public sealed record LineState(int Waiting, int UnderWay, long Frames, double OldestSeconds, int Workers);
+
 /// <summary>Handoffs: asked for, under way, done.</summary>
 public sealed class HandoffStore(NpgsqlDataSource database)
 {
@@ -251,6 +259,29 @@ public sealed class HandoffStore(NpgsqlDataSource database)
                         and noted_at < now() - @quiet))
                     order by priority desc, asked_at limit 1 for update skip locked)
                 returning id as handoff, run as number, runs as begun, frames_total as frames
+                """,
+                new { quiet },
+                cancellationToken: cancel
+            )
+        );
+    }
+
+    /// <summary>The line as it is now.</summary>
+    /// <param name="quiet">How long a worker must not have been seen to count as gone.</param>
+    public async Task<LineState> LineAsync(TimeSpan quiet, CancellationToken cancel = default)
+    {
+        await using var connection = await database.OpenConnectionAsync(cancel);
+        return await connection.QuerySingleAsync<LineState>(
+            new(
+                """
+                with waiting as (select frames_total, asked_at from handoffs where state = 'queued' and not held and not cancel_asked),
+                    rendering as (select state, frames_total - frames_done as open from handoffs where state in ('rendering', 'proving'))
+                select (select count(*)::int from waiting) as waiting,
+                    (select count(*)::int from rendering) as underWay,
+                    (select coalesce(sum(frames_total), 0)::bigint from waiting)
+                        + (select coalesce(sum(open), 0)::bigint from rendering where state = 'rendering') as frames,
+                    (select coalesce(extract(epoch from now() - min(asked_at)), 0)::double precision from waiting) as oldestSeconds,
+                    (select count(*)::int from workers where seen_at >= now() - @quiet) as workers
                 """,
                 new { quiet },
                 cancellationToken: cancel
