@@ -86,7 +86,8 @@ builder
     .AddSingleton(s => new RevisionStore(s.GetRequiredService<Npgsql.NpgsqlDataSource>(), options.KeepRevisions))
     .AddSingleton(_ => new FontTrials(typeof(Program).Assembly.Location))
     .AddSingleton<HandoffStore>()
-    .AddSingleton<ChunkStore>();
+    .AddSingleton<ChunkStore>()
+    .AddSingleton<WorkerStore>();
 builder.Services.AddSingleton<SourceStore>().AddSingleton<Judges>().AddSingleton<DocumentSources>().AddSingleton<HeardMixes>();
 builder.Services.AddSingleton<PackageFonts>().AddSingleton<ISourceShelf>(s => s.GetRequiredService<PackageFonts>()).AddSingleton<ISourceShelf, PictureCuts>();
 builder.Services.AddSingleton(s => new PictureShelf(hash => s.GetRequiredService<SourceStore>().Bytes(PictureSources.Kind, hash)));
@@ -108,6 +109,7 @@ builder
     .AddSingleton<Order>()
     .AddSingleton<OutsideFolder>()
     .AddSingleton<ChunkJob>()
+    .AddSingleton<AtWork>()
     .AddSingleton<LookAtFile>();
 builder
     .Services.AddHealthChecks()

@@ -170,6 +170,42 @@ public sealed class ChunkTests : IDisposable
         Assert.Equal(new(1, 40, $"The disk is full."), await chunks.ProgressOfAsync(asked, run.Number));
     }
 
+    /// <summary>Whoever runs the farm sees what each worker is at, how fast, and that it is over.</summary>
+    [Fact]
+    public async Task WhatEachWorkerIsAtIsSeen()
+    {
+        var http = Start().CreateClient();
+        Start();
+        await Workers(2);
+        var asked = await Ask(http, "prores");
+        List<JsonElement> seen = [];
+        List<double> rates = [];
+        async Task<JsonElement> Look()
+        {
+            var farm = await http.GetFromJsonAsync<JsonElement>("/api/workers");
+            Assert.Equal(2, farm.GetProperty("workers").GetArrayLength());
+            foreach (var worker in farm.GetProperty("workers").EnumerateArray())
+            {
+                Assert.Equal(
+                    (Environment.MachineName, Environment.ProcessorCount),
+                    (worker.GetProperty("host").GetString(), worker.GetProperty("cores").GetInt32())
+                );
+                seen.AddRange(worker.GetProperty("doing").EnumerateArray());
+                rates.Add(worker.GetProperty("framesPerSecond").GetDouble());
+            }
+            return farm;
+        }
+        await Until(async () => (await Look()).GetProperty("frames").GetInt32(), f => f > 0);
+        await Until(
+            async () => await Look() is var farm && farm.GetProperty("waiting").GetInt32() + farm.GetProperty("underWay").GetInt32() == 0 ? 1 : 0,
+            isOver => isOver == 1
+        );
+        await Until(async () => (await Look()).GetProperty("workers").EnumerateArray().Sum(w => w.GetProperty("doing").GetArrayLength()), left => left == 0);
+        Assert.Contains(seen, d => d.GetProperty("handoff").GetGuid() == asked && d.GetProperty("fileName").GetString() == "same_001.mov");
+        Assert.Contains(seen, d => d.GetProperty("step").GetString() == "proving" || d.GetProperty("part").ValueKind == JsonValueKind.Number);
+        Assert.Contains(rates, r => r > 0);
+    }
+
     /// <summary>Whoever watches the measures sees how long the line is; those of other servers in this process are measured too.</summary>
     [Fact]
     public async Task TheLineIsMeasured()

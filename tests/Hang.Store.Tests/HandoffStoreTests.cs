@@ -37,6 +37,41 @@ public sealed class HandoffStoreTests : IAsyncDisposable
     }
 
     [Fact]
+    public async Task TheLineIsCountedAndWorkersAreListedWhileTheyAreThere()
+    {
+        var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d", $"made");
+        foreach (var frames in new[] { 10, 30, 60 })
+        {
+            await handoffs.AddAsync(new NewHandoff(graphic, "P", "G", "doc", "{}", frames, "x", v => ($"x{v}", null)));
+        }
+        var minute = TimeSpan.FromMinutes(1);
+        var run = (await handoffs.TakeAsync(minute))!;
+        await handoffs.ProgressAsync(run.Handoff, run.Number, HandoffState.Rendering, 4);
+        var line = await handoffs.LineAsync(minute);
+        Assert.Equal((2, 1, 96), (line.Waiting, line.UnderWay, line.Frames));
+        Assert.True(line.OldestSeconds > 0);
+        // What is proved is rendered.
+        await handoffs.ProgressAsync(run.Handoff, run.Number, HandoffState.Proving, 4);
+        Assert.Equal(90, (await handoffs.LineAsync(minute)).Frames);
+        await handoffs.EndAsync(run.Handoff, run.Number, HandoffState.Done);
+        line = await handoffs.LineAsync(minute);
+        Assert.Equal((2, 0), (line.Waiting, line.UnderWay));
+        Assert.True(line.DonePerSecond > 0);
+
+        var workers = new WorkerStore(database);
+        var (one, two) = (Guid.NewGuid(), Guid.NewGuid());
+        await workers.HereAsync(new(one, "Clover", 2, 0, "[]"), minute);
+        Assert.Equal(2, await workers.HereAsync(new(two, "Heather", 8, 12.5, "[]"), minute));
+        await workers.HereAsync(new(one, "Clover", 2, 3, """[{"part": 1}]"""), minute);
+        Assert.Equal(
+            [("Clover", 3.0, """[{"part": 1}]"""), ("Heather", 12.5, "[]")],
+            (await workers.ListAsync(minute)).Select(w => (w.Host, w.FramesPerSecond, w.Doing))
+        );
+        await workers.GoneAsync(one);
+        Assert.Equal(two, Assert.Single(await workers.ListAsync(minute)).Id);
+    }
+
+    [Fact]
     public async Task AHandoffIsBegunCountedCancelledAndRunAgain()
     {
         var graphic = await revisions.AddAsync(await packages.AddAsync("P"), "d", $"made");

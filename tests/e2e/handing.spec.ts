@@ -61,3 +61,28 @@ test('a person hands off by where it goes, looks at the file, and takes it', asy
   await expect(page.getByRole('radio', { name: 'Web page' })).toBeChecked()
   await expect(page.getByRole('button', { name: 'Hand off 2 files' })).toBeVisible()
 })
+
+test('who renders is seen: what each worker is at, how fast, and what lies before them', async ({ page }) => {
+  const graphic = await server.demoGraphic('Stinger')
+  await page.goto(`${server.url}/line`)
+  const workers = page.getByRole('region', { name: 'Workers' })
+  const before = workers.getByRole('status', { name: 'What lies before them' })
+  await expect(workers.getByRole('listitem')).toHaveCount(1)
+  await expect(before).toHaveText('Nothing waits.')
+  const order = { kinds: ['prores', 'png'], backing: { kind: 'none' }, scales: [1], pattern: 'seen_{kind}_{version}', firstNumber: 1 }
+  const asked = await fetch(`${server.url}/api/handoffs`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ graphics: [graphic], order }),
+  })
+  expect(asked.ok, await asked.text()).toBe(true)
+  await expect(before).toContainText(/^1 waiting · 1 under way · \d+ frames to render/)
+  await expect(workers.getByRole('listitem')).toContainText(/Renders seen_prores.*\.mov: \d+ of \d+ frames/)
+  await expect(workers.getByRole('listitem')).toContainText(/[1-9] frames\/s/)
+  await expect(before).toContainText(/about .+ until all is done/)
+  if (process.env.LOOK) await page.screenshot({ path: '/tmp/look-workers.png' })
+  // What is given up is not waited for.
+  for (const { id } of await server.json<{ id: string }[]>(`/api/handoffs?graphic=${graphic}`)) await fetch(`${server.url}/api/handoffs/${id}/cancel`, { method: 'POST' })
+  await expect(before).toHaveText('Nothing waits.')
+  await expect(workers.getByRole('listitem')).toContainText('Waits')
+})

@@ -129,6 +129,11 @@ test('somebody with a link comes in as an editor, fills the piece and takes its 
 
 test('a person signs in and out by the keyboard, and the way back shows nothing', async ({ page }) => {
   await page.goto(`${server.url}/line`)
+  // A slow line: whoever was refused tries again at once, not when the page has looked at everything anew.
+  await page.route('**/api/session', async (route) => {
+    if (route.request().method() === 'GET') await new Promise((later) => setTimeout(later, 1500))
+    await route.continue()
+  })
   await page.getByLabel('Name').fill('Maren Oakhollow')
   await page.keyboard.press('Tab')
   await page.keyboard.type('wrong words')

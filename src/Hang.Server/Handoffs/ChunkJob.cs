@@ -26,6 +26,7 @@ public sealed class ChunkJob(
     PictureShelf pictures,
     SoundShelf sounds,
     Reuse reuse,
+    AtWork atWork,
     ILogger<ChunkJob> log
 )
 {
@@ -73,7 +74,7 @@ public sealed class ChunkJob(
             }
             if (await Patient(() => chunks.TakeAsync(run.Handoff, quiet, cancel), cancel) is { } chunk)
             {
-                await OneAsync(chunk, evaluator, plan, stem, new Sum(now.FramesDone, progress), cancel);
+                await OneAsync(chunk, evaluator, plan, Path.GetFileName(path), new Sum(now.FramesDone, progress), cancel);
                 continue;
             }
             await Task.Delay(Pause, cancel);
@@ -131,7 +132,7 @@ public sealed class ChunkJob(
             {
                 var graphic = GraphicJson.Read(await store.DocumentAsync(chunk.Handoff, stopping));
                 var plan = JsonSerializer.Deserialize<HandoffPlan>(row.Plan, ReportJson.Options)!.Demand(graphic);
-                await OneAsync(chunk, new(graphic, TypeShaper.Shipped), plan, Path.GetFileNameWithoutExtension(row.FileName), null, stopping);
+                await OneAsync(chunk, new(graphic, TypeShaper.Shipped), plan, row.FileName, null, stopping);
             }
         }
         catch (OperationCanceledException) when (stopping.IsCancellationRequested)
@@ -142,7 +143,7 @@ public sealed class ChunkJob(
         return true;
     }
 
-    private async Task OneAsync(ChunkRun chunk, Evaluator evaluator, HandoffPlan plan, string stem, IProgress<int>? also, CancellationToken stopping)
+    private async Task OneAsync(ChunkRun chunk, Evaluator evaluator, HandoffPlan plan, string name, IProgress<int>? also, CancellationToken stopping)
     {
         using var cancel = CancellationTokenSource.CreateLinkedTokenSource(stopping);
         // Whoever has it taken from them must not write over the other's.
@@ -158,14 +159,15 @@ public sealed class ChunkJob(
                     log
                 )
             )
+            using (var work = atWork.Begin(new(chunk.Handoff, name, HandoffState.Rendering, chunk.Number + 1, 0, chunk.Frames), true))
             {
                 await Renderer.RenderAsync(
                     evaluator,
                     Chunks.Part(plan, chunk.First, chunk.Frames),
                     pictures,
                     mine,
-                    stem,
-                    progress: new Both(notes, also),
+                    Path.GetFileNameWithoutExtension(name),
+                    progress: new Both(notes, also is null ? work : new Both(work, also)),
                     reuse: reuse,
                     cancel: cancel.Token
                 );
@@ -199,14 +201,5 @@ public sealed class ChunkJob(
     private sealed class Sum(int before, IProgress<int> progress) : IProgress<int>
     {
         public void Report(int value) => progress.Report(before + value);
-    }
-
-    private sealed class Both(IProgress<int> one, IProgress<int>? other) : IProgress<int>
-    {
-        public void Report(int value)
-        {
-            one.Report(value);
-            other?.Report(value);
-        }
     }
 }

@@ -24,6 +24,7 @@ public static class HandoffEndpoints
     {
         var api = app.MapGroup("/api").WithTags("Handoff").Refuses();
         api.MapGet("/handoffs", ListAsync).WithName("handoffs").WithSummary("The newest handoffs, of one graphic or of all.");
+        api.MapGet("/workers", FarmAsync).WithName("workers").WithSummary("The workers, what each is at, and how much lies before them.");
         api.MapPost("/handoffs/{id:guid}/cancel", async (Guid id, HandoffStore store, CancellationToken cancel) =>
                 Demands.Found(await store.CancelAsync(id, cancel))
             )
@@ -79,6 +80,9 @@ public static class HandoffEndpoints
 
     private static async Task<ImmutableArray<HandoffView>> ListAsync(Guid? graphic, HandoffStore store, CancellationToken cancel) =>
         [.. (await store.ListAsync(graphic, cancel)).Select(HandoffView.Of)];
+
+    private static async Task<FarmView> FarmAsync(WorkerStore workers, HandoffStore store, CancellationToken cancel) =>
+        FarmView.Of(await workers.ListAsync(HandoffWorker.Quiet, cancel), await store.LineAsync(HandoffWorker.Quiet, cancel));
 
     private static async Task<Results<Ok<Proof>, NotFound>> ProofAsync(Guid id, HandoffStore store, CancellationToken cancel) =>
         await store.FindAsync(id, cancel) is { } row && HandoffView.ProofOf(row) is { } proof ? TypedResults.Ok(proof) : TypedResults.NotFound();

@@ -28,6 +28,7 @@ public sealed class HandoffJob(
     OutsideFolder outside,
     ChunkJob chunks,
     Reuse reuse,
+    AtWork atWork,
     ILogger<HandoffJob> log
 )
 {
@@ -96,18 +97,20 @@ public sealed class HandoffJob(
             var begun = Stopwatch.GetTimestamp();
             var othersWait = workers > 1 && await Patient(() => store.SomeWaitAsync(cancel.Token), cancel.Token);
             var lengths = Chunks.Lengths(evaluator, plan, workers, othersWait);
+            var isCut = lengths.Length > 1;
             await using (var notes = Notes(HandoffState.Rendering))
+            using (var work = Begin(row, HandoffState.Rendering, !isCut))
             {
                 await (
-                    lengths.Length > 1
-                        ? chunks.RenderAsync(run, evaluator, plan, card, path, lengths, notes, quiet, cancel.Token)
+                    isCut
+                        ? chunks.RenderAsync(run, evaluator, plan, card, path, lengths, new Both(notes, work), quiet, cancel.Token)
                         : Renderer.RenderAsync(
                             evaluator,
                             plan,
                             pictures,
                             path,
                             Path.GetFileNameWithoutExtension(row.FileName),
-                            progress: notes,
+                            progress: new Both(notes, work),
                             card: card,
                             sounds: sounds,
                             reuse: reuse,
@@ -119,8 +122,9 @@ public sealed class HandoffJob(
             Telemetry.RenderRate.Record(plan.Frames / Math.Max(1e-3, Stopwatch.GetElapsedTime(begun).TotalSeconds));
             ProofResult result;
             await using (var notes = Notes(HandoffState.Proving))
+            using (var work = Begin(row, HandoffState.Proving, false))
             {
-                result = await Prover.ProveAsync(evaluator, plan, pictures, path, notes, sounds, reuse, cancel.Token);
+                result = await Prover.ProveAsync(evaluator, plan, pictures, path, new Both(notes, work), sounds, reuse, cancel.Token);
             }
             await files.SaveAsync(Key(id, run.Number, "strip.png"), result.Strip);
             if (result.Rim is { } rim)
@@ -196,6 +200,9 @@ public sealed class HandoffJob(
         }
         return ended;
     }
+
+    private AtWork.Work Begin(HandoffRow row, HandoffState step, bool paints) =>
+        atWork.Begin(new(row.Id, row.FileName, step, null, 0, row.FramesTotal), paints);
 
     private Task<T> Patient<T>(Func<Task<T>> act, CancellationToken cancel) => Patience.WithDatabaseAsync(act, log, cancel);
 

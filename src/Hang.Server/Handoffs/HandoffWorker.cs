@@ -1,3 +1,5 @@
+using System.Text.Json;
+using Hang.Scene.Json;
 using Hang.Store.Handoffs;
 
 namespace Hang.Server.Handoffs;
@@ -7,11 +9,18 @@ namespace Hang.Server.Handoffs;
 /// they take is waiting for processes that begin. One whose worker died is taken again as soon as it has been quiet for a while. Where nothing waits, it
 /// helps another worker with a part of what that one has taken.
 /// </summary>
-public sealed class HandoffWorker(HandoffStore store, ChunkStore chunks, HandoffJob job, ChunkJob help, HandoffNews news, ILogger<HandoffWorker> log)
-    : BackgroundService
+public sealed class HandoffWorker(
+    HandoffStore store,
+    WorkerStore workers,
+    HandoffJob job,
+    ChunkJob help,
+    AtWork atWork,
+    HandoffNews news,
+    ILogger<HandoffWorker> log
+) : BackgroundService
 {
     /// <summary>A run that has not been heard of for so long is dead; a living one notes its progress four times a second.</summary>
-    private static readonly TimeSpan Quiet = TimeSpan.FromSeconds(10);
+    public static readonly TimeSpan Quiet = TimeSpan.FromSeconds(10);
 
     /// <summary>How often the line is looked at though nothing was heard: the dead do not tell that they are.</summary>
     private static readonly TimeSpan Look = TimeSpan.FromSeconds(2);
@@ -22,7 +31,7 @@ public sealed class HandoffWorker(HandoffStore store, ChunkStore chunks, Handoff
     private static readonly int MostBeside = Math.Max(2, Environment.ProcessorCount);
     private readonly Guid id = Guid.NewGuid();
     private readonly Lock door = new();
-    private int workers = 1;
+    private int here = 1;
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
@@ -66,7 +75,7 @@ public sealed class HandoffWorker(HandoffStore store, ChunkStore chunks, Handoff
     {
         try
         {
-            await Task.Run(() => job.RunAsync(run, Volatile.Read(ref workers), Quiet, stopping), CancellationToken.None);
+            await Task.Run(() => job.RunAsync(run, Volatile.Read(ref here), Quiet, stopping), CancellationToken.None);
         }
         catch (OperationCanceledException) when (stopping.IsCancellationRequested)
         {
@@ -91,14 +100,16 @@ public sealed class HandoffWorker(HandoffStore store, ChunkStore chunks, Handoff
         }
     }
 
-    /// <summary>Says that it is there, and counts the others.</summary>
+    /// <summary>Says that it is there, and what it is at, and counts the others.</summary>
     private async Task BeThereAsync(CancellationToken cancel)
     {
         while (!cancel.IsCancellationRequested)
         {
             try
             {
-                Volatile.Write(ref workers, await chunks.HereAsync(id, Quiet, cancel));
+                var doing = JsonSerializer.Serialize(atWork.Now(), ReportJson.Options);
+                var says = new WorkerSays(id, Environment.MachineName, Environment.ProcessorCount, atWork.FramesPerSecond(), doing);
+                Volatile.Write(ref here, await workers.HereAsync(says, Quiet, cancel));
             }
             catch (Exception e) when (e is not OperationCanceledException)
             {
@@ -108,7 +119,7 @@ public sealed class HandoffWorker(HandoffStore store, ChunkStore chunks, Handoff
         }
         try
         {
-            await chunks.GoneAsync(id);
+            await workers.GoneAsync(id);
         }
         catch (Exception e)
         {

@@ -7,8 +7,7 @@ namespace Hang.Server.Handoffs;
 /// <summary>Looks at the line of handoffs now and then, for whoever watches the measures. One process of a farm does: the server.</summary>
 public sealed class LineMeasures(HandoffStore store, ILogger<LineMeasures> log) : BackgroundService
 {
-    private static readonly TimeSpan Quiet = TimeSpan.FromSeconds(10),
-        Look = TimeSpan.FromSeconds(5);
+    private static readonly TimeSpan Look = TimeSpan.FromSeconds(5);
 
     private LineState? line;
 
@@ -28,7 +27,7 @@ public sealed class LineMeasures(HandoffStore store, ILogger<LineMeasures> log) 
         {
             try
             {
-                line = await store.LineAsync(Quiet, stoppingToken);
+                line = await store.LineAsync(HandoffWorker.Quiet, stoppingToken);
             }
             catch (Exception e) when (e is not OperationCanceledException)
             {

@@ -17,35 +17,9 @@ public sealed record ChunkRun(Guid Handoff, int Run, int Number, int First, int 
 /// <param name="Problem">Why one of them cannot be made; null while all can.</param>
 public sealed record ChunkProgress(int Open, int FramesDone, Sentence? Problem);
 
-/// <summary>Parts of handoffs that several workers render at once, and the workers themselves.</summary>
+/// <summary>Parts of handoffs that several workers render at once.</summary>
 public sealed class ChunkStore(NpgsqlDataSource database)
 {
-    /// <summary>Notes that a worker is there.</summary>
-    /// <param name="quiet">How long one must not have been seen to be forgotten.</param>
-    /// <returns>How many are there, this one included.</returns>
-    public async Task<int> HereAsync(Guid worker, TimeSpan quiet, CancellationToken cancel = default)
-    {
-        await using var connection = await database.OpenConnectionAsync(cancel);
-        return await connection.QuerySingleAsync<int>(
-            new(
-                """
-                with gone as (delete from workers where seen_at < now() - @quiet and id <> @worker),
-                    me as (insert into workers (id) values (@worker) on conflict (id) do update set seen_at = now())
-                select 1 + count(*)::int from workers where id <> @worker and seen_at >= now() - @quiet
-                """,
-                new { worker, quiet },
-                cancellationToken: cancel
-            )
-        );
-    }
-
-    /// <summary>Forgets a worker that goes in peace.</summary>
-    public async Task GoneAsync(Guid worker)
-    {
-        await using var connection = await database.OpenConnectionAsync();
-        await connection.ExecuteAsync("delete from workers where id = @worker", new { worker });
-    }
-
     /// <summary>Cuts a run of a handoff into parts, and lets go of those of earlier runs.</summary>
     /// <param name="lengths">Frames of each part, in order.</param>
     public async Task CutAsync(Guid handoff, int run, IReadOnlyList<int> lengths, CancellationToken cancel = default)

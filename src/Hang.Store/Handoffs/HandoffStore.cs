@@ -144,7 +144,8 @@ public sealed record HandoffRun(Guid Handoff, int Number, int Begun, int Frames)
 /// <param name="Frames">Frames of both that are still to be rendered.</param>
 /// <param name="OldestSeconds">For how long the oldest of those that wait has waited.</param>
 /// <param name="Workers">Workers that have been heard of.</param>
-public sealed record LineState(int Waiting, int UnderWay, long Frames, double OldestSeconds, int Workers);
+/// <param name="DonePerSecond">Frames of all files that were done within ten minutes, for each second since the first of them was begun.</param>
+public sealed record LineState(int Waiting, int UnderWay, long Frames, double OldestSeconds, int Workers, double DonePerSecond);
 
 /// <summary>Handoffs: asked for, under way, done.</summary>
 public sealed class HandoffStore(NpgsqlDataSource database)
@@ -281,7 +282,9 @@ public sealed class HandoffStore(NpgsqlDataSource database)
                     (select coalesce(sum(frames_total), 0)::bigint from waiting)
                         + (select coalesce(sum(open), 0)::bigint from rendering where state = 'rendering') as frames,
                     (select coalesce(extract(epoch from now() - min(asked_at)), 0)::double precision from waiting) as oldestSeconds,
-                    (select count(*)::int from workers where seen_at >= now() - @quiet) as workers
+                    (select count(*)::int from workers where seen_at >= now() - @quiet) as workers,
+                    (select coalesce(sum(frames_total) / nullif(extract(epoch from now() - min(begun_at)), 0), 0)::double precision
+                        from handoffs where state = 'done' and ended_at > now() - interval '10 minutes') as donePerSecond
                 """,
                 new { quiet },
                 cancellationToken: cancel

@@ -6,11 +6,12 @@ import { Back, TopBar } from '../shell/controls'
 import { Refusal } from '../shell/Refusal'
 import { useAct } from '../shell/useAct'
 import { HandoffCard } from './HandoffCard'
+import { Workers } from './Workers'
 import { t } from '../words/words'
 
 const LOOK_MS = 1000
 
-/** The handoffs of all graphics: those in line or under way, in the order in which they go, and the newest that have ended. */
+/** Who renders, and the handoffs of all graphics: those in line or under way, in the order in which they go, and the newest that have ended. */
 export function Line() {
   const all = useQuery({
     queryKey: ['handoffs'],
@@ -30,6 +31,7 @@ export function Line() {
       </TopBar>
       <Box as="main" flex="1" overflowY="auto" p="20px" maxW="1000px" w="100%" mx="auto">
         <Refusal refused={refused} />
+        <Workers />
         {all.data && list.length === 0 && <Text color="soft">{t('Nothing has been handed off yet. Open a graphic and hand it off.')}</Text>}
         <Part title={t('In line')} handoffs={inLine(list)} act={act} />
         <Part title={t('Ended')} handoffs={list.filter((h) => !isOpen(h))} act={act} />
