@@ -177,6 +177,10 @@ public sealed class ChunkTests : IDisposable
         var http = Start().CreateClient();
         Start();
         await Workers(2);
+        var counted = 0L;
+        using var listener = new MeterListener { InstrumentPublished = (i, l) => l.EnableMeasurementEvents(i) };
+        listener.SetMeasurementEventCallback<long>((instrument, value, _, _) => Interlocked.Add(ref counted, instrument.Name == "hang.frames" ? value : 0));
+        listener.Start();
         var asked = await Ask(http, "prores");
         List<JsonElement> seen = [];
         List<double> rates = [];
@@ -204,6 +208,8 @@ public sealed class ChunkTests : IDisposable
         Assert.Contains(seen, d => d.GetProperty("handoff").GetGuid() == asked && d.GetProperty("fileName").GetString() == "same_001.mov");
         Assert.Contains(seen, d => d.GetProperty("step").GetString() == "proving" || d.GetProperty("part").ValueKind == JsonValueKind.Number);
         Assert.Contains(rates, r => r > 0);
+        // Each counts what it paints; other servers in this process are counted too.
+        Assert.True(Interlocked.Read(ref counted) >= 480);
     }
 
     /// <summary>Whoever watches the measures sees how long the line is; those of other servers in this process are measured too.</summary>

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Diagnostics;
+using Hang.Server.Hosting;
 using Hang.Store.Handoffs;
 
 namespace Hang.Server.Handoffs;
@@ -67,6 +68,7 @@ public sealed class AtWork
                 if (paints && value > View.FramesDone)
                 {
                     all.painted.Enqueue((Stopwatch.GetTimestamp(), value - View.FramesDone));
+                    Telemetry.Frames.Add(value - View.FramesDone);
                 }
                 View = View with { FramesDone = value };
             }

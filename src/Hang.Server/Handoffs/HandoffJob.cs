@@ -118,7 +118,6 @@ public sealed class HandoffJob(
                         )
                 );
             }
-            Telemetry.Frames.Add(plan.Frames);
             Telemetry.RenderRate.Record(plan.Frames / Math.Max(1e-3, Stopwatch.GetElapsedTime(begun).TotalSeconds));
             ProofResult result;
             await using (var notes = Notes(HandoffState.Proving))
@@ -136,8 +135,7 @@ public sealed class HandoffJob(
                 await files.SaveAsync(Key(id, run.Number, $"side-{frame}.png"), png);
             }
             await files.PublishAsync(Key(id, run.Number, row.FileName), stopping);
-            var proof = JsonSerializer.Serialize(result.Proof, ReportJson.Options);
-            if (await EndAsync(id, run, HandoffState.Done, new FileInfo(path).Length, proof: proof, refused: !result.Proof.Holds))
+            if (await EndAsync(id, run, HandoffState.Done, new FileInfo(path).Length, proof: result.Proof))
             {
                 log.LogInformation("Handoff {Handoff} done: {Verdict}", id, result.Proof.Verdict);
                 // Only what counts and holds is put where others take it from.
@@ -183,20 +181,14 @@ public sealed class HandoffJob(
         }
     }
 
-    private async Task<bool> EndAsync(
-        Guid id,
-        HandoffRun run,
-        HandoffState state,
-        long? bytes = null,
-        Sentence? problem = null,
-        string? proof = null,
-        bool refused = false
-    )
+    private async Task<bool> EndAsync(Guid id, HandoffRun run, HandoffState state, long? bytes = null, Sentence? problem = null, Proof? proof = null)
     {
-        var ended = await Patient(() => store.EndAsync(id, run.Number, state, bytes, problem, proof), CancellationToken.None);
+        var kept = proof is null ? null : JsonSerializer.Serialize(proof, ReportJson.Options);
+        var ended = await Patient(() => store.EndAsync(id, run.Number, state, bytes, problem, kept), CancellationToken.None);
         if (ended)
         {
-            Telemetry.Ended.Add(1, KeyValuePair.Create<string, object?>("end", refused ? "refused" : state.ToString().ToLowerInvariant()));
+            var end = proof is { Holds: false } ? "refused" : state.ToString().ToLowerInvariant();
+            Telemetry.Ended.Add(1, KeyValuePair.Create<string, object?>("end", end));
         }
         return ended;
     }

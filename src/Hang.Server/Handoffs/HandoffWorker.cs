@@ -31,12 +31,12 @@ public sealed class HandoffWorker(
     private static readonly int MostBeside = Math.Max(2, Environment.ProcessorCount);
     private readonly Guid id = Guid.NewGuid();
     private readonly Lock door = new();
+    private readonly SemaphoreSlim heard = new(0, 1);
     private int here = 1;
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
-        using var heard = new SemaphoreSlim(0, 1);
-        var listening = ListenAsync(heard, stoppingToken);
+        var listening = ListenAsync(stoppingToken);
         var being = BeThereAsync(stoppingToken);
         List<(Task Run, bool Small)> underWay = [];
         while (!stoppingToken.IsCancellationRequested)
@@ -50,7 +50,9 @@ public sealed class HandoffWorker(
                     // Taken or not taken: a stop in between would leave it taken by nobody until it has been quiet for long.
                     if (await store.TakeAsync(Quiet, CancellationToken.None) is { } run)
                     {
-                        underWay.Add((RunAsync(run, heard, stoppingToken), run.Frames <= MostSmall));
+                        var running = RunAsync(run, stoppingToken);
+                        _ = running.ContinueWith(_ => Wake(), TaskScheduler.Default);
+                        underWay.Add((running, run.Frames <= MostSmall));
                         continue;
                     }
                     if (underWay.Count == 0 && await help.HelpAsync(Quiet, stoppingToken))
@@ -59,7 +61,11 @@ public sealed class HandoffWorker(
                     }
                 }
             }
-            catch (Exception e) when (e is not OperationCanceledException)
+            catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
+            {
+                // What is under way is still put back into the line.
+            }
+            catch (Exception e)
             {
                 log.LogWarning("The line of handoffs could not be looked at: {Problem}", e.Message);
             }
@@ -70,8 +76,8 @@ public sealed class HandoffWorker(
         await being.ContinueWith(_ => { }, TaskScheduler.Default);
     }
 
-    /// <summary>Does a run, and says when it is over, so that the next is taken.</summary>
-    private async Task RunAsync(HandoffRun run, SemaphoreSlim heard, CancellationToken stopping)
+    /// <summary>Does a run, whose end is noted with the handoff.</summary>
+    private async Task RunAsync(HandoffRun run, CancellationToken stopping)
     {
         try
         {
@@ -85,11 +91,10 @@ public sealed class HandoffWorker(
         {
             log.LogWarning("A run of handoff {Handoff} broke off: {Problem}", run.Handoff, e.Message);
         }
-        Wake(heard);
     }
 
     /// <summary>Lets the line be looked at.</summary>
-    private void Wake(SemaphoreSlim heard)
+    private void Wake()
     {
         lock (door)
         {
@@ -128,11 +133,11 @@ public sealed class HandoffWorker(
         }
     }
 
-    private async Task ListenAsync(SemaphoreSlim heard, CancellationToken cancel)
+    private async Task ListenAsync(CancellationToken cancel)
     {
         await foreach (var _ in news.ListenAsync(cancel))
         {
-            Wake(heard);
+            Wake();
         }
     }
 }

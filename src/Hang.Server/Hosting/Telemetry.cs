@@ -24,7 +24,7 @@ internal static class Telemetry
     public static Histogram<double> RenderRate { get; } =
         Meter.CreateHistogram<double>("hang.render.rate", "{frame}/s", "Frames a second of a handoff's render.");
 
-    /// <summary>Frames that this process has painted or taken over for files.</summary>
+    /// <summary>Frames that this process has rendered, told while it does.</summary>
     public static Counter<long> Frames { get; } = Meter.CreateCounter<long>("hang.frames", "{frame}", "Frames of files that are rendered.");
 
     /// <summary>Handoffs that have ended here, by their "end": done, refused (by the proof), failed or cancelled.</summary>

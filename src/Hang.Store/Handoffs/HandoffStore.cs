@@ -267,6 +267,9 @@ public sealed class HandoffStore(NpgsqlDataSource database)
         );
     }
 
+    /// <summary>Of a handoff that nobody has taken yet, and that may be taken.</summary>
+    private const string Waits = "(state = 'queued' and not held and not cancel_asked)";
+
     /// <summary>The line as it is now.</summary>
     /// <param name="quiet">How long a worker must not have been seen to count as gone.</param>
     public async Task<LineState> LineAsync(TimeSpan quiet, CancellationToken cancel = default)
@@ -274,8 +277,8 @@ public sealed class HandoffStore(NpgsqlDataSource database)
         await using var connection = await database.OpenConnectionAsync(cancel);
         return await connection.QuerySingleAsync<LineState>(
             new(
-                """
-                with waiting as (select frames_total, asked_at from handoffs where state = 'queued' and not held and not cancel_asked),
+                $"""
+                with waiting as (select frames_total, asked_at from handoffs where {Waits}),
                     rendering as (select state, frames_total - frames_done as open from handoffs where state in ('rendering', 'proving'))
                 select (select count(*)::int from waiting) as waiting,
                     (select count(*)::int from rendering) as underWay,
@@ -296,9 +299,7 @@ public sealed class HandoffStore(NpgsqlDataSource database)
     public async Task<bool> SomeWaitAsync(CancellationToken cancel = default)
     {
         await using var connection = await database.OpenConnectionAsync(cancel);
-        return await connection.ExecuteScalarAsync<bool>(
-            new("select exists (select from handoffs where state = 'queued' and not held and not cancel_asked)", cancellationToken: cancel)
-        );
+        return await connection.ExecuteScalarAsync<bool>(new($"select exists (select from handoffs where {Waits})", cancellationToken: cancel));
     }
 
     /// <summary>Puts a handoff back in line because its worker is being stopped; that run is not counted. One that was to be cancelled is.</summary>

@@ -46,7 +46,7 @@ internal static class Sentences
 
     private static IEnumerable<(InterpolatedStringExpressionSyntax Text, SemanticModel Model)> InFile(CSharpCompilation compilation, SyntaxTree tree)
     {
-        var model = SourceGraph.ModelOf(compilation, tree);
+        var model = compilation.GetSemanticModel(tree);
         return tree.GetRoot()
             .DescendantNodes()
             .OfType<InterpolatedStringExpressionSyntax>()

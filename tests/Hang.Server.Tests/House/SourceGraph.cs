@@ -1,4 +1,3 @@
-using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using Hang.Tests.Shared;
 using Microsoft.CodeAnalysis;
@@ -28,7 +27,6 @@ internal sealed record Naming(string From, string To, string At, string What)
 internal static class SourceGraph
 {
     private static readonly Dictionary<string, CSharpCompilation> Compiled = [];
-    private static readonly ConcurrentDictionary<SyntaxTree, SemanticModel> Models = [];
 
     /// <summary>All namings between the folders of a project.</summary>
     /// <param name="project">As in "Hang.Core".</param>
@@ -51,9 +49,6 @@ internal static class SourceGraph
             .Where(f => Path.GetRelativePath(Folder(project), f).Split('/')[0] is not ("obj" or "bin"));
 
     public static string Folder(string project) => Path.Combine(ProjectFolder.Root, "src", project);
-
-    /// <summary>What a file means: one for all who ask, since each would bind the whole file anew.</summary>
-    public static SemanticModel ModelOf(CSharpCompilation compilation, SyntaxTree tree) => Models.GetOrAdd(tree, t => compilation.GetSemanticModel(t));
 
     public static CSharpCompilation Compile(string project)
     {
@@ -84,7 +79,7 @@ internal static class SourceGraph
 
     private static IEnumerable<Naming> InFile(string project, CSharpCompilation compilation, SyntaxTree tree)
     {
-        var model = ModelOf(compilation, tree);
+        var model = compilation.GetSemanticModel(tree);
         var file = Path.GetRelativePath(Folder(project), tree.FilePath);
         foreach (var name in tree.GetRoot().DescendantNodes().OfType<SimpleNameSyntax>().Where(n => n.FirstAncestorOrSelf<UsingDirectiveSyntax>() is null))
         {

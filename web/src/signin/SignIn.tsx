@@ -17,15 +17,10 @@ export function SignIn({ first }: { first: boolean }) {
   const { act, refused } = useAct(['session'])
   const enter = async () => {
     setBusy(true)
-    const answer = byCode
-      ? data<unknown>(api.POST('/api/session/code', { body: { code, name, password } }))
-      : data<unknown>(api.POST('/api/session', { body: { name, password } }))
     await act(
-      answer.catch((e: unknown) => {
-        // Whoever was refused may try again at once, not only when all has been looked at anew.
-        setBusy(false)
-        throw e
-      }),
+      byCode
+        ? data<unknown>(api.POST('/api/session/code', { body: { code, name, password } }))
+        : data<unknown>(api.POST('/api/session', { body: { name, password } })),
     )
     setBusy(false)
   }

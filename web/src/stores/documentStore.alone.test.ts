@@ -1,5 +1,6 @@
 import { beforeEach, expect, test, vi } from 'vitest'
 import type { Edit } from '../live/document'
+import { patch as made } from '../program/madePatches'
 import type { Patch } from '../program/messages.gen'
 import type { Listener } from '../live/connection'
 
@@ -34,24 +35,16 @@ const { usePlayback } = await import('./playbackStore')
 const { useView } = await import('./viewStore')
 
 const head = (name: string, hold = 50) => JSON.stringify({ name, phases: { arrive: 25, hold, leave: 25 }, layers: [] })
-const patch = (number: number, part: Partial<Patch> = {}): Patch => ({
-  number,
-  revision: number,
-  say: '{}',
-  mine: true,
-  others: 0,
-  canUndo: number > 0,
-  canRedo: false,
-  label: `Edit ${number}`,
-  layers: {},
-  heads: [],
-  windows: [],
-  outlines: {},
-  runs: {},
-  gone: [],
-  ...(number === 0 ? { graphic: head('Sting'), order: [], nodes: [] } : {}),
-  ...part,
-})
+const patch = (number: number, part: Partial<Patch> = {}): Patch =>
+  made({
+    number,
+    revision: number,
+    mine: true,
+    canUndo: number > 0,
+    label: `Edit ${number}`,
+    ...(number === 0 ? { graphic: head('Sting'), order: [], nodes: [] } : {}),
+    ...part,
+  })
 const layerJson = (id: string) => JSON.stringify({ id, name: id, content: { kind: 'hook' } })
 const nudge: Edit = { do: 'nudge', layers: ['a'], by: [1, 0], at: 0 }
 
