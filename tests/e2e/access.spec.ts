@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, visit, type Page } from './staying'
 import { HangServer } from './server'
 import { BenchPage } from './benchPage'
 
@@ -108,7 +108,7 @@ async function walk(page: Page, look: (name: string) => Promise<string[]>): Prom
   const id = await server.demoGraphic()
   const all: string[] = []
   for (const screen of screens) {
-    await page.goto(server.url + screen.path(id))
+    await visit(page, server.url + screen.path(id))
     await screen.there(page)
     for (const seen of screen.seen) {
       await seen.open?.(page)
@@ -129,7 +129,9 @@ async function putOutLight(page: Page, dark: boolean) {
   await page.waitForTimeout(300)
 }
 
-test('axe finds nothing on any screen or dialog in both rooms; what is pressed is 24 px or more, what is read 12 px or more', async ({ page }) => {
+test('axe finds nothing on any screen or dialog in both rooms; what is pressed is 24 px or more, what is read 12 px or more', async ({
+  staying: page,
+}) => {
   test.setTimeout(240_000)
   // High enough that no field is cut by the edge of what scrolls: its size is judged, not how far somebody has scrolled.
   await page.setViewportSize({ width: 1280, height: 1500 })
@@ -153,14 +155,20 @@ const tooSmall = (page: Page) =>
     }
     // What stands on the timeline stands where its time is, and what divides the page has its arrow keys; both have values to type, too.
     const elsewhere = '[data-bead], [role=slider][aria-label*=" point of "], [role=separator]'
-    const pressed = 'button, a[href], select, textarea, input:not([type=file]), [role=button], [role=slider], [role=tab], [role=radio], [role=menuitem]'
+    const pressed =
+      'button, a[href], select, textarea, input:not([type=file]), [role=button], [role=slider], [role=tab], [role=radio], [role=menuitem]'
     const small = [...document.querySelectorAll(pressed)]
       .filter((e) => shown(e) && !e.matches(elsewhere) && !(e.matches('a') && getComputedStyle(e).display === 'inline'))
-      .map((e) => [e, (e.matches('input[type=checkbox], input[type=radio]') ? (e.closest('label') ?? e) : e).getBoundingClientRect()] as const)
+      .map(
+        (e) => [e, (e.matches('input[type=checkbox], input[type=radio]') ? (e.closest('label') ?? e) : e).getBoundingClientRect()] as const,
+      )
       .filter(([, b]) => b.width < 23.9 || b.height < 23.9)
       .map(([e, b]) => `${e.getAttribute('aria-label') ?? e.textContent} ${b.width.toFixed(0)} x ${b.height.toFixed(0)}`)
     const tiny = [...document.querySelectorAll('body *')]
-      .filter((e) => shown(e) && [...e.childNodes].some((n) => n.nodeType === Node.TEXT_NODE && n.textContent!.trim()) && !e.matches('script, style'))
+      .filter(
+        (e) =>
+          shown(e) && [...e.childNodes].some((n) => n.nodeType === Node.TEXT_NODE && n.textContent!.trim()) && !e.matches('script, style'),
+      )
       .filter((e) => parseFloat(getComputedStyle(e).fontSize) < 12)
       .map((e) => `${e.textContent} ${getComputedStyle(e).fontSize}`)
     return [...new Set([...small, ...tiny])]
@@ -171,7 +179,7 @@ for (const size of [
   { width: 1024, height: 700 },
   { width: 640, height: 400 },
 ]) {
-  test(`nothing hangs out of the page at ${size.width} x ${size.height}`, async ({ page }) => {
+  test(`nothing hangs out of the page at ${size.width} x ${size.height}`, async ({ staying: page }) => {
     test.setTimeout(120_000)
     await page.setViewportSize(size)
     const all = await walk(page, async (name) => {
@@ -180,7 +188,11 @@ for (const size of [
       if (over > 0) wrong.push(`${name} is ${over} px too wide`)
       // What can be pressed can be reached: its middle lies on the page, or in something that scrolls.
       const lost = await page.evaluate(() =>
-        [...(document.querySelector('[role=dialog]') ?? document).querySelectorAll<HTMLElement>('button, a[href], select, input:not([type=file])')]
+        [
+          ...(document.querySelector('[role=dialog]') ?? document).querySelectorAll<HTMLElement>(
+            'button, a[href], select, input:not([type=file])',
+          ),
+        ]
           .filter((e) => {
             const b = e.getBoundingClientRect()
             if (b.width === 0 || b.height === 0 || getComputedStyle(e).visibility === 'hidden') return false
@@ -188,7 +200,8 @@ for (const size of [
             if (x >= 0 && x <= innerWidth && y >= 0 && y <= innerHeight) return false
             for (let p: HTMLElement | null = e.parentElement; p; p = p.parentElement) {
               const s = getComputedStyle(p)
-              if (/(auto|scroll)/.test(s.overflowX + s.overflowY) && (p.scrollHeight > p.clientHeight || p.scrollWidth > p.clientWidth)) return false
+              if (/(auto|scroll)/.test(s.overflowX + s.overflowY) && (p.scrollHeight > p.clientHeight || p.scrollWidth > p.clientWidth))
+                return false
             }
             return true
           })
@@ -201,10 +214,10 @@ for (const size of [
   })
 }
 
-test('a first walk of five steps ends with a file, and can be walked again', async ({ page }) => {
+test('a first walk of five steps ends with a file, and can be walked again', async ({ staying: page }) => {
   test.setTimeout(150_000)
   const work = new BenchPage(page)
-  await page.goto(server.url)
+  await visit(page, server.url)
   await page.getByRole('button', { name: 'Show me' }).click()
   const card = page.getByRole('complementary', { name: 'First walk' })
   await expect(card).toContainText('Step 1 of 5')
@@ -228,7 +241,7 @@ test('a first walk of five steps ends with a file, and can be walked again', asy
   await page.getByRole('link', { name: 'Hand off' }).click()
   await page.getByRole('button', { name: 'Hand off', exact: true }).click()
   await expect(card).toHaveCount(0, { timeout: 120_000 })
-  await page.goto(server.url)
+  await visit(page, server.url)
   await expect(page.getByRole('button', { name: 'Show me' })).toHaveCount(0)
   await page.getByRole('button', { name: 'First walk: a lower third in five steps' }).click()
   await expect(card).toContainText('Step 1 of 5')
@@ -236,10 +249,10 @@ test('a first walk of five steps ends with a file, and can be walked again', asy
   await expect(card).toHaveCount(0)
 })
 
-test('beads and handles take keys', async ({ page }) => {
+test('beads and handles take keys', async ({ staying: page }) => {
   const id = await server.demoGraphic()
   const work = new BenchPage(page)
-  await page.goto(`${server.url}/bench/${id}`)
+  await visit(page, `${server.url}/bench/${id}`)
   await work.rests()
   await press('Brown plate')(page)
   const size = page.getByRole('textbox', { name: 'Size, px width' })

@@ -1,6 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, visit, type Page } from './staying'
 import { BenchPage } from './benchPage'
 import { demoFolder, hang, sharedServer } from './server'
 
@@ -13,9 +13,16 @@ interface Feels {
 }
 
 // Second implementation: the browser's own Web Animations, whose easing follows CSS Easing Functions Level 2.
-test('feels are those of the browser, at a hundred points each', async ({ page }) => {
+test('feels are those of the browser, at a hundred points each', async ({ staying: page }) => {
   const named = (await server.json<Feels>('/api/choices')).feels.map((f) => f.css)
-  const feels = [...named, 'ease', 'cubic-bezier(0.7, -0.6, 0.3, 1.7)', 'steps(5, jump-both)', 'steps(4, jump-none)', 'linear(0, 0.3 20% 40%, 1.2 80%, 1)']
+  const feels = [
+    ...named,
+    'ease',
+    'cubic-bezier(0.7, -0.6, 0.3, 1.7)',
+    'steps(5, jump-both)',
+    'steps(4, jump-none)',
+    'linear(0, 0.3 20% 40%, 1.2 80%, 1)',
+  ]
   const id = await server.addDocument({
     hang: 1,
     name: 'Feels',
@@ -28,11 +35,18 @@ test('feels are those of the browser, at a hundred points each', async ({ page }
       kind: 'plate',
       id: `f${i}`,
       name: `F${i}`,
-      channels: { turn: { keys: [{ at: 0, value: 0, feel }, { at: 100, value: 1, feel: 'linear' }] } },
+      channels: {
+        turn: {
+          keys: [
+            { at: 0, value: 0, feel },
+            { at: 100, value: 1, feel: 'linear' },
+          ],
+        },
+      },
     })),
     assets: {},
   })
-  await page.goto(server.url)
+  await visit(page, server.url)
   const browser = await page.evaluate(
     (all) =>
       all.map((easing) => {
@@ -82,23 +96,23 @@ async function difference(page: Page, file: string): Promise<{ mean: number; wit
   }, png)
 }
 
-test('the stage at rest is the picture that the painter of files paints', async ({ page }) => {
-  await page.goto(`${server.url}/bench/${await server.demoGraphic()}?at=0`)
+test('the stage at rest is the picture that the painter of files paints', async ({ staying: page }) => {
+  await visit(page, `${server.url}/bench/${await server.demoGraphic()}?at=0`)
   await agrees(page, join(demoFolder, 'lower-third.hang'), twenty(480))
 })
 
 // Every graphic of the demo: each has something of its own that both painters must do alike.
 for (const name of ['title', 'logo-sting', 'follow-button', 'callout', 'stinger', 'corner-bug']) {
-  test(`the demo's ${name} is the same on the stage and in the file`, async ({ page }) => {
+  test(`the demo's ${name} is the same on the stage and in the file`, async ({ staying: page }) => {
     test.setTimeout(180_000)
     const [shelf] = await server.json<{ graphics: { id: string; name: string; frames: number }[] }[]>('/api/packages')
     const graphic = shelf!.graphics.find((g) => g.name.toLowerCase().replaceAll(' ', '-') === name)!
-    await page.goto(`${server.url}/bench/${graphic.id}?at=0`)
+    await visit(page, `${server.url}/bench/${graphic.id}?at=0`)
     await agrees(page, join(demoFolder, `${name}.hang`), twenty(graphic.frames))
   })
 }
 
-test('motion blur, blur, letters and paths are the same on the stage and in the file', async ({ page }) => {
+test('motion blur, blur, letters and paths are the same on the stage and in the file', async ({ staying: page }) => {
   const document = {
     hang: 1,
     name: 'Motion',
@@ -109,7 +123,20 @@ test('motion blur, blur, letters and paths are the same on the stage and in the 
     phases: { arrive: 20, hold: 40, leave: 20 },
     motionBlur: { on: true, angle: 180 },
     layers: [
-      { kind: 'hook', id: 'h', name: 'Hook', channels: { position: [640, 360], turn: { keys: [{ at: 0, value: -40, feel: 'linear' }, { at: 79, value: 60, feel: 'linear' }] } } },
+      {
+        kind: 'hook',
+        id: 'h',
+        name: 'Hook',
+        channels: {
+          position: [640, 360],
+          turn: {
+            keys: [
+              { at: 0, value: -40, feel: 'linear' },
+              { at: 79, value: 60, feel: 'linear' },
+            ],
+          },
+        },
+      },
       {
         kind: 'plate',
         id: 'p',
@@ -139,8 +166,18 @@ test('motion blur, blur, letters and paths are the same on the stage and in the 
         stagger: { by: 'letter', every: 1, order: 'fromMiddle', seed: 1 },
         idles: [{ kind: 'sway', amplitude: 8, cycles: 2, phase: 0, over: 'hold', seed: 1 }],
         channels: {
-          position: { keys: [{ at: 0, value: [640, 700], feel: 'cubic-bezier(0.1, 0.3, 0.35, 1)' }, { at: 12, value: [640, 380], feel: 'linear' }] },
-          blur: { keys: [{ at: 0, value: 30, feel: 'linear' }, { at: 12, value: 0, feel: 'linear' }] },
+          position: {
+            keys: [
+              { at: 0, value: [640, 700], feel: 'cubic-bezier(0.1, 0.3, 0.35, 1)' },
+              { at: 12, value: [640, 380], feel: 'linear' },
+            ],
+          },
+          blur: {
+            keys: [
+              { at: 0, value: 30, feel: 'linear' },
+              { at: 12, value: 0, feel: 'linear' },
+            ],
+          },
           typeSize: 96,
           fill: '#2B1708',
         },
@@ -151,7 +188,7 @@ test('motion blur, blur, letters and paths are the same on the stage and in the 
   const id = await server.addDocument(document)
   const file = test.info().outputPath('motion.hang')
   writeFileSync(file, JSON.stringify(document))
-  await page.goto(`${server.url}/bench/${id}?at=0`)
+  await visit(page, `${server.url}/bench/${id}?at=0`)
   await agrees(page, file, [3, 7, 18, 45])
 })
 
@@ -174,7 +211,7 @@ async function agrees(page: Page, document: string, frames: number[]) {
 }
 
 // Second implementation: the browser's own Intl.Segmenter (ICU), whose words follow UAX #29.
-test('words are those of the browser', async ({ page }) => {
+test('words are those of the browser', async ({ staying: page }) => {
   const text = "The keepers can't wait: 32.3 grams, well-fed bees — naïve café's «miel» e\u0301te\u0301 مرحبا بالعالم Добрый день 3,000 x_y"
   const id = await server.addDocument({
     hang: 1,
@@ -187,8 +224,11 @@ test('words are those of the browser', async ({ page }) => {
     layers: [{ kind: 'type', id: 't', name: 'Words', text, family: 'Inter', channels: { position: [40, 200], typeSize: 24 } }],
     assets: {},
   })
-  await page.goto(`${server.url}/bench/${id}?at=0`)
-  const count = await page.evaluate((t) => [...new Intl.Segmenter('en', { granularity: 'word' }).segment(t)].filter((w) => w.isWordLike).length, text)
+  await visit(page, `${server.url}/bench/${id}?at=0`)
+  const count = await page.evaluate(
+    (t) => [...new Intl.Segmenter('en', { granularity: 'word' }).segment(t)].filter((w) => w.isWordLike).length,
+    text,
+  )
   expect(count).toBeGreaterThan(15)
   await expect(page.getByRole('note', { name: 'Readable for' })).toContainText(`${count} words need`)
 })

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, visit, type Page } from './staying'
 import { BenchPage } from './benchPage'
 import { sharedServer } from './server'
 
@@ -30,13 +30,13 @@ async function open(page: Page, name: string) {
     assets: {},
   })
   const bench = new BenchPage(page)
-  await page.goto(`${server.url}/bench/${id}?at=0`)
+  await visit(page, `${server.url}/bench/${id}?at=0`)
   await bench.rests()
   const layer = async (l: string) => (await server.document<Documented>(id)).layers.find((x) => x.id === l)!
   return { bench, id, layer }
 }
 
-test('several layers are aligned, spread, made as wide, and their values set together', async ({ page }) => {
+test('several layers are aligned, spread, made as wide, and their values set together', async ({ staying: page }) => {
   const { bench, layer } = await open(page, 'Arranged')
   await page.getByRole('button', { name: 'Plate a', exact: true }).click()
   for (const name of ['Plate b', 'Plate c']) await page.getByRole('button', { name, exact: true }).click({ modifiers: ['Shift'] })
@@ -63,7 +63,7 @@ test('several layers are aligned, spread, made as wide, and their values set tog
   await expect(colour.getByText('mixed')).toBeHidden()
 })
 
-test('the right button and the keyboard order, hide, rename and select', async ({ page }) => {
+test('the right button and the keyboard order, hide, rename and select', async ({ staying: page }) => {
   const { bench, id, layer } = await open(page, 'Ordered')
   const order = async () => (await server.document<Documented>(id)).layers.map((l) => l.id).join('')
   await page.mouse.click(...(await bench.at(200, 150, 1280)), { button: 'right' })
@@ -92,8 +92,8 @@ test('the right button and the keyboard order, hide, rename and select', async (
   expect([(await layer('a')).hidden, (await layer('b')).hidden, (await layer('c')).hidden]).toEqual([true, undefined, true])
 })
 
-test('a new graphic begins as one of the demo, with other words', async ({ page }) => {
-  await page.goto(server.url)
+test('a new graphic begins as one of the demo, with other words', async ({ staying: page }) => {
+  await visit(page, server.url)
   await page.getByRole('button', { name: 'New graphic' }).first().click()
   await page.getByRole('radio', { name: 'Callout' }).click()
   await expect(page.getByText('Can be changed: Label, Detail')).toBeVisible()

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, visit, type Page } from './staying'
 import { BenchPage } from './benchPage'
 import { sharedServer } from './server'
 
@@ -27,13 +27,19 @@ async function open(page: Page) {
           position: [800, 300],
           size: [200, 100],
           fill: '#1133AA',
-          opacity: { keys: [{ at: 0, value: 0, feel: 'linear' }, { at: 20, value: 1, feel: 'steps(1)' }, { at: 79, value: 0, feel: 'linear' }] },
+          opacity: {
+            keys: [
+              { at: 0, value: 0, feel: 'linear' },
+              { at: 20, value: 1, feel: 'steps(1)' },
+              { at: 79, value: 0, feel: 'linear' },
+            ],
+          },
         },
       },
     ],
     assets: {},
   })
-  await page.goto(`${server.url}/bench/${id}?at=0`)
+  await visit(page, `${server.url}/bench/${id}?at=0`)
   bench = new BenchPage(page)
   await bench.rests()
   return id
@@ -42,7 +48,7 @@ async function open(page: Page) {
 const field = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true })
 const layer = (page: Page, name: string) => page.getByRole('list', { name: 'Layers' }).getByRole('button', { name, exact: true })
 
-test('several layers are selected, moved, nudged and duplicated together', async ({ page }) => {
+test('several layers are selected, moved, nudged and duplicated together', async ({ staying: page }) => {
   await open(page)
   await page.keyboard.press('End')
   await page.keyboard.press('Home')
@@ -65,7 +71,7 @@ test('several layers are selected, moved, nudged and duplicated together', async
   await expect(layer(page, 'Right 2')).toBeHidden()
 })
 
-test('keyframes are added, moved, shaped and deleted on the timeline', async ({ page }) => {
+test('keyframes are added, moved, shaped and deleted on the timeline', async ({ staying: page }) => {
   await open(page)
   await layer(page, 'Right').click()
   const strip = page.getByRole('button', { name: 'Keyframe at 20 of Opacity of Right' }).locator('..')
@@ -99,7 +105,7 @@ test('keyframes are added, moved, shaped and deleted on the timeline', async ({ 
   await expect(added).toBeVisible()
 })
 
-test('values are dragged by their label, typed with a comma, and refused with words', async ({ page }) => {
+test('values are dragged by their label, typed with a comma, and refused with words', async ({ staying: page }) => {
   await open(page)
   await layer(page, 'Left').click()
   await expect(field(page, 'Position, px x')).toHaveValue('100')
@@ -120,7 +126,7 @@ test('values are dragged by their label, typed with a comma, and refused with wo
   await expect(field(page, 'Size, px width')).toHaveValue('200')
 })
 
-test('a phase that would swallow a keyframe is refused by the layer that has it', async ({ page }) => {
+test('a phase that would swallow a keyframe is refused by the layer that has it', async ({ staying: page }) => {
   await open(page)
   await page.keyboard.press('Escape')
   await field(page, 'Leave, frames').fill('10')
@@ -134,7 +140,7 @@ test('a phase that would swallow a keyframe is refused by the layer that has it'
   await expect(page.getByRole('button', { name: 'Keyframe at 80 of Opacity of Right' })).toBeVisible()
 })
 
-test('playback loops or stops at the end, and stepping stops it', async ({ page }) => {
+test('playback loops or stops at the end, and stepping stops it', async ({ staying: page }) => {
   await open(page)
   await page.getByLabel('What playing repeats').selectOption('once')
   await page.getByLabel('Speed').selectOption('2')
@@ -160,7 +166,9 @@ test('walls are for looking at, the zoom is exact, and the room stays as it was 
     await page.getByLabel('Wall', { exact: true }).selectOption({ label: wall })
     await expect(page.getByText('Preview only: the wall is never in the file')).toBeVisible()
     // The painted picture itself stays transparent where nothing is drawn.
-    const alpha = await page.evaluate(() => document.querySelector<HTMLCanvasElement>('canvas[role=img]')!.getContext('2d')!.getImageData(2, 2, 1, 1).data[3])
+    const alpha = await page.evaluate(
+      () => document.querySelector<HTMLCanvasElement>('canvas[role=img]')!.getContext('2d')!.getImageData(2, 2, 1, 1).data[3],
+    )
     expect(alpha).toBe(0)
   }
   await page.getByLabel('Zoom').selectOption('2')

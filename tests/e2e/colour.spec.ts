@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, visit, type Page } from './staying'
 import { BenchPage } from './benchPage'
 import { HangServer } from './server'
 
@@ -28,7 +28,7 @@ const document = (name: string) => ({
 async function open(page: Page, name: string) {
   const id = await server.addDocument(document(name))
   const bench = new BenchPage(page)
-  await page.goto(`${server.url}/bench/${id}?at=0`)
+  await visit(page, `${server.url}/bench/${id}?at=0`)
   await bench.rests()
   return bench
 }
@@ -48,7 +48,7 @@ const pixel = (page: Page, x: number, y: number) =>
 const shows = (page: Page, x: number, y: number, colour: number[], most = 4) =>
   expect.poll(async () => Math.max(...(await pixel(page, x, y)).map((v, i) => Math.abs(v - colour[i]!)))).toBeLessThanOrEqual(most)
 
-test('a plate gets a gradient, its ends are dragged on the stage, and it runs where they are', async ({ page }) => {
+test('a plate gets a gradient, its ends are dragged on the stage, and it runs where they are', async ({ staying: page }) => {
   const bench = await open(page, 'Gradient')
   await page.mouse.click(...(await bench.at(300, 300, 1280)))
   await page.getByRole('group', { name: 'Colour: kind' }).getByRole('button', { name: 'Runs along a line' }).click()
@@ -85,7 +85,7 @@ test('a plate gets a gradient, its ends are dragged on the stage, and it runs wh
   await shows(page, 300, 390, [204, 34, 17, 255])
 })
 
-test('a red set becomes a blue set in one step, in the whole package', async ({ page }) => {
+test('a red set becomes a blue set in one step, in the whole package', async ({ staying: page }) => {
   const other = await server.addDocument(document('Second'))
   const bench = await open(page, 'First')
   await page.getByRole('button', { name: 'Roles from this graphic' }).click()
@@ -123,7 +123,7 @@ test('a red set becomes a blue set in one step, in the whole package', async ({ 
   await bench.saved()
   await shows(page, 300, 300, [204, 34, 17, 255])
   // The other graphic of the package has the role and both colourways; its own colours are still literal.
-  await page.goto(`${server.url}/bench/${other}?at=0`)
+  await visit(page, `${server.url}/bench/${other}?at=0`)
   await bench.rests()
   await page.mouse.click(...(await bench.at(300, 300, 1280)))
   await page.getByRole('button', { name: 'Colour', exact: true }).click()
@@ -136,7 +136,7 @@ test('a red set becomes a blue set in one step, in the whole package', async ({ 
   await shows(page, 900, 300, [204, 34, 17, 128])
 })
 
-test('a logo on a flat ground is cut out and painted in a role', async ({ page }) => {
+test('a logo on a flat ground is cut out and painted in a role', async ({ staying: page }) => {
   const bench = await open(page, 'Logo')
   const disc = await page.evaluate(() => {
     const canvas = window.document.createElement('canvas')

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, visit, type Page } from './staying'
 import { BenchPage } from './benchPage'
 import { sharedServer } from './server'
 
@@ -39,7 +39,7 @@ async function open(page: Page, name: string, layers: object[]) {
     assets: {},
   })
   const bench = new BenchPage(page)
-  await page.goto(`${server.url}/bench/${id}?at=0`)
+  await visit(page, `${server.url}/bench/${id}?at=0`)
   await bench.rests()
   return { bench, id, document: () => server.document<Documented>(id) }
 }
@@ -60,7 +60,7 @@ const select = async (page: Page, ...names: string[]) => {
   for (const name of names.slice(1)) await page.getByRole('button', { name, exact: true }).click({ modifiers: ['Shift'] })
 }
 
-test('a hole is cut out of a plate, goes on living, and is baked', async ({ page }) => {
+test('a hole is cut out of a plate, goes on living, and is baked', async ({ staying: page }) => {
   const { bench, document } = await open(page, 'Cut', [shape('plate', 'a', 300, 200, 600, 300), shape('ellipse', 'b', 500, 250, 200, 200)])
   await select(page, 'Plate a', 'Disc b')
   await page.getByRole('button', { name: 'Cut: the backmost without the others' }).click()
@@ -88,7 +88,7 @@ test('a hole is cut out of a plate, goes on living, and is baked', async ({ page
   await expect.poll(() => alpha(page, 750, 350)).toBe(255)
 })
 
-test('words run along a circle, and are made a path', async ({ page }) => {
+test('words run along a circle, and are made a path', async ({ staying: page }) => {
   const words = {
     id: 't',
     name: 'Words',

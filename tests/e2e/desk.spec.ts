@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, visit, type Page } from './staying'
 import { HangServer } from './server'
 import { BenchPage } from './benchPage'
 
@@ -12,10 +12,10 @@ for (const size of [
   { width: 1280, height: 800 },
   { width: 390, height: 844 },
 ]) {
-  test(`an editor who never saw it takes a filled file, at ${size.width} x ${size.height}`, async ({ page }) => {
+  test(`an editor who never saw it takes a filled file, at ${size.width} x ${size.height}`, async ({ staying: page }) => {
     test.setTimeout(120_000)
     await page.setViewportSize(size)
-    await page.goto(`${server.url}/desk`)
+    await visit(page, `${server.url}/desk`)
     await page.getByRole('link', { name: /^Lower third/ }).click()
     await words(page, 'Name').fill('Bea Thornwood')
     await expect(page.getByRole('status', { name: 'Checks' })).toContainText('All clear')
@@ -41,9 +41,9 @@ for (const size of [
   })
 }
 
-test('a link opens the piece with its values, and what is not taken says why at its field', async ({ page }) => {
+test('a link opens the piece with its values, and what is not taken says why at its field', async ({ staying: page }) => {
   const id = await server.demoGraphic()
-  await page.goto(`${server.url}/desk/${id}?Name=Ida+Fernsby&.colourway=Frost&.hold=120&Gone=x`)
+  await visit(page, `${server.url}/desk/${id}?Name=Ida+Fernsby&.colourway=Frost&.hold=120&Gone=x`)
   await expect(words(page, 'Name')).toHaveValue('Ida Fernsby')
   await expect(page.getByLabel('Colourway')).toHaveValue('Frost')
   await expect(words(page, 'Hold')).toHaveValue('120')
@@ -60,12 +60,17 @@ test('a link opens the piece with its values, and what is not taken says why at 
   expect(await (await fetch(`${server.url}/api/graphics/${id}/document`)).text()).not.toContain('xxxx')
   await page.getByRole('button', { name: 'Name as it was' }).click()
   await expect(words(page, 'Name')).toHaveValue('Maren Oakhollow')
+  // Whoever leaves while the address is still to be written is not brought back; the next page is on its way and not painted yet.
+  await words(page, 'Name').fill('Piet Ferngill')
+  await page.evaluate(() => history.pushState(null, '', '/'))
+  await page.waitForTimeout(800)
+  expect(new URL(page.url()).pathname).toBe('/')
 })
 
-test('a designer makes fields of a colour and of whether a layer is there, and tries the words', async ({ page }) => {
+test('a designer makes fields of a colour and of whether a layer is there, and tries the words', async ({ staying: page }) => {
   const id = await server.demoGraphic()
   const bench = new BenchPage(page)
-  await page.goto(`${server.url}/bench/${id}?at=0`)
+  await visit(page, `${server.url}/bench/${id}?at=0`)
   await page.getByRole('button', { name: 'Brown plate', exact: true }).click()
   await page.getByRole('button', { name: 'Let editors fill colour' }).click()
   await expect(page.getByRole('group', { name: 'Field Brown plate: colour' })).toBeVisible()
@@ -76,7 +81,7 @@ test('a designer makes fields of a colour and of whether a layer is there, and t
   await page.getByRole('button', { name: 'Name', exact: true }).click()
   await expect(page.getByRole('group', { name: 'Field Name' })).toContainText('nothing breaks')
   await bench.saved()
-  await page.goto(`${server.url}/desk/${id}`)
+  await visit(page, `${server.url}/desk/${id}`)
   await page.getByRole('button', { name: 'Plate: leaf' }).click()
   await page.getByRole('checkbox').click()
   await expect(page).toHaveURL(/Plate=leaf/)
@@ -84,9 +89,9 @@ test('a designer makes fields of a colour and of whether a layer is there, and t
   await expect(page.getByRole('status', { name: 'Checks' })).toContainText('All clear')
 })
 
-test('an editor sees the piece over a clip of their own, and what cannot be shown is said', async ({ page }) => {
+test('an editor sees the piece over a clip of their own, and what cannot be shown is said', async ({ staying: page }) => {
   const id = await server.demoGraphic()
-  await page.goto(`${server.url}/desk/${id}`)
+  await visit(page, `${server.url}/desk/${id}`)
   const own = page.getByLabel('Footage of your own', { exact: true })
   await own.setInputFiles('../../demo/meadow.webm')
   await expect(page.getByText('meadow.webm')).toBeVisible()

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, visit, type Page } from './staying'
 import { BenchPage } from './benchPage'
 import { sharedServer } from './server'
 
@@ -7,7 +7,14 @@ test.beforeAll(() => server.start())
 test.afterAll(() => server.stop())
 
 interface Document {
-  layers: { id: string; name: string; group?: string; content: { kind: string }; effects?: { kind: string; id: string }[]; values: Record<string, unknown> }[]
+  layers: {
+    id: string
+    name: string
+    group?: string
+    content: { kind: string }
+    effects?: { kind: string; id: string }[]
+    values: Record<string, unknown>
+  }[]
 }
 
 let bench: BenchPage
@@ -31,7 +38,7 @@ async function open(page: Page, layers: object[]) {
     phases: { arrive: 20, hold: 50, leave: 20 },
     layers,
   })
-  await page.goto(`${server.url}/bench/${id}?at=0`)
+  await visit(page, `${server.url}/bench/${id}?at=0`)
   bench = new BenchPage(page)
   await bench.rests()
 }
@@ -52,7 +59,7 @@ const colourAt = (page: Page, x: number, y: number) =>
     [x, y],
   )
 
-test('a group is made, faded as one picture, entered, put away and dissolved, by keyboard and pointer', async ({ page }) => {
+test('a group is made, faded as one picture, entered, put away and dissolved, by keyboard and pointer', async ({ staying: page }) => {
   await open(page, [plate('a', 'Badge', 300, '#FFFFFF'), plate('b', 'Logo', 350, '#FF0000'), plate('c', 'Rule', 900, '#00FF00')])
   await layer(page, 'Badge').click()
   await layer(page, 'Logo').click({ modifiers: ['Shift'] })
@@ -110,7 +117,7 @@ test('a group is made, faded as one picture, entered, put away and dissolved, by
   expect(apart.find((l) => l.id === 'a')!.values.position).toEqual([310, 220])
 })
 
-test('effects are added, keyed, ordered, switched and taken away; shapes come from the core', async ({ page }) => {
+test('effects are added, keyed, ordered, switched and taken away; shapes come from the core', async ({ staying: page }) => {
   await open(page, [plate('a', 'Badge', 300, '#FFFFFF')])
   await page.getByRole('group', { name: 'Add a layer' }).getByRole('button', { name: 'More' }).click()
   await page.getByRole('menuitem', { name: 'Ellipse' }).click()
@@ -141,7 +148,7 @@ test('effects are added, keyed, ordered, switched and taken away; shapes come fr
   expect((await read()).layers.find((l) => l.id === 'a')!.effects!.map((e) => e.kind)).toEqual(['dropShadow'])
 })
 
-test('what is typed and stepped in a number field is kept, whatever arrives meanwhile', async ({ page, browser }) => {
+test('what is typed and stepped in a number field is kept, whatever arrives meanwhile', async ({ staying: page, browser }) => {
   await open(page, [plate('a', 'Badge', 300, '#FFFFFF')])
   await layer(page, 'Badge').click()
   const x = field(page, 'Position, px x')

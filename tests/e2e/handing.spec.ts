@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test, visit } from './staying'
 import { readFile } from 'node:fs/promises'
 import { HangServer } from './server'
 
@@ -6,10 +6,10 @@ const server = new HangServer(5341)
 test.beforeAll(() => server.start())
 test.afterAll(() => server.stop())
 
-test('a person hands off by where it goes, looks at the file, and takes it', async ({ page }) => {
+test('a person hands off by where it goes, looks at the file, and takes it', async ({ staying: page }) => {
   test.setTimeout(240_000)
   const id = await server.demoGraphic()
-  await page.goto(`${server.url}/handoff/${id}?from=60&to=71`)
+  await visit(page, `${server.url}/handoff/${id}?from=60&to=71`)
   // What was found comes by itself, with its remedy.
   await expect(page.getByRole('region', { name: 'Checks' })).toContainText('The safest key colour is')
   await expect(page.getByRole('textbox', { name: 'From frame' })).toHaveValue('60')
@@ -34,7 +34,10 @@ test('a person hands off by where it goes, looks at the file, and takes it', asy
   await page.getByRole('button', { name: 'Hand off 2 files' }).click()
   const animated = page.getByRole('article', { name: 'lower-third_apng_001.apng' })
   await expect(animated.getByTestId('verdict')).toContainText('The file is what was meant: 12 frames', { timeout: 60_000 })
-  await expect(page.getByRole('article', { name: 'lower-third_webm_001.webm' }).getByTestId('verdict')).toContainText('The file is what was meant', { timeout: 60_000 })
+  await expect(page.getByRole('article', { name: 'lower-third_webm_001.webm' }).getByTestId('verdict')).toContainText(
+    'The file is what was meant',
+    { timeout: 60_000 },
+  )
   await expect(animated.getByTestId('card')).toContainText('384 × 216 · 60 fps · frames 60–71 · 00:00:01:00')
 
   // The file itself, frame by frame, and beside what was meant.
@@ -44,7 +47,13 @@ test('a person hands off by where it goes, looks at the file, and takes it', asy
   await viewer.getByRole('button', { name: 'Last frame' }).click()
   await expect(viewer.getByTestId('file-frame')).toContainText('11 ·')
   await viewer.getByLabel('What it lies over').selectOption('#000000')
-  const seen = () => viewer.locator('canvas').evaluate((c: HTMLCanvasElement) => c.getContext('2d')!.getImageData(0, 0, c.width, c.height).data.reduce((sum, v) => sum + v, 0))
+  const seen = () =>
+    viewer.locator('canvas').evaluate((c: HTMLCanvasElement) =>
+      c
+        .getContext('2d')!
+        .getImageData(0, 0, c.width, c.height)
+        .data.reduce((sum, v) => sum + v, 0),
+    )
   await expect.poll(seen).toBeGreaterThan(0)
   const file = await seen()
   await viewer.getByRole('button', { name: 'What was meant' }).click()
@@ -57,14 +66,14 @@ test('a person hands off by where it goes, looks at the file, and takes it', asy
   expect((await readFile(await download.path())).subarray(1, 4).toString()).toBe('PNG')
 
   // How it was handed off is how the next one begins.
-  await page.goto(`${server.url}/handoff/${id}`)
+  await visit(page, `${server.url}/handoff/${id}`)
   await expect(page.getByRole('radio', { name: 'Web page' })).toBeChecked()
   await expect(page.getByRole('button', { name: 'Hand off 2 files' })).toBeVisible()
 })
 
-test('who renders is seen: what each worker is at, how fast, and what lies before them', async ({ page }) => {
+test('who renders is seen: what each worker is at, how fast, and what lies before them', async ({ staying: page }) => {
   const graphic = await server.demoGraphic('Stinger')
-  await page.goto(`${server.url}/line`)
+  await visit(page, `${server.url}/line`)
   const workers = page.getByRole('region', { name: 'Workers' })
   const before = workers.getByRole('status', { name: 'What lies before them' })
   await expect(workers.getByRole('listitem')).toHaveCount(1)
@@ -82,7 +91,8 @@ test('who renders is seen: what each worker is at, how fast, and what lies befor
   await expect(before).toContainText(/about .+ until all is done/)
   if (process.env.LOOK) await page.screenshot({ path: '/tmp/look-workers.png' })
   // What is given up is not waited for.
-  for (const { id } of await server.json<{ id: string }[]>(`/api/handoffs?graphic=${graphic}`)) await fetch(`${server.url}/api/handoffs/${id}/cancel`, { method: 'POST' })
+  for (const { id } of await server.json<{ id: string }[]>(`/api/handoffs?graphic=${graphic}`))
+    await fetch(`${server.url}/api/handoffs/${id}/cancel`, { method: 'POST' })
   await expect(before).toHaveText('Nothing waits.')
   await expect(workers.getByRole('listitem')).toContainText('Waits')
 })

@@ -1,4 +1,4 @@
-import { expect, test, type Locator, type Page } from '@playwright/test'
+import { expect, test, visit, type Locator, type Page } from './staying'
 import { BenchPage } from './benchPage'
 import { sharedServer } from './server'
 
@@ -30,7 +30,7 @@ async function open(page: Page, layers: object[], more: object = {}) {
     assets: {},
     ...more,
   })
-  await page.goto(`${server.url}/bench/${id}?at=0`)
+  await visit(page, `${server.url}/bench/${id}?at=0`)
   bench = new BenchPage(page)
   await bench.rests()
   return id
@@ -39,7 +39,14 @@ async function open(page: Page, layers: object[], more: object = {}) {
 interface Document {
   rate: string
   phases: { arrive: number; hold: number; leave: number }
-  layers: { id: string; name: string; in?: number; out?: number; hangsFrom?: string; values: Record<string, { keys: { at: number; value: number | number[] }[] }> }[]
+  layers: {
+    id: string
+    name: string
+    in?: number
+    out?: number
+    hangsFrom?: string
+    values: Record<string, { keys: { at: number; value: number | number[] }[] }>
+  }[]
 }
 
 const read = (id: string) => server.document<Document>(id)
@@ -61,7 +68,7 @@ const toFrame = async (page: Page, frame: number) => {
 const field = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true })
 const layer = (page: Page, name: string) => page.getByRole('list', { name: 'Layers' }).getByRole('button', { name, exact: true })
 
-test('keyframes are boxed, moved with snapping, spread, reversed, aligned, nudged and timed by typing', async ({ page }) => {
+test('keyframes are boxed, moved with snapping, spread, reversed, aligned, nudged and timed by typing', async ({ staying: page }) => {
   const id = await open(page, [
     plate('a', 'Comb', 100, { opacity: keyed([0, 0], [13, 1]), turn: keyed([4, 0], [10, 20]) }),
     plate('b', 'Gate', 500, { opacity: keyed([2, 0], [16, 1], [70, 0]) }),
@@ -148,7 +155,9 @@ test('keyframes are copied to other layers and other graphics, and duplicated wi
   await bench.saved()
   expect(await times(first, 'b', 'opacity')).toEqual([50, 60, 62, 72])
 
-  const second = await open(page, [{ kind: 'type', id: 't', name: 'Words', text: 'Bees', family: 'Inter', channels: { position: [100, 300] } }])
+  const second = await open(page, [
+    { kind: 'type', id: 't', name: 'Words', text: 'Bees', family: 'Inter', channels: { position: [100, 300] } },
+  ])
   await layer(page, 'Words').click()
   await toFrame(page, 8)
   await page.keyboard.press('Control+v')
@@ -156,25 +165,51 @@ test('keyframes are copied to other layers and other graphics, and duplicated wi
   expect(await times(second, 't', 'opacity')).toEqual([8, 18])
 })
 
-test('which way of keying is on is seen, and a change goes where it says', async ({ page }) => {
-  const id = await open(page, [plate('a', 'Comb', 100, { position: { keys: [{ at: 0, value: [0, 300], feel: 'linear' }, { at: 40, value: [400, 300], feel: 'linear' }] } })])
+test('which way of keying is on is seen, and a change goes where it says', async ({ staying: page }) => {
+  const id = await open(page, [
+    plate('a', 'Comb', 100, {
+      position: {
+        keys: [
+          { at: 0, value: [0, 300], feel: 'linear' },
+          { at: 40, value: [400, 300], feel: 'linear' },
+        ],
+      },
+    }),
+  ])
   await layer(page, 'Comb').click()
   await toFrame(page, 20)
   await expect(page.getByRole('button', { name: 'Key at playhead' })).toHaveAttribute('aria-pressed', 'true')
   await bench.type('Position, px y', 350)
-  expect((await read(id)).layers[0]!.values.position!.keys.map((k) => k.value)).toEqual([[0, 300], [200, 350], [400, 300]])
+  expect((await read(id)).layers[0]!.values.position!.keys.map((k) => k.value)).toEqual([
+    [0, 300],
+    [200, 350],
+    [400, 300],
+  ])
   await page.keyboard.press('Control+z')
   await page.getByRole('button', { name: 'Move whole' }).click()
   await bench.rests(20)
   await bench.drag(await bench.at(300, 350, 1280), await bench.at(340, 410, 1280))
-  expect((await read(id)).layers[0]!.values.position!.keys.map((k) => k.value)).toEqual([[40, 360], [440, 360]])
+  expect((await read(id)).layers[0]!.values.position!.keys.map((k) => k.value)).toEqual([
+    [40, 360],
+    [440, 360],
+  ])
 })
 
-test('keyframes that are there already are staggered over their layers', async ({ page }) => {
-  const id = await open(page, ['Comb', 'Gate', 'Hive'].map((name, i) => plate(`l${i}`, name, 100 + 300 * i, { opacity: keyed([5, 0], [15, 1], [60, 0]) })))
+test('keyframes that are there already are staggered over their layers', async ({ staying: page }) => {
+  const id = await open(
+    page,
+    ['Comb', 'Gate', 'Hive'].map((name, i) => plate(`l${i}`, name, 100 + 300 * i, { opacity: keyed([5, 0], [15, 1], [60, 0]) })),
+  )
   await bead(page, 5, 'Comb').click()
   await page.keyboard.down('Shift')
-  for (const [at, of] of [[15, 'Comb'], [5, 'Gate'], [15, 'Gate'], [5, 'Hive'], [15, 'Hive']] as const) await bead(page, at, of).click()
+  for (const [at, of] of [
+    [15, 'Comb'],
+    [5, 'Gate'],
+    [15, 'Gate'],
+    [5, 'Hive'],
+    [15, 'Hive'],
+  ] as const)
+    await bead(page, at, of).click()
   await page.keyboard.up('Shift')
   await field(page, 'Stagger, frames').fill('4')
   await field(page, 'Stagger, frames').press('Enter')
@@ -182,11 +217,17 @@ test('keyframes that are there already are staggered over their layers', async (
   await page.getByRole('button', { name: 'Stagger', exact: true }).click()
   await bench.saved()
   await expect.poll(() => times(id, 'l2', 'opacity')).toEqual([13, 23, 60])
-  expect([await times(id, 'l0', 'opacity'), await times(id, 'l1', 'opacity')]).toEqual([[5, 15, 60], [9, 19, 60]])
+  expect([await times(id, 'l0', 'opacity'), await times(id, 'l1', 'opacity')]).toEqual([
+    [5, 15, 60],
+    [9, 19, 60],
+  ])
 })
 
-test('layers are trimmed, slid with their keyframes and split', async ({ page }) => {
-  const id = await open(page, [plate('a', 'Comb', 100, { opacity: keyed([10, 0], [20, 1]) }), plate('b', 'Gate', 500, { opacity: keyed([12, 0], [30, 1]) })])
+test('layers are trimmed, slid with their keyframes and split', async ({ staying: page }) => {
+  const id = await open(page, [
+    plate('a', 'Comb', 100, { opacity: keyed([10, 0], [20, 1]) }),
+    plate('b', 'Gate', 500, { opacity: keyed([12, 0], [30, 1]) }),
+  ])
   const px = await perFrame(page)
   const grip = await middle(page.getByRole('slider', { name: 'In point of Comb' }))
   await page.keyboard.down('Control')
@@ -209,13 +250,22 @@ test('layers are trimmed, slid with their keyframes and split', async ({ page })
   await page.keyboard.press('x')
   await expect(layer(page, 'Comb 2')).toBeVisible()
   await bench.saved()
-  expect((await read(id)).layers.map((l) => [l.name, l.in, l.out])).toEqual([['Comb', 11, 39], ['Comb 2', 40, undefined], ['Gate', 6, undefined]])
+  expect((await read(id)).layers.map((l) => [l.name, l.in, l.out])).toEqual([
+    ['Comb', 11, 39],
+    ['Comb 2', 40, undefined],
+    ['Gate', 6, undefined],
+  ])
 })
 
-test('ranges are marked and looped, times are typed, and every value opens on demand', async ({ page }) => {
+test('ranges are marked and looped, times are typed, and every value opens on demand', async ({ staying: page }) => {
   await open(page, [plate('a', 'Comb', 100, { opacity: keyed([10, 0], [20, 1]) })])
   const playhead = field(page, 'Playhead')
-  for (const [text, frame] of [['0:01:05', 30], ['+10', 40], ['1/5s', 5], ['-2', 3]] as const) {
+  for (const [text, frame] of [
+    ['0:01:05', 30],
+    ['+10', 40],
+    ['1/5s', 5],
+    ['-2', 3],
+  ] as const) {
     await playhead.fill(text)
     await playhead.press('Enter')
     await expect(page.getByTestId('frame')).toHaveAttribute('data-frame', String(frame))
@@ -247,7 +297,7 @@ test('ranges are marked and looped, times are typed, and every value opens on de
   await expect(row.getByText('Corners')).toBeHidden()
 })
 
-test('the timeline is zoomed about the pointer, and beads are dragged as finely as they are seen', async ({ page }) => {
+test('the timeline is zoomed about the pointer, and beads are dragged as finely as they are seen', async ({ staying: page }) => {
   const id = await open(page, [plate('a', 'Comb', 100, { opacity: keyed([10, 0], [20, 1]) })])
   const ten = await middle(bead(page, 10, 'Comb'))
   await page.keyboard.down('Control')
@@ -269,18 +319,29 @@ test('the timeline is zoomed about the pointer, and beads are dragged as finely 
   await expect(page.getByTestId('timeline-zoom')).toHaveText('Whole time')
 })
 
-test('a changed rate keeps seconds and says which keyframes moved', async ({ page }) => {
+test('a changed rate keeps seconds and says which keyframes moved', async ({ staying: page }) => {
   const id = await open(page, [plate('a', 'Comb', 100, { opacity: keyed([5, 0], [7, 1]) })])
   await page.getByLabel('Rate').selectOption('30')
-  await expect(page.getByRole('note').filter({ hasText: 'moved to the nearest frame' })).toContainText('1 of 2 keyframes moved to the nearest frame: Opacity of Comb at 7 is now at 8')
+  await expect(page.getByRole('note').filter({ hasText: 'moved to the nearest frame' })).toContainText(
+    '1 of 2 keyframes moved to the nearest frame: Opacity of Comb at 7 is now at 8',
+  )
   expect(await times(id, 'a', 'opacity')).toEqual([6, 8])
   expect((await read(id)).phases).toEqual({ arrive: 24, hold: 48, leave: 24 })
   await page.getByRole('button', { name: /^Undo/ }).click()
   await expect.poll(() => times(id, 'a', 'opacity')).toEqual([5, 7])
 })
 
-test('the change of one part is shaped alone, and own feels are kept in the package', async ({ page }) => {
-  const id = await open(page, [plate('a', 'Comb', 100, { position: { keys: [{ at: 0, value: [0, 100], feel: 'linear' }, { at: 40, value: [400, 500], feel: 'linear' }] } })])
+test('the change of one part is shaped alone, and own feels are kept in the package', async ({ staying: page }) => {
+  const id = await open(page, [
+    plate('a', 'Comb', 100, {
+      position: {
+        keys: [
+          { at: 0, value: [0, 100], feel: 'linear' },
+          { at: 40, value: [400, 500], feel: 'linear' },
+        ],
+      },
+    }),
+  ])
   await layer(page, 'Comb').click()
   await page.getByRole('button', { name: 'Shape Position of Comb' }).click()
   const shape = page.getByRole('group', { name: 'Shape of Position of Comb' })

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Page } from './staying'
 import { HangServer } from './server'
 
 const server = new HangServer(5355)
@@ -10,7 +10,11 @@ test.afterAll(() => server.stop())
 const german = JSON.parse(readFileSync(join(import.meta.dirname, '../../web/src/words/de.json'), 'utf8')) as Record<string, string>
 
 /** Texts that are other words in German and no German words besides: none of them may be read or heard. */
-const english = new Set(Object.entries(german).flatMap(([text, other]) => (text !== other && !Object.values(german).includes(text) && !text.includes('{') ? [text] : [])))
+const english = new Set(
+  Object.entries(german).flatMap(([text, other]) =>
+    text !== other && !Object.values(german).includes(text) && !text.includes('{') ? [text] : [],
+  ),
+)
 
 /** Everything on the page that is read or heard. */
 const texts = (page: Page) =>
@@ -18,14 +22,36 @@ const texts = (page: Page) =>
     const found: string[] = []
     const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_ELEMENT | NodeFilter.SHOW_TEXT)
     for (let node = walker.nextNode(); node; node = walker.nextNode()) {
-      if (node instanceof Element) found.push(...['aria-label', 'title', 'placeholder', 'alt', 'data-hint'].map((a) => node.getAttribute(a) ?? ''))
-      else if (!(node.parentElement instanceof HTMLScriptElement || node.parentElement instanceof HTMLStyleElement)) found.push(node.textContent ?? '')
+      if (node instanceof Element)
+        found.push(...['aria-label', 'title', 'placeholder', 'alt', 'data-hint'].map((a) => node.getAttribute(a) ?? ''))
+      else if (!(node.parentElement instanceof HTMLScriptElement || node.parentElement instanceof HTMLStyleElement))
+        found.push(node.textContent ?? '')
     }
     return found.map((t) => t.trim()).filter((t) => t !== '')
   })
 
 /** Names in the demo that are English words too. */
-const names = new Set(['Lower third', 'Title', 'Logo sting', 'Callout', 'Stinger', 'Countdown', 'Credits', 'Chart', 'Name', 'Words', 'Picture', 'Plate', 'Type', 'Hook', 'Ring', 'Label', 'Labels', 'Detail', 'Look'])
+const names = new Set([
+  'Lower third',
+  'Title',
+  'Logo sting',
+  'Callout',
+  'Stinger',
+  'Countdown',
+  'Credits',
+  'Chart',
+  'Name',
+  'Words',
+  'Picture',
+  'Plate',
+  'Type',
+  'Hook',
+  'Ring',
+  'Label',
+  'Labels',
+  'Detail',
+  'Look',
+])
 
 async function speaksGerman(page: Page) {
   expect((await texts(page)).filter((t) => english.has(t) && !names.has(t))).toEqual([])
@@ -58,7 +84,11 @@ test('another language is chosen, and every screen speaks it', async ({ page }) 
   await page.keyboard.press('Control+z')
   await page.evaluate(async (graphic) => {
     const order = { kind: 'webm', backing: { kind: 'none', colour: null }, from: 0, to: 2, scale: 0.1 }
-    await fetch(`/api/graphics/${graphic}/handoffs`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(order) })
+    await fetch(`/api/graphics/${graphic}/handoffs`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(order),
+    })
   }, id)
   await page.goto(`${server.url}/handoff/${id}`)
   // Nothing is behind it, and nothing is said of that.

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './staying'
 import { BenchPage } from './benchPage'
 import { HangServer } from './server'
 

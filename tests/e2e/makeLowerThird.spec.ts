@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process'
-import { expect, test } from '@playwright/test'
+import { expect, test, visit } from './staying'
 import { BenchPage } from './benchPage'
 import { sharedServer } from './server'
 
@@ -7,13 +7,18 @@ const server = sharedServer()
 test.beforeAll(() => server.start())
 test.afterAll(() => server.stop())
 
-test('a person makes a lower third by hand, plays it, hands it off, and the file is right', async ({ page }) => {
-  await page.goto(server.url)
+test('a person makes a lower third by hand, plays it, hands it off, and the file is right', async ({ staying: page }) => {
+  await visit(page, server.url)
   await page.getByRole('button', { name: 'New graphic' }).click()
   await page.getByRole('textbox', { name: 'Name' }).fill('Hive report')
   await page.getByLabel('Size', { exact: true }).selectOption('1280x720')
   await page.getByLabel('Rate').selectOption('30000/1001')
-  for (const [phase, frames] of [['Arrive', 20], ['Hold', 30], ['Leave', 10]] as const) await page.getByRole('textbox', { name: phase, exact: true }).fill(String(frames))
+  for (const [phase, frames] of [
+    ['Arrive', 20],
+    ['Hold', 30],
+    ['Leave', 10],
+  ] as const)
+    await page.getByRole('textbox', { name: phase, exact: true }).fill(String(frames))
   await page.getByRole('button', { name: 'Make it' }).click()
   const bench = new BenchPage(page)
   await expect(page.getByText('No layers yet')).toBeVisible()
@@ -97,7 +102,21 @@ test('a person makes a lower third by hand, plays it, hands it off, and the file
   const file = await (await download).path()
   expect((await download).suggestedFilename()).toBe('fernhollow-apiary_hive-report_v001.mov')
   const pixel = (frame: number, x: number, y: number) =>
-    [...execFileSync('ffmpeg', ['-v', 'error', '-i', file, '-vf', `select=eq(n\\,${frame}),crop=2:2:${x}:${y},format=rgba`, '-frames:v', '1', '-f', 'rawvideo', '-'])].slice(0, 4)
+    [
+      ...execFileSync('ffmpeg', [
+        '-v',
+        'error',
+        '-i',
+        file,
+        '-vf',
+        `select=eq(n\\,${frame}),crop=2:2:${x}:${y},format=rgba`,
+        '-frames:v',
+        '1',
+        '-f',
+        'rawvideo',
+        '-',
+      ]),
+    ].slice(0, 4)
   expect(pixel(0, 200, 600)[3]).toBe(0)
   expect(pixel(8, 70, 600)[3]).toBe(255)
   expect(pixel(8, 64 + Math.round(width * 0.9), 600)[3]).toBe(0)

@@ -1,6 +1,6 @@
 import { join } from 'node:path'
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test } from '@playwright/test'
+import { expect, test, visit } from './staying'
 import { BenchPage } from './benchPage'
 import { demoFolder, HangServer } from './server'
 
@@ -8,8 +8,8 @@ const server = new HangServer(5304)
 test.beforeAll(() => server.start())
 test.afterAll(() => server.stop())
 
-test('packages and graphics are made, renamed, duplicated, removed and brought back', async ({ page }) => {
-  await page.goto(server.url)
+test('packages and graphics are made, renamed, duplicated, removed and brought back', async ({ staying: page }) => {
+  await visit(page, server.url)
   await page.getByRole('button', { name: 'Rename Fernhollow Apiary' }).click()
   await page.getByRole('textbox', { name: 'Name' }).fill('Fernhollow weekly')
   await page.getByRole('button', { name: 'Rename', exact: true }).click()
@@ -25,9 +25,9 @@ test('packages and graphics are made, renamed, duplicated, removed and brought b
   await expect(page.getByRole('region', { name: 'New package' })).toBeVisible()
 })
 
-test('what is wrong is said, and nothing is lost', async ({ page }) => {
+test('what is wrong is said, and nothing is lost', async ({ staying: page }) => {
   const id = await server.demoGraphic()
-  await page.goto(`${server.url}/bench/${id}?at=0`)
+  await visit(page, `${server.url}/bench/${id}?at=0`)
   await new BenchPage(page).rests()
   await page.getByLabel('Picture file').setInputFiles({ name: 'logo.png', mimeType: 'image/png', buffer: Buffer.from('not a picture') })
   await expect(page.getByRole('alert')).toContainText('logo.png is no PNG, JPEG or WebP picture. Save it as one of these')
@@ -44,7 +44,7 @@ test('what is wrong is said, and nothing is lost', async ({ page }) => {
   await page.getByRole('textbox', { name: 'Words' }).blur()
   await expect(page.getByRole('note').filter({ hasText: 'U+131A4' })).toBeVisible()
 
-  await page.goto(`${server.url}/handoff/${id}`)
+  await visit(page, `${server.url}/handoff/${id}`)
   await page.getByRole('radio', { name: 'Any kind' }).click()
   await page.getByRole('checkbox', { name: 'MOV, ProRes 4444' }).click()
   await page.getByRole('checkbox', { name: 'MP4, H.264' }).click()
@@ -52,13 +52,19 @@ test('what is wrong is said, and nothing is lost', async ({ page }) => {
   await expect(page.getByRole('alert')).toContainText('the format has no alpha. Choose a solid or key colour as backing, or take MOV')
 })
 
-test('layers are reordered, locked and hidden, and pictures are added', async ({ page }) => {
-  await page.goto(`${server.url}/bench/${await server.demoGraphic()}?at=0`)
+test('layers are reordered, locked and hidden, and pictures are added', async ({ staying: page }) => {
+  await visit(page, `${server.url}/bench/${await server.demoGraphic()}?at=0`)
   const bench = new BenchPage(page)
   await bench.rests()
-  const names = () => page.getByRole('list', { name: 'Layers' }).getByRole('listitem').evaluateAll((rows) => rows.map((r) => r.getAttribute('aria-label')))
+  const names = () =>
+    page
+      .getByRole('list', { name: 'Layers' })
+      .getByRole('listitem')
+      .evaluateAll((rows) => rows.map((r) => r.getAttribute('aria-label')))
   expect((await names())[0]).toBe('Second line')
-  await page.getByRole('button', { name: 'Gold plate', exact: true }).dragTo(page.getByRole('list', { name: 'Layers' }).getByRole('button', { name: 'Name', exact: true }))
+  await page
+    .getByRole('button', { name: 'Gold plate', exact: true })
+    .dragTo(page.getByRole('list', { name: 'Layers' }).getByRole('button', { name: 'Name', exact: true }))
   await expect.poll(async () => (await names()).indexOf('Gold plate')).toBe(1)
   await page.getByRole('button', { name: /^Undo/ }).click()
   await expect.poll(async () => (await names()).indexOf('Gold plate')).toBe(5)
@@ -79,12 +85,12 @@ test('layers are reordered, locked and hidden, and pictures are added', async ({
   await expect(page.getByRole('textbox', { name: 'Turn, °' })).toHaveValue(/^(8[89]|9[01])/)
 })
 
-test('the screens can be used with a keyboard and a screen reader', async ({ page }) => {
+test('the screens can be used with a keyboard and a screen reader', async ({ staying: page }) => {
   // High enough that no field is cut by the edge of what scrolls: its size is judged, not how far somebody has scrolled.
   await page.setViewportSize({ width: 1280, height: 1500 })
   const id = await server.demoGraphic()
   for (const path of ['/', `/bench/${id}`, `/handoff/${id}`]) {
-    await page.goto(server.url + path)
+    await visit(page, server.url + path)
     await page.waitForLoadState('networkidle')
     if (path.startsWith('/bench')) {
       await new BenchPage(page).rests()

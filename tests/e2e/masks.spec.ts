@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, visit, type Page } from './staying'
 import { BenchPage } from './benchPage'
 import { sharedServer } from './server'
 
@@ -25,7 +25,7 @@ const document = (name: string, layers: object[]) => ({
 async function open(page: Page, name: string, layers: object[]) {
   const id = await server.addDocument(document(name, layers))
   const bench = new BenchPage(page)
-  await page.goto(`${server.url}/bench/${id}?at=0`)
+  await visit(page, `${server.url}/bench/${id}?at=0`)
   await bench.rests()
   return { bench, id }
 }
@@ -43,7 +43,7 @@ const alpha = (page: Page, x: number, y: number) =>
 
 const plate = { id: 'w', name: 'Words', position: [200, 200], content: { kind: 'plate', size: [800, 300], fill: '#FFFFFF' } }
 
-test('words pass behind something: a path that masks them is keyed from frame to frame', async ({ page }) => {
+test('words pass behind something: a path that masks them is keyed from frame to frame', async ({ staying: page }) => {
   const { bench, id } = await open(page, 'Behind', [plate])
   await page.mouse.click(...(await bench.at(600, 350, 1280)))
   await page.getByRole('combobox', { name: 'Add a mask' }).selectOption('Path')
@@ -87,7 +87,7 @@ test('words pass behind something: a path that masks them is keyed from frame to
   expect(saved.layers[0]!.masks![0]!.points!.keys).toHaveLength(2)
 })
 
-test('a rectangle and an ellipse go together as masks, moved on the stage', async ({ page }) => {
+test('a rectangle and an ellipse go together as masks, moved on the stage', async ({ staying: page }) => {
   const { bench } = await open(page, 'Together', [plate])
   await page.mouse.click(...(await bench.at(600, 350, 1280)))
   await page.getByRole('combobox', { name: 'Add a mask' }).selectOption('Rectangle')
@@ -105,7 +105,7 @@ test('a rectangle and an ellipse go together as masks, moved on the stage', asyn
   await expect.poll(() => alpha(page, 900, 350)).toBe(0)
 })
 
-test('a path is drawn on the stage, point by point', async ({ page }) => {
+test('a path is drawn on the stage, point by point', async ({ staying: page }) => {
   const { bench, id } = await open(page, 'Drawn', [])
   await page.getByRole('group', { name: 'Add a layer' }).getByRole('button', { name: 'More' }).click()
   await page.getByRole('menuitem', { name: 'Path' }).click()

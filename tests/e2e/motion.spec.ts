@@ -1,4 +1,4 @@
-import { expect, test, type Locator, type Page } from '@playwright/test'
+import { expect, test, visit, type Locator, type Page } from './staying'
 import { BenchPage } from './benchPage'
 import { sharedServer } from './server'
 
@@ -39,7 +39,7 @@ async function open(page: Page, layers: object[]) {
     layers,
     assets: {},
   })
-  await page.goto(`${server.url}/bench/${id}?at=0`)
+  await visit(page, `${server.url}/bench/${id}?at=0`)
   bench = new BenchPage(page)
   await bench.rests()
   return id
@@ -60,7 +60,8 @@ const words = (text: string) => ({
   channels: { position: [60, 300], typeSize: 30, fill: '#2B1708' },
 })
 const read = (id: string) => server.document<Document>(id)
-const keys = async (id: string, layer: string, address: string) => (await read(id)).layers.find((l) => l.id === layer)!.values[address]?.keys ?? []
+const keys = async (id: string, layer: string, address: string) =>
+  (await read(id)).layers.find((l) => l.id === layer)!.values[address]?.keys ?? []
 const layer = (page: Page, name: string) => page.getByRole('list', { name: 'Layers' }).getByRole('button', { name, exact: true })
 const field = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true })
 const middle = async (locator: Locator): Promise<[number, number]> => {
@@ -68,7 +69,9 @@ const middle = async (locator: Locator): Promise<[number, number]> => {
   return [box.x + box.width / 2, box.y + box.height / 2]
 }
 
-test('an arrival is seen while the pointer rests on it, and a click writes keyframes; a departure mirrors it', async ({ page }) => {
+test('an arrival is seen while the pointer rests on it, and a click writes keyframes; a departure mirrors it', async ({
+  staying: page,
+}) => {
   const id = await open(page, [plate('a', 'Comb', 100), plate('b', 'Gate', 500), plate('c', 'Hive', 900)])
   await layer(page, 'Hive').click()
   await page.keyboard.down('Shift')
@@ -121,7 +124,7 @@ test('an arrival is seen while the pointer rests on it, and a click writes keyfr
   expect((await keys(id, 'a', 'position')).length).toBe(2)
 })
 
-test('type comes on by letter, is judged for reading, and Hold is lengthened to what would do', async ({ page }) => {
+test('type comes on by letter, is judged for reading, and Hold is lengthened to what would do', async ({ staying: page }) => {
   const id = await open(page, [words('The keepers open the hives at first light and close them after the last bee')])
   await layer(page, 'Words').click()
   const note = page.getByRole('note', { name: 'Readable for' })
@@ -163,7 +166,7 @@ test('type comes on by letter, is judged for reading, and Hold is lengthened to 
   expect(phases.hold % 7).toBe(0)
 })
 
-test('a path is rounded and bent on the stage, and the layer faces along it', async ({ page }) => {
+test('a path is rounded and bent on the stage, and the layer faces along it', async ({ staying: page }) => {
   const id = await open(page, [
     plate('a', 'Bee', 100, {
       position: {
@@ -192,7 +195,10 @@ test('a path is rounded and bent on the stage, and the layer faces along it', as
   expect(dragged.tangentIn![1]).toBeLessThan(-10)
 
   // Evenly timed dots: on a linear change they lie evenly along the bent path.
-  const dots = await page.getByTestId('trail').locator('circle').evaluateAll((all) => all.map((c) => [Number(c.getAttribute('cx')), Number(c.getAttribute('cy'))]))
+  const dots = await page
+    .getByTestId('trail')
+    .locator('circle')
+    .evaluateAll((all) => all.map((c) => [Number(c.getAttribute('cx')), Number(c.getAttribute('cy'))]))
   const steps = dots.slice(1, 21).map((d, i) => Math.hypot(d[0]! - dots[i]![0]!, d[1]! - dots[i]![1]!))
   expect(Math.max(...steps) / Math.min(...steps)).toBeLessThan(1.06)
 
@@ -206,12 +212,15 @@ test('a path is rounded and bent on the stage, and the layer faces along it', as
   expect(layers[0]!.world[1]).toBeLessThan(-0.4)
 })
 
-test('layers keep their place when hung from a hook and taken off, and follow it in between', async ({ page }) => {
+test('layers keep their place when hung from a hook and taken off, and follow it in between', async ({ staying: page }) => {
   const id = await open(page, [plate('a', 'Comb', 100)])
   await page.getByRole('button', { name: 'Hook', exact: true }).click()
   await expect(page.getByTestId('hook')).toBeVisible()
   await bench.type('Turn, °', 30)
-  const bounds = async () => ((await (await fetch(`${server.url}/api/graphics/${id}/inspection/0`)).json()) as { layers: { bounds: number[] }[] }).layers[0]!.bounds.map((n) => Math.round(n * 100) / 100)
+  const bounds = async () =>
+    (
+      (await (await fetch(`${server.url}/api/graphics/${id}/inspection/0`)).json()) as { layers: { bounds: number[] }[] }
+    ).layers[0]!.bounds.map((n) => Math.round(n * 100) / 100)
   const before = await bounds()
   await layer(page, 'Comb').click()
   await page.getByLabel('Hangs from').selectOption({ label: 'Hook' })
@@ -230,9 +239,16 @@ test('layers keep their place when hung from a hook and taken off, and follow it
   expect((await read(id)).layers.map((l) => l.hangsFrom)).toEqual([undefined])
 })
 
-test('motion blur is switched for the graphic, for a layer, and on the stage', async ({ page }) => {
+test('motion blur is switched for the graphic, for a layer, and on the stage', async ({ staying: page }) => {
   const id = await open(page, [
-    plate('a', 'Comb', 100, { position: { keys: [{ at: 0, value: [0, 300], feel: 'linear' }, { at: 20, value: [1000, 300], feel: 'linear' }] } }),
+    plate('a', 'Comb', 100, {
+      position: {
+        keys: [
+          { at: 0, value: [0, 300], feel: 'linear' },
+          { at: 20, value: [1000, 300], feel: 'linear' },
+        ],
+      },
+    }),
   ])
   await bench.seek(10)
   await bench.rests(10)
@@ -262,7 +278,7 @@ test('motion blur is switched for the graphic, for a layer, and on the stage', a
   expect((await read(id)).motionBlur).toEqual({ on: true, angle: 720 })
 })
 
-test('two browsers on one graphic see each other, and each undoes its own', async ({ page, browser }) => {
+test('two browsers on one graphic see each other, and each undoes its own', async ({ staying: page, browser }) => {
   const id = await open(page, [plate('a', 'Comb', 100), plate('b', 'Gate', 500)])
   const other = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   await other.goto(`${server.url}/bench/${id}?at=0`)
@@ -295,7 +311,7 @@ test('two browsers on one graphic see each other, and each undoes its own', asyn
   await other.close()
 })
 
-test('several layers go off as one', async ({ page }) => {
+test('several layers go off as one', async ({ staying: page }) => {
   const id = await open(page, [plate('a', 'Comb', 100), plate('b', 'Gate', 500), plate('c', 'Hive', 900)])
   await layer(page, 'Hive').click()
   await page.keyboard.down('Shift')

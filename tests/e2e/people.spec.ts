@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './staying'
 import { HangServer } from './server'
 import { BenchPage } from './benchPage'
 
@@ -8,22 +8,24 @@ test.afterAll(() => server.stop())
 
 test('two people see each other, what the other has selected, and who made which revision', async ({ browser }) => {
   const id = await server.demoGraphic()
-  const pages = await Promise.all(['Ida', 'Bea'].map(async (name) => {
-    const page = await (await browser.newContext()).newPage()
-    await page.goto(`${server.url}/bench/${id}`)
-    await new BenchPage(page).rests()
-    await page.getByRole('button', { name: 'Say who you are, so that others know' }).click()
-    await page.getByLabel('Your name').fill(name)
-    await page.getByRole('button', { name: 'Done' }).click()
-    return page
-  }))
+  const pages = await Promise.all(
+    ['Ida', 'Bea'].map(async (name) => {
+      const page = await (await browser.newContext()).newPage()
+      await page.goto(`${server.url}/bench/${id}`)
+      await new BenchPage(page).rests()
+      await page.getByRole('button', { name: 'Say who you are, so that others know' }).click()
+      await page.getByLabel('Your name').fill(name)
+      await page.getByRole('button', { name: 'Done' }).click()
+      return page
+    }),
+  )
   const [ida, bea] = [pages[0]!, pages[1]!]
   await expect(ida.getByRole('img', { name: 'Bea is here' })).toBeVisible()
   await expect(bea.getByRole('img', { name: 'Ida is here' })).toBeVisible()
   await ida.mouse.click(...(await new BenchPage(ida).at(900, 920, 1920)))
   // Her name stands at the frame of what she has selected.
   await expect(bea.locator('svg text', { hasText: 'Ida' })).toBeVisible()
-  const graphic = await (await fetch(`${server.url}/api/people`)).json() as { name: string }[]
+  const graphic = (await (await fetch(`${server.url}/api/people`)).json()) as { name: string }[]
   expect(graphic.map((p) => p.name).sort()).toEqual(['Bea', 'Ida'])
   await ida.keyboard.press('ArrowRight')
   await ida.keyboard.press('Alt+ArrowUp')

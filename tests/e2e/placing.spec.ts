@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test, visit } from './staying'
 import { HangServer } from './server'
 import { BenchPage } from './benchPage'
 
@@ -14,11 +14,11 @@ interface Doc {
 
 const documentOf = async (id: string) => (await (await fetch(`${server.url}/api/graphics/${id}/document`)).json()) as Doc
 
-test('a graphic is placed in another, filled there, changed where it was made, and taken apart', async ({ page }) => {
+test('a graphic is placed in another, filled there, changed where it was made, and taken apart', async ({ staying: page }) => {
   test.setTimeout(120_000)
   const bench = new BenchPage(page)
   const [title, lower] = [await server.demoGraphic('Title'), await server.demoGraphic()]
-  await page.goto(`${server.url}/bench/${title}`)
+  await visit(page, `${server.url}/bench/${title}`)
   await bench.rests()
   await page.getByRole('button', { name: 'More', exact: true }).click()
   await page.getByRole('menuitem', { name: 'Placed graphic…' }).click()
@@ -73,12 +73,15 @@ test('a graphic is placed in another, filled there, changed where it was made, a
   expect(JSON.stringify((await documentOf(title)).layers)).toContain('Ida Fernsby')
 })
 
-test('a graphic is trimmed to the marked range, and what is left looks as before', async ({ page }) => {
+test('a graphic is trimmed to the marked range, and what is left looks as before', async ({ staying: page }) => {
   const bench = new BenchPage(page)
   const id = await server.demoGraphic('Title')
-  await page.goto(`${server.url}/bench/${id}`)
+  await visit(page, `${server.url}/bench/${id}`)
   await bench.rests()
-  const total = async () => Object.values(((await (await fetch(`${server.url}/api/graphics/${id}/document`)).json()) as { phases: Record<string, number> }).phases).reduce((a, b) => a + b)
+  const total = async () =>
+    Object.values(
+      ((await (await fetch(`${server.url}/api/graphics/${id}/document`)).json()) as { phases: Record<string, number> }).phases,
+    ).reduce((a, b) => a + b)
   await bench.seek(90)
   await bench.rests(90)
   const shown = () => page.getByRole('img', { name: 'Stage' }).evaluate((c: HTMLCanvasElement) => c.toDataURL())
@@ -95,18 +98,21 @@ test('a graphic is trimmed to the marked range, and what is left looks as before
   expect(await shown()).toBe(before)
 })
 
-test('a layer is tied to an edge, and a refit keeps it there', async ({ page }) => {
+test('a layer is tied to an edge, and a refit keeps it there', async ({ staying: page }) => {
   const bench = new BenchPage(page)
   const id = await server.demoGraphic('Title')
-  await page.goto(`${server.url}/bench/${id}`)
+  await visit(page, `${server.url}/bench/${id}`)
   await bench.rests()
   const layers = page.getByRole('list', { name: 'Layers' })
   // Its position is a pair, not keyed, and it follows no other.
-  const top = (await documentOf(id)).layers.find((l) => !('hangsFrom' in l) && !('group' in l) && Array.isArray((l as { position?: unknown }).position))!
+  const top = (await documentOf(id)).layers.find(
+    (l) => !('hangsFrom' in l) && !('group' in l) && Array.isArray((l as { position?: unknown }).position),
+  )!
   await layers.getByRole('button', { name: top.name, exact: true }).click()
   await page.getByLabel('Tied across to').selectOption('left')
   await bench.saved()
-  const left = async () => ((await documentOf(id)).layers.find((l) => l.id === top.id) as unknown as { position: [number, number] }).position[0]
+  const left = async () =>
+    ((await documentOf(id)).layers.find((l) => l.id === top.id) as unknown as { position: [number, number] }).position[0]
   const before = await left()
   await fetch(`${server.url}/api/graphics/${id}/refit`, {
     method: 'POST',
@@ -116,10 +122,12 @@ test('a layer is tied to an edge, and a refit keeps it there', async ({ page }) 
   expect(await left()).toBe(before)
 })
 
-test('what is added while a hook is selected hangs from it: pictures, drawn paths, and what is dropped on the stage', async ({ page }) => {
+test('what is added while a hook is selected hangs from it: pictures, drawn paths, and what is dropped on the stage', async ({
+  staying: page,
+}) => {
   const bench = new BenchPage(page)
   const id = await server.demoGraphic('Credits')
-  await page.goto(`${server.url}/bench/${id}`)
+  await visit(page, `${server.url}/bench/${id}`)
   await bench.rests()
   await page.getByRole('button', { name: 'Hook', exact: true }).click()
   await page.getByLabel('Picture file').setInputFiles('../../demo/fernhollow-mark.png')
@@ -142,10 +150,10 @@ test('what is added while a hook is selected hangs from it: pictures, drawn path
   expect(cell.position.map((p) => Math.round(p / 4) * 4)).toEqual([-20, -280])
 })
 
-test('layers are wrapped up as a graphic of their own, which is on the rack', async ({ page }) => {
+test('layers are wrapped up as a graphic of their own, which is on the rack', async ({ staying: page }) => {
   const bench = new BenchPage(page)
   const id = await server.demoGraphic('Callout')
-  await page.goto(`${server.url}/bench/${id}`)
+  await visit(page, `${server.url}/bench/${id}`)
   await bench.rests()
   const count = (await documentOf(id)).layers.length
   await page.getByTestId('stage').click({ position: { x: 5, y: 5 } })
@@ -158,6 +166,6 @@ test('layers are wrapped up as a graphic of their own, which is on the rack', as
   await expect(page.getByRole('dialog')).toHaveCount(0)
   await expect.poll(async () => (await documentOf(id)).layers.map((l) => l.name)).toEqual(['Pointer'])
   expect(Object.values((await documentOf(id)).placed!)[0]!.layers).toHaveLength(count)
-  await page.goto(server.url)
+  await visit(page, server.url)
   await expect(page.getByText('Pointer', { exact: true })).toBeVisible()
 })

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test, visit } from './staying'
 import { execFileSync } from 'node:child_process'
 import { readFile } from 'node:fs/promises'
 import { HangServer } from './server'
@@ -18,11 +18,15 @@ test('five names from a list are five files, in a few presses', async ({ page, c
     await route.fulfill({ response: answer })
   })
   // 1: the roster, from the rack.
-  await page.goto(server.url)
+  await visit(page, server.url)
   await page.getByRole('link', { name: /^Roster of Lower third/ }).click()
   await expect(page.getByRole('table', { name: 'Rows' })).toBeVisible()
   // 2: pasted from a sheet.
-  await page.evaluate(() => navigator.clipboard.writeText('Name\tSecond line\nBea Thornwood\tKeeper\nIda Fernsby\tQueen breeder\nOskar Marsh\t\nLene Oakhollow\tHoney judge\nPiet Ferngill\tApprentice\n'))
+  await page.evaluate(() =>
+    navigator.clipboard.writeText(
+      'Name\tSecond line\nBea Thornwood\tKeeper\nIda Fernsby\tQueen breeder\nOskar Marsh\t\nLene Oakhollow\tHoney judge\nPiet Ferngill\tApprentice\n',
+    ),
+  )
   await page.keyboard.press('Control+V')
   await expect(page.getByLabel('Name, row 5')).toHaveValue('Piet Ferngill')
   await expect(page.getByRole('img', { name: /^Row \d/ })).toHaveCount(5)
@@ -46,11 +50,15 @@ test('five names from a list are five files, in a few presses', async ({ page, c
 
 test('a row without its glyphs stays behind while the others go, until somebody says as it is', async ({ page, context }) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write'])
-  const id = (await (await fetch(`${server.url}/api/graphics/${await server.demoGraphic()}/duplicate`, { method: 'POST' })).json()) as string
+  const id = (await (
+    await fetch(`${server.url}/api/graphics/${await server.demoGraphic()}/duplicate`, { method: 'POST' })
+  ).json()) as string
   const files = async () => (await server.json<{ fileName: string }[]>(`/api/handoffs?graphic=${id}`)).map((h) => h.fileName)
-  await page.goto(`${server.url}/roster/${id}`)
+  await visit(page, `${server.url}/roster/${id}`)
   await expect(page.getByRole('table', { name: 'Rows' })).toBeVisible()
-  await page.evaluate(() => navigator.clipboard.writeText('Name\tSecond line\nBea Thornwood\tKeeper\nIda \u{1E922}\tQueen breeder\nOskar Marsh\tApprentice\n'))
+  await page.evaluate(() =>
+    navigator.clipboard.writeText('Name\tSecond line\nBea Thornwood\tKeeper\nIda \u{1E922}\tQueen breeder\nOskar Marsh\tApprentice\n'),
+  )
   await page.keyboard.press('Control+V')
   await expect(page.getByLabel('Name, row 3')).toHaveValue('Oskar Marsh')
   await page.getByLabel('Where it goes').selectOption('Still')
@@ -65,10 +73,16 @@ test('a row without its glyphs stays behind while the others go, until somebody 
   await expect.poll(async () => (await files()).length).toBe(3)
 })
 
-test('what is wrong with a row is said at it, a row is taken away and brought back, and another program fills one', async ({ page }) => {
+test('what is wrong with a row is said at it, a row is taken away and brought back, and another program fills one', async ({
+  staying: page,
+}) => {
   const id = await server.demoGraphic()
-  await page.goto(`${server.url}/roster/${id}`)
-  await page.getByLabel('Table', { exact: true }).setInputFiles({ name: 'k.csv', mimeType: 'text/csv', buffer: Buffer.from('Name,Second line\nBea,Keeper\nBea,Keeper\nfar longer than a name may be for this piece of ours,x\n') })
+  await visit(page, `${server.url}/roster/${id}`)
+  await page.getByLabel('Table', { exact: true }).setInputFiles({
+    name: 'k.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('Name,Second line\nBea,Keeper\nBea,Keeper\nfar longer than a name may be for this piece of ours,x\n'),
+  })
   await expect(page.getByText('It is the same as row 1.')).toBeVisible()
   await expect(page.getByText('too many')).toBeVisible()
   await page.getByRole('button', { name: 'Take row 3 away' }).click()
@@ -77,45 +91,67 @@ test('what is wrong with a row is said at it, a row is taken away and brought ba
   await expect(page.getByLabel('Name, row 3')).toBeVisible()
   await expect(page.getByText('Saved')).toBeVisible()
   // The stand-in for a program that knows scores adds its three keepers, and what was typed stays.
-  execFileSync('dotnet', ['../../src/Hang.Cli/bin/Release/net10.0/Hang.Cli.dll', 'feed', id, '--to', server.url, '--rounds', '1', '--every', '0.05'])
+  execFileSync('dotnet', [
+    '../../src/Hang.Cli/bin/Release/net10.0/Hang.Cli.dll',
+    'feed',
+    id,
+    '--to',
+    server.url,
+    '--rounds',
+    '1',
+    '--every',
+    '0.05',
+  ])
   await expect(page.getByLabel('Second line, row 6')).toHaveValue(/^\d+ votes$/, { timeout: 10_000 })
   await expect(page.getByLabel('Name, row 1')).toHaveValue('Bea')
 })
 
-test('a table and pictures given at once both arrive, and cells find pictures by their names', async ({ page }) => {
+test('a table and pictures given at once both arrive, and cells find pictures by their names', async ({ staying: page }) => {
   const id = await server.demoGraphic()
-  await page.goto(`${server.url}/roster/${id}`)
-  await page.getByLabel('Table', { exact: true }).setInputFiles({ name: 'k.csv', mimeType: 'text/csv', buffer: Buffer.from('Name,Mark\nBea,bea.png\nIda,gone.png\n') })
-  await page.getByLabel('Pictures', { exact: true }).setInputFiles({ name: 'bea.png', mimeType: 'image/png', buffer: await readFile('../../demo/fernhollow-mark.png') })
+  await visit(page, `${server.url}/roster/${id}`)
+  await page
+    .getByLabel('Table', { exact: true })
+    .setInputFiles({ name: 'k.csv', mimeType: 'text/csv', buffer: Buffer.from('Name,Mark\nBea,bea.png\nIda,gone.png\n') })
+  await page
+    .getByLabel('Pictures', { exact: true })
+    .setInputFiles({ name: 'bea.png', mimeType: 'image/png', buffer: await readFile('../../demo/fernhollow-mark.png') })
   await expect(page.getByText('Pictures (1)')).toBeVisible()
   await expect(page.getByText('There is no picture "gone.png" here.')).toBeVisible()
   // An earlier test may have handed row 1 off.
   await expect(page.getByText(/All clear|Changed since its file/)).toHaveCount(1)
 })
 
-test('pictures that come after the table are painted in the rows that name them', async ({ page }) => {
+test('pictures that come after the table are painted in the rows that name them', async ({ staying: page }) => {
   const id = await server.demoGraphic()
-  await page.goto(`${server.url}/roster/${id}`)
-  await page.getByLabel('Table', { exact: true }).setInputFiles({ name: 'k.csv', mimeType: 'text/csv', buffer: Buffer.from('Name,Mark\nLene,lene.png\n') })
+  await visit(page, `${server.url}/roster/${id}`)
+  await page
+    .getByLabel('Table', { exact: true })
+    .setInputFiles({ name: 'k.csv', mimeType: 'text/csv', buffer: Buffer.from('Name,Mark\nLene,lene.png\n') })
   await expect(page.getByText('There is no picture "lene.png" here.')).toBeVisible()
-  await page.getByLabel('Pictures', { exact: true }).setInputFiles({ name: 'lene.png', mimeType: 'image/png', buffer: await readFile('../../demo/fernhollow-mark.png') })
+  await page
+    .getByLabel('Pictures', { exact: true })
+    .setInputFiles({ name: 'lene.png', mimeType: 'image/png', buffer: await readFile('../../demo/fernhollow-mark.png') })
   const picture = page.getByRole('img', { name: 'Row 1: Lene' })
   await expect(picture).toBeVisible()
   await expect.poll(() => picture.evaluate((i: HTMLImageElement) => i.complete && i.naturalWidth > 0)).toBe(true)
 })
 
-test('a thousand rows are pleasant: only those in sight are drawn', async ({ page }) => {
+test('a thousand rows are pleasant: only those in sight are drawn', async ({ staying: page }) => {
   const id = await server.demoGraphic()
   const rows = Array.from({ length: 1000 }, (_, i) => `Bea ${i},Keeper ${i}`).join('\n')
-  await page.goto(`${server.url}/roster/${id}`)
-  await page.getByLabel('Table', { exact: true }).setInputFiles({ name: 'k.csv', mimeType: 'text/csv', buffer: Buffer.from(`Name,Second line\n${rows}\n`) })
+  await visit(page, `${server.url}/roster/${id}`)
+  await page
+    .getByLabel('Table', { exact: true })
+    .setInputFiles({ name: 'k.csv', mimeType: 'text/csv', buffer: Buffer.from(`Name,Second line\n${rows}\n`) })
   await expect(page.getByRole('status', { name: 'Rows at a glance' })).toContainText('1,000 rows')
   await page.getByTestId('rows').evaluate((e) => (e.scrollTop = 74 * 900))
   await expect(page.getByRole('img', { name: 'Row 903: Bea 902' })).toBeVisible({ timeout: 20_000 })
   expect(await page.getByRole('row').count()).toBeLessThan(40)
   // A row whose picture has been fetched is painted in the second display frame after it was scrolled to.
   const from = (await page.getByRole('img', { name: 'Row 903: Bea 902' }).getAttribute('src'))!
-  await expect.poll(() => page.evaluate((s) => performance.getEntriesByName(new URL(s, location.href).href).length, from)).toBeGreaterThan(0)
+  await expect
+    .poll(() => page.evaluate((s) => performance.getEntriesByName(new URL(s, location.href).href).length, from))
+    .toBeGreaterThan(0)
   await page.getByTestId('rows').evaluate((e) => (e.scrollTop = 0))
   await expect(page.getByRole('img', { name: 'Row 1: Bea 0' })).toBeVisible()
   const painted = await page.getByTestId('rows').evaluate(async (e) => {
@@ -128,27 +164,33 @@ test('a thousand rows are pleasant: only those in sight are drawn', async ({ pag
   expect(painted).toBe(true)
 })
 
-test('lists come from a table or from the rows of the roster, on the bench and on the desk', async ({ page }) => {
+test('lists come from a table or from the rows of the roster, on the bench and on the desk', async ({ staying: page }) => {
   const credits = await server.demoGraphic('Credits')
-  await page.goto(`${server.url}/bench/${credits}`)
+  await visit(page, `${server.url}/bench/${credits}`)
   await page.getByRole('button', { name: 'Credits', exact: true }).first().click()
   const list = page.getByRole('textbox', { name: 'Credits', exact: true })
   await expect(list).toHaveValue(/Maren Oakhollow/)
   await page.getByRole('button', { name: 'Rows of the roster' }).click()
   await expect(page.getByRole('alert')).toContainText('The roster of this graphic has no rows.')
   await page.getByRole('button', { name: 'Understood' }).click()
-  await page.getByLabel('Table for Credits').setInputFiles({ name: 'crew.csv', mimeType: 'text/csv', buffer: Buffer.from('Role,Name\nCamera,Bea Thornwood\n,Ida Fernsby\n\nSound,Piet Ferngill\n') })
+  await page.getByLabel('Table for Credits').setInputFiles({
+    name: 'crew.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('Role,Name\nCamera,Bea Thornwood\n,Ida Fernsby\n\nSound,Piet Ferngill\n'),
+  })
   await expect(list).toHaveValue('Camera\tBea Thornwood\n\tIda Fernsby\n\nSound\tPiet Ferngill')
   await page.getByRole('button', { name: /^Undo/ }).click()
   await expect(list).toHaveValue(/Maren Oakhollow/)
   // A chart on the desk, from the rows of its roster.
   const chart = await server.demoGraphic('Chart')
-  await page.goto(`${server.url}/roster/${chart}`)
-  await page.getByLabel('Table', { exact: true }).setInputFiles({ name: 'k.csv', mimeType: 'text/csv', buffer: Buffer.from('Flower,kg\nClover,"1,412"\nLinden,305\n') })
+  await visit(page, `${server.url}/roster/${chart}`)
+  await page
+    .getByLabel('Table', { exact: true })
+    .setInputFiles({ name: 'k.csv', mimeType: 'text/csv', buffer: Buffer.from('Flower,kg\nClover,"1,412"\nLinden,305\n') })
   await expect(page.getByRole('status').getByText('Saved')).toBeVisible()
   await expect(page.getByLabel('kg, row 2')).toHaveValue('305')
   await page.waitForTimeout(600)
-  await page.goto(`${server.url}/desk/${chart}`)
+  await visit(page, `${server.url}/desk/${chart}`)
   await page.getByRole('button', { name: 'Rows of the roster' }).click()
   await expect(page.getByRole('textbox', { name: 'Data' })).toHaveValue('Clover\t1,412\nLinden\t305')
   await expect(page.getByText('All clear')).toBeVisible()

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test, visit } from './staying'
 import { Actions } from './actions'
 import { BenchPage } from './benchPage'
 import { sharedServer } from './server'
@@ -7,9 +7,9 @@ const server = sharedServer()
 test.beforeAll(() => server.start())
 test.afterAll(() => server.stop())
 
-test('a countdown from 10 to 0, a second each, is three actions', async ({ page }) => {
+test('a countdown from 10 to 0, a second each, is three actions', async ({ staying: page }) => {
   const actions = new Actions()
-  await page.goto(server.url)
+  await visit(page, server.url)
   await actions.press(page, 'button', 'New graphic')
   await actions.press(page, 'radio', 'Countdown')
   await actions.press(page, 'button', 'Make it')
@@ -17,14 +17,16 @@ test('a countdown from 10 to 0, a second each, is three actions', async ({ page 
   await bench.rests()
   actions.tell('countdown', 3)
   const id = page.url().split('/').at(-1)!.split('?')[0]
-  const document = (await (await fetch(`${server.url}/api/graphics/${id}/document`)).json()) as { layers: { content: { kind: string; from?: number; to?: number } }[] }
+  const document = (await (await fetch(`${server.url}/api/graphics/${id}/document`)).json()) as {
+    layers: { content: { kind: string; from?: number; to?: number } }[]
+  }
   // What nobody has said is as it is by itself: from 10 to 0, each for a second.
   expect(document.layers.some((l) => l.content.kind === 'counter')).toBe(true)
 })
 
-test('credits of 25 names are three actions on the desk, and last as long as they roll', async ({ page }) => {
+test('credits of 25 names are three actions on the desk, and last as long as they roll', async ({ staying: page }) => {
   const actions = new Actions()
-  await page.goto(`${server.url}/desk`)
+  await visit(page, `${server.url}/desk`)
   await actions.press(page, 'link', /^Credits/)
   const names = Array.from({ length: 25 }, (_, i) => `Role ${i}\tName ${i}`).join('\n')
   const hold = page.getByRole('textbox', { name: 'Hold', exact: true })
@@ -40,9 +42,18 @@ test('credits of 25 names are three actions on the desk, and last as long as the
   actions.tell('credits of 25 names', 4)
 })
 
-test('a counter, credits and a chart are added on the bench, and what runs sets the length', async ({ page }) => {
-  const id = await server.addDocument({ hang: 4, name: 'Runs', kind: 'title', width: 640, height: 360, rate: '25', phases: { arrive: 0, hold: 50, leave: 0 }, layers: [] })
-  await page.goto(`${server.url}/bench/${id}?at=0`)
+test('a counter, credits and a chart are added on the bench, and what runs sets the length', async ({ staying: page }) => {
+  const id = await server.addDocument({
+    hang: 4,
+    name: 'Runs',
+    kind: 'title',
+    width: 640,
+    height: 360,
+    rate: '25',
+    phases: { arrive: 0, hold: 50, leave: 0 },
+    layers: [],
+  })
+  await visit(page, `${server.url}/bench/${id}?at=0`)
   const bench = new BenchPage(page)
   await bench.rests()
   for (const title of ['Counter', 'Credits roll', 'Chart']) {
@@ -55,8 +66,8 @@ test('a counter, credits and a chart are added on the bench, and what runs sets 
   await expect(page.getByText('of 274')).toBeVisible()
 })
 
-test('a new graphic takes seconds for its lengths, and says why it does not take something else', async ({ page }) => {
-  await page.goto(server.url)
+test('a new graphic takes seconds for its lengths, and says why it does not take something else', async ({ staying: page }) => {
+  await visit(page, server.url)
   await page.getByRole('button', { name: 'New graphic' }).click()
   const hold = page.getByRole('textbox', { name: 'Hold', exact: true })
   await hold.fill('8s')

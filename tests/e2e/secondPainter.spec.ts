@@ -1,5 +1,5 @@
 import { writeFileSync, readFileSync } from 'node:fs'
-import { expect, test } from '@playwright/test'
+import { expect, test, visit } from './staying'
 import { hang, sharedServer } from './server'
 
 const server = sharedServer()
@@ -54,7 +54,11 @@ const cases: Case[] = [
     content: plate({ corners: [50, 0, 20, 70] }),
     svg: '<path d="M50 0H200V120A20 20 0 0 1 180 140H70A70 70 0 0 1 0 70V50A50 50 0 0 1 50 0Z" fill="#C7851F"/>',
   },
-  { name: 'cut corners', content: plate({ corners: [40, 20, 0, 30], cornerCut: 'cut' }), svg: '<path d="M40 0H180L200 20V140H30L0 110V40Z" fill="#C7851F"/>' },
+  {
+    name: 'cut corners',
+    content: plate({ corners: [40, 20, 0, 30], cornerCut: 'cut' }),
+    svg: '<path d="M40 0H180L200 20V140H30L0 110V40Z" fill="#C7851F"/>',
+  },
   { name: 'leaning', content: plate({ lean: [60, 60] }), svg: '<path d="M30 0H230L170 140H-30Z" fill="#C7851F"/>' },
   { name: 'tips', content: plate({ tips: [0, 50] }), svg: '<path d="M0 0H200L250 70L200 140H0Z" fill="#C7851F"/>' },
   { name: 'ellipse', content: ellipse({}), svg: '<ellipse cx="100" cy="70" rx="100" ry="70" fill="#C7851F"/>' },
@@ -73,7 +77,11 @@ const cases: Case[] = [
     content: { kind: 'star', size: [200, 180], points: 5, depth: 0.5, fill: '#C7851F' },
     svg: `<polygon points="${star(5, Math.cos(Math.PI / 5) * 0.5, 200, 180)}" fill="#C7851F"/>`,
   },
-  { name: 'polygon', content: { kind: 'star', size: [180, 180], points: 6, depth: 0, fill: '#C7851F' }, svg: `<polygon points="${star(6, Math.cos(Math.PI / 6), 180, 180)}" fill="#C7851F"/>` },
+  {
+    name: 'polygon',
+    content: { kind: 'star', size: [180, 180], points: 6, depth: 0, fill: '#C7851F' },
+    svg: `<polygon points="${star(6, Math.cos(Math.PI / 6), 180, 180)}" fill="#C7851F"/>`,
+  },
   { name: 'curve', content: path(bow, {}), svg: `<path d="${bowPath}Z" fill="#C7851F"/>` },
   {
     name: 'even-odd',
@@ -146,10 +154,15 @@ const cases: Case[] = [
     layer: { turn: 25, scale: [0.8, 1.2] },
     svg: '<g transform="translate(100 70) rotate(25) scale(.8 1.2) translate(-100 -70)"><rect width="200" height="140" rx="30" fill="#C7851F"/></g>',
   },
-  { name: 'faded', content: ellipse({}), layer: { opacity: 0.4 }, svg: '<ellipse cx="100" cy="70" rx="100" ry="70" fill="#C7851F" opacity=".4"/>' },
+  {
+    name: 'faded',
+    content: ellipse({}),
+    layer: { opacity: 0.4 },
+    svg: '<ellipse cx="100" cy="70" rx="100" ry="70" fill="#C7851F" opacity=".4"/>',
+  },
 ]
 
-test(`${cases.length} shapes, lines and gradients are those of the browser's own painter`, async ({ page }) => {
+test(`${cases.length} shapes, lines and gradients are those of the browser's own painter`, async ({ staying: page }) => {
   test.setTimeout(180_000)
   expect(cases.length).toBeGreaterThanOrEqual(30)
   // One graphic in which every shape has a frame of its own.
@@ -157,10 +170,20 @@ test(`${cases.length} shapes, lines and gradients are those of the browser's own
   const file = test.info().outputPath('shapes.hang')
   writeFileSync(
     file,
-    JSON.stringify({ hang: 2, name: 'Shapes', kind: 'bug', width: W, height: H, rate: '25', phases: { arrive: 0, hold: cases.length, leave: 0 }, layers, assets: {} }),
+    JSON.stringify({
+      hang: 2,
+      name: 'Shapes',
+      kind: 'bug',
+      width: W,
+      height: H,
+      rate: '25',
+      phases: { arrive: 0, hold: cases.length, leave: 0 },
+      layers,
+      assets: {},
+    }),
   )
   hang('frame', file, '--at', ...cases.map((_, i) => String(i)), '-o', test.info().outputPath('shape.png'))
-  await page.goto(server.url)
+  await visit(page, server.url)
   for (const [i, c] of cases.entries()) {
     const png = readFileSync(test.info().outputPath(`shape-${i}.png`)).toString('base64')
     const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${W}" height="${H}"><g transform="translate(60 45)">${c.svg}</g></svg>`

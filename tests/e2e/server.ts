@@ -56,7 +56,13 @@ export class HangServer {
     const dll = join(root, 'src/Hang.Server/bin/Release/net10.0/Hang.Server.dll')
     this.process = spawn('dotnet', [dll, '--urls', `http://127.0.0.1:${this.port}`], { env, stdio: 'ignore' })
     for (let i = 0; i < 300; i++) {
-      if (await fetch(`${this.url}/health/ready`).then((r) => r.ok, () => false)) return
+      if (
+        await fetch(`${this.url}/health/ready`).then(
+          (r) => r.ok,
+          () => false,
+        )
+      )
+        return
       await new Promise((again) => setTimeout(again, 100))
     }
     throw new Error('The server did not start.')

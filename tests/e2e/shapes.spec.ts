@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, visit, type Page } from './staying'
 import { BenchPage } from './benchPage'
 import { sharedServer } from './server'
 
@@ -22,7 +22,7 @@ async function open(page: Page) {
     assets: {},
   })
   bench = new BenchPage(page)
-  await page.goto(`${server.url}/bench/${id}?at=0`)
+  await visit(page, `${server.url}/bench/${id}?at=0`)
   await bench.rests()
 }
 
@@ -44,7 +44,7 @@ const covered = (page: Page, part: [number, number, number, number] = [0, 0, 1, 
     return sum * (1280 / stage.width) ** 2
   }, part)
 
-test('a ring of 15 px draws itself and erases itself behind, eased at both ends', async ({ page }) => {
+test('a ring of 15 px draws itself and erases itself behind, eased at both ends', async ({ staying: page }) => {
   await open(page)
   await addShape(page, 'Ellipse')
   const size = page.getByRole('textbox', { name: 'Size, px width' })
@@ -97,7 +97,7 @@ test('a ring of 15 px draws itself and erases itself behind, eased at both ends'
   expect(await share(99)).toBe(0)
 })
 
-test('a panel leans, is cut at its corners and takes a dashed line inside', async ({ page }) => {
+test('a panel leans, is cut at its corners and takes a dashed line inside', async ({ staying: page }) => {
   await open(page)
   await page.getByRole('button', { name: 'Plate', exact: true }).click()
   await expect(page.getByRole('button', { name: 'Plate', exact: true })).toHaveCount(2)
@@ -118,11 +118,19 @@ test('a panel leans, is cut at its corners and takes a dashed line inside', asyn
   await bench.type('Line width, px', 10)
   await page.getByRole('combobox', { name: 'Line lies' }).selectOption('inside')
   await bench.saved()
-  const document = (await (await fetch(`${server.url}/api/graphics/${id}/document`)).json()) as { layers: { content: Record<string, unknown> }[] }
-  expect(document.layers[0]!.content).toMatchObject({ kind: 'plate', lean: [120, 120], cornerCut: 'cut', stroke: 10, strokePlace: 'inside' })
+  const document = (await (await fetch(`${server.url}/api/graphics/${id}/document`)).json()) as {
+    layers: { content: Record<string, unknown> }[]
+  }
+  expect(document.layers[0]!.content).toMatchObject({
+    kind: 'plate',
+    lean: [120, 120],
+    cornerCut: 'cut',
+    stroke: 10,
+    strokePlace: 'inside',
+  })
 })
 
-test('rings and stars are added, recoloured and lit from their edges', async ({ page }) => {
+test('rings and stars are added, recoloured and lit from their edges', async ({ staying: page }) => {
   await open(page)
   await addShape(page, 'Ring')
   const across = Number(await page.getByRole('textbox', { name: 'Size, px width' }).inputValue())
@@ -141,6 +149,6 @@ test('rings and stars are added, recoloured and lit from their edges', async ({ 
   await bench.type('Points', 6)
   await bench.type('Depth, % of edge', 0)
   // With its dents filled a star of six points is a hexagon, as large as the ring was.
-  const hexagon = ((6 / 2) * (across / 2) ** 2 * Math.sin((2 * Math.PI) / 6))
+  const hexagon = (6 / 2) * (across / 2) ** 2 * Math.sin((2 * Math.PI) / 6)
   await expect.poll(() => covered(page)).toBeGreaterThan(hexagon * 0.98)
 })

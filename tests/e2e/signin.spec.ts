@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type Browser } from '@playwright/test'
+import { expect, test, type Browser } from './staying'
 import { HangServer } from './server'
 
 const server = new HangServer(5354, { HANG_SignIn: 'true' })
@@ -38,7 +38,9 @@ test('the first designer comes in by the code, lets an editor and a viewer in, a
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
 
   const other = await elsewhere(browser)
-  const graphic = await page.evaluate(async () => ((await (await fetch('/api/packages')).json()) as { graphics: { id: string }[] }[])[0]!.graphics[0]!.id)
+  const graphic = await page.evaluate(
+    async () => ((await (await fetch('/api/packages')).json()) as { graphics: { id: string }[] }[])[0]!.graphics[0]!.id,
+  )
   await other.goto(`${server.url}/bench/${graphic}?at=0`)
   await other.getByRole('button', { name: 'I was given a code' }).click()
   await other.getByLabel('Code', { exact: true }).fill(code)
@@ -72,7 +74,10 @@ test('the first designer comes in by the code, lets an editor and a viewer in, a
   await other.context().close()
 })
 
-test('somebody with a link comes in as an editor, fills the piece and takes its file; a viewer fills it and is told who may', async ({ page, browser }) => {
+test('somebody with a link comes in as an editor, fills the piece and takes its file; a viewer fills it and is told who may', async ({
+  page,
+  browser,
+}) => {
   await page.goto(server.url)
   await page.getByLabel('Name').fill('Maren Oakhollow')
   await page.getByLabel('Password').fill(password)

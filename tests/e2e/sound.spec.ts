@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Page } from './staying'
 import { execFileSync } from 'node:child_process'
 import { BenchPage } from './benchPage'
 import { sharedServer } from './server'
@@ -25,7 +25,8 @@ function clicks(...at: number[]): Buffer {
   wave.writeUInt16LE(16, 34)
   wave.write('data', 36)
   wave.writeUInt32LE(wave.length - 44, 40)
-  for (const start of at) for (let i = 0; i < 400; i++) wave.writeInt16LE(Math.round(12_000 * Math.exp(-i / 90) * (i % 2 ? -1 : 1)), 44 + 2 * (start + i))
+  for (const start of at)
+    for (let i = 0; i < 400; i++) wave.writeInt16LE(Math.round(12_000 * Math.exp(-i / 90) * (i % 2 ? -1 : 1)), 44 + 2 * (start + i))
   return wave
 }
 
@@ -68,7 +69,13 @@ async function open(page: Page) {
       {
         id: 'p',
         name: 'Comb',
-        opacity: { keys: [{ at: 3, value: 0, feel: 'linear' }, { at: 30, value: 1, feel: 'linear' }, { at: 60, value: 0.5, feel: 'linear' }] },
+        opacity: {
+          keys: [
+            { at: 3, value: 0, feel: 'linear' },
+            { at: 30, value: 1, feel: 'linear' },
+            { at: 60, value: 0.5, feel: 'linear' },
+          ],
+        },
         content: { kind: 'plate', size: [200, 100], fill: '#AA3311' },
       },
     ],
@@ -114,7 +121,10 @@ test('a sound is added, seen, trimmed and keyed, and beads go to its beats', asy
   await page.mouse.move(box.x + box.width / 2 + 9.6 * perFrame, box.y + box.height / 2, { steps: 5 })
   await page.mouse.up()
   await bench.saved()
-  const document = () => server.json<{ layers: { id: string; in?: number; opacity: { keys: { at: number }[] }; content: { slip?: number; gain?: number } }[] }>(`/api/graphics/${id}/document`)
+  const document = () =>
+    server.json<{ layers: { id: string; in?: number; opacity: { keys: { at: number }[] }; content: { slip?: number; gain?: number } }[] }>(
+      `/api/graphics/${id}/document`,
+    )
   const opacity = async () => (await document()).layers.find((l) => l.id === 'p')!.opacity.keys.map((k) => k.at)
   expect(await opacity()).toEqual([13, 30, 60])
   // One press takes the others there.
@@ -164,7 +174,7 @@ test('playing is heard in step, and a step lets its frame be heard', async ({ pa
     const differences: number[] = []
     for (let i = 0; i < 40; i++) {
       await new Promise(requestAnimationFrame)
-      const meant = (((heardBy.currentTime - heardBy.outputLatency - anchor) * 25) % 100 + 100) % 100
+      const meant = ((((heardBy.currentTime - heardBy.outputLatency - anchor) * 25) % 100) + 100) % 100
       const shown = Math.max(...[...canvas].filter((c) => c.style.visibility !== 'hidden').map((c) => Number(c.dataset.frame)))
       const d = Math.abs(meant - (shown + 0.5))
       differences.push(Math.min(d, 100 - d))
@@ -202,6 +212,10 @@ test('the file has the sound, and its card says so', async ({ page }) => {
   await expect(card.getByTestId('verdict')).toContainText('The file is what was meant', { timeout: 60_000 })
   await expect(card.getByTestId('card')).toContainText('stereo at 48 kHz, PCM of 24 bits')
   const [download] = await Promise.all([page.waitForEvent('download'), card.getByRole('link', { name: 'Download' }).click()])
-  const probed = execFileSync('ffprobe', ['-v', 'error', '-select_streams', 'a', '-show_entries', 'stream=codec_name,duration_ts', '-of', 'csv=p=0', await download.path()], { encoding: 'utf8' })
+  const probed = execFileSync(
+    'ffprobe',
+    ['-v', 'error', '-select_streams', 'a', '-show_entries', 'stream=codec_name,duration_ts', '-of', 'csv=p=0', await download.path()],
+    { encoding: 'utf8' },
+  )
   expect(probed.trim()).toBe('pcm_s24be,192000')
 })

@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process'
-import { expect, test } from '@playwright/test'
+import { expect, test, visit } from './staying'
 import { BenchPage } from './benchPage'
 import { sharedServer } from './server'
 
@@ -9,7 +9,7 @@ test.afterAll(() => server.stop())
 
 const TOTAL = 60
 
-test('a person makes the stinger with the pointer only, and the file shows its motion', async ({ page }) => {
+test('a person makes the stinger with the pointer only, and the file shows its motion', async ({ staying: page }) => {
   test.setTimeout(240_000)
   // A graphic of 60 frames at 30 a second; everything that follows is done with the pointer.
   const id = await server.addDocument({
@@ -23,7 +23,7 @@ test('a person makes the stinger with the pointer only, and the file shows its m
     layers: [],
     assets: {},
   })
-  await page.goto(`${server.url}/bench/${id}?at=0`)
+  await visit(page, `${server.url}/bench/${id}?at=0`)
   const bench = new BenchPage(page)
   await expect(page.getByText('No layers yet')).toBeVisible()
   await page.getByLabel('Zoom').selectOption('0.25')
@@ -58,7 +58,8 @@ test('a person makes the stinger with the pointer only, and the file shows its m
   await bench.drag(await to(1180, 360), await to(-280, 360))
   await goTo(58)
   await bench.drag(await to(60, 360), await to(1560, 360))
-  for (const frame of [0, 12, 46, 58]) await expect(page.getByRole('button', { name: `Keyframe at ${frame} of Position of Plate` })).toBeVisible()
+  for (const frame of [0, 12, 46, 58])
+    await expect(page.getByRole('button', { name: `Keyframe at ${frame} of Position of Plate` })).toBeVisible()
 
   // The change onto the frame is shaped in place: a long handle makes it fast at once and slow at its end.
   await page.getByRole('button', { name: 'Shape Position of Plate' }).click()
@@ -81,8 +82,14 @@ test('a person makes the stinger with the pointer only, and the file shows its m
 
   // What the core says at every frame; the file is held against it.
   const lefts: number[] = []
-  for (let f = 0; f < TOTAL; f++) lefts.push(((await (await fetch(`${server.url}/api/graphics/${id}/inspection/${f}`)).json()) as { layers: { bounds: number[] }[] }).layers[0]!.bounds[0]!)
-  const width = ((await (await fetch(`${server.url}/api/graphics/${id}/inspection/0`)).json()) as { layers: { bounds: number[] }[] }).layers[0]!.bounds[2]! - lefts[0]!
+  for (let f = 0; f < TOTAL; f++)
+    lefts.push(
+      ((await (await fetch(`${server.url}/api/graphics/${id}/inspection/${f}`)).json()) as { layers: { bounds: number[] }[] }).layers[0]!
+        .bounds[0]!,
+    )
+  const width =
+    ((await (await fetch(`${server.url}/api/graphics/${id}/inspection/0`)).json()) as { layers: { bounds: number[] }[] }).layers[0]!
+      .bounds[2]! - lefts[0]!
   expect(lefts[0]! + width).toBeLessThanOrEqual(0)
   expect(lefts[58]).toBeGreaterThanOrEqual(1280)
   for (let f = 12; f <= 46; f++) {
@@ -100,7 +107,11 @@ test('a person makes the stinger with the pointer only, and the file shows its m
   await page.getByRole('link', { name: 'Download' }).click()
   const file = await (await download).path()
   // The alpha of the middle row of every frame, by another program.
-  const row = execFileSync('ffmpeg', ['-v', 'error', '-i', file, '-vf', 'alphaextract,crop=1280:2:0:360,format=gray', '-f', 'rawvideo', '-'], { maxBuffer: 1 << 26 })
+  const row = execFileSync(
+    'ffmpeg',
+    ['-v', 'error', '-i', file, '-vf', 'alphaextract,crop=1280:2:0:360,format=gray', '-f', 'rawvideo', '-'],
+    { maxBuffer: 1 << 26 },
+  )
   expect(row.length).toBe(TOTAL * 2 * 1280)
   for (let f = 0; f < TOTAL; f++) {
     const alpha = row.subarray(f * 2 * 1280, f * 2 * 1280 + 1280)
@@ -113,10 +124,14 @@ test('a person makes the stinger with the pointer only, and the file shows its m
   }
 })
 
-test('the ruler of a stinger shows when it hides everything, and where to cut', async ({ page }) => {
+test('the ruler of a stinger shows when it hides everything, and where to cut', async ({ staying: page }) => {
   const id = await server.demoGraphic('Stinger')
-  await page.goto(`${server.url}/bench/${id}`)
-  const report = (await (await fetch(`${server.url}/api/graphics/${id}/report`)).json()) as { cover: { from: number; to: number; cut: number } }
-  await expect(page.getByRole('img', { name: `Hides everything from frame ${report.cover.from} to ${report.cover.to}; cut at ${report.cover.cut}` })).toBeAttached({ timeout: 60_000 })
+  await visit(page, `${server.url}/bench/${id}`)
+  const report = (await (await fetch(`${server.url}/api/graphics/${id}/report`)).json()) as {
+    cover: { from: number; to: number; cut: number }
+  }
+  await expect(
+    page.getByRole('img', { name: `Hides everything from frame ${report.cover.from} to ${report.cover.to}; cut at ${report.cover.cut}` }),
+  ).toBeAttached({ timeout: 60_000 })
   await expect(page.getByText(`Cut ${report.cover.cut}`)).toBeVisible()
 })

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, visit, type Page } from './staying'
 import { Actions } from './actions'
 import { BenchPage } from './benchPage'
 import { sharedServer } from './server'
@@ -10,7 +10,15 @@ test.beforeAll(() => server.start())
 test.afterAll(() => server.stop())
 
 interface Doc {
-  layers: { id: string; name: string; hangsFrom?: string; position?: unknown; opacity?: unknown; idles?: { kind: string; over?: string }[]; content: Record<string, unknown> }[]
+  layers: {
+    id: string
+    name: string
+    hangsFrom?: string
+    position?: unknown
+    opacity?: unknown
+    idles?: { kind: string; over?: string }[]
+    content: Record<string, unknown>
+  }[]
 }
 
 const idOf = (page: Page) => page.url().split('/').at(-1)!.split('?')[0]!
@@ -18,7 +26,7 @@ const documentOf = async (id: string) => (await (await fetch(`${server.url}/api/
 
 /** A blank graphic, made from the rack. */
 async function blank(page: Page, actions: Actions): Promise<BenchPage> {
-  await page.goto(server.url)
+  await visit(page, server.url)
   await actions.press(page, 'button', 'New graphic')
   await actions.press(page, 'button', 'Make it')
   await expect(page.getByText('No layers yet')).toBeVisible()
@@ -27,7 +35,7 @@ async function blank(page: Page, actions: Actions): Promise<BenchPage> {
 
 const field = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true })
 
-test('a lower third from nothing: two lines on a plate that fits them, brought on and off, handed off', async ({ page }) => {
+test('a lower third from nothing: two lines on a plate that fits them, brought on and off, handed off', async ({ staying: page }) => {
   const actions = new Actions()
   const bench = await blank(page, actions)
   await actions.press(page, 'button', 'Type', true)
@@ -69,9 +77,9 @@ test('a lower third from nothing: two lines on a plate that fits them, brought o
   expect(layers.every((l) => JSON.stringify(l).includes('"keys"'))).toBe(true)
 })
 
-test('a second colour and another logo', async ({ page }) => {
+test('a second colour and another logo', async ({ staying: page }) => {
   const actions = new Actions()
-  await page.goto(`${server.url}/desk`)
+  await visit(page, `${server.url}/desk`)
   await actions.press(page, 'link', /^Lower third/)
   await actions.choose(page.getByLabel('Colourway'), 'Frost')
   await actions.once(() => page.getByLabel('Picture for Mark').setInputFiles('../../demo/fernhollow-mark.png'))
@@ -81,7 +89,7 @@ test('a second colour and another logo', async ({ page }) => {
   actions.tell('second colour and logo', 4)
 })
 
-test('a title whose letters spread', async ({ page }) => {
+test('a title whose letters spread', async ({ staying: page }) => {
   const actions = new Actions()
   const bench = await blank(page, actions)
   await actions.press(page, 'button', 'Type', true)
@@ -94,7 +102,7 @@ test('a title whose letters spread', async ({ page }) => {
   expect(JSON.stringify(type!.content.tracking)).toContain('keys')
 })
 
-test('a banner on a carrier glides in as one', async ({ page }) => {
+test('a banner on a carrier glides in as one', async ({ staying: page }) => {
   const actions = new Actions()
   const bench = await blank(page, actions)
   await actions.press(page, 'button', 'Hook', true)
@@ -116,9 +124,9 @@ test('a banner on a carrier glides in as one', async ({ page }) => {
   expect(JSON.stringify(hook.position)).toContain('keys')
 })
 
-test('a button that loops', async ({ page }) => {
+test('a button that loops', async ({ staying: page }) => {
   const actions = new Actions()
-  await page.goto(server.url)
+  await visit(page, server.url)
   await actions.press(page, 'button', 'New graphic')
   await actions.press(page, 'radio', 'Follow button')
   await actions.press(page, 'button', 'Make it')
@@ -138,7 +146,7 @@ test('a button that loops', async ({ page }) => {
   await expect(page.getByRole('list', { name: 'Layers' }).getByRole('button', { name: 'Pointer', exact: true })).toBeVisible()
 })
 
-test('a ring that draws itself with an arrow at its end', async ({ page }) => {
+test('a ring that draws itself with an arrow at its end', async ({ staying: page }) => {
   const actions = new Actions()
   const bench = await blank(page, actions)
   await actions.press(page, 'button', 'More', true)

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, visit, type Page } from './staying'
 import { BenchPage } from './benchPage'
 import { sharedServer } from './server'
 
@@ -48,10 +48,10 @@ const reach = (page: Page) =>
     return (last + 1) / k
   })
 
-test('a plate fits its wording, which is written where it stands', async ({ page }) => {
+test('a plate fits its wording, which is written where it stands', async ({ staying: page }) => {
   const id = await server.addDocument(document)
   const bench = new BenchPage(page)
-  await page.goto(`${server.url}/bench/${id}?at=0`)
+  await visit(page, `${server.url}/bench/${id}?at=0`)
   await bench.rests()
   const text = async () => (await server.document<Documented>(id)).layers.find((l) => l.id === 't')!.values.text
   await expect.poll(() => reach(page)).toBeCloseTo(280, -1)
@@ -89,10 +89,10 @@ test('a plate fits its wording, which is written where it stands', async ({ page
   await expect.poll(() => reach(page)).toBeGreaterThan(long + 30)
 })
 
-test('type gets an outline, capitals and a width to fit into', async ({ page }) => {
+test('type gets an outline, capitals and a width to fit into', async ({ staying: page }) => {
   const id = await server.addDocument({ ...document, name: 'Outlined' })
   const bench = new BenchPage(page)
-  await page.goto(`${server.url}/bench/${id}?at=0`)
+  await visit(page, `${server.url}/bench/${id}?at=0`)
   await bench.rests()
   await page.mouse.click(...(await bench.at(150, 545, 1280)))
   await page.getByRole('button', { name: 'Show stroke' }).click()
@@ -118,10 +118,10 @@ test('type gets an outline, capitals and a width to fit into', async ({ page }) 
   expect(bounds[2]! - bounds[0]!).toBeCloseTo(600, 0)
 })
 
-test('a font is added from a file, and one that is none is refused with words', async ({ page }) => {
+test('a font is added from a file, and one that is none is refused with words', async ({ staying: page }) => {
   const id = await server.addDocument({ ...document, name: 'Own font' })
   const bench = new BenchPage(page)
-  await page.goto(`${server.url}/bench/${id}?at=0`)
+  await visit(page, `${server.url}/bench/${id}?at=0`)
   await bench.rests()
   await page.getByRole('button', { name: 'Name', exact: true }).first().click()
   const file = page.getByLabel('Font file')

@@ -10,6 +10,7 @@ import { Rack } from './rack/Rack'
 import { RosterPage } from './roster/RosterPage'
 import { Hints } from './shell/Hints'
 import { Notes } from './shell/Notes'
+import { Nothing } from './shell/Nothing'
 import { system } from './shell/theme'
 import { Accounts } from './signin/Accounts'
 import { Door } from './signin/Door'
@@ -33,6 +34,7 @@ export function App() {
               <Route path="/roster/:graphic" element={<RosterPage />} />
               <Route path="/accounts" element={<Accounts />} />
               <Route path="/line" element={<Line />} />
+              <Route path="*" element={<Nothing />} />
             </Routes>
             <Walk />
           </Door>

@@ -21,7 +21,7 @@ public static class FontTrial
 
     private const int LastCodepoint = 0x1FFFF,
         MostAtOnce = 256,
-        Side = 64;
+        Side = 16;
 
     /// <summary>Reads fonts, each after its length as four bytes (little-endian), until there are no more.</summary>
     /// <returns>0.</returns>

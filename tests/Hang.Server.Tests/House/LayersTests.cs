@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+
 namespace Hang.Server.Tests.House;
 
 /// <summary>
@@ -44,9 +46,9 @@ public class LayersTests
     /// Namings of a folder that stands higher. What stands in the root of a project is the lowest; only the program itself has no namespace, and may name
     /// all.
     /// </summary>
-    private static IEnumerable<Naming> Upward(string project, List<string> order)
+    private static ImmutableArray<Naming> Upward(string project, List<string> order)
     {
         int Height(string folder) => folder.Length == 0 ? -1 : order.IndexOf(folder);
-        return SourceGraph.Of(project).Where(n => Height(n.To) > Height(n.From));
+        return SourceGraph.Of(project, (from, to) => Height(to) > Height(from));
     }
 }

@@ -21,16 +21,18 @@ internal sealed record Naming(string From, string To, string At, string What)
 }
 
 /// <summary>
-/// What each folder of a project names of the others, read off the source by the compiler's symbols. So constants count, which leave no trace in an assembly,
-/// and documentation does not.
+/// What each folder of a project names of the others, read off the source: its using directives, each of which is needed (the build says which is not), and
+/// names that are written whole. So constants count, which leave no trace in an assembly, and documentation does not. What is named without either, as the
+/// type of another's property, that other names itself: where nobody names upward by name, nobody does at all.
 /// </summary>
 internal static class SourceGraph
 {
     private static readonly Dictionary<string, CSharpCompilation> Compiled = [];
 
-    /// <summary>All namings between the folders of a project.</summary>
+    /// <summary>The namings of a project that go from one folder to another as is asked for.</summary>
     /// <param name="project">As in "Hang.Core".</param>
-    public static ImmutableArray<Naming> Of(string project)
+    /// <param name="asked">Of the folder that names and the one that is named.</param>
+    public static ImmutableArray<Naming> Of(string project, Func<string, string, bool> asked)
     {
         var compilation = Compile(project);
         return
@@ -38,7 +40,7 @@ internal static class SourceGraph
             .. compilation
                 .SyntaxTrees.Where(t => !t.FilePath.EndsWith(".g.cs", StringComparison.Ordinal))
                 .AsParallel()
-                .SelectMany(t => InFile(project, compilation, t)),
+                .SelectMany(t => InFile(project, compilation, t, asked)),
         ];
     }
 
@@ -77,35 +79,66 @@ internal static class SourceGraph
         }
     }
 
-    private static IEnumerable<Naming> InFile(string project, CSharpCompilation compilation, SyntaxTree tree)
+    private static IEnumerable<Naming> InFile(string project, CSharpCompilation compilation, SyntaxTree tree, Func<string, string, bool> asked)
     {
-        var model = compilation.GetSemanticModel(tree);
-        var file = Path.GetRelativePath(Folder(project), tree.FilePath);
-        foreach (var name in tree.GetRoot().DescendantNodes().OfType<SimpleNameSyntax>().Where(n => n.FirstAncestorOrSelf<UsingDirectiveSyntax>() is null))
+        var root = (CompilationUnitSyntax)tree.GetRoot();
+        var space = root.Members.OfType<BaseNamespaceDeclarationSyntax>().FirstOrDefault()?.Name.ToString();
+        if (space is null || FolderOf(project, space) is not { } from)
         {
-            if (
-                SpaceOf(name) is { } space
-                && FolderOf(project, space) is { } from
-                && Symbol(model, name) is { ContainingNamespace: { } named } symbol
-                && symbol.ContainingAssembly?.Name == project
-                && FolderOf(project, named.ToDisplayString()) is { } to
-                && to != from
-            )
-            {
-                yield return new Naming(from, to, $"{file}:{tree.GetLineSpan(name.Span).StartLinePosition.Line + 1}", name.Identifier.ValueText);
-            }
+            return [];
         }
+        var file = Path.GetRelativePath(Folder(project), tree.FilePath);
+        var model = compilation.GetSemanticModel(tree);
+        var begins = new HashSet<string>(Directory.EnumerateDirectories(Folder(project)).Select(f => Path.GetFileName(f)!).Concat(project.Split('.')));
+        return root.DescendantNodes()
+            .OfType<IdentifierNameSyntax>()
+            .Where(n => begins.Contains(n.Identifier.ValueText) && IsLeftmost(n))
+            .Select(n => Whole(model, n))
+            .Where(w => w.Space is not null && FolderOf(project, w.Space) is { } to && to != from && asked(from, to))
+            // A directive may be there for the documentation alone, which does not count.
+            .SelectMany(w => w.At.FirstAncestorOrSelf<UsingDirectiveSyntax>() is null ? [w.At] : ByDirective(model, root, w.Space!))
+            .Select(at => new Naming(from, Named(at)!, $"{file}:{tree.GetLineSpan(at.Span).StartLinePosition.Line + 1}", at.ToString()));
+
+        string? Named(SyntaxNode at) => FolderOf(project, (Whole(model, at).Space ?? Symbol(model, at)?.ContainingNamespace.ToDisplayString())!);
     }
 
+    private static IEnumerable<SyntaxNode> ByDirective(SemanticModel model, CompilationUnitSyntax root, string space) =>
+        root.DescendantNodes(n => n is not UsingDirectiveSyntax)
+            .OfType<SimpleNameSyntax>()
+            .Where(n => Symbol(model, n) is { ContainingNamespace: { } named } && named.ToDisplayString() == space);
+
     // A name that fits several because something else cannot be bound here still names one of them.
-    private static ISymbol? Symbol(SemanticModel model, SimpleNameSyntax name)
+    private static ISymbol? Symbol(SemanticModel model, SyntaxNode name)
     {
         var info = model.GetSymbolInfo(name);
         var symbol = info.Symbol ?? (info.CandidateSymbols.IsEmpty ? null : info.CandidateSymbols[0]);
-        return symbol is INamespaceSymbol or null ? null : symbol;
+        return symbol is INamespaceSymbol ? null : symbol;
     }
 
-    private static string? SpaceOf(SyntaxNode node) => node.FirstAncestorOrSelf<BaseNamespaceDeclarationSyntax>()?.Name.ToString();
+    private static bool IsLeftmost(IdentifierNameSyntax name) =>
+        name.Parent switch
+        {
+            QualifiedNameSyntax q => q.Left == name,
+            MemberAccessExpressionSyntax m => m.Expression == name,
+            MemberBindingExpressionSyntax => false,
+            _ => name.FirstAncestorOrSelf<UsingDirectiveSyntax>() is not null,
+        };
+
+    // The longest of a name's beginnings that is a namespace, and which one; none where it begins with something else of that name.
+    private static (SyntaxNode At, string? Space) Whole(SemanticModel model, SyntaxNode name)
+    {
+        string? space = null;
+        var at = name;
+        for (var n = name; n is QualifiedNameSyntax or MemberAccessExpressionSyntax or IdentifierNameSyntax; n = n.Parent)
+        {
+            if (model.GetSymbolInfo(n).Symbol is not INamespaceSymbol found)
+            {
+                break;
+            }
+            (at, space) = (n, found.ToDisplayString());
+        }
+        return (at, space);
+    }
 
     // Folders within a folder of the project belong to it.
     private static string? FolderOf(string project, string space) =>

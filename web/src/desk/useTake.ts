@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react'
-import { useSearchParams } from 'react-router'
+import { useLocation, useSearchParams } from 'react-router'
 import { api, data } from '../api/client'
 import { useDocument } from '../stores/documentStore'
 import { usePick } from '../stores/pick'
@@ -11,6 +11,7 @@ const LINK_MS = 400
 /** What is filled in: begun by the link, shown by the live line, and kept in the address, so that the page can be sent to somebody. */
 export function useTake(desk: DeskView) {
   const [search, setSearch] = useSearchParams()
+  const { pathname } = useLocation()
   const [begun] = useState(() => fromSearch(search, desk.fields))
   const [take, setTake] = useState<Filled>(begun.take)
   const { connection, line } = usePick(useDocument, 'connection', 'line')
@@ -30,9 +31,12 @@ export function useTake(desk: DeskView) {
     connection.previewTake(JSON.parse(text) as Filled)
   }, [connection, line, text, missing])
   useEffect(() => {
-    const timer = window.setTimeout(() => setSearch(toSearch(JSON.parse(text) as Filled), { replace: true }), LINK_MS)
+    const timer = window.setTimeout(() => {
+      // Whoever is on the way to another page, which is not painted yet, is not brought back.
+      if (window.location.pathname === pathname) setSearch(toSearch(JSON.parse(text) as Filled), { replace: true })
+    }, LINK_MS)
     return () => window.clearTimeout(timer)
-  }, [text, setSearch])
+  }, [text, setSearch, pathname])
   return { take, setTake, unknown: begun.unknown }
 }
 

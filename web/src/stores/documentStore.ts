@@ -96,6 +96,7 @@ export const useDocument = create<OpenDocument>((set, get) => ({
     })
     usePlayback.getState().reset()
     useSelection.getState().reset()
+    useView.getState().reset()
     useSounds.getState().take(null)
     // Patches whose pixels are shown and whose document is not yet: React draws after the frame with the pixels, which so need not wait for it.
     const patches: Patch[] = []

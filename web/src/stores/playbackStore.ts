@@ -40,13 +40,11 @@ interface Playback {
   reset: () => void
 }
 
-const fresh = { frame: 0, frames: 0, playing: false, range: null, rehearsal: null, reached: 0, skipped: 0 }
+const fresh = { frame: 0, frames: 0, playing: false, loop: 'all', speed: 1, range: null, rehearsal: null, reached: 0, skipped: 0 } as const
 
 /** The playhead, and how it runs. */
 export const usePlayback = create<Playback>((set, get) => ({
   ...fresh,
-  loop: 'all',
-  speed: 1,
   seek: (frame) => set((s) => ({ frame: Math.max(0, Math.min(s.frames - 1, Math.round(frame))) })),
   goTo: (frame) => {
     set({ playing: false })

@@ -108,6 +108,22 @@ test('nothing is drawn anew where nothing has changed', () => {
   expect(useSelection.getState().selection).toBe(before)
 })
 
+test('what was meant for one graphic does not go along to the next; what a person likes does', () => {
+  const [view, playback] = [useView.getState(), usePlayback.getState()]
+  view.zoomTo(0.25)
+  view.key('whole')
+  view.draw(true)
+  view.setGrid(20)
+  playback.fit(60)
+  playback.mark('end')
+  playback.setSpeed(2)
+  view.reset()
+  playback.reset()
+  expect(useView.getState()).toMatchObject({ zoom: 'fit', keying: 'playhead', drawing: false, grid: 20 })
+  expect(usePlayback.getState()).toMatchObject({ range: null, loop: 'all', speed: 1 })
+  view.setGrid(0)
+})
+
 test('the view is switched by name', () => {
   const { toggleBlur, toggleSafeAreas, key, zoomTo, setWall, setWallColour, drag } = useView.getState()
   toggleBlur()

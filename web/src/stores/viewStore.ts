@@ -53,12 +53,16 @@ interface View {
   /** Colours that were used lately, the last one first. */
   colours: string[]
   usedColour: (hex: string) => void
+  /** Another graphic is opened: what was meant for the last one alone does not go along. */
+  reset: () => void
 }
 
 /** How a pair of numbers of a layer is called in what is locked. */
 export const pairOf = (layer: string, name: string) => `${layer} ${name}`
 
 const MOST_COLOURS = 14
+
+const fresh = { zoom: 'fit', keying: 'playhead', drawing: false, dragging: false } as const
 
 /** How the graphic is looked at and worked on; nothing of it is in the document. */
 export const useView = create<View>((set) => ({
@@ -69,11 +73,9 @@ export const useView = create<View>((set) => ({
   rulers: false,
   grid: 0,
   locked: [],
-  zoom: 'fit',
+  ...fresh,
   showBlur: true,
   around: true,
-  keying: 'playhead',
-  dragging: false,
   setWall: (wall) => set({ wall }),
   setFootage: (file) =>
     set((s) => {
@@ -92,8 +94,8 @@ export const useView = create<View>((set) => ({
   toggleBlur: () => set((s) => ({ showBlur: !s.showBlur })),
   key: (keying) => set({ keying }),
   drag: (dragging) => set({ dragging }),
-  drawing: false,
   draw: (drawing) => set({ drawing }),
   colours: [],
   usedColour: (hex) => set((s) => ({ colours: [hex, ...s.colours.filter((c) => c !== hex)].slice(0, MOST_COLOURS) })),
+  reset: () => set(fresh),
 }))
