@@ -1,8 +1,14 @@
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
+using Hang.Media.Frames;
+using Hang.Media.Kinds;
+using Hang.Media.Probing;
+using Hang.Media.Proofs;
 using Hang.Media.Rendering;
+using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using Hang.Scene.Time;
 using Hang.Tests.Shared;
 
 namespace Hang.Media.Tests;
@@ -30,6 +36,71 @@ public sealed class ChunksTests
         var lengths = Chunks.Lengths(Evaluator, plan, workers, othersWait);
         Assert.Equal(isCut, lengths.Length > 1);
         Assert.Equal(plan.Frames, lengths.Sum());
+    }
+
+    /// <summary>Where only some frames stand by themselves, no part begins within a group.</summary>
+    [Theory]
+    [InlineData(FileKind.Mp4)]
+    [InlineData(FileKind.Webm)]
+    public void NoGroupIsCutApart(FileKind kind)
+    {
+        var plan = HandoffPlan.Whole(LowerThird, kind, new(BackingKind.Key, "#00B140"));
+        var group = MediaKinds.Of(kind).Group(plan.Rate(LowerThird.Rate));
+        var lengths = Chunks.Lengths(Evaluator, plan, 2);
+        Assert.True(lengths.Length > 1);
+        Assert.Equal(plan.Frames, lengths.Sum());
+        Assert.All(lengths[..^1], l => Assert.Equal(0, l % group));
+    }
+
+    /// <summary>Joined from parts, a file holds its proof; with sound, it begins at nought as one that was made at once.</summary>
+    [Theory]
+    [InlineData(FileKind.Mp4, "25")]
+    [InlineData(FileKind.Mp4, "60000/1001")]
+    [InlineData(FileKind.Ffv1, "25")]
+    [InlineData(FileKind.Webm, "30000/1001")]
+    public async Task PartsAreJoinedIntoTheFileThatWouldHaveBeenMade(FileKind kind, string rate)
+    {
+        var folder = Directory.CreateTempSubdirectory("hang-test-").FullName;
+        using var pictures = new PictureShelf(_ => null);
+        try
+        {
+            var group = MediaKinds.Of(kind).Group(FrameRate.Parse(rate));
+            var graphic = Film.Of(rate: rate).Graphic;
+            graphic = graphic with { Phases = new(12, 2 * group + 20, 12) };
+            var evaluator = new Evaluator(graphic, TypeShaper.Shipped);
+            var plan = HandoffPlan.Whole(graphic, kind, FileKinds.Of(kind).Alpha == AlphaRoom.None ? new(BackingKind.Key, "#00B140") : Backing.None);
+            int[] lengths = [group, group, plan.Frames - 2 * group];
+            var parts = new List<string>();
+            for (var i = 0; i < lengths.Length; i++)
+            {
+                var path = Path.Combine(folder, $"part-{i}.{Chunks.Extension(kind)}");
+                await Renderer.RenderAsync(evaluator, Chunks.Part(plan, lengths[..i].Sum(), lengths[i]), pictures, path, "a", asPart: true);
+                parts.Add(path);
+            }
+            Delivery Into(string name) =>
+                Delivery.Of(graphic, plan, NameCard.Of(graphic, plan, graphic.Name), Path.Combine(folder, $"{name}.{FileNames.Extension(kind)}"), "a");
+            await Chunks.JoinAsync(Into("joined"), parts, default);
+            var proof = (await Prover.ProveAsync(evaluator, plan, pictures, Into("joined").Path)).Proof;
+            Assert.True(proof.Holds, proof.Verdict.ToString());
+
+            var wave = Path.Combine(folder, "tone.wav");
+            await Film.AskAsync("ffmpeg", "-v", "error", "-f", "lavfi", "-i", "sine=frequency=440:sample_rate=48000:duration=2", wave);
+            await Chunks.JoinAsync(Into("heard") with { Sound = new(wave, 96000) }, parts, default);
+            Assert.Equal(plan.Frames, (await FileProbe.ReadAsync(Into("heard").Path)).Frames);
+            var streams = await Film.AskAsync("ffprobe", "-v", "error", "-show_entries", "stream=codec_type,start_time", "-of", "csv=p=0", Into("heard").Path);
+            Assert.Contains("video,0.000000", streams, StringComparison.Ordinal);
+            if (kind == FileKind.Webm)
+            {
+                // By this a browser knows that it can be seen through.
+                var alpha = await Film.AskAsync("ffprobe", "-v", "error", "-show_entries", "stream_tags=alpha_mode", "-of", "csv=p=0", Into("heard").Path);
+                Assert.Contains("1", alpha, StringComparison.Ordinal);
+            }
+            Assert.Contains(kind == FileKind.Webm ? "audio,-0.007000" : "audio,0.000000", streams, StringComparison.Ordinal);
+        }
+        finally
+        {
+            Directory.Delete(folder, true);
+        }
     }
 
     [Fact]

@@ -52,7 +52,8 @@ public sealed class ChunkTests : IDisposable
         var http = Start(s3: s3.Address, folder: "one").CreateClient();
         Start(s3: s3.Address, folder: "two");
         await Workers(2);
-        var done = await Done(http, await Ask(http, "prores"));
+        // Not every frame of it stands by itself.
+        var done = await Done(http, await Ask(http, "webm"));
         Assert.True(done.GetProperty("holds").GetBoolean(), done.ToString());
         Assert.InRange(await Parts(done), 2, 64);
         var file = s3.Objects.Keys.Single(k => k.EndsWith(done.GetProperty("fileName").GetString()!, StringComparison.Ordinal));

@@ -89,9 +89,6 @@ public sealed record FileKindFacts(FileKind Kind, string Name, string Ending, Al
     /// <summary>True when players show it again from the start.</summary>
     public bool MayLoop { get; init; }
 
-    /// <summary>True when equal frames are equal bytes in the file, each readable by itself.</summary>
-    public bool IsIntraOnly { get; init; }
-
     /// <summary>All endings, the delivered one first.</summary>
     public IEnumerable<string> Endings => [Ending, .. OtherEndings];
 }

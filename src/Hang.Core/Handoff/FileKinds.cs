@@ -19,13 +19,11 @@ public static class FileKinds
             Sound = SoundRoom.Pcm,
             MayBePremultiplied = true,
             HasTimecode = true,
-            IsIntraOnly = true,
         },
         new(FileKind.ProresHq, "MOV, ProRes 422 HQ", "mov", AlphaRoom.None, new(24, 0.5, 0.51, 3, 0.6), "Opaque: for a graphic over a solid or key colour.")
         {
             Sound = SoundRoom.Pcm,
             HasTimecode = true,
-            IsIntraOnly = true,
             NeedsEvenWidth = true,
         },
         new(FileKind.PngMovie, "MOV, PNG", "mov", AlphaRoom.Full, Exact, "Exact and small; not every suite plays it in real time.")
@@ -33,26 +31,22 @@ public static class FileKinds
             Sound = SoundRoom.Pcm,
             MayBePremultiplied = true,
             HasTimecode = true,
-            IsIntraOnly = true,
         },
         new(FileKind.RleMovie, "MOV, run-length coded", "mov", AlphaRoom.Full, Exact, "Exact; an old kind that old suites take too.")
         {
             Sound = SoundRoom.Pcm,
             MayBePremultiplied = true,
             HasTimecode = true,
-            IsIntraOnly = true,
         },
         new(FileKind.Png, "PNG sequence", "zip", AlphaRoom.Full, Exact, "A still per frame, in a folder in a zip; every program reads it.")
         {
             Sound = SoundRoom.Beside,
             IsSequence = true,
-            IsIntraOnly = true,
         },
         new(FileKind.Tiff, "TIFF sequence", "zip", AlphaRoom.Full, Exact, "A still per frame, in a folder in a zip; may be premultiplied.")
         {
             Sound = SoundRoom.Beside,
             IsSequence = true,
-            IsIntraOnly = true,
             MayBePremultiplied = true,
         },
         new(FileKind.Pair, "Fill and key, two MOV", "zip", AlphaRoom.Full, new(24, 0.5, 4, 3, 0.6), "The picture and its alpha as grey, for a vision mixer.")
@@ -62,7 +56,6 @@ public static class FileKinds
             NeedsAlpha = true,
             MayBePremultiplied = true,
             HasTimecode = true,
-            IsIntraOnly = true,
             NeedsEvenWidth = true,
         },
         new(FileKind.Webm, "WebM, VP9 with alpha", "webm", AlphaRoom.Full, new(120, 1.5, 96, 9, 1.5), "Small; what web pages play.")
@@ -100,7 +93,7 @@ public static class FileKinds
             MostRate = 50,
         },
         new(FileKind.Ffv1, "Matroska, FFV1", "mkv", AlphaRoom.Full, Exact, "Exact, with checksums: for keeping.") { Sound = SoundRoom.Pcm, HasTimecode = true },
-        new(FileKind.Still, "PNG still", "png", AlphaRoom.Full, Exact, "One frame.") { IsIntraOnly = true },
+        new(FileKind.Still, "PNG still", "png", AlphaRoom.Full, Exact, "One frame."),
     ];
 
     private static ImmutableDictionary<FileKind, FileKindFacts> ByKind { get; } = All.ToImmutableDictionary(f => f.Kind);

@@ -30,6 +30,9 @@ public sealed record Delivery(string Path, string Stem, int Width, int Height, F
     /// <summary>What files that are alike share; null for a file that is alone.</summary>
     public Reuse? Reuse { get; init; }
 
+    /// <summary>True for a part that is joined with others: its frames count, and neither what the file says of itself nor what it would play in.</summary>
+    public bool IsPart { get; init; }
+
     /// <summary>Bytes of a painted frame.</summary>
     public int FrameBytes => Width * Height * 4;
 

@@ -5,6 +5,7 @@ using Hang.Media.Movies;
 using Hang.Media.Probing;
 using Hang.Media.Reading;
 using Hang.Scene;
+using Hang.Scene.Time;
 
 namespace Hang.Media.Kinds;
 
@@ -15,9 +16,22 @@ internal abstract class MediaKind
     /// <exception cref="Scene.ProblemException">ffmpeg is not installed.</exception>
     public abstract Task<IFrameWriter> OpenAsync(Delivery delivery, CancellationToken cancel);
 
-    /// <summary>A movie of this kind for samples that are there already.</summary>
-    /// <exception cref="NotSupportedException">The kind is no movie of ours.</exception>
-    public virtual MovFile OpenMovie(Delivery delivery) => throw new NotSupportedException($"{delivery.Plan.Kind} is not joined from parts.");
+    /// <summary>
+    /// Frames from one that needs no other to the next, where a file of this kind can be rendered in parts, each of which begins with such a one; 0 where it
+    /// cannot.
+    /// </summary>
+    /// <param name="rate">Frames a second of the file.</param>
+    public virtual int Group(FrameRate rate) => 0;
+
+    /// <summary>What a part's file is called behind the dot; none: as the whole.</summary>
+    public virtual string? PartExtension => null;
+
+    /// <summary>Joins parts, and the sound, into the file without encoding again.</summary>
+    /// <param name="parts">Paths, in order.</param>
+    /// <exception cref="NotSupportedException">The kind has no <see cref="Group"/>.</exception>
+    /// <exception cref="Scene.ProblemException">A part cannot be read.</exception>
+    public virtual Task JoinAsync(Delivery delivery, IReadOnlyList<string> parts, CancellationToken cancel) =>
+        throw new NotSupportedException($"{delivery.Plan.Kind} is not joined from parts.");
 
     /// <summary>The frames of a finished file in order, equal neighbours counted instead of repeated.</summary>
     public abstract IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel);
@@ -63,7 +77,7 @@ internal abstract class MediaKind
     /// <summary>
     /// True when a rate that ffprobe reads is one: Matroska has a frame's length in whole nanoseconds only, of which it makes 19001/317 for 60000/1001.
     /// </summary>
-    private static bool IsSame(Scene.Time.FrameRate meant, string found)
+    private static bool IsSame(FrameRate meant, string found)
     {
         var parts = found.Split('/');
         return parts.Length == 2

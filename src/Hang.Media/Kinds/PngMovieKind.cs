@@ -6,12 +6,12 @@ using Hang.Media.Reading;
 namespace Hang.Media.Kinds;
 
 /// <summary>MOV whose samples are PNG stills (ISO/IEC 15948).</summary>
-internal sealed class PngMovieKind : MediaKind
+internal sealed class PngMovieKind : MovieKind
 {
     public override Task<IFrameWriter> OpenAsync(Delivery delivery, CancellationToken cancel) =>
         Task.FromResult<IFrameWriter>(new PngMovieWriter(new(delivery, Look(delivery))));
 
-    public override MovFile OpenMovie(Delivery delivery) => new(delivery, Look(delivery));
+    protected override MovFile OpenMovie(Delivery delivery) => new(delivery, Look(delivery));
 
     public override IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel) =>
         SampleReader.ReadAsync(delivery.Path, Look(delivery), FrameShape.Rgba, delivery, cancel);

@@ -8,7 +8,7 @@ using Hang.Media.Slices;
 namespace Hang.Media.Kinds;
 
 /// <summary>MOV with ProRes 422 HQ (SMPTE RDD 36), opaque.</summary>
-internal sealed class ProresHqKind : MediaKind
+internal sealed class ProresHqKind : MovieKind
 {
     public static MovLook Look { get; } = new("apch", "ProRes 422 HQ", 24, MovLook.Bt709, GraphicsMode.Copy);
 
@@ -26,7 +26,7 @@ internal sealed class ProresHqKind : MediaKind
             )
         );
 
-    public override MovFile OpenMovie(Delivery delivery) => new(delivery, Look);
+    protected override MovFile OpenMovie(Delivery delivery) => new(delivery, Look);
 
     public override IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel) =>
         SampleReader.ReadAsync(delivery.Path, Look, FrameShape.Half10, delivery, cancel);

@@ -7,14 +7,14 @@ using Hang.Media.Slices;
 namespace Hang.Media.Kinds;
 
 /// <summary>MOV with ProRes 4444 (SMPTE RDD 36): by slices, or by the plain encoder where the installed one does not make the slices that it should.</summary>
-internal sealed class ProresKind : MediaKind
+internal sealed class ProresKind : MovieKind
 {
     private const string Tags = "bt709, bt709, bt709";
 
     public override async Task<IFrameWriter> OpenAsync(Delivery delivery, CancellationToken cancel) =>
         await SliceTrust.HoldsAsync(cancel) ? await SlicesAsync(delivery, cancel) : Plain(delivery);
 
-    public override MovFile OpenMovie(Delivery delivery) => new(delivery, Look(delivery));
+    protected override MovFile OpenMovie(Delivery delivery) => new(delivery, Look(delivery));
 
     public override IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel) =>
         SampleReader.ReadAsync(delivery.Path, Look(delivery), FrameShape.Full12, delivery, cancel);

@@ -7,7 +7,7 @@ using Hang.Media.Reading;
 namespace Hang.Media.Kinds;
 
 /// <summary>MOV with run-length coding, every frame by itself.</summary>
-internal sealed class RleMovieKind : MediaKind
+internal sealed class RleMovieKind : MovieKind
 {
     public override Task<IFrameWriter> OpenAsync(Delivery delivery, CancellationToken cancel)
     {
@@ -28,7 +28,7 @@ internal sealed class RleMovieKind : MediaKind
         return Task.FromResult<IFrameWriter>(new PacketWriter(arguments, new(delivery, Look(delivery)), frame => frame.Pixels));
     }
 
-    public override MovFile OpenMovie(Delivery delivery) => new(delivery, Look(delivery));
+    protected override MovFile OpenMovie(Delivery delivery) => new(delivery, Look(delivery));
 
     public override IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel) =>
         SampleReader.ReadAsync(delivery.Path, Look(delivery), FrameShape.Rgba, delivery, cancel);

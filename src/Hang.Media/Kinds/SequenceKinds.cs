@@ -5,7 +5,7 @@ using Hang.Media.Stills;
 namespace Hang.Media.Kinds;
 
 /// <summary>A sequence of PNG stills (ISO/IEC 15948).</summary>
-internal sealed class PngSequenceKind : MediaKind
+internal sealed class PngSequenceKind : SequenceKind
 {
     public override Task<IFrameWriter> OpenAsync(Delivery delivery, CancellationToken cancel) =>
         Task.FromResult<IFrameWriter>(new StillsWriter(delivery, "png", PngEncoder.Encode));
@@ -15,7 +15,7 @@ internal sealed class PngSequenceKind : MediaKind
 }
 
 /// <summary>A sequence of TIFF stills (TIFF 6.0).</summary>
-internal sealed class TiffSequenceKind : MediaKind
+internal sealed class TiffSequenceKind : SequenceKind
 {
     public override Task<IFrameWriter> OpenAsync(Delivery delivery, CancellationToken cancel) =>
         Task.FromResult<IFrameWriter>(new StillsWriter(delivery, "tif", frame => TiffStill.Encode(frame, delivery.Plan.Premultiplied)));

@@ -2,7 +2,10 @@ using System.Globalization;
 using Hang.Core.Handoff;
 using Hang.Media.Encoding;
 using Hang.Media.Frames;
+using Hang.Media.Movies;
+using Hang.Media.Processes;
 using Hang.Media.Reading;
+using Hang.Scene.Time;
 
 namespace Hang.Media.Kinds;
 
@@ -42,14 +45,59 @@ internal sealed class WebmKind : MediaKind
             "1",
             .. hasAlpha ? (string[])["-auto-alt-ref", "0"] : [],
             "-g",
-            delivery.Rate.Nominal.ToString(CultureInfo.InvariantCulture),
-            .. FfmpegArguments.SoundOutput(delivery.Sound, "libopus", "-b:a", "192k"),
+            Group(delivery.Rate).ToString(CultureInfo.InvariantCulture),
+            .. SoundCoding(delivery),
             .. FfmpegArguments.Words(delivery.Card, true),
             "-f",
             "webm",
             delivery.Path,
         ];
         return Task.FromResult<IFrameWriter>(new EncoderWriter(arguments, frame => Yuv420.Prepare(frame, hasAlpha)));
+    }
+
+    /// <summary>A second.</summary>
+    public override int Group(FrameRate rate) => rate.Nominal;
+
+    public override async Task JoinAsync(Delivery delivery, IReadOnlyList<string> parts, CancellationToken cancel)
+    {
+        var list = delivery.Path + ".parts";
+        try
+        {
+            await File.WriteAllLinesAsync(
+                list,
+                ["ffconcat version 1.0", .. parts.Select(p => $"file 'file:{p.Replace("'", @"'\''", StringComparison.Ordinal)}'")],
+                cancel
+            );
+            var (scale, step) = MovFile.Clock(delivery.Rate);
+            await using var join = FfmpegProcess.Start(
+                "ffmpeg",
+                [
+                    .. FfmpegArguments.Quiet,
+                    "-safe",
+                    "0",
+                    .. FfmpegProcess.Reading(list, "concat"),
+                    .. delivery.Sound is null ? [] : (string[])["-itsoffset", OpusLead],
+                    .. FfmpegArguments.SoundInput(delivery.Sound),
+                    "-c:v",
+                    "copy",
+                    // Parts are as long as whole milliseconds say; in the file each frame is where its number says.
+                    "-bsf:v",
+                    string.Create(CultureInfo.InvariantCulture, $"setts=time_base=1/{scale}:ts=N*{step}:duration={step}"),
+                    .. delivery.Plan.HasAlpha ? (string[])["-metadata:s:v", "alpha_mode=1"] : [],
+                    .. SoundCoding(delivery),
+                    .. FfmpegArguments.Words(delivery.Card, true),
+                    "-f",
+                    "webm",
+                    delivery.Path,
+                ]
+            );
+            await using var killed = join.KilledBy(cancel);
+            await join.FinishAsync(cancel);
+        }
+        finally
+        {
+            File.Delete(list);
+        }
     }
 
     // The decoder that comes with ffmpeg leaves alpha out.
@@ -62,4 +110,6 @@ internal sealed class WebmKind : MediaKind
                 f.Name.ToString() != "alpha plane"
             ),
         ];
+
+    private static string[] SoundCoding(Delivery delivery) => FfmpegArguments.SoundOutput(delivery.Sound, "libopus", "-b:a", "192k");
 }

@@ -87,6 +87,57 @@ internal sealed class RepeatedPackets : IFrameWriter
             throw encoder.Died();
         }
         using var packets = File.OpenHandle(passing);
+        var shown = order.SelectMany(o => Enumerable.Repeat(Enumerable.Range(o.From, o.Count), o.Copies).SelectMany(p => p));
+        await WriteAsync(
+            delivery,
+            coding,
+            await KnownBeforeAsync(passing, places, coding.Atom, cancel),
+            shown.Select(p => (SampleReader.Read(packets, places[p]), p % coding.Grid == 0)),
+            cancel
+        );
+    }
+
+    /// <summary>Joins parts that were written by this with the same coding.</summary>
+    /// <exception cref="Scene.ProblemException">A part cannot be read, or was coded otherwise than the first.</exception>
+    public static async Task JoinAsync(Delivery delivery, PacketCoding coding, IReadOnlyList<string> parts, CancellationToken cancel)
+    {
+        var all = new List<(string Path, IReadOnlyList<SamplePlace> Places)>();
+        byte[]? known = null;
+        foreach (var part in parts)
+        {
+            var places = await SamplePlace.ReadAsync(part, cancel);
+            var own = await KnownBeforeAsync(part, places, coding.Atom, cancel);
+            if (known is not null && !known.AsSpan().SequenceEqual(own))
+            {
+                throw new Scene.ProblemException(
+                    $"The parts of this file were coded in different ways.",
+                    $"See that all workers have the same version of ffmpeg, and run it again.",
+                    field: "file"
+                );
+            }
+            known = own;
+            all.Add((part, places));
+        }
+        await WriteAsync(delivery, coding, known!, all.SelectMany(Packets), cancel);
+
+        IEnumerable<(byte[], bool)> Packets((string Path, IReadOnlyList<SamplePlace> Places) part)
+        {
+            using var source = File.OpenHandle(part.Path);
+            for (var i = 0; i < part.Places.Count; i++)
+            {
+                yield return (SampleReader.Read(source, part.Places[i]), i % coding.Grid == 0);
+            }
+        }
+    }
+
+    private static async Task WriteAsync(
+        Delivery delivery,
+        PacketCoding coding,
+        byte[] known,
+        IEnumerable<(byte[] Bytes, bool StandsAlone)> packets,
+        CancellationToken cancel
+    )
+    {
         await using var file = new FramePipe(
             FfmpegProcess.Start(
                 "ffmpeg",
@@ -96,22 +147,19 @@ internal sealed class RepeatedPackets : IFrameWriter
                     "matroska",
                     "-i",
                     "pipe:0",
-                    .. FfmpegArguments.SoundInput(delivery.Sound),
-                    .. coding.Output,
+                    .. delivery.IsPart ? (string[])["-f", "mov"] : [.. FfmpegArguments.SoundInput(delivery.Sound), .. coding.Output],
                     "-c:v",
                     "copy",
-                    .. FfmpegArguments.Words(delivery.Card, true),
+                    .. FfmpegArguments.Words(delivery.Card, !delivery.IsPart),
                     delivery.Path,
                 ]
             )
         );
-        var head = coding.Head(await KnownBeforeAsync(places, cancel));
         var at = 0;
-        foreach (var packet in order.SelectMany(o => Enumerable.Repeat(Enumerable.Range(o.From, o.Count), o.Copies).SelectMany(p => p)))
+        foreach (var (bytes, standsAlone) in packets)
         {
-            var bytes = SampleReader.Read(packets, places[packet]);
-            var before = TimedFrames.Before(TimedFrames.Milliseconds(delivery, at), bytes.Length, packet % coding.Grid == 0);
-            byte[] begin = at++ == 0 ? [.. head, .. before] : before;
+            var before = TimedFrames.Before(TimedFrames.Milliseconds(delivery, at), bytes.Length, standsAlone);
+            byte[] begin = at++ == 0 ? [.. coding.Head(known), .. before] : before;
             await file.WriteAsync(
                 input =>
                 {
@@ -142,14 +190,14 @@ internal sealed class RepeatedPackets : IFrameWriter
         await encoder.WriteAsync(input => input.Write(coding.Prepare is null ? frame.Pixels : frame.Encoded), count, cancel);
     }
 
-    /// <summary>What must be known before the first packet: in the passing file's description, which follows its packets, in an atom of its own.</summary>
-    private async Task<byte[]> KnownBeforeAsync(IReadOnlyList<SamplePlace> places, CancellationToken cancel)
+    /// <summary>What must be known before the first packet: in the file's description, which follows its packets, in an atom of its own.</summary>
+    private static async Task<byte[]> KnownBeforeAsync(string path, IReadOnlyList<SamplePlace> places, string atom, CancellationToken cancel)
     {
-        await using var file = File.OpenRead(passing);
+        await using var file = File.OpenRead(path);
         file.Position = places.Max(p => p.At + p.Size);
         var tail = new byte[file.Length - file.Position];
         await file.ReadExactlyAsync(tail, cancel);
-        var at = tail.AsSpan().IndexOf(System.Text.Encoding.ASCII.GetBytes(coding.Atom));
+        var at = tail.AsSpan().IndexOf(System.Text.Encoding.ASCII.GetBytes(atom));
         if (at < 4)
         {
             throw new Scene.ProblemException($"The encoder's frames could not be put into a file.", $"Choose another kind of file.", field: "file");

@@ -21,6 +21,7 @@ public static class Renderer
     /// <param name="card">What the file says of itself; null for the graphic's name and no time.</param>
     /// <param name="sounds">Where a graphic's sounds are heard; needed when it has any.</param>
     /// <param name="reuse">What this file shares with those before and after; null: nothing.</param>
+    /// <param name="asPart">True for a part of a file, to be joined by <see cref="Chunks.JoinAsync"/>.</param>
     /// <exception cref="ProblemException">The plan does not suit the graphic, the path is taken, the disk is full or the encoder died. No half file
     /// stays.</exception>
     public static async Task RenderAsync(
@@ -34,6 +35,7 @@ public static class Renderer
         NameCard? card = null,
         SoundShelf? sounds = null,
         Reuse? reuse = null,
+        bool asPart = false,
         CancellationToken cancel = default
     )
     {
@@ -50,6 +52,7 @@ public static class Renderer
             {
                 Path = half,
                 Reuse = reuse,
+                IsPart = asPart,
             };
             delivery = delivery with { Sound = await SoundTrack.MakeAsync(evaluator.Graphic, delivery, sounds, wave, cancel) };
             await using (var writer = await MediaKinds.Of(plan.Kind).OpenAsync(delivery, cancel))

@@ -148,7 +148,7 @@ public sealed class ChunkJob(
         using var cancel = CancellationTokenSource.CreateLinkedTokenSource(stopping);
         // Whoever has it taken from them must not write over the other's.
         var key = KeyOf(chunk.Handoff, chunk.Run, chunk.Number, plan);
-        var mine = $"{files.PathOf(key)}.{chunk.Taken}.{FileNames.Extension(plan.Kind)}";
+        var mine = $"{files.PathOf(key)}.{chunk.Taken}.{Chunks.Extension(plan.Kind)}";
         try
         {
             await using (
@@ -169,6 +169,7 @@ public sealed class ChunkJob(
                     Path.GetFileNameWithoutExtension(name),
                     progress: new Both(notes, also is null ? work : new Both(work, also)),
                     reuse: reuse,
+                    asPart: true,
                     cancel: cancel.Token
                 );
             }
@@ -195,7 +196,7 @@ public sealed class ChunkJob(
     private static Sentence ProblemOf(Exception e) => ((e as ProblemException)?.Problem ?? DiskProblems.Of(e))?.AsOne() ?? $"{e.Message}";
 
     private static string KeyOf(Guid handoff, int run, int number, HandoffPlan plan) =>
-        HandoffJob.Key(handoff, run, $"part-{number}.{FileNames.Extension(plan.Kind)}");
+        HandoffJob.Key(handoff, run, $"part-{number}.{Chunks.Extension(plan.Kind)}");
 
     /// <summary>What the others had done, and what is done now.</summary>
     private sealed class Sum(int before, IProgress<int> progress) : IProgress<int>
