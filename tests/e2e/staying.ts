@@ -39,10 +39,7 @@ export async function visit(page: Page, url: string) {
     await page.goto(url)
     return
   }
-  if (new URL(page.url()).pathname !== NOTHING) {
-    await goWithin(page, NOTHING)
-    await page.getByRole('heading', { name: 'Nothing is at this address.' }).waitFor()
-  }
+  await goNowhere(page)
   await goWithin(page, to.pathname + to.search)
 }
 
@@ -54,6 +51,12 @@ const goWithin = (page: Page, path: string) =>
     dispatchEvent(new PopStateEvent('popstate'))
   }, path)
 
+/** Goes where nothing is, so that what was seen is gone. */
+async function goNowhere(page: Page) {
+  await goWithin(page, NOTHING)
+  await page.getByRole('heading', { name: 'Nothing is at this address.' }).waitFor()
+}
+
 /** What a test leaves on a page is gone before the next: what is open, what is kept, where the pointer rests. */
 async function leave(page: Page) {
   page.removeAllListeners()
@@ -61,8 +64,7 @@ async function leave(page: Page) {
   await page.setViewportSize({ width: 1280, height: 800 })
   await page.mouse.move(0, 0)
   if (page.url() === 'about:blank') return
-  await goWithin(page, NOTHING)
-  await page.getByRole('heading', { name: 'Nothing is at this address.' }).waitFor()
+  await goNowhere(page)
   await page.evaluate(() => {
     localStorage.clear()
     sessionStorage.clear()

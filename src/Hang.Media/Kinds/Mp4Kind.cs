@@ -36,8 +36,7 @@ internal sealed class Mp4Kind : MediaKind
     private PacketCoding Coding(Delivery delivery)
     {
         var grid = HalfSecond(delivery.Rate);
-        var (scale, step) = MovFile.Clock(delivery.Rate);
-        string Text(uint number) => number.ToString(CultureInfo.InvariantCulture);
+        var scale = MovFile.Clock(delivery.Rate).Scale.ToString(CultureInfo.InvariantCulture);
         return new(
             "yuv420p",
             [
@@ -70,11 +69,11 @@ internal sealed class Mp4Kind : MediaKind
                 .. FfmpegArguments.SoundOutput(delivery.Sound, "aac", "-b:a", "256k"),
                 // Times in milliseconds are only on the way: in the file they are exact.
                 "-bsf:v",
-                $"setts=time_base=1/{Text(scale)}:ts=N*{Text(step)}:duration={Text(step)}",
+                MovFile.TimesByNumber(delivery.Rate),
                 "-video_track_timescale",
-                Text(scale),
+                scale,
                 "-movie_timescale",
-                Text(scale),
+                scale,
                 "-movflags",
                 "+faststart",
                 "-f",

@@ -68,7 +68,6 @@ internal sealed class WebmKind : MediaKind
                 ["ffconcat version 1.0", .. parts.Select(p => $"file 'file:{p.Replace("'", @"'\''", StringComparison.Ordinal)}'")],
                 cancel
             );
-            var (scale, step) = MovFile.Clock(delivery.Rate);
             await using var join = FfmpegProcess.Start(
                 "ffmpeg",
                 [
@@ -82,7 +81,7 @@ internal sealed class WebmKind : MediaKind
                     "copy",
                     // Parts are as long as whole milliseconds say; in the file each frame is where its number says.
                     "-bsf:v",
-                    string.Create(CultureInfo.InvariantCulture, $"setts=time_base=1/{scale}:ts=N*{step}:duration={step}"),
+                    MovFile.TimesByNumber(delivery.Rate),
                     .. delivery.Plan.HasAlpha ? (string[])["-metadata:s:v", "alpha_mode=1"] : [],
                     .. SoundCoding(delivery),
                     .. FfmpegArguments.Words(delivery.Card, true),

@@ -33,6 +33,15 @@ internal sealed class MovFile : IDisposable
         file.Write(U32((uint)delivery.FirstTimecode));
     }
 
+    /// <summary>ffmpeg's packets at the times that their numbers say by the <see cref="Clock"/>, whatever times they came with.</summary>
+    /// <param name="rate">Frames a second.</param>
+    /// <returns>A filter of packets.</returns>
+    public static string TimesByNumber(FrameRate rate)
+    {
+        var (scale, step) = Clock(rate);
+        return string.Create(CultureInfo.InvariantCulture, $"setts=time_base=1/{scale}:ts=N*{step}:duration={step}");
+    }
+
     /// <summary>Units of time in a second and in a frame: exact at every rate.</summary>
     public static (uint Scale, uint Step) Clock(FrameRate rate) =>
         rate.Denominator % 1001 == 0 ? ((uint)rate.Numerator, (uint)rate.Denominator) : ((uint)rate.Numerator * 1000, (uint)rate.Denominator * 1000);

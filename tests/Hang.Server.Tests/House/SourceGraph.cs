@@ -120,7 +120,6 @@ internal static class SourceGraph
         {
             QualifiedNameSyntax q => q.Left == name,
             MemberAccessExpressionSyntax m => m.Expression == name,
-            MemberBindingExpressionSyntax => false,
             _ => name.FirstAncestorOrSelf<UsingDirectiveSyntax>() is not null,
         };
 
