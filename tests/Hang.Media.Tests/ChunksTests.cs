@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
@@ -8,6 +9,7 @@ using Hang.Media.Proofs;
 using Hang.Media.Rendering;
 using Hang.Paint.Pictures;
 using Hang.Paint.Shaping;
+using Hang.Scene.Json;
 using Hang.Scene.Time;
 using Hang.Tests.Shared;
 
@@ -58,6 +60,8 @@ public sealed class ChunksTests
     [InlineData(FileKind.Mp4, "60000/1001")]
     [InlineData(FileKind.Ffv1, "25")]
     [InlineData(FileKind.Webm, "30000/1001")]
+    [InlineData(FileKind.Prores, "24000/1001")]
+    [InlineData(FileKind.ProresHq, "50")]
     public async Task PartsAreJoinedIntoTheFileThatWouldHaveBeenMade(FileKind kind, string rate)
     {
         var folder = Directory.CreateTempSubdirectory("hang-test-").FullName;
@@ -71,18 +75,32 @@ public sealed class ChunksTests
             var plan = HandoffPlan.Whole(graphic, kind, FileKinds.Of(kind).Alpha == AlphaRoom.None ? new(BackingKind.Key, "#00B140") : Backing.None);
             int[] lengths = [group, group, plan.Frames - 2 * group];
             var parts = new List<string>();
+            var proofs = new List<PartProof>();
             for (var i = 0; i < lengths.Length; i++)
             {
                 var path = Path.Combine(folder, $"part-{i}.{Chunks.Extension(kind)}");
                 await Renderer.RenderAsync(evaluator, Chunks.Part(plan, lengths[..i].Sum(), lengths[i]), pictures, path, "a", asPart: true);
                 parts.Add(path);
+                var told = await Prover.ProvePartAsync(evaluator, plan, lengths[..i].Sum(), lengths[i], pictures, path);
+                // As it goes from one worker to another.
+                proofs.Add(JsonSerializer.Deserialize<PartProof>(JsonSerializer.Serialize(told, ReportJson.Options), ReportJson.Options)!);
             }
             Delivery Into(string name) =>
                 Delivery.Of(graphic, plan, NameCard.Of(graphic, plan, graphic.Name), Path.Combine(folder, $"{name}.{FileNames.Extension(kind)}"), "a");
             await Chunks.JoinAsync(Into("joined"), parts, default);
-            var proof = (await Prover.ProveAsync(evaluator, plan, pictures, Into("joined").Path)).Proof;
-            Assert.True(proof.Holds, proof.Verdict.ToString());
+            var whole = await Prover.ProveAsync(evaluator, plan, pictures, Into("joined").Path);
+            Assert.True(whole.Proof.Holds, whole.Proof.Verdict.ToString());
+            // What the parts were compared with tells of the whole, pictures and all; in another order they are not its own.
+            var joined = await Prover.ProveJoinedAsync(evaluator, plan, Into("joined").Path, proofs);
+            Assert.Equal(JsonSerializer.Serialize(whole.Proof, ReportJson.Options), JsonSerializer.Serialize(joined?.Proof, ReportJson.Options));
+            Assert.Equal(whole.Strip, joined!.Strip);
+            Assert.Null(await Prover.ProveJoinedAsync(evaluator, plan, Into("joined").Path, [proofs[1], proofs[0], proofs[2]]));
 
+            if (MediaKinds.Of(kind) is MovieKind)
+            {
+                // How movies of our own are heard is held by HeardTests.
+                return;
+            }
             var wave = Path.Combine(folder, "tone.wav");
             await Film.AskAsync("ffmpeg", "-v", "error", "-f", "lavfi", "-i", "sine=frequency=440:sample_rate=48000:duration=2", wave);
             await Chunks.JoinAsync(Into("heard") with { Sound = new(wave, 96000) }, parts, default);
@@ -96,6 +114,44 @@ public sealed class ChunksTests
                 Assert.Contains("1", alpha, StringComparison.Ordinal);
             }
             Assert.Contains(kind == FileKind.Webm ? "audio,-0.007000" : "audio,0.000000", streams, StringComparison.Ordinal);
+        }
+        finally
+        {
+            Directory.Delete(folder, true);
+        }
+    }
+
+    /// <summary>A part that holds something else is found, at its place in the file.</summary>
+    [Theory]
+    [InlineData(FileKind.Png)]
+    [InlineData(FileKind.PngMovie)]
+    public async Task APartThatIsNotWhatWasMeantIsFoundInTheWhole(FileKind kind)
+    {
+        var folder = Directory.CreateTempSubdirectory("hang-test-").FullName;
+        using var pictures = new PictureShelf(_ => null);
+        try
+        {
+            var evaluator = Film.Of();
+            var plan = HandoffPlan.Whole(evaluator.Graphic, kind, Backing.None);
+            var parts = new List<string>();
+            var proofs = new List<PartProof>();
+            foreach (var (first, frames, late) in new[] { (0, 3, 0), (3, 4, 1), (7, plan.Frames - 7, 0) })
+            {
+                var path = Path.Combine(folder, $"part-{first}.{Chunks.Extension(kind)}");
+                await Renderer.RenderAsync(evaluator, Chunks.Part(plan, first + late, frames), pictures, path, "a", asPart: true);
+                parts.Add(path);
+                proofs.Add(await Prover.ProvePartAsync(evaluator, plan, first, frames, pictures, path));
+            }
+            var into = Path.Combine(folder, $"a.{FileNames.Extension(kind)}");
+            await Chunks.JoinAsync(Delivery.Of(evaluator.Graphic, plan, NameCard.Of(evaluator.Graphic, plan, "Film"), into, "a"), parts, default);
+            var joined = await Prover.ProveJoinedAsync(evaluator, plan, into, proofs);
+            Assert.NotEmpty(joined!.Proof.Differing);
+            Assert.All(joined.Proof.Differing, f => Assert.InRange(f, 3, 6));
+            Assert.Equal(joined.Proof.Differing.Take(Proof.MostShown), joined.SideBySide.Keys);
+            var second = Path.Combine(folder, $"b.{FileNames.Extension(kind)}");
+            // And a file that loses one on the way is not proved by its parts.
+            await Chunks.JoinAsync(Delivery.Of(evaluator.Graphic, plan, NameCard.Of(evaluator.Graphic, plan, "Film"), second, "a"), parts[..2], default);
+            Assert.Null(await Prover.ProveJoinedAsync(evaluator, plan, second, proofs));
         }
         finally
         {

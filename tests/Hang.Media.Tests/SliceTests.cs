@@ -163,9 +163,9 @@ public sealed class SliceTests : IDisposable
     private async Task<FrameError[]> CompareBothAsync(Core.Evaluation.Evaluator evaluator, HandoffPlan plan, string path)
     {
         var delivery = Delivery.Of(evaluator.Graphic, plan, NameCard.Of(evaluator.Graphic, plan, "Film"), path, "a");
-        var (kind, tolerance) = (MediaKinds.Of(FileKind.Prores), ProofTolerance.For(FileKind.Prores));
-        var slices = (await Proofs.Prover.BySlicesAsync(evaluator, plan, delivery, pictures, kind, tolerance, null, default))!.Value;
-        var frames = await Proofs.Prover.ByFramesAsync(evaluator, plan, delivery, pictures, kind, tolerance, null, default);
+        var comparison = new Proofs.FileComparison(evaluator, plan, delivery, pictures, new HashSet<int>(), null);
+        var slices = (await comparison.BySlicesAsync(default))!.Value;
+        var frames = await comparison.ByFramesAsync(default);
         Assert.Equal(frames.Found, slices.Found);
         var (a, b) = (slices.Compared.SelectMany(c => c.Errors).ToArray(), frames.Compared.SelectMany(c => c.Errors).ToArray());
         Assert.Equal(b.Length, a.Length);

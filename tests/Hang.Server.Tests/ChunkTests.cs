@@ -2,6 +2,8 @@ using System.Diagnostics.Metrics;
 using System.Net.Http.Json;
 using System.Security.Cryptography;
 using System.Text.Json;
+using Hang.Core.Handoff;
+using Hang.Scene.Json;
 using Hang.Server.StandIns;
 using Hang.Store.Handoffs;
 using Hang.Tests.Shared;
@@ -29,10 +31,13 @@ public sealed class ChunkTests : IDisposable
 
     /// <summary>The file of two workers is the file of one, byte for byte but for the time that it says it was asked for.</summary>
     [Theory]
-    [InlineData("prores")]
-    [InlineData("png")]
-    public async Task TwoWorkersMakeTheFileThatOneMakes(string kind)
+    [InlineData("prores", true)]
+    [InlineData("png", true)]
+    // What its encoder makes of a frame depends on all before it.
+    [InlineData("mp4", false)]
+    public async Task TwoWorkersMakeTheFileThatOneMakes(string kind, bool isSame)
     {
+        using var listener = Proofs(out var proofs);
         var http = Start().CreateClient();
         var alone = await Done(http, await Ask(http, kind));
         Assert.Equal(0, await Parts(alone));
@@ -41,8 +46,37 @@ public sealed class ChunkTests : IDisposable
         var together = await Done(http, await Ask(http, kind));
         Assert.InRange(await Parts(together), 2, 64);
         Assert.True(together.GetProperty("holds").GetBoolean(), together.ToString());
-        Assert.Equal(await Frames(http, alone), await Frames(http, together));
+        // Each part was proved by whoever rendered it.
+        Assert.Contains("parts", proofs);
+        if (isSame)
+        {
+            Assert.Equal(await Frames(http, alone), await Frames(http, together));
+            var (one, two) = (await Proof(http, alone), await Proof(http, together));
+            Assert.Equal(one.GetProperty("facts").ToString(), two.GetProperty("facts").ToString());
+            Assert.Equal(one.GetProperty("frames").ToString(), two.GetProperty("frames").ToString());
+        }
     }
+
+    /// <summary>What was decoded for each proof from now on, in all servers of this process.</summary>
+    private static MeterListener Proofs(out System.Collections.Concurrent.ConcurrentBag<object?> by)
+    {
+        var seen = by = [];
+        var listener = new MeterListener { InstrumentPublished = (i, l) => l.EnableMeasurementEvents(i) };
+        listener.SetMeasurementEventCallback<long>(
+            (instrument, _, tags, _) =>
+            {
+                if (instrument.Name == "hang.proofs")
+                {
+                    seen.Add(tags[0].Value);
+                }
+            }
+        );
+        listener.Start();
+        return listener;
+    }
+
+    private static Task<JsonElement> Proof(HttpClient http, JsonElement view) =>
+        http.GetFromJsonAsync<JsonElement>($"/api/handoffs/{view.GetProperty("id").GetGuid()}/proof");
 
     /// <summary>Two machines with folders of their own, and a store between them that speaks S3.</summary>
     [Fact]
@@ -52,10 +86,12 @@ public sealed class ChunkTests : IDisposable
         var http = Start(s3: s3.Address, folder: "one").CreateClient();
         Start(s3: s3.Address, folder: "two");
         await Workers(2);
+        using var listener = Proofs(out var proofs);
         // Not every frame of it stands by itself.
         var done = await Done(http, await Ask(http, "webm"));
         Assert.True(done.GetProperty("holds").GetBoolean(), done.ToString());
         Assert.InRange(await Parts(done), 2, 64);
+        Assert.Contains("parts", proofs);
         var file = s3.Objects.Keys.Single(k => k.EndsWith(done.GetProperty("fileName").GetString()!, StringComparison.Ordinal));
         Assert.Equal(s3.Objects[file], (await http.GetByteArrayAsync($"/api/handoffs/{done.GetProperty("id").GetGuid()}/file")).LongLength);
         // The parts are gone when they are joined.
@@ -286,12 +322,12 @@ public sealed class ChunkTests : IDisposable
         var order = new
         {
             kinds = new[] { kind },
-            backing = new { kind = "none" },
+            backing = kind == "mp4" ? new Backing(BackingKind.Key, "#00B140") : Backing.None,
             scales = new[] { 0.5 },
             pattern = "same_{version}",
             firstNumber = 1,
         };
-        var answer = await http.PostAsJsonAsync("/api/handoffs", new { graphics = new[] { graphic }, order });
+        var answer = await http.PostAsJsonAsync("/api/handoffs", new { graphics = new[] { graphic }, order }, ReportJson.Options);
         return (await answer.Content.ReadFromJsonAsync<Guid[]>())![0];
     }
 

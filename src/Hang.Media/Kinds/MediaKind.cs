@@ -33,6 +33,11 @@ internal abstract class MediaKind
     public virtual Task JoinAsync(Delivery delivery, IReadOnlyList<string> parts, CancellationToken cancel) =>
         throw new NotSupportedException($"{delivery.Plan.Kind} is not joined from parts.");
 
+    /// <summary>The coded frames of a finished file, or of a part that can be joined with others.</summary>
+    /// <returns>Null where they cannot be told, or do not each lie where their number says.</returns>
+    /// <exception cref="Scene.ProblemException">The file cannot be read.</exception>
+    public virtual Task<CodedFrames?> CodedAsync(Delivery delivery, CancellationToken cancel) => PacketHashes.ReadAsync(delivery.Path, delivery.Rate, cancel);
+
     /// <summary>The frames of a finished file in order, equal neighbours counted instead of repeated.</summary>
     public abstract IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel);
 
@@ -63,6 +68,7 @@ internal abstract class MediaKind
         List<ProofFact> facts =
         [
             ProofFact.Of($"frame rate", $"{rate}", $"{(IsSame(delivery.Rate, probe.Rate) ? rate : probe.Rate)}"),
+            TimesFact(delivery.Rate, probe),
             ProofFact.Of($"size", $"{delivery.Width} x {delivery.Height}", $"{probe.Width} x {probe.Height}"),
             ProofFact.Of($"codec", $"{codec}", $"{probe.Codec} {probe.Tag}"),
             ProofFact.Of($"alpha plane", hasAlpha ? (Sentence)$"yes" : $"no", probe.HasAlpha ? (Sentence)$"yes" : $"no"),
@@ -73,6 +79,12 @@ internal abstract class MediaKind
         }
         return facts;
     }
+
+    /// <summary>Whether each frame is shown when its number says, and not only as many of them a second as the file says of itself.</summary>
+    private static ProofFact TimesFact(FrameRate rate, FileProbe probe) =>
+        probe.FirstAstray(rate) is { } i
+            ? new($"time of frame {i + 1}", $"{i / rate.PerSecond:0.000} s", $"{probe.Times[i]:0.000} s", false)
+            : new($"times of frames", $"by their numbers", $"by their numbers", true);
 
     /// <summary>
     /// True when a rate that ffprobe reads is one: Matroska has a frame's length in whole nanoseconds only, of which it makes 19001/317 for 60000/1001.

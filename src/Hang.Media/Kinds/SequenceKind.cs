@@ -1,4 +1,6 @@
+using System.Collections.Immutable;
 using System.IO.Compression;
+using System.Security.Cryptography;
 using Hang.Media.Frames;
 using Hang.Media.Stills;
 using Hang.Scene.Time;
@@ -9,6 +11,23 @@ namespace Hang.Media.Kinds;
 internal abstract class SequenceKind : MediaKind
 {
     public override int Group(FrameRate rate) => 1;
+
+    /// <summary>The stills of a zip, by their names and bytes.</summary>
+    public override async Task<CodedFrames?> CodedAsync(Delivery delivery, CancellationToken cancel)
+    {
+        if (!delivery.IsZip)
+        {
+            return null;
+        }
+        await using var zip = await ZipFile.OpenReadAsync(delivery.Path, cancel);
+        var hashes = ImmutableArray.CreateBuilder<string>();
+        foreach (var entry in zip.Entries.Where(e => !e.Name.Equals(StillsWriter.SoundName(delivery.Stem), StringComparison.Ordinal)))
+        {
+            await using var still = await entry.OpenAsync(cancel);
+            hashes.Add($"{entry.FullName} {Convert.ToHexString(await SHA256.HashDataAsync(still, cancel))}");
+        }
+        return new("", hashes.ToImmutable());
+    }
 
     public override async Task JoinAsync(Delivery delivery, IReadOnlyList<string> parts, CancellationToken cancel)
     {

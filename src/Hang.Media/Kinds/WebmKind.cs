@@ -61,6 +61,7 @@ internal sealed class WebmKind : MediaKind
     public override async Task JoinAsync(Delivery delivery, IReadOnlyList<string> parts, CancellationToken cancel)
     {
         var list = delivery.Path + ".parts";
+        var (scale, step) = MovFile.Clock(delivery.Rate);
         try
         {
             await File.WriteAllLinesAsync(
@@ -79,9 +80,10 @@ internal sealed class WebmKind : MediaKind
                     .. FfmpegArguments.SoundInput(delivery.Sound),
                     "-c:v",
                     "copy",
-                    // Parts are as long as whole milliseconds say; in the file each frame is where its number says.
+                    // Parts are as long as whole milliseconds say; in the file each frame is where its number says. What writes Matroska counts
+                    // milliseconds, whatever base the filter names.
                     "-bsf:v",
-                    MovFile.TimesByNumber(delivery.Rate),
+                    string.Create(CultureInfo.InvariantCulture, $"setts=ts=round(N*1000*{step}/{scale})"),
                     .. delivery.Plan.HasAlpha ? (string[])["-metadata:s:v", "alpha_mode=1"] : [],
                     .. SoundCoding(delivery),
                     .. FfmpegArguments.Words(delivery.Card, true),

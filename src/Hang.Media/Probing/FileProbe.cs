@@ -3,6 +3,7 @@ using System.Globalization;
 using System.Text.Json;
 using Hang.Media.Processes;
 using Hang.Scene;
+using Hang.Scene.Time;
 
 namespace Hang.Media.Probing;
 
@@ -30,6 +31,25 @@ public sealed record FileProbe(
 
     /// <summary>Where the samples of that stream lie, in order.</summary>
     internal ImmutableArray<SamplePlace> Places { get; private init; } = [];
+
+    /// <summary>When each frame of that stream is shown, in seconds, in order; not a number where the file does not say.</summary>
+    public ImmutableArray<double> Times { get; private init; } = [];
+
+    /// <summary>Matroska has times in whole milliseconds as its writers use it (RFC 9559, section 11.1).</summary>
+    private const double Slack = 0.001;
+
+    /// <summary>Place of the first frame that is not shown when its number says; null where all are.</summary>
+    public int? FirstAstray(FrameRate rate)
+    {
+        for (var i = 0; i < Times.Length; i++)
+        {
+            if (!(Math.Abs(Times[i] - i / rate.PerSecond) <= Slack))
+            {
+                return i;
+            }
+        }
+        return null;
+    }
 
     /// <exception cref="ProblemException">The file cannot be read as video.</exception>
     public static async Task<FileProbe> ReadAsync(string path, CancellationToken cancel = default)
@@ -59,7 +79,7 @@ public sealed record FileProbe(
                 "v:0",
                 "-count_packets",
                 "-show_entries",
-                "stream:packet=pos,size",
+                "stream:packet=pos,size,pts_time",
                 "-of",
                 "json",
                 .. FfmpegProcess.Reading(path, MediaReader.Of(path)),
@@ -74,6 +94,7 @@ public sealed record FileProbe(
         var s = streams[0];
         string Text(string name) => s.TryGetProperty(name, out var v) ? v.ToString() : "unknown";
         int Number(string name) => int.TryParse(Text(name), NumberStyles.Integer, CultureInfo.InvariantCulture, out var n) ? n : 0;
+        JsonElement[] packets = json.RootElement.TryGetProperty("packets", out var all) ? [.. all.EnumerateArray()] : [];
         return new(
             Text("codec_name"),
             Text("codec_tag_string"),
@@ -88,11 +109,16 @@ public sealed record FileProbe(
             Text("color_range")
         )
         {
-            Places = json.RootElement.TryGetProperty("packets", out var packets)
-                ? [.. packets.EnumerateArray().Select(SamplePlace.Of).OfType<SamplePlace>()]
-                : [],
+            Places = [.. packets.Select(SamplePlace.Of).OfType<SamplePlace>()],
+            // They may be stored in another order.
+            Times = [.. packets.Select(TimeOf).Order()],
         };
     }
+
+    private static double TimeOf(JsonElement packet) =>
+        packet.TryGetProperty("pts_time", out var value) && double.TryParse(value.GetString(), NumberStyles.Float, CultureInfo.InvariantCulture, out var time)
+            ? time
+            : double.NaN;
 
     /// <summary>True when the pixel format has an alpha plane.</summary>
     public bool HasAlpha => PixelFormat.StartsWith("yuva", StringComparison.Ordinal) || PixelFormat is "rgba" or "argb" or "bgra" or "gbrap";

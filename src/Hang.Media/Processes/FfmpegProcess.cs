@@ -79,9 +79,10 @@ public sealed class FfmpegProcess : IAsyncDisposable
     }
 
     /// <summary>Runs a program to its end and returns what it printed.</summary>
-    public static async Task<byte[]> RunAsync(string program, IEnumerable<string> arguments, CancellationToken cancel)
+    /// <param name="isLong">True for one that goes through all of a file, which may be as long as the longest handoff.</param>
+    public static async Task<byte[]> RunAsync(string program, IEnumerable<string> arguments, CancellationToken cancel, bool isLong = false)
     {
-        await using var ffmpeg = Start(program, arguments, LongestAnswer);
+        await using var ffmpeg = Start(program, arguments, isLong ? Longest : LongestAnswer);
         await using var killed = ffmpeg.KilledBy(cancel);
         await ffmpeg.Input.DisposeAsync();
         using var output = new MemoryStream();

@@ -11,7 +11,7 @@ namespace Hang.Media.Proofs;
 
 /// <summary>What came of comparing one decoded frame with the painted one.</summary>
 /// <param name="Errors">One for each time the frame is shown.</param>
-/// <param name="Strip">The frame as RGBA, for each time that it is wanted for the strip.</param>
+/// <param name="Strip">PNG: the frame, small, over light and dark, for each time that it is wanted for the strip.</param>
 /// <param name="Side">PNG: both side by side, where they differ.</param>
 internal sealed record Compared(ImmutableArray<FrameError> Errors, double Least, double Greatest, ImmutableArray<byte[]> Strip, byte[]? Side)
 {
@@ -26,20 +26,23 @@ internal sealed record Compared(ImmutableArray<FrameError> Errors, double Least,
 }
 
 /// <summary>Compares decoded frames with painted ones, on all cores. What comes of it does not depend on how many there are.</summary>
-internal sealed class Comparison(HandoffPlan plan, int width, int height, PictureShelf pictures, MediaKind kind, ProofTolerance tolerance) : IAsyncDisposable
+/// <param name="stripAt">Places in the file of the frames that the strip shows.</param>
+internal sealed class Comparison(
+    HandoffPlan plan,
+    int width,
+    int height,
+    PictureShelf pictures,
+    MediaKind kind,
+    ProofTolerance tolerance,
+    IReadOnlySet<int> stripAt
+) : IAsyncDisposable
 {
-    private const int StripFrames = 6;
     private static readonly int Workers = Environment.ProcessorCount;
-    private readonly HashSet<int> stripAt = StripAt(plan);
     private readonly SemaphoreSlim room = new(Workers);
     private readonly ConcurrentBag<PaintedFrame> free = [];
     private readonly ConcurrentBag<PaintedFrame> made = [];
     private readonly List<Task<Compared>> tasks = [];
     private int sides;
-
-    /// <summary>Places in the file of the frames that the strip shows.</summary>
-    public static HashSet<int> StripAt(HandoffPlan plan) =>
-        [.. Enumerable.Range(0, Math.Min(StripFrames, plan.Frames)).Select(i => (int)((i + 0.5) * plan.Frames / Math.Min(StripFrames, plan.Frames)))];
 
     /// <summary>Begins a comparison, when there is room for one more.</summary>
     /// <param name="first">Place in the file, from 0.</param>
@@ -96,9 +99,10 @@ internal sealed class Comparison(HandoffPlan plan, int width, int height, Pictur
         var side = isShown ? ProofPictures.SideBySide(meant.Pixels.ToArray(), frame.ToRgba(), width, height) : null;
         // One picture, however often it is shown.
         var shown = places.Any(stripAt.Contains) ? frame.ToRgba() : null;
-        var strip = places.Where(stripAt.Contains).Select(_ => shown!).ToImmutableArray();
-        var rim = strip.IsEmpty || !plan.HasAlpha ? null : RimError.Of(meant.Pixels, strip[0], width, plan.FrameAt(first), plan.Premultiplied);
-        var picture = rim is { Error: >= 1 } ? ProofPictures.Rim(meant.Pixels.ToArray(), strip[0], width, height, rim, plan.Premultiplied) : null;
+        var cell = shown is null ? null : ProofPictures.OverLightAndDark(shown, width, height);
+        var strip = places.Where(stripAt.Contains).Select(_ => cell!).ToImmutableArray();
+        var rim = shown is null || !plan.HasAlpha ? null : RimError.Of(meant.Pixels, shown, width, plan.FrameAt(first), plan.Premultiplied);
+        var picture = rim is { Error: >= 1 } ? ProofPictures.Rim(meant.Pixels.ToArray(), shown!, width, height, rim, plan.Premultiplied) : null;
         free.Add(meant);
         return new([.. places.Select(p => error with { Frame = plan.FrameAt(p) })], least, greatest, strip, side)
         {

@@ -14,33 +14,35 @@ internal static class ProofPictures
     private static readonly SKColor Light = new(0xF4, 0xF4, 0xF4);
     private static readonly SKColor Dark = new(0x16, 0x16, 0x16);
 
-    /// <summary>Frames from left to right, over light above and over dark below.</summary>
+    /// <summary>A frame of a strip, over light above and over dark below.</summary>
+    /// <param name="rgba">Straight alpha.</param>
+    public static byte[] OverLightAndDark(byte[] rgba, int width, int height)
+    {
+        var cell = Cell(width, height);
+        using var picture = Picture(rgba, width, height, SKAlphaType.Unpremul);
+        return Draw(new(cell.Width, 2 * cell.Height + Gap), canvas =>
+        {
+            for (var row = 0; row < 2; row++)
+            {
+                var place = SKRect.Create(0, row * (cell.Height + Gap), cell.Width, cell.Height);
+                Put(canvas, picture, new(0, 0, width, height), place, row == 0 ? Light : Dark);
+            }
+        });
+    }
+
+    /// <summary>Frames over light and dark, from left to right.</summary>
+    /// <param name="frames">As <see cref="OverLightAndDark"/> makes them.</param>
     public static byte[] Strip(IReadOnlyList<byte[]> frames, int width, int height)
     {
         var cell = Cell(width, height);
-        var size = new SKSizeI(frames.Count * (cell.Width + Gap) - Gap, 2 * cell.Height + Gap);
-        var pictures = frames.Distinct().ToDictionary(f => f, f => Picture(f, width, height, SKAlphaType.Unpremul));
-        try
+        return Draw(new(Math.Max(1, frames.Count * (cell.Width + Gap) - Gap), 2 * cell.Height + Gap), canvas =>
         {
-            return Draw(size, canvas =>
+            for (var i = 0; i < frames.Count; i++)
             {
-                for (var i = 0; i < frames.Count; i++)
-                {
-                    for (var row = 0; row < 2; row++)
-                    {
-                        var place = SKRect.Create(i * (cell.Width + Gap), row * (cell.Height + Gap), cell.Width, cell.Height);
-                        Put(canvas, pictures[frames[i]], new(0, 0, width, height), place, row == 0 ? Light : Dark);
-                    }
-                }
-            });
-        }
-        finally
-        {
-            foreach (var picture in pictures.Values)
-            {
-                picture.Dispose();
+                using var picture = SKImage.FromEncodedData(frames[i]);
+                canvas.DrawImage(picture, i * (cell.Width + Gap), 0, SKSamplingOptions.Default);
             }
-        }
+        });
     }
 
     /// <summary>What was meant on the left, what the file has on the right, over mid grey.</summary>

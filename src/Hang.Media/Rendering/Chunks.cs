@@ -12,16 +12,19 @@ namespace Hang.Media.Rendering;
 /// </summary>
 public static class Chunks
 {
-    // Fewer frames, or fewer pixels, are not worth an encoder of their own: 16 frames of 960 x 540.
-    private const int LeastDistinct = 16,
-        LeastPixels = LeastDistinct * 960 * 540,
+    // Fewer frames, or fewer pixels, are not worth an encoder of their own: those of 16 frames of 960 x 540.
+    private const int LeastDistinct = 8,
+        LeastPixels = 16 * 960 * 540,
         Most = 64,
-        ForEachWorker = 3;
+        Share = 2;
 
     /// <summary>While others wait that idle workers can take, only a part so many times as large is worth it.</summary>
     private const int WhileOthersWait = 8;
 
-    /// <summary>Frames of each part: about as many distinct ones in each, and no cut within equal neighbours where a cut may be anywhere.</summary>
+    /// <summary>
+    /// Frames of each part. Each has the share of what is left that lets all workers take one more after it: large ones first, and small ones last, so that
+    /// nobody waits long for whoever took the last. No cut is within equal neighbours where a cut may be anywhere.
+    /// </summary>
     /// <param name="workers">How many can help.</param>
     /// <param name="othersWait">Whether there are handoffs that nobody has taken yet.</param>
     /// <returns>One part where cutting does not pay, or the kind cannot be joined.</returns>
@@ -35,15 +38,27 @@ public static class Chunks
         var runs = FramePipeline.Runs(evaluator, plan).Select(r => r.Times).ToArray();
         var (width, height) = plan.Size(evaluator.Graphic);
         var least = Math.Max(LeastDistinct, LeastPixels / Math.Max(1L, (long)width * height)) * (othersWait ? WhileOthersWait : 1);
-        var parts = (int)Math.Clamp(Math.Min(runs.Length / least, workers * ForEachWorker), 1, Most);
-        var ends = Enumerable
-            .Range(1, parts - 1)
-            .Select(i => (runs[..(i * runs.Length / parts)].Sum() + group / 2) / group * group)
+        var ends = Cuts(runs.Length, (int)Math.Max(least, (runs.Length + Most - 1L) / Most), workers)
+            .Select(distinct => (runs[..distinct].Sum() + group / 2) / group * group)
             .Where(end => end > 0 && end < plan.Frames)
             .Distinct()
             .Append(plan.Frames)
             .ToArray();
         return [.. ends.Select((end, i) => end - (i == 0 ? 0 : ends[i - 1]))];
+    }
+
+    /// <summary>Where parts end but for the last, in distinct frames; none has fewer than a number of them.</summary>
+    private static IEnumerable<int> Cuts(int distinct, int least, int workers)
+    {
+        for (var at = 0; ; )
+        {
+            at += Math.Max(least, (distinct - at) / (Share * workers));
+            if (distinct - at < least)
+            {
+                yield break;
+            }
+            yield return at;
+        }
     }
 
     /// <summary>The plan of a part.</summary>

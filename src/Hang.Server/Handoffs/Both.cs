@@ -1,11 +1,11 @@
 namespace Hang.Server.Handoffs;
 
-/// <summary>Tells two of progress.</summary>
-internal sealed class Both(IProgress<int> one, IProgress<int> other) : IProgress<int>
+/// <summary>Tells two of progress, where there is another.</summary>
+internal sealed class Both(IProgress<int> one, IProgress<int>? other) : IProgress<int>
 {
     public void Report(int value)
     {
         one.Report(value);
-        other.Report(value);
+        other?.Report(value);
     }
 }

@@ -4,6 +4,7 @@ using Hang.Core.Documents;
 using Hang.Core.Evaluation;
 using Hang.Core.Handoff;
 using Hang.Media.Frames;
+using Hang.Media.Proofs;
 using Hang.Media.Rendering;
 using Hang.Media.Sounds;
 using Hang.Paint.Pictures;
@@ -17,7 +18,8 @@ using Hang.Store.Handoffs;
 namespace Hang.Server.Handoffs;
 
 /// <summary>
-/// Renders parts of handoffs: the worker that took a handoff cuts it, all that have nothing else to do help, and the first one joins the parts.
+/// Renders parts of handoffs, and compares each with what is painted: the worker that took a handoff cuts it, all that have nothing else to do help, and the
+/// first one joins the parts.
 /// </summary>
 public sealed class ChunkJob(
     ChunkStore chunks,
@@ -38,8 +40,9 @@ public sealed class ChunkJob(
     /// <summary>Renders a handoff in parts of these lengths.</summary>
     /// <param name="progress">Told how many frames are done in all parts.</param>
     /// <param name="quiet">How long a worker must not have been heard of to count as dead.</param>
+    /// <returns>What came of comparing each part; null where a worker of a version of before has told nothing of one.</returns>
     /// <exception cref="ProblemException">A part cannot be made.</exception>
-    public async Task RenderAsync(
+    public async Task<IReadOnlyList<PartProof>?> RenderAsync(
         HandoffRun run,
         Evaluator evaluator,
         HandoffPlan plan,
@@ -107,15 +110,23 @@ public sealed class ChunkJob(
             File.Delete(wave);
         }
         File.Move(half, path);
+        var proofs = new List<PartProof>();
         foreach (var key in keys)
         {
+            if (await files.FetchAsync(ProofKey(key), cancel))
+            {
+                await using var told = File.OpenRead(files.PathOf(ProofKey(key)));
+                proofs.Add((await JsonSerializer.DeserializeAsync<PartProof>(told, ReportJson.Options, cancel))!);
+            }
             await files.DeleteAsync(key, cancel);
+            await files.DeleteAsync(ProofKey(key), cancel);
         }
         // What workers left that were killed at a part.
         foreach (var left in Directory.GetFiles(Path.GetDirectoryName(path)!, "part-*"))
         {
             File.Delete(left);
         }
+        return proofs.Count == keys.Length ? proofs : null;
     }
 
     /// <summary>Helps with a part of whatever is under way. Returns false when there is none.</summary>
@@ -149,6 +160,7 @@ public sealed class ChunkJob(
         // Whoever has it taken from them must not write over the other's.
         var key = KeyOf(chunk.Handoff, chunk.Run, chunk.Number, plan);
         var mine = $"{files.PathOf(key)}.{chunk.Taken}.{Chunks.Extension(plan.Kind)}";
+        PartProof proof;
         try
         {
             await using (
@@ -159,20 +171,39 @@ public sealed class ChunkJob(
                     log
                 )
             )
-            using (var work = atWork.Begin(new(chunk.Handoff, name, HandoffState.Rendering, chunk.Number + 1, 0, chunk.Frames), true))
             {
-                await Renderer.RenderAsync(
-                    evaluator,
-                    Chunks.Part(plan, chunk.First, chunk.Frames),
-                    pictures,
-                    mine,
-                    Path.GetFileNameWithoutExtension(name),
-                    progress: new Both(notes, also is null ? work : new Both(work, also)),
-                    reuse: reuse,
-                    asPart: true,
-                    cancel: cancel.Token
-                );
+                var both = new Both(notes, also);
+                WorkView Doing(HandoffState step) => new(chunk.Handoff, name, step, chunk.Number + 1, 0, chunk.Frames);
+                using (var work = atWork.Begin(Doing(HandoffState.Rendering), true))
+                {
+                    await Renderer.RenderAsync(
+                        evaluator,
+                        Chunks.Part(plan, chunk.First, chunk.Frames),
+                        pictures,
+                        mine,
+                        Path.GetFileNameWithoutExtension(name),
+                        progress: new Both(work, new Half(0, both)),
+                        reuse: reuse,
+                        asPart: true,
+                        cancel: cancel.Token
+                    );
+                }
+                using (var work = atWork.Begin(Doing(HandoffState.Proving), false))
+                {
+                    proof = await Prover.ProvePartAsync(
+                        evaluator,
+                        plan,
+                        chunk.First,
+                        chunk.Frames,
+                        pictures,
+                        mine,
+                        new Both(work, new Half(chunk.Frames, both)),
+                        reuse,
+                        cancel.Token
+                    );
+                }
             }
+            await files.SaveAsync(ProofKey(key), JsonSerializer.SerializeToUtf8Bytes(proof, ReportJson.Options));
             File.Move(mine, files.PathOf(key), true);
             await files.PublishAsync(key, stopping);
             await Patient(() => chunks.EndAsync(chunk, "done"), stopping);
@@ -197,6 +228,15 @@ public sealed class ChunkJob(
 
     private static string KeyOf(Guid handoff, int run, int number, HandoffPlan plan) =>
         HandoffJob.Key(handoff, run, $"part-{number}.{Chunks.Extension(plan.Kind)}");
+
+    private static string ProofKey(string part) => part + ".proof";
+
+    /// <summary>Rendering is one half of what is done, comparing the other.</summary>
+    /// <param name="before">Frames that were rendered before.</param>
+    private sealed class Half(int before, IProgress<int> progress) : IProgress<int>
+    {
+        public void Report(int value) => progress.Report((before + value) / 2);
+    }
 
     /// <summary>What the others had done, and what is done now.</summary>
     private sealed class Sum(int before, IProgress<int> progress) : IProgress<int>

@@ -98,32 +98,45 @@ public sealed class HandoffJob(
             var othersWait = workers > 1 && await Patient(() => store.SomeWaitAsync(cancel.Token), cancel.Token);
             var lengths = Chunks.Lengths(evaluator, plan, workers, othersWait);
             var isCut = lengths.Length > 1;
+            IReadOnlyList<PartProof>? parts = null;
             await using (var notes = Notes(HandoffState.Rendering))
             using (var work = Begin(row, HandoffState.Rendering, !isCut))
             {
-                await (
-                    isCut
-                        ? chunks.RenderAsync(run, evaluator, plan, card, path, lengths, new Both(notes, work), quiet, cancel.Token)
-                        : Renderer.RenderAsync(
-                            evaluator,
-                            plan,
-                            pictures,
-                            path,
-                            Path.GetFileNameWithoutExtension(row.FileName),
-                            progress: new Both(notes, work),
-                            card: card,
-                            sounds: sounds,
-                            reuse: reuse,
-                            cancel: cancel.Token
-                        )
-                );
+                if (isCut)
+                {
+                    parts = await chunks.RenderAsync(run, evaluator, plan, card, path, lengths, new Both(notes, work), quiet, cancel.Token);
+                }
+                else
+                {
+                    await Renderer.RenderAsync(
+                        evaluator,
+                        plan,
+                        pictures,
+                        path,
+                        Path.GetFileNameWithoutExtension(row.FileName),
+                        progress: new Both(notes, work),
+                        card: card,
+                        sounds: sounds,
+                        reuse: reuse,
+                        cancel: cancel.Token
+                    );
+                }
             }
             Telemetry.RenderRate.Record(plan.Frames / Math.Max(1e-3, Stopwatch.GetElapsedTime(begun).TotalSeconds));
-            ProofResult result;
+            ProofResult? result = null;
             await using (var notes = Notes(HandoffState.Proving))
             using (var work = Begin(row, HandoffState.Proving, false))
             {
-                result = await Prover.ProveAsync(evaluator, plan, pictures, path, new Both(notes, work), sounds, reuse, cancel.Token);
+                if (parts is not null)
+                {
+                    result = await Prover.ProveJoinedAsync(evaluator, plan, path, parts, sounds, cancel.Token);
+                    if (result is null)
+                    {
+                        log.LogWarning("Handoff {Handoff}: the file's frames are not those of its parts as they are, so it is decoded as a whole.", id);
+                    }
+                }
+                Telemetry.Proofs.Add(1, KeyValuePair.Create<string, object?>("by", result is null ? "file" : "parts"));
+                result ??= await Prover.ProveAsync(evaluator, plan, pictures, path, new Both(notes, work), sounds, reuse, cancel.Token);
             }
             await files.SaveAsync(Key(id, run.Number, "strip.png"), result.Strip);
             if (result.Rim is { } rim)

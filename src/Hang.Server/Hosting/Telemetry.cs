@@ -22,10 +22,13 @@ internal static class Telemetry
 
     /// <summary>Frames a second of a render that is done.</summary>
     public static Histogram<double> RenderRate { get; } =
-        Meter.CreateHistogram<double>("hang.render.rate", "{frame}/s", "Frames a second of a handoff's render.");
+        Meter.CreateHistogram<double>("hang.render.rate", "{frame}/s", "Frames a second of a handoff's render; of one in parts, with their proofs.");
 
     /// <summary>Frames that this process has rendered, told while it does.</summary>
     public static Counter<long> Frames { get; } = Meter.CreateCounter<long>("hang.frames", "{frame}", "Frames of files that are rendered.");
+
+    /// <summary>Proofs made here, "by": the parts of a file, each by itself, or the file, decoded as a whole.</summary>
+    public static Counter<long> Proofs { get; } = Meter.CreateCounter<long>("hang.proofs", "{proof}", "Proofs, by what was decoded: parts or the file.");
 
     /// <summary>Handoffs that have ended here, by their "end": done, refused (by the proof), failed or cancelled.</summary>
     public static Counter<long> Ended { get; } = Meter.CreateCounter<long>("hang.handoffs.ended", "{handoff}", "Handoffs that have ended, by their end.");
