@@ -103,6 +103,57 @@ public sealed class FrameCheckTests
         Assert.Equal(0.5 * 0.498 / 1.502, watch.Spill, 2);
     }
 
+    /// <summary>Many pixels at once are entered as each by itself: whatever colour is in the picture is found again, edges included.</summary>
+    [Fact]
+    public void EveryColourOfAPictureIsEntered()
+    {
+        var random = new Random(1);
+        var (all, single) = (new KeyColourWatch(), new KeyColourWatch());
+        var pixels = new uint[40 * 30];
+        for (var i = 0; i < pixels.Length; i++)
+        {
+            var before = i > 0 && random.Next(3) == 0 ? pixels[i - 1] : (uint)random.NextInt64(1L << 24) | 0xFF000000;
+            pixels[i] = before;
+            single.See(new([before], 1, 1, i, 1, false));
+        }
+        all.See(new(pixels, 40, 30, 0, 1, false));
+        foreach (var pixel in pixels)
+        {
+            var colour = new Rgba((pixel & 0xFF) / 255.0, ((pixel >> 8) & 0xFF) / 255.0, ((pixel >> 16) & 0xFF) / 255.0);
+            Assert.InRange(all.Distance(colour).Distance, 0, 6);
+            Assert.Equal(single.Distance(colour), all.Distance(colour));
+        }
+    }
+
+    [Theory]
+    [InlineData(97, 61)]
+    [InlineData(48, 27)]
+    [InlineData(33, 9000)]
+    public void ACellIsTheMeanOfItsPixels(int width, int height)
+    {
+        var random = new Random(2);
+        var pixels = Enumerable.Range(0, width * height).Select(i => i / width % 5 == 0 ? 0 : (uint)random.NextInt64(1L << 32)).ToArray();
+        var thumb = Thumb.Of(pixels, width, height);
+        var sums = new double[Thumb.Cells * 5];
+        for (var i = 0; i < pixels.Length; i++)
+        {
+            var cell = i / width * Thumb.Down / height * Thumb.Across + i % width * Thumb.Across / width;
+            for (var c = 0; c < 4; c++)
+            {
+                sums[5 * cell + c] += (pixels[i] >> (8 * c)) & 0xFF;
+            }
+            sums[5 * cell + 4]++;
+        }
+        for (var cell = 0; cell < Thumb.Cells; cell++)
+        {
+            var n = Math.Max(1, sums[5 * cell + 4]);
+            var (r, g, b) = thumb.Over(cell, 0);
+            Assert.Equal(sums[5 * cell] / n, r, 0.01);
+            Assert.Equal(sums[5 * cell + 1] / n, g, 0.01);
+            Assert.Equal(sums[5 * cell + 2] / n, b, 0.01);
+        }
+    }
+
     private static void Show(IFrameWatcher watcher, int frame, int times, Func<int, uint> pixel)
     {
         var pixels = new uint[Width * Height];

@@ -20,12 +20,13 @@ public sealed class CoverWatch : IFrameWatcher
     private const uint Covered = 0xFF000000;
     private (int From, int To)? current,
         longest;
+    private Hole? nearest;
 
     /// <summary>The cover window; null where no frame covers all.</summary>
     public CoverWindow? Window => longest is var (from, to) ? new(from, to, (from + to + 1) / 2) : null;
 
-    /// <summary>The hole of the frame that has the fewest pixels uncovered; null while a window is found.</summary>
-    public Hole? Nearest { get; private set; }
+    /// <summary>The hole of the frame that has the fewest pixels uncovered; null when a window is found.</summary>
+    public Hole? Nearest => longest is null ? nearest : null;
 
     public void See(PaintedView view)
     {
@@ -38,10 +39,15 @@ public sealed class CoverWatch : IFrameWatcher
             return;
         }
         current = null;
-        var holes = Holes(view.Pixels);
-        if (Nearest is null || holes < Nearest.Pixels)
+        if (longest is not null)
         {
-            Nearest = new(view.Frame, first % view.Width, first / view.Width, holes);
+            // Nobody asks how near another frame comes.
+            return;
+        }
+        var holes = Holes(view.Pixels);
+        if (nearest is null || holes < nearest.Pixels)
+        {
+            nearest = new(view.Frame, first % view.Width, first / view.Width, holes);
         }
     }
 

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Runtime.Intrinsics;
 using Hang.Scene.Colour;
 
 namespace Hang.Core.Checks.Frames;
@@ -22,7 +23,19 @@ public sealed class KeyColourWatch : IFrameWatcher
 {
     private const int Bins = 64,
         Step = 4;
-    private const uint Seen = 8;
+    private const uint Seen = 8,
+        Opaque = 0xFF000000;
+
+    // Cb and Cr in whole numbers, so that one pixel and several at once fall into the same bins: from components of 0..255 to places, of so many bits of fraction.
+    private const int Bits = 20,
+        Middle = Bins / 2 << Bits;
+    private const double One = 1 << Bits;
+    private const int BlueR = (int)(-0.2126 / 1.8556 / Step * One),
+        BlueG = (int)(-0.7152 / 1.8556 / Step * One),
+        BlueB = (int)((1 - 0.0722) / 1.8556 / Step * One),
+        RedR = (int)((1 - 0.2126) / 1.5748 / Step * One),
+        RedG = (int)(-0.7152 / 1.5748 / Step * One),
+        RedB = (int)(-0.0722 / 1.5748 / Step * One);
     private static readonly ImmutableArray<Rgba> Candidates =
     [
         Rgba.Parse("#00B140"),
@@ -65,13 +78,29 @@ public sealed class KeyColourWatch : IFrameWatcher
     public void See(PaintedView view)
     {
         var (seen, mixed) = (0L, 0L);
-        for (var rest = view.Pixels; !rest.IsEmpty; )
+        var pixels = view.Pixels;
+        for (var i = 0; i < pixels.Length; )
         {
-            // Neighbours are often equal: the longest pieces are passed over at once.
-            var p = rest[0];
-            var run = rest.Length > 1 && rest[1] == p ? rest.IndexOfAnyExcept(p) : 1;
-            run = run < 0 ? rest.Length : run;
-            rest = rest[run..];
+            var p = pixels[i];
+            var run = 1;
+            if (i <= pixels.Length - Vector256<uint>.Count)
+            {
+                var some = Vector256.Create(pixels[i..]);
+                if (some == Vector256.Create(p))
+                {
+                    // Neighbours are often equal: the longest pieces are passed over at once.
+                    run = pixels[i..].IndexOfAnyExcept(p);
+                    run = run < 0 ? pixels.Length - i : run;
+                }
+                else if (Vector256.GreaterThanOrEqualAll(some, Vector256.Create(Opaque)))
+                {
+                    Enter(some);
+                    seen += 255L * Vector256<uint>.Count;
+                    i += Vector256<uint>.Count;
+                    continue;
+                }
+            }
+            i += run;
             var alpha = p >> 24;
             if (alpha < Seen)
             {
@@ -80,15 +109,41 @@ public sealed class KeyColourWatch : IFrameWatcher
             seen += (long)alpha * run;
             mixed += (long)(alpha * (255 - alpha)) * run;
             var (r, g, b) = (Straight(p & 0xFF, alpha), Straight((p >> 8) & 0xFF, alpha), Straight((p >> 16) & 0xFF, alpha));
-            var (cb, cr) = Chroma(r, g, b);
-            var bin = Math.Clamp((int)((cb + 128) / Step), 0, Bins - 1) * Bins + Math.Clamp((int)((cr + 128) / Step), 0, Bins - 1);
-            bins[bin] = bins[bin] == 0 ? r | (g << 8) | (b << 16) | 0xFF000000 : bins[bin];
+            Enter(
+                (Clamped(((int)r * BlueR + (int)g * BlueG + (int)b * BlueB + Middle) >> Bits) * Bins)
+                    + Clamped(((int)r * RedR + (int)g * RedG + (int)b * RedB + Middle) >> Bits),
+                r | (g << 8) | (b << 16) | Opaque
+            );
         }
         if (seen > most)
         {
             (most, Spill) = (seen, mixed / (255.0 * seen));
         }
     }
+
+    /// <summary>Enters some colours that let nothing through.</summary>
+    private void Enter(Vector256<uint> pixels)
+    {
+        var (byte0, low, high) = (Vector256.Create(0xFF), Vector256<int>.Zero, Vector256.Create(Bins - 1));
+        var (r, g, b) = (pixels.AsInt32() & byte0, (pixels >> 8).AsInt32() & byte0, (pixels >> 16).AsInt32() & byte0);
+        var cb = (r * BlueR + g * BlueG + b * BlueB + Vector256.Create(Middle)) >> Bits;
+        var cr = (r * RedR + g * RedG + b * RedB + Vector256.Create(Middle)) >> Bits;
+        var at = Vector256.Clamp(cb, low, high) * Bins + Vector256.Clamp(cr, low, high);
+        for (var i = 0; i < Vector256<uint>.Count; i++)
+        {
+            Enter(at[i], pixels[i]);
+        }
+    }
+
+    private void Enter(int bin, uint colour)
+    {
+        if (bins[bin] == 0)
+        {
+            bins[bin] = colour;
+        }
+    }
+
+    private static int Clamped(int bin) => Math.Clamp(bin, 0, Bins - 1);
 
     private static uint Straight(uint c, uint alpha) => Math.Min(255, (c * 255 + alpha / 2) / alpha);
 

@@ -1,3 +1,4 @@
+using System.Runtime.InteropServices;
 using System.Runtime.Intrinsics;
 
 namespace Hang.Core.Checks.Frames;
@@ -18,23 +19,33 @@ public sealed class Thumb
     {
         var thumb = new Thumb();
         var counts = new int[Cells];
+        // The components of some rows, added up one above the other.
+        var sums = new ushort[4 * width];
+        var (isEmpty, rows) = (true, 0);
         for (var y = 0; y < height; y++)
         {
             var row = pixels.Slice(y * width, width);
-            if (row.IndexOfAnyExcept(0u) < 0)
+            if (row.IndexOfAnyExcept(0u) >= 0)
             {
-                row = [];
+                Add(MemoryMarshal.AsBytes(row), sums);
+                isEmpty = false;
             }
-            var first = y * Down / height * Across;
-            for (var column = 0; column < Across; column++)
+            rows++;
+            var cells = y * Down / height;
+            if (rows == Most || y == height - 1 || (y + 1) * Down / height != cells)
             {
-                // The pixels x with x · Across / width, rounded down, equal to the column.
-                var (from, to) = ((column * width + Across - 1) / Across, ((column + 1) * width + Across - 1) / Across);
-                counts[first + column] += to - from;
-                if (!row.IsEmpty)
+                for (var column = 0; column < Across; column++)
                 {
-                    Add(row[from..to], thumb.values.AsSpan(4 * (first + column), 4));
+                    // The pixels x with x · Across / width, rounded down, equal to the column.
+                    var (from, to) = ((column * width + Across - 1) / Across, ((column + 1) * width + Across - 1) / Across);
+                    counts[cells * Across + column] += rows * (to - from);
+                    if (!isEmpty)
+                    {
+                        AddUp(sums.AsSpan(4 * from, 4 * (to - from)), thumb.values.AsSpan(4 * (cells * Across + column), 4));
+                    }
                 }
+                sums.AsSpan().Clear();
+                (isEmpty, rows) = (true, 0);
             }
         }
         for (var i = 0; i < thumb.values.Length; i++)
@@ -44,34 +55,41 @@ public sealed class Thumb
         return thumb;
     }
 
-    /// <summary>Adds up pixels, component by component.</summary>
-    private static void Add(ReadOnlySpan<uint> pixels, Span<float> sums)
+    /// <summary>Adds a row to others.</summary>
+    private static void Add(ReadOnlySpan<byte> row, Span<ushort> sums)
     {
-        var (sum, i) = (Vector128<uint>.Zero, 0);
-        // So few at a time that their sums have room in 16 bits.
-        while (pixels.Length - i >= 4)
+        var i = 0;
+        ref var from = ref MemoryMarshal.GetReference(row);
+        ref var to = ref MemoryMarshal.GetReference(sums);
+        for (; i <= row.Length - Vector256<byte>.Count; i += Vector256<byte>.Count)
         {
-            var part = Vector128<ushort>.Zero;
-            for (var end = Math.Min(pixels.Length - 3, i + 4 * Most); i < end; i += 4)
-            {
-                var bytes = Vector128.Create(pixels[i..]).AsByte();
-                part += Vector128.WidenLower(bytes) + Vector128.WidenUpper(bytes);
-            }
-            sum += Vector128.WidenLower(part) + Vector128.WidenUpper(part);
+            var bytes = Vector256.LoadUnsafe(ref from, (nuint)i);
+            var half = (nuint)(i + Vector256<ushort>.Count);
+            (Vector256.LoadUnsafe(ref to, (nuint)i) + Vector256.WidenLower(bytes)).StoreUnsafe(ref to, (nuint)i);
+            (Vector256.LoadUnsafe(ref to, half) + Vector256.WidenUpper(bytes)).StoreUnsafe(ref to, half);
         }
-        for (; i < pixels.Length; i++)
+        for (; i < row.Length; i++)
         {
-            var p = pixels[i];
-            sum += Vector128.Create(p & 0xFF, (p >> 8) & 0xFF, (p >> 16) & 0xFF, p >> 24);
-        }
-        for (var n = 0; n < 4; n++)
-        {
-            sums[n] += sum[n];
+            sums[i] += row[i];
         }
     }
 
-    /// <summary>Times that two bytes can be added to a number of 16 bits.</summary>
-    private const int Most = 128;
+    /// <summary>Adds up pixels, component by component.</summary>
+    private static void AddUp(ReadOnlySpan<ushort> pixels, Span<float> to)
+    {
+        uint r = 0,
+            g = 0,
+            b = 0,
+            a = 0;
+        for (var i = 0; i < pixels.Length; i += 4)
+        {
+            (r, g, b, a) = (r + pixels[i], g + pixels[i + 1], b + pixels[i + 2], a + pixels[i + 3]);
+        }
+        (to[0], to[1], to[2], to[3]) = (to[0] + r, to[1] + g, to[2] + b, to[3] + a);
+    }
+
+    /// <summary>Times that a byte can be added to a number of 16 bits.</summary>
+    private const int Most = 257;
 
     /// <summary>A cell over a wall of one grey, 0..255 each.</summary>
     /// <param name="wall">0 black, 255 white.</param>
