@@ -92,10 +92,10 @@ internal static class SampleReader
         }
     }
 
-    /// <summary>Decodes some frames of a file as wholes, each once for every time it is asked for.</summary>
+    /// <summary>Decodes some frames of a file as wholes, each once for every time it is asked for; whoever reads one after asking for the next holds it.</summary>
     /// <param name="places">Where its samples lie.</param>
     /// <param name="frames">Places in the file, rising.</param>
-    public static async IAsyncEnumerable<IDecodedFrame> DecodeAsync(
+    public static async IAsyncEnumerable<DecodedFrame> DecodeAsync(
         Delivery delivery,
         MovLook look,
         IReadOnlyList<SamplePlace> places,
@@ -121,6 +121,7 @@ internal static class SampleReader
                 {
                     yield return run.Frame;
                 }
+                run.Frame.LetGo();
             }
         }
         finally

@@ -47,9 +47,10 @@ internal sealed class Comparison(
     /// <summary>Begins a comparison, when there is room for one more.</summary>
     /// <param name="first">Place in the file, from 0.</param>
     /// <param name="times">How often both are shown in a row.</param>
-    public async Task AddAsync(SceneMoment scene, IDecodedFrame frame, int first, int times, CancellationToken cancel)
+    public async Task AddAsync(SceneMoment scene, DecodedFrame frame, int first, int times, CancellationToken cancel)
     {
         await room.WaitAsync(cancel);
+        frame.Hold();
         tasks.Add(
             Task.Run(
                 () =>
@@ -60,6 +61,7 @@ internal sealed class Comparison(
                     }
                     finally
                     {
+                        frame.LetGo();
                         room.Release();
                     }
                 },
@@ -81,7 +83,7 @@ internal sealed class Comparison(
         room.Dispose();
     }
 
-    private Compared Compare(SceneMoment scene, IDecodedFrame frame, int first, int times)
+    private Compared Compare(SceneMoment scene, DecodedFrame frame, int first, int times)
     {
         if (!free.TryTake(out var meant))
         {

@@ -6,6 +6,7 @@ using Hang.Media.Frames;
 using Hang.Media.Kinds;
 using Hang.Media.Movies;
 using Hang.Media.Probing;
+using Hang.Media.Reading;
 using Hang.Media.Rendering;
 using Hang.Paint.Pictures;
 using Hang.Scene.PaintList;
@@ -39,7 +40,7 @@ internal sealed class FileComparison(
     {
         await using var comparing = new Comparison(plan, delivery.Width, delivery.Height, pictures, kind, tolerance, stripAt);
         var found = await AlignAsync(
-            Ahead(kind.ReadAsync(delivery, cancel).Select(r => (r.Frame, r.Times)), cancel),
+            LettingGo(Ahead(kind.ReadAsync(delivery, cancel), cancel)),
             (scene, frame, first, times) => comparing.AddAsync(scene, frame, first, times, cancel),
             cancel
         );
@@ -68,6 +69,12 @@ internal sealed class FileComparison(
                 cancel
             );
             var frames = slices is null ? [] : await slices.AllAsync(cancel);
+            if (slices is not null)
+            {
+                // Its frames would lie beside those that are looked at as wholes.
+                await slices.DisposeAsync();
+                slices = null;
+            }
             var all = frames
                 .Select(f => new Compared(
                     [.. Enumerable.Range(f.First, f.Times).Select(p => f.Error with { Frame = plan.FrameAt(p) })],
@@ -151,6 +158,16 @@ internal sealed class FileComparison(
             found += runs.Current.Times;
         }
         return found;
+    }
+
+    /// <summary>Lets go of each frame when the next is asked for: whoever still reads it then holds it.</summary>
+    private static async IAsyncEnumerable<(DecodedFrame Frame, int Times)> LettingGo(IAsyncEnumerable<DecodedRun> runs)
+    {
+        await foreach (var run in runs)
+        {
+            yield return (run.Frame, run.Times);
+            run.Frame.LetGo();
+        }
     }
 
     /// <summary>Goes some steps ahead of whoever takes them.</summary>

@@ -44,6 +44,7 @@ public sealed record FileFrames(ImmutableArray<int> Times, int Width, int Height
                     Png(run.Frame.ToRgba(), delivery.Width, delivery.Height, width, height),
                     cancel
                 );
+                run.Frame.LetGo();
                 times.Add(run.Times);
             }
             var frames = new FileFrames(times.ToImmutable(), width, height);

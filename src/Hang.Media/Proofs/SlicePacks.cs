@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Hang.Media.Frames;
 using Hang.Media.Movies;
 using Hang.Media.Reading;
@@ -25,6 +26,8 @@ internal sealed class SlicePacks(Delivery delivery, MovLook look, ProresFrame li
     private readonly int rows = delivery.Height / TileGrid.TileHeight;
     private readonly int slicesPerRow = like.Slices.Length / grid.Rows;
     private readonly CancellationTokenSource stop = new();
+    private readonly ConcurrentBag<uint[]> free = [];
+    private readonly FrameMemory memory = new();
     private List<Pack> filling = [];
     private TaskCompletionSource decoded = New();
     private Task before = Task.CompletedTask;
@@ -55,7 +58,8 @@ internal sealed class SlicePacks(Delivery delivery, MovLook look, ProresFrame li
             {
                 await FlushAsync(cancel);
             }
-            filling.Add(pack = new(delivery, like, grid, rows));
+            // Only what is put there is compared: it may hold anything.
+            filling.Add(pack = new(free.TryTake(out var meant) ? meant : new uint[delivery.Width * delivery.Height], delivery, like, grid, rows));
         }
         if (!tile.IsEmpty)
         {
@@ -120,12 +124,14 @@ internal sealed class SlicePacks(Delivery delivery, MovLook look, ProresFrame li
                     file.Finish();
                 }
                 var at = 0;
-                await foreach (var run in VideoReader.ReadAsync(path, [], FrameShape.Full12, delivery, stop.Token))
+                await foreach (var run in VideoReader.ReadAsync(path, [], FrameShape.Full12, delivery, stop.Token, memory: memory))
                 {
                     for (var i = 0; i < run.Times && at < packs.Count; i++)
                     {
-                        packs[at++].Compare((PlanarFrame)run.Frame);
+                        packs[at].Compare((PlanarFrame)run.Frame);
+                        free.Add(packs[at++].Meant);
                     }
+                    run.Frame.LetGo();
                 }
                 if (at < packs.Count)
                 {
@@ -148,12 +154,13 @@ internal sealed class SlicePacks(Delivery delivery, MovLook look, ProresFrame li
     }
 
     /// <summary>A frame of slices from anywhere.</summary>
-    private sealed class Pack(Delivery delivery, ProresFrame like, TileGrid grid, int rows)
+    private sealed class Pack(uint[] meant, Delivery delivery, ProresFrame like, TileGrid grid, int rows)
     {
-        private readonly uint[] meant = new uint[delivery.Width * delivery.Height];
         private readonly List<(SliceError Error, int Left, int Top, int Width, int Height)> parts = [];
         private int whole,
             rest;
+
+        public uint[] Meant => meant;
 
         public ReadOnlyMemory<byte>[] Slices { get; } = [.. like.Slices];
 

@@ -1,4 +1,4 @@
 namespace Hang.Media.Reading;
 
 /// <summary>A frame of a delivered file, and how often it is shown in a row.</summary>
-internal readonly record struct DecodedRun(IDecodedFrame Frame, int Times);
+internal readonly record struct DecodedRun(DecodedFrame Frame, int Times);

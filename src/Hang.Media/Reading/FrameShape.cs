@@ -24,21 +24,30 @@ internal sealed record FrameShape(string Format, int QuarterBytes)
 
     public int Bytes(Delivery delivery) => (int)((long)delivery.Width * delivery.Height * QuarterBytes / 4);
 
-    public IDecodedFrame Frame(byte[] bytes, Delivery delivery) =>
-        this == Rgba
-            ? new StillFrame(bytes, delivery.Width)
-            : new PlanarFrame(
-                this == Full12 ? bytes : Unfold(bytes, delivery.Width, delivery.Height),
-                delivery.Width,
-                delivery.Height,
-                this == Full12 ? null : this
-            );
+    /// <param name="bytes">As the decoder gave them; the frame's from now on.</param>
+    /// <param name="memory">Where they come from.</param>
+    public DecodedFrame Frame(byte[] bytes, Delivery delivery, FrameMemory memory)
+    {
+        if (this == Rgba)
+        {
+            return new StillFrame(bytes, delivery.Width, memory);
+        }
+        if (this == Full12)
+        {
+            return new PlanarFrame(bytes, delivery.Width, delivery.Height, null, memory);
+        }
+        var unfolded = memory.Unfolded;
+        var planes = Unfold(bytes, delivery.Width, delivery.Height, unfolded);
+        memory.Give(bytes);
+        return new PlanarFrame(planes, delivery.Width, delivery.Height, this, unfolded);
+    }
 
     /// <summary>What a file of this sampling holds of a picture at best: made as the encoder is fed, and unfolded as it is read again.</summary>
     /// <param name="rgba">What was meant, straight.</param>
-    public byte[] Sampled(ReadOnlySpan<byte> rgba, int width, int height)
+    /// <param name="memory">Where what is returned comes from.</param>
+    public byte[] Sampled(ReadOnlySpan<byte> rgba, int width, int height, FrameMemory memory)
     {
-        var planes = new byte[this == Half10 ? Encoding.Yuv422.Length(width, height) : Encoding.Yuv420.Length(width, height, this == QuarterAlpha8)];
+        var planes = memory.Folded.Take(this == Half10 ? Encoding.Yuv422.Length(width, height) : Encoding.Yuv420.Length(width, height, this == QuarterAlpha8));
         if (this == Half10)
         {
             Encoding.Yuv422.Convert(rgba, width, height, planes);
@@ -47,16 +56,18 @@ internal sealed record FrameShape(string Format, int QuarterBytes)
         {
             Encoding.Yuv420.Convert(rgba, width, height, planes, this == QuarterAlpha8);
         }
-        return Unfold(planes, width, height);
+        var unfolded = Unfold(planes, width, height, memory);
+        memory.Folded.Give(planes);
+        return unfolded;
     }
 
     /// <summary>
     /// To 12 bits and full resolution. Colour sits at the left pixel of each two, and between two rows where it has half the height; between, it is mixed.
     /// </summary>
-    private byte[] Unfold(byte[] bytes, int width, int height)
+    private byte[] Unfold(byte[] bytes, int width, int height, FrameMemory memory)
     {
         var count = width * height;
-        var planes = new byte[count * 8];
+        var planes = memory.Take(count * 8);
         var full = System.Runtime.InteropServices.MemoryMarshal.Cast<byte, ushort>(planes.AsSpan());
         var isShort = this == Half10;
         var half = isShort ? height : height / 2;

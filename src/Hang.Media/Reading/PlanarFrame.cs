@@ -10,7 +10,7 @@ namespace Hang.Media.Reading;
 /// </summary>
 /// <param name="sampling">Where colour has less resolution: how. Such a frame is compared with what was meant in that very resolution, and luma block by
 /// block too; null: colour has all.</param>
-internal sealed class PlanarFrame(byte[] planes, int width, int height, FrameShape? sampling) : IDecodedFrame
+internal sealed class PlanarFrame(byte[] planes, int width, int height, FrameShape? sampling, FrameMemory? memory = null) : DecodedFrame(planes, memory)
 {
     // Narrow range of 12 bits: Y' 256..3760, Cb and Cr 256..3840 about 2048 (BT.709-6, item 3.5, for n = 12).
     private const float Luma = 255f / (3760 - 256);
@@ -28,8 +28,9 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, FrameSha
     private const ushort LowLuma = 256 - 35,
         HighLuma = 3760 + 105;
     private readonly int count = width * height;
+    private readonly FrameMemory own = memory ?? new();
 
-    public FrameError Compare(ReadOnlySpan<byte> meant, int frame)
+    public override FrameError Compare(ReadOnlySpan<byte> meant, int frame)
     {
         var pixels = MemoryMarshal.Cast<byte, uint>(meant);
         var sum = new ErrorSum();
@@ -38,9 +39,10 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, FrameSha
             Add(ref sum, pixels, 0, count);
             return sum.Of(frame, count);
         }
-        var wanted = new PlanarFrame(sampling.Sampled(meant, width, height), width, height, sampling);
+        var wanted = new PlanarFrame(sampling.Sampled(meant, width, height, own), width, height, sampling, own);
         AddSampled(ref sum, pixels, wanted);
         var (block, shade) = WorstBlocks(pixels, wanted);
+        wanted.LetGo();
         return sum.Of(frame, count) with { WorstBlock = block, WorstShade = shade };
     }
 
@@ -163,7 +165,7 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, FrameSha
     /// <summary>The frame with the luma of another as its alpha: what a vision mixer makes of fill and key.</summary>
     public PlanarFrame WithKey(PlanarFrame key)
     {
-        var both = planes.ToArray();
+        var both = Bytes.ToArray();
         var alpha = MemoryMarshal.Cast<byte, ushort>(both.AsSpan()).Slice(3 * count, count);
         var grey = key.Plane(0);
         for (var i = 0; i < count; i++)
@@ -173,7 +175,7 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, FrameSha
         return new(both, width, height, sampling);
     }
 
-    public (double Least, double Greatest) AlphaRange()
+    public override (double Least, double Greatest) AlphaRange()
     {
         var alpha = Plane(3);
         var (least, greatest) = (Vector256.Create(ushort.MaxValue), Vector256<ushort>.Zero);
@@ -196,7 +198,7 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, FrameSha
         return (low * Alpha, high * Alpha);
     }
 
-    public byte[] ToRgba()
+    public override byte[] ToRgba()
     {
         var y = Plane(0);
         var cb = Plane(1);
@@ -238,5 +240,5 @@ internal sealed class PlanarFrame(byte[] planes, int width, int height, FrameSha
     }
 
     /// <param name="index">0 Y', 1 Cb, 2 Cr, 3 alpha.</param>
-    private ReadOnlySpan<ushort> Plane(int index) => MemoryMarshal.Cast<byte, ushort>(planes).Slice(index * count, count);
+    private ReadOnlySpan<ushort> Plane(int index) => MemoryMarshal.Cast<byte, ushort>(Bytes).Slice(index * count, count);
 }

@@ -4,12 +4,12 @@ using Hang.Core.Handoff;
 namespace Hang.Media.Reading;
 
 /// <summary>A decoded picture of R'G'B' and alpha, 8 bits each, as it stands in the file.</summary>
-internal sealed class StillFrame(byte[] rgba, int width) : IDecodedFrame
+internal sealed class StillFrame(byte[] rgba, int width, FrameMemory? memory = null) : DecodedFrame(rgba, memory)
 {
-    public FrameError Compare(ReadOnlySpan<byte> meant, int frame)
+    public override FrameError Compare(ReadOnlySpan<byte> meant, int frame)
     {
         var should = MemoryMarshal.Cast<byte, uint>(meant);
-        var has = MemoryMarshal.Cast<byte, uint>(rgba);
+        var has = MemoryMarshal.Cast<byte, uint>(Bytes);
         double worst = 0,
             sum = 0,
             worstAlpha = 0,
@@ -40,17 +40,17 @@ internal sealed class StillFrame(byte[] rgba, int width) : IDecodedFrame
         return new(frame, worst, sum / (3.0 * has.Length), worstAlpha, sumAlpha / has.Length, blocks.Worst);
     }
 
-    public (double Least, double Greatest) AlphaRange()
+    public override (double Least, double Greatest) AlphaRange()
     {
         byte least = 255,
             greatest = 0;
-        for (var i = 3; i < rgba.Length; i += 4)
+        for (var i = 3; i < Bytes.Length; i += 4)
         {
-            least = Math.Min(least, rgba[i]);
-            greatest = Math.Max(greatest, rgba[i]);
+            least = Math.Min(least, Bytes[i]);
+            greatest = Math.Max(greatest, Bytes[i]);
         }
         return (least, greatest);
     }
 
-    public byte[] ToRgba() => rgba;
+    public override byte[] ToRgba() => Bytes;
 }

@@ -19,7 +19,7 @@ internal static class StillsReader
         byte[]? before = null;
         var name = "";
         var times = 0;
-        IDecodedFrame Frame()
+        DecodedFrame Frame()
         {
             var rgba = decode(before, name);
             return rgba.Length == delivery.FrameBytes

@@ -11,6 +11,7 @@ internal static class VideoReader
     /// <param name="input">Arguments for the decoder.</param>
     /// <param name="filters">What is done to the decoded frames before they are given.</param>
     /// <param name="reader">The reader of the file; null: the one that its content says.</param>
+    /// <param name="memory">For its frames, where several files have some in common; null: of its own.</param>
     /// <exception cref="Scene.ProblemException">The file cannot be decoded.</exception>
     public static async IAsyncEnumerable<DecodedRun> ReadAsync(
         string path,
@@ -19,7 +20,8 @@ internal static class VideoReader
         Delivery delivery,
         [EnumeratorCancellation] CancellationToken cancel,
         string[]? filters = null,
-        string? reader = null
+        string? reader = null,
+        FrameMemory? memory = null
     )
     {
         await using var ffmpeg = FfmpegProcess.Start(
@@ -43,7 +45,8 @@ internal static class VideoReader
             ]
         );
         await using var killed = ffmpeg.KilledBy(cancel);
-        // A frame that was given away is the taker's, who may be behind: each has bytes of its own.
+        // A frame that was given away is the taker's, who may be behind: each has bytes of its own until it is let go.
+        memory ??= new();
         var (now, before) = (New(), Array.Empty<byte>());
         var times = 0;
         while (await ffmpeg.Output.ReadAtLeastAsync(now, now.Length, false, cancel) == now.Length)
@@ -56,17 +59,18 @@ internal static class VideoReader
             }
             if (times > 0)
             {
-                yield return new(shape.Frame(before, delivery), times);
+                yield return new(shape.Frame(before, delivery, memory), times);
             }
             (now, before, times) = (New(), now, 1);
         }
         cancel.ThrowIfCancellationRequested();
+        memory.Give(now);
         if (times > 0)
         {
-            yield return new(shape.Frame(before, delivery), times);
+            yield return new(shape.Frame(before, delivery, memory), times);
         }
         await ffmpeg.FinishAsync(cancel);
 
-        byte[] New() => GC.AllocateUninitializedArray<byte>(shape.Bytes(delivery));
+        byte[] New() => memory.Take(shape.Bytes(delivery));
     }
 }
