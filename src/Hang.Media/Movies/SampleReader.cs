@@ -92,7 +92,9 @@ internal static class SampleReader
         }
     }
 
-    /// <summary>Decodes some frames of a file as wholes, each once for every time it is asked for; whoever reads one after asking for the next holds it.</summary>
+    /// <summary>
+    /// Decodes some frames of a file as wholes, each once for every time it is asked for; whoever reads one after asking for the next holds it.
+    /// </summary>
     /// <param name="places">Where its samples lie.</param>
     /// <param name="frames">Places in the file, rising.</param>
     public static async IAsyncEnumerable<DecodedFrame> DecodeAsync(

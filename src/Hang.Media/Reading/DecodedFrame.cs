@@ -2,7 +2,9 @@ using Hang.Core.Handoff;
 
 namespace Hang.Media.Reading;
 
-/// <summary>One frame of a delivered file, decoded again. Whoever reads it after it was given away holds it; the last one to let go gives its memory back.</summary>
+/// <summary>
+/// One frame of a delivered file, decoded again. Whoever reads it after it was given away holds it; the last one to let go gives its memory back.
+/// </summary>
 /// <param name="bytes">What it is made of.</param>
 /// <param name="memory">Where they come from; null: from nowhere in particular.</param>
 internal abstract class DecodedFrame(byte[] bytes, FrameMemory? memory)

@@ -40,7 +40,7 @@ public sealed class ChunkJob(
     /// <summary>Renders a handoff in parts of these lengths.</summary>
     /// <param name="progress">Told how many frames are done in all parts.</param>
     /// <param name="quiet">How long a worker must not have been heard of to count as dead.</param>
-    /// <returns>What came of comparing each part; null where a worker of a version of before has told nothing of one.</returns>
+    /// <returns>What came of comparing each part; null where a worker of another version has told nothing of one.</returns>
     /// <exception cref="ProblemException">A part cannot be made.</exception>
     public async Task<IReadOnlyList<PartProof>?> RenderAsync(
         HandoffRun run,
@@ -113,10 +113,9 @@ public sealed class ChunkJob(
         var proofs = new List<PartProof>();
         foreach (var key in keys)
         {
-            if (await files.FetchAsync(ProofKey(key), cancel))
+            if (await ProofOfAsync(key, cancel) is { } proof)
             {
-                await using var told = File.OpenRead(files.PathOf(ProofKey(key)));
-                proofs.Add((await JsonSerializer.DeserializeAsync<PartProof>(told, ReportJson.Options, cancel))!);
+                proofs.Add(proof);
             }
             await files.DeleteAsync(key, cancel);
             await files.DeleteAsync(ProofKey(key), cancel);
@@ -219,6 +218,24 @@ public sealed class ChunkJob(
             log.LogWarning("Part {Number} of handoff {Handoff} failed: {Problem}", chunk.Number, chunk.Handoff, e.Message);
             var isLast = chunk.Taken >= MostTaken;
             await Patient(() => chunks.EndAsync(chunk, isLast ? "failed" : "waiting", isLast ? ProblemOf(e) : null), stopping);
+        }
+    }
+
+    /// <summary>What came of comparing a part; null where its worker, of another version, has told nothing of it, or in other words.</summary>
+    private async Task<PartProof?> ProofOfAsync(string part, CancellationToken cancel)
+    {
+        if (!await files.FetchAsync(ProofKey(part), cancel))
+        {
+            return null;
+        }
+        try
+        {
+            await using var told = File.OpenRead(files.PathOf(ProofKey(part)));
+            return await JsonSerializer.DeserializeAsync<PartProof>(told, ReportJson.Options, cancel);
+        }
+        catch (JsonException)
+        {
+            return null;
         }
     }
 

@@ -26,7 +26,8 @@ public sealed class KeyColourWatch : IFrameWatcher
     private const uint Seen = 8,
         Opaque = 0xFF000000;
 
-    // Cb and Cr in whole numbers, so that one pixel and several at once fall into the same bins: from components of 0..255 to places, of so many bits of fraction.
+    // Cb and Cr in whole numbers, so that one pixel and several at once fall into the same bins: from components of 0..255 to places, of so many bits of
+    // fraction.
     private const int Bits = 20,
         Middle = Bins / 2 << Bits;
     private const double One = 1 << Bits;
