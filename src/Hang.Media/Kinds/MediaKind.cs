@@ -34,9 +34,9 @@ internal abstract class MediaKind
         throw new NotSupportedException($"{delivery.Plan.Kind} is not joined from parts.");
 
     /// <summary>The coded frames of a finished file, or of a part that can be joined with others.</summary>
-    /// <returns>Null where they cannot be told, or do not each lie where their number says.</returns>
+    /// <returns>Null where they cannot be told. When they are shown is among the facts.</returns>
     /// <exception cref="Scene.ProblemException">The file cannot be read.</exception>
-    public virtual Task<CodedFrames?> CodedAsync(Delivery delivery, CancellationToken cancel) => PacketHashes.ReadAsync(delivery.Path, delivery.Rate, cancel);
+    public virtual async Task<CodedFrames?> CodedAsync(Delivery delivery, CancellationToken cancel) => await PacketHashes.ReadAsync(delivery.Path, cancel);
 
     /// <summary>The frames of a finished file in order, equal neighbours counted instead of repeated.</summary>
     public abstract IAsyncEnumerable<DecodedRun> ReadAsync(Delivery delivery, CancellationToken cancel);

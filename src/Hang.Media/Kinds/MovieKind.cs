@@ -16,10 +16,6 @@ internal abstract class MovieKind : MediaKind
     public override async Task<CodedFrames?> CodedAsync(Delivery delivery, CancellationToken cancel)
     {
         var probe = await FileProbe.ReadAsync(delivery.Path, cancel);
-        if (probe.FirstAstray(delivery.Rate) is not null)
-        {
-            return null;
-        }
         var hashes = ImmutableArray.CreateBuilder<string>(probe.Places.Length);
         using var source = File.OpenHandle(delivery.Path);
         foreach (var place in probe.Places)

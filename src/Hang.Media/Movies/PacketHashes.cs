@@ -1,10 +1,8 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using System.Text;
 using Hang.Media.Frames;
 using Hang.Media.Probing;
 using Hang.Media.Processes;
-using Hang.Scene.Time;
 
 namespace Hang.Media.Movies;
 
@@ -14,9 +12,8 @@ internal static class PacketHashes
     /// <summary>Told before the first packet: the codec, the size and what the codec needs to know.</summary>
     private static readonly string[] Before = ["#codec_id", "#dimensions", "#extradata"];
 
-    /// <returns>Null where a frame does not lie where its number says: then it is not the packets alone that count.</returns>
     /// <exception cref="Scene.ProblemException">The file cannot be read.</exception>
-    public static async Task<CodedFrames?> ReadAsync(string path, FrameRate rate, CancellationToken cancel)
+    public static async Task<CodedFrames> ReadAsync(string path, CancellationToken cancel)
     {
         // A line for each packet: stream, time of decoding, time of showing, duration, size, hash, and so for what lies beside it.
         var told = await FfmpegProcess.RunAsync(
@@ -41,30 +38,17 @@ internal static class PacketHashes
         );
         var hashes = ImmutableArray.CreateBuilder<string>();
         var known = new StringBuilder();
-        var tick = 0.0;
         foreach (var line in System.Text.Encoding.UTF8.GetString(told).Split('\n', StringSplitOptions.RemoveEmptyEntries))
         {
-            if (line.StartsWith("#tb", StringComparison.Ordinal))
+            if (line[0] != '#')
             {
-                var parts = line[(line.IndexOf(':', StringComparison.Ordinal) + 1)..].Split('/');
-                tick = Number(parts[0]) / Number(parts[1]);
+                hashes.Add(string.Join(',', line.Split(',', StringSplitOptions.TrimEntries)[4..]));
             }
-            else if (line[0] == '#')
+            else if (Before.Any(b => line.StartsWith(b, StringComparison.Ordinal)))
             {
-                known.Append(Before.Any(b => line.StartsWith(b, StringComparison.Ordinal)) ? line.Replace(" ", "", StringComparison.Ordinal) + ";" : "");
-            }
-            else
-            {
-                var parts = line.Split(',', StringSplitOptions.TrimEntries);
-                if (Math.Abs(Number(parts[2]) * tick * rate.PerSecond - hashes.Count) >= 0.5)
-                {
-                    return null;
-                }
-                hashes.Add(string.Join(',', parts[4..]));
+                known.Append(line.Replace(" ", "", StringComparison.Ordinal)).Append(';');
             }
         }
         return new(known.ToString(), hashes.ToImmutable());
     }
-
-    private static double Number(string text) => double.Parse(text, CultureInfo.InvariantCulture);
 }

@@ -8,30 +8,12 @@ namespace Hang.Media.Reading;
 /// </summary>
 internal sealed class FrameMemory
 {
-    private readonly ConcurrentBag<byte[]> free = [];
-    private FrameMemory? other;
-
-    /// <summary>Memory for the same frames with colour in full resolution, where this one is for fewer samples of it.</summary>
-    public FrameMemory Unfolded => Other();
-
-    /// <summary>Memory for the same frames with fewer samples of colour, where this one is for all.</summary>
-    public FrameMemory Folded => Other();
+    private readonly ConcurrentDictionary<int, ConcurrentBag<byte[]>> free = [];
 
     /// <summary>An array of a length, holding anything.</summary>
-    public byte[] Take(int length)
-    {
-        while (free.TryTake(out var bytes))
-        {
-            if (bytes.Length == length)
-            {
-                return bytes;
-            }
-        }
-        return GC.AllocateUninitializedArray<byte>(length);
-    }
-
-    private FrameMemory Other() => LazyInitializer.EnsureInitialized(ref other, () => new());
+    public byte[] Take(int length) =>
+        free.TryGetValue(length, out var some) && some.TryTake(out var bytes) ? bytes : GC.AllocateUninitializedArray<byte>(length);
 
     /// <summary>Takes an array back that nobody reads any more.</summary>
-    public void Give(byte[] bytes) => free.Add(bytes);
+    public void Give(byte[] bytes) => free.GetOrAdd(bytes.Length, _ => []).Add(bytes);
 }

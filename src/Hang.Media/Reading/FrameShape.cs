@@ -36,10 +36,9 @@ internal sealed record FrameShape(string Format, int QuarterBytes)
         {
             return new PlanarFrame(bytes, delivery.Width, delivery.Height, null, memory);
         }
-        var unfolded = memory.Unfolded;
-        var planes = Unfold(bytes, delivery.Width, delivery.Height, unfolded);
+        var planes = Unfold(bytes, delivery.Width, delivery.Height, memory);
         memory.Give(bytes);
-        return new PlanarFrame(planes, delivery.Width, delivery.Height, this, unfolded);
+        return new PlanarFrame(planes, delivery.Width, delivery.Height, this, memory);
     }
 
     /// <summary>What a file of this sampling holds of a picture at best: made as the encoder is fed, and unfolded as it is read again.</summary>
@@ -47,7 +46,7 @@ internal sealed record FrameShape(string Format, int QuarterBytes)
     /// <param name="memory">Where what is returned comes from.</param>
     public byte[] Sampled(ReadOnlySpan<byte> rgba, int width, int height, FrameMemory memory)
     {
-        var planes = memory.Folded.Take(this == Half10 ? Encoding.Yuv422.Length(width, height) : Encoding.Yuv420.Length(width, height, this == QuarterAlpha8));
+        var planes = memory.Take(this == Half10 ? Encoding.Yuv422.Length(width, height) : Encoding.Yuv420.Length(width, height, this == QuarterAlpha8));
         if (this == Half10)
         {
             Encoding.Yuv422.Convert(rgba, width, height, planes);
@@ -57,7 +56,7 @@ internal sealed record FrameShape(string Format, int QuarterBytes)
             Encoding.Yuv420.Convert(rgba, width, height, planes, this == QuarterAlpha8);
         }
         var unfolded = Unfold(planes, width, height, memory);
-        memory.Folded.Give(planes);
+        memory.Give(planes);
         return unfolded;
     }
 
