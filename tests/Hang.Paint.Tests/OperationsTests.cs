@@ -108,6 +108,7 @@ public class OperationsTests
         ["map"] = 4,
         ["mapInPart"] = 4,
         ["streak"] = 3,
+        ["trail"] = 3,
         ["picture"] = 3,
         ["onto"] = 3,
         ["blend-colorDodge"] = 3,

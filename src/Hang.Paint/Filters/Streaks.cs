@@ -39,7 +39,8 @@ internal static class Streaks
         return SKImageFilter.CreateBlendMode(SKBlendMode.SrcOver, made, Moved(along.X, along.Y, input));
     }
 
-    private static int Doublings(SKPoint along) => Math.Clamp((int)Math.Ceiling(Math.Log2(Math.Max(along.Length, 1))), 1, 12);
+    /// <summary>How often the copies are doubled.</summary>
+    public static int Doublings(SKPoint along) => Math.Clamp((int)Math.Ceiling(Math.Log2(Math.Max(along.Length, 1))), 1, 12);
 
     private static SKImageFilter Half(SKImageFilter? input)
     {

@@ -16,18 +16,20 @@ internal sealed unsafe class Moved : IDisposable
         y,
         partX,
         partY,
-        length;
+        length,
+        channels;
     private readonly Blocks blocks;
     private readonly Blocks.Block block;
 
     /// <param name="right">How far it is moved, in pixels.</param>
     /// <param name="length">The longest row that is asked for.</param>
-    public Moved(Blocks blocks, Mask mask, float right, float down, int length)
+    /// <param name="channels">Bytes of a pixel; all places across are counted in bytes.</param>
+    public Moved(Blocks blocks, Mask mask, float right, float down, int length, int channels = 1)
     {
-        (this.blocks, this.mask, this.length) = (blocks, mask, length);
+        (this.blocks, this.mask, this.length, this.channels) = (blocks, mask, length, channels);
         (x, partX) = Parts(right);
         (y, partY) = Parts(down);
-        block = blocks.Take(2L * length + 2);
+        block = blocks.Take(2L * (length + channels));
     }
 
     /// <summary>The mask at so many pixels from one on; what lies outside of it is nothing.</summary>
@@ -35,19 +37,20 @@ internal sealed unsafe class Moved : IDisposable
     {
         // With the one before the first.
         byte* row = block.Data,
-            above = block.Data + length + 1;
-        Copy(top - y, left - x - 1, row, count + 1);
+            above = block.Data + length + channels;
+        var from = left - (x + 1) * channels;
+        Copy(top - y, from, row, count + channels);
         if (partY > 0)
         {
-            Copy(top - y - 1, left - x - 1, above, count + 1);
-            Blend(row, above, row, count + 1, partY);
+            Copy(top - y - 1, from, above, count + channels);
+            Blend(row, above, row, count + channels, partY);
         }
         if (partX > 0)
         {
-            Blend(row + 1, row, above, count, partX);
+            Blend(row + channels, row, above, count, partX);
             return above;
         }
-        return row + 1;
+        return row + channels;
     }
 
     public void Dispose() => blocks.Give(block);
