@@ -31,6 +31,7 @@ internal static class AgainstSkia
             turns,
             () =>
             {
+                pictures.ForgetGroups();
                 foreach (var frame in frames)
                 {
                     canvas.Paint(evaluator.At(frame));

@@ -30,6 +30,7 @@ internal static class BlurMeasure
             Rounds,
             () =>
             {
+                file.Pictures.ForgetGroups();
                 foreach (var scene in scenes)
                 {
                     canvas.Paint(scene);

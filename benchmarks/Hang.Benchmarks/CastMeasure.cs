@@ -30,7 +30,7 @@ internal static class CastMeasure
 
     private static double Ratio(double softness)
     {
-        using var pictures = new PictureShelf(_ => null);
+        using var pictures = new PictureShelf(_ => null, groups: 0);
         var plate = Making
             .Layer<Plate>("p")
             .With("size", new Value(1000, 500))

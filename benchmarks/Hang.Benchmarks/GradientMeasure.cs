@@ -19,7 +19,7 @@ internal static class GradientMeasure
 
     public static Task<Measure> RunAsync()
     {
-        using var pictures = new PictureShelf(_ => null);
+        using var pictures = new PictureShelf(_ => null, groups: 0);
         var plate = Making
             .Layer<Plate>("p")
             .With("size", new Value(2000, 1200))

@@ -65,7 +65,7 @@ internal static class LookMeasure
 
     private static double Ratio(Func<Layer, Layer> look, Action<SKCanvas> byHand)
     {
-        using var pictures = new PictureShelf(_ => null);
+        using var pictures = new PictureShelf(_ => null, groups: 0);
         var evaluator = new Evaluator(Make(look), TypeShaper.Shipped);
         using var ours = new FrameCanvas(1920, 1080, null, pictures);
         using var surface = SKSurface.Create(new SKImageInfo(1920, 1080, SKColorType.Rgba8888, SKAlphaType.Premul));

@@ -28,6 +28,7 @@ internal static class PaintMeasure
             Rounds,
             () =>
             {
+                graphic.Pictures.ForgetGroups();
                 foreach (var n in distinct)
                 {
                     ours.Paint(graphic.Evaluator.At(n));

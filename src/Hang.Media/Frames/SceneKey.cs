@@ -1,8 +1,5 @@
-using System.Globalization;
 using System.IO.Hashing;
-using System.Runtime.CompilerServices;
 using System.Runtime.InteropServices;
-using System.Text;
 using Hang.Scene.PaintList;
 
 namespace Hang.Media.Frames;
@@ -10,10 +7,6 @@ namespace Hang.Media.Frames;
 /// <summary>Names a scene by all that decides its picture, so that equal moments of different takes are known for equal.</summary>
 internal static class SceneKey
 {
-    private sealed record Named(UInt128 Hash);
-
-    private static readonly ConditionalWeakTable<Strip, Named> Strips = [];
-
     /// <summary>A hash of a scene's size, its operations, what they take, and all their numbers.</summary>
     public static UInt128 Of(SceneMoment scene)
     {
@@ -24,7 +17,7 @@ internal static class SceneKey
         Append(hash, scene.Height);
         foreach (var node in scene.Nodes)
         {
-            Append(hash, Strips.GetValue(node.Strip, static s => new(Of(s))).Hash);
+            Append(hash, node.Strip.Likeness);
             Append(hash, node.Values.Length);
             hash.Append(MemoryMarshal.AsBytes(node.Values));
             Append(hash, node.Moments.Length);
@@ -34,27 +27,6 @@ internal static class SceneKey
             }
         }
         return hash.GetCurrentHashAsUInt128();
-    }
-
-    private static UInt128 Of(Strip strip)
-    {
-        // What operations take is named by its content already.
-        var text = new StringBuilder();
-        foreach (var op in strip.Ops)
-        {
-            Write(text, op);
-        }
-        return XxHash128.HashToUInt128(System.Text.Encoding.UTF8.GetBytes(text.ToString()));
-    }
-
-    private static void Write(StringBuilder text, Op op)
-    {
-        text.Append(CultureInfo.InvariantCulture, $"{op.Kind.Name} {op.At} {op.Each} {string.Join(' ', op.Takes)} | {string.Join(' ', op.Words)} (");
-        foreach (var step in op.Steps)
-        {
-            Write(text, step);
-        }
-        text.Append(")\n");
     }
 
     private static void Append<T>(XxHash128 hash, T value)

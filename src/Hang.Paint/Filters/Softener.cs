@@ -22,6 +22,12 @@ internal static unsafe class Softener
     /// <summary>The largest standard deviation, in pixels: a frame that is softer has no shape any more.</summary>
     public const double Largest = 2000;
 
+    /// <summary>The most pixels of the frame that are one of a small picture, across or down.</summary>
+    public const int Coarsest = 1 << MostHalvings;
+
+    /// <summary>How many pixels of the frame, across or down, are one of the small picture that a blur is made of.</summary>
+    public static int Lattice(SKSize sigma) => 1 << Math.Max(Parts(sigma.Width).Halvings, Parts(sigma.Height).Halvings);
+
     /// <summary>Blurs one channel.</summary>
     /// <param name="place">What is wanted, in the pixels of the mask's sheet.</param>
     /// <param name="left">Where those begin on the frame.</param>

@@ -24,7 +24,8 @@ internal sealed class GroupLayer
 
     /// <param name="v">From the operation's own start.</param>
     /// <param name="opacity">Of the whole.</param>
-    public static GroupLayer Open(PaintContext context, Op op, ReadOnlySpan<float> v, float opacity)
+    /// <returns>Null when it is painted already.</returns>
+    public static GroupLayer? Open(PaintContext context, Op op, ReadOnlySpan<float> v, float opacity)
     {
         var canvas = context.Canvas;
         var box = Ops.Group.Bounds.Of(v);
@@ -35,6 +36,15 @@ internal sealed class GroupLayer
         if (context.Sheet is not null || (steps.Any(s => s.NeedsPixels) && !bounds.IsEmpty))
         {
             var made = new PixelSteps(context.Blocks, steps, device, bounds, canvas.DeviceClipBounds, context.Sheet?.Corner ?? default, opacity, blend);
+            if (
+                context.Sheet is { } sheet
+                && GroupContent.Of(context, op, v) is var (content, within)
+                && made.IsKept(context.Pictures.Groups, content, within.AsSpan(), canvas, sheet)
+            )
+            {
+                return null;
+            }
+            made.Begin();
             return new(made.Sheet.Canvas, made, null, 0);
         }
         var paint = new SKPaint { BlendMode = blend, ColorF = new SKColorF(0, 0, 0, opacity) };

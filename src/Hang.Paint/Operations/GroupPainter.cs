@@ -16,9 +16,13 @@ internal sealed class GroupPainter : IOpPainter
         {
             c.Open(opacity);
         }
+        else if (GroupLayer.Open(c, op, v, opacity) is { } layer)
+        {
+            c.Open(layer);
+        }
         else
         {
-            c.Open(GroupLayer.Open(c, op, v, opacity));
+            c.Skipping = 1;
         }
     }
 
@@ -26,5 +30,5 @@ internal sealed class GroupPainter : IOpPainter
     /// True when the group is the same painted straight: laying one on the other gives the same in whatever order it is done (W3C Compositing, source over).
     /// </summary>
     private static bool IsPlain(PaintContext c, Op op, ReadOnlySpan<float> v) =>
-        op.Mixing == Mixing.Normal && c.Mode == SKBlendMode.SrcOver && c.Strip.IsLaidOnly(op) && !op.HasActingSteps(v);
+        op.Mixing == Mixing.Normal && c.Mode == SKBlendMode.SrcOver && c.Strip.In(op).IsLaidOnly && !op.HasActingSteps(v);
 }

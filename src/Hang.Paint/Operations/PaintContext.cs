@@ -12,6 +12,8 @@ internal sealed class PaintContext(PictureShelf pictures) : IDisposable
     private readonly SKPaint paint = new() { IsAntialias = true };
     private readonly Stack<Level> levels = new();
     private SKBlendMode mode;
+    private ReadOnlyMemory<DrawNode> nodes;
+    private int at = -1;
 
     /// <summary>Pictures of their own that the strip has opened. Within one, nothing is mixed with what lies behind the strip.</summary>
     private int within;
@@ -37,11 +39,17 @@ internal sealed class PaintContext(PictureShelf pictures) : IDisposable
     /// <summary>The strip whose operations run.</summary>
     public Strip Strip { get; private set; } = null!;
 
+    /// <summary>The entries of the paint list after the one that is painted.</summary>
+    public ReadOnlySpan<DrawNode> Following => nodes.Span[(at + 1)..];
+
     /// <summary>How what is painted now is mixed in, where nothing says otherwise.</summary>
     public SKBlendMode Mode => within > 0 ? SKBlendMode.SrcOver : mode;
 
     /// <summary>Begins a picture.</summary>
-    public void Begin(SKCanvas canvas, Sheet? sheet) => (Canvas, Sheet, Alpha, Skipping) = (canvas, sheet, 1, 0);
+    public void Begin(SKCanvas canvas, Sheet? sheet) => (Canvas, Sheet, Alpha, Skipping, nodes, at) = (canvas, sheet, 1, 0, default, -1);
+
+    /// <summary>Begins an entry of a paint list.</summary>
+    public void Begin(ReadOnlyMemory<DrawNode> list, int number) => (nodes, at) = (list, number);
 
     /// <summary>Paints on something else for a while.</summary>
     /// <param name="alpha">What the alpha of everything is multiplied by there.</param>

@@ -23,7 +23,7 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
         // The bounds of groups are found with those of the whole.
         if (!scene.Bounds.IsEmpty)
         {
-            Paint(onto, null, scene.Nodes.AsSpan());
+            Paint(onto, null, scene.Nodes.AsMemory());
         }
     }
 
@@ -31,8 +31,8 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
     internal void Paint(Sheet onto, SceneMoment scene, SKColor behind, SKMatrix matrix)
     {
         var canvas = onto.Canvas;
-        var nodes = scene.Bounds.IsEmpty ? [] : scene.Nodes.AsSpan();
-        var first = Covering.Last(nodes, matrix, canvas.DeviceClipBounds);
+        var nodes = scene.Bounds.IsEmpty ? default : scene.Nodes.AsMemory();
+        var first = Covering.Last(nodes.Span, matrix, canvas.DeviceClipBounds);
         if (first < 0)
         {
             canvas.Clear(behind);
@@ -43,13 +43,15 @@ public sealed class ScenePainter(PictureShelf pictures) : IDisposable
         canvas.Restore();
     }
 
-    private void Paint(SKCanvas onto, Sheet? sheet, ReadOnlySpan<DrawNode> nodes)
+    private void Paint(SKCanvas onto, Sheet? sheet, ReadOnlyMemory<DrawNode> nodes)
     {
         context.Begin(onto, sheet);
         try
         {
-            foreach (var node in nodes)
+            for (var i = 0; i < nodes.Length; i++)
             {
+                var node = nodes.Span[i];
+                context.Begin(nodes, i);
                 if (node.Moments.Length == 0 || context.Skipping > 0)
                 {
                     Run(node.Strip, node.Values, SKBlendMode.SrcOver);

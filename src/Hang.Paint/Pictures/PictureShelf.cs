@@ -1,4 +1,5 @@
 using System.Runtime.CompilerServices;
+using Hang.Paint.Pixels;
 using Hang.Scene;
 using Hang.Scene.Values;
 using SkiaSharp;
@@ -11,8 +12,12 @@ namespace Hang.Paint.Pictures;
 /// </summary>
 /// <param name="bytes">Gives the file with that hash, or null.</param>
 /// <param name="most">Room in bytes of pixels.</param>
-public sealed class PictureShelf(Func<string, byte[]?> bytes, long most = PictureShelf.Usual) : IDisposable
+/// <param name="groups">Room in bytes for finished pictures of groups; 0: each is painted for every frame.</param>
+public sealed class PictureShelf(Func<string, byte[]?> bytes, long most = PictureShelf.Usual, long groups = PictureShelf.UsualGroups) : IDisposable
 {
+    /// <summary>Room for eight groups as large as a frame of full HD.</summary>
+    public const long UsualGroups = 64L << 20;
+
     /// <summary>Room for five of the largest pictures that are taken.</summary>
     public const long Usual = 512L * 1024 * 1024;
 
@@ -20,6 +25,12 @@ public sealed class PictureShelf(Func<string, byte[]?> bytes, long most = Pictur
     private readonly LinkedList<Kept> byUse = [];
     private readonly Lock gate = new();
     private long held;
+
+    /// <summary>Finished pictures of groups, for all who paint from this shelf.</summary>
+    internal KeptPictures Groups { get; } = new(groups);
+
+    /// <summary>Forgets the pictures of groups, so that the next frames are painted as the first were.</summary>
+    public void ForgetGroups() => Groups.Dispose();
 
     /// <summary>Bytes of pixels on the shelf.</summary>
     public long Held
@@ -81,6 +92,7 @@ public sealed class PictureShelf(Func<string, byte[]?> bytes, long most = Pictur
 
     public void Dispose()
     {
+        Groups.Dispose();
         lock (gate)
         {
             foreach (var entry in byUse.Where(e => e.Image.IsValueCreated))

@@ -12,6 +12,8 @@ internal abstract class ByPixel(float[] numbers, SKMatrix device) : DeviceStep
 {
     public override bool NeedsPixels => true;
 
+    public override int Lattice => 0;
+
     private protected float[] Numbers => numbers;
 
     public override SKImageFilter? Over(SKImageFilter? input) => input;

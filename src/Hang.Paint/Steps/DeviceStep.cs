@@ -18,8 +18,11 @@ internal abstract class DeviceStep
     /// <summary>True when Skia's filter would be wrong, or nothing of Skia's does it.</summary>
     public virtual bool NeedsPixels => false;
 
-    /// <summary>True when it is one of Skia's filters even where pixels are at hand.</summary>
+    /// <summary>True when it needs to see around what it makes, as Skia's filters do.</summary>
     public virtual bool IsFilter => false;
+
+    /// <summary>By how many pixels of the frame, a power of two, what it makes may lie elsewhere and be the same; 0 when it depends on its place.</summary>
+    public virtual int Lattice => 1;
 
     /// <summary>Pixels that it needs to see beyond what it carries.</summary>
     private protected virtual float Beyond => 0;

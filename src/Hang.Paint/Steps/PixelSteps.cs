@@ -2,6 +2,7 @@ using System.Runtime.CompilerServices;
 using Hang.Paint.Filters;
 using Hang.Paint.Pixels;
 using Hang.Scene.Geometry;
+using Hang.Scene.PaintList;
 using SkiaSharp;
 
 namespace Hang.Paint.Steps;
@@ -22,8 +23,13 @@ internal sealed class PixelSteps : IDisposable
     private readonly List<DeviceStep> steps;
     private readonly float opacity;
     private readonly SKBlendMode blend;
+    private readonly SKMatrix device,
+        matrix;
+    private readonly SKPointI corner;
     private readonly SKRectI place,
         seen;
+    private KeptPictures? kept;
+    private UInt128 key;
 
     /// <param name="device">From the group's coordinates to pixels of the target.</param>
     /// <param name="bounds">What the group's content can touch, in its coordinates.</param>
@@ -46,17 +52,78 @@ internal sealed class PixelSteps : IDisposable
             : made.IsEmpty ? painted
             : SKRectI.Union(painted, made);
         place = whole.Width > 0 && whole.Height > 0 ? whole : new(seen.Left, seen.Top, seen.Left + 1, seen.Top + 1);
-        Sheet = new(blocks, corner.X + place.Left, corner.Y + place.Top, place.Width, place.Height);
-        Sheet.Canvas.SetMatrix(device.PostConcat(SKMatrix.CreateTranslation(-place.Left, -place.Top)));
+        (this.corner, this.device) = (new(corner.X + place.Left, corner.Y + place.Top), device);
+        matrix = device.PostConcat(SKMatrix.CreateTranslation(-place.Left, -place.Top));
     }
 
     public Blocks Blocks { get; }
 
-    /// <summary>What is there now.</summary>
-    public Sheet Sheet { get; private set; }
+    /// <summary>What is there now; there is nothing before <see cref="Begin"/>.</summary>
+    public Sheet Sheet { get; private set; } = null!;
 
     /// <summary>The pixels that can come into sight after the step that is being done.</summary>
     public SKRectI Needed { get; private set; }
+
+    /// <summary>Makes room for the group's content.</summary>
+    public void Begin()
+    {
+        Sheet = new(Blocks, corner.X, corner.Y, place.Width, place.Height);
+        Sheet.Canvas.SetMatrix(matrix);
+    }
+
+    /// <summary>Mixes in what was kept of the group; else what is made of it now may be kept.</summary>
+    /// <param name="content">Names the operations of the group and in it, and their numbers.</param>
+    /// <param name="within">Steps of groups within it.</param>
+    /// <returns>False when nothing was kept, and the group is to be painted.</returns>
+    public unsafe bool IsKept(KeptPictures all, UInt128 content, ReadOnlySpan<Op> within, SKCanvas onto, Sheet target)
+    {
+        var shown = SKRectI.Intersect(seen, place);
+        if (shown.Width <= 0 || shown.Height <= 0)
+        {
+            return false;
+        }
+        shown.Offset(-place.Left, -place.Top);
+        key = PlacedKey.Of(content, matrix, device, place.Size, shown, corner, Lattice(within));
+        if (all.Take(key) is not { } picture)
+        {
+            kept = all;
+            return false;
+        }
+        try
+        {
+            using var sheet = new Sheet(picture.Pixels, corner.X, corner.Y, picture.Width, picture.Height);
+            sheet.MixInto(onto, target, place.Left, place.Top, opacity, blend);
+        }
+        finally
+        {
+            all.Return(picture);
+        }
+        return true;
+    }
+
+    /// <summary>By how many pixels the picture may lie elsewhere and be the same; 0 for none.</summary>
+    private int Lattice(ReadOnlySpan<Op> within)
+    {
+        var lattice = 1;
+        foreach (var step in steps)
+        {
+            lattice = step.Lattice == 0 ? 0 : Math.Max(lattice, step.Lattice);
+            if (lattice == 0)
+            {
+                return 0;
+            }
+        }
+        foreach (var step in within)
+        {
+            if (((StepKind)step.Kind).ByPixel)
+            {
+                return 0;
+            }
+            // How large it is in pixels is known only when it is painted.
+            lattice = Softener.Coarsest;
+        }
+        return lattice;
+    }
 
     /// <summary>Does the steps and mixes the result in.</summary>
     /// <param name="target">What the canvas paints on, where its pixels are at hand.</param>
@@ -73,11 +140,12 @@ internal sealed class PixelSteps : IDisposable
                 steps[i].Work(this);
             }
         }
+        kept?.Keep(key, Sheet);
         Sheet.MixInto(onto, target, place.Left, place.Top, opacity, blend);
         Dispose();
     }
 
-    public void Dispose() => Sheet.Dispose();
+    public void Dispose() => Sheet?.Dispose();
 
     /// <summary>How many pixels steps carry something, from one on.</summary>
     private int Reach(int from) => (int)Math.Min(Farthest, Math.Ceiling(steps.Skip(from).Sum(s => (double)s.Reach)));

@@ -22,6 +22,8 @@ internal abstract class Shade(SKSize sigma, SKPoint offset, float grow) : Device
 
     public override bool IsFilter => Math.Abs(grow) >= Nothing;
 
+    public override int Lattice => Softener.Lattice(sigma);
+
     public override bool NeedsPixels => IsSmall(sigma);
 
     // To grow, it looks three standard deviations of as much as it grows around.

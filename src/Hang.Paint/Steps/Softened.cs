@@ -13,6 +13,8 @@ internal sealed class Softened(SKSize sigma) : DeviceStep
 
     public override bool NeedsPixels => IsSmall(sigma);
 
+    public override int Lattice => Softener.Lattice(sigma);
+
     public override SKImageFilter? Over(SKImageFilter? input) => EvenBlur.Of(sigma.Width, sigma.Height, input);
 
     public override void Work(PixelSteps on) => on.Soften(sigma);

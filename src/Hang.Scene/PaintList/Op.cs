@@ -95,37 +95,17 @@ public sealed record Strip(string Id, string Layer, ImmutableArray<Op> Ops, int 
     /// <summary>True when it fills shapes and paints nothing else.</summary>
     public bool OnlyFills { get; } = Ops.All(o => !o.Kind.Does.HasFlag(Does.Mixes) && (!o.Kind.Does.HasFlag(Does.Paints) || o.Kind.Does.HasFlag(Does.Fills)));
 
-    /// <summary>Groups that are closed within the strip and in which nothing is mixed but laid on what is there.</summary>
-    private readonly HashSet<int> laidOnly = LaidOnly(Ops);
+    private readonly Dictionary<int, GroupWithin> groups = GroupWithin.Of(Ops, Size);
+    private readonly Lazy<UInt128> likeness = new(() => PaintList.Likeness.Of(Ops.AsSpan()));
 
-    /// <summary>True when all within a group is in this strip, and is laid on what is there and mixed in no other way.</summary>
-    public bool IsLaidOnly(Op group) => laidOnly.Contains(group.At);
+    /// <summary>Names all that stands still in it.</summary>
+    public UInt128 Likeness => likeness.Value;
 
-    private static HashSet<int> LaidOnly(ImmutableArray<Op> ops)
-    {
-        var found = new HashSet<int>();
-        var open = new Stack<(Op Op, bool IsLaid)>();
-        foreach (var op in ops)
-        {
-            if (op.Kind.Levels > 0)
-            {
-                open.Push((op, true));
-            }
-            else if (op.Kind.Levels < 0 && open.TryPop(out var level))
-            {
-                var isGroup = level.Op.Kind.Does.HasFlag(Does.Mixes);
-                if (isGroup && level.IsLaid)
-                {
-                    found.Add(level.Op.At);
-                }
-                if (open.TryPop(out var outer))
-                {
-                    open.Push((outer.Op, outer.IsLaid && level.IsLaid && (!isGroup || level.Op.Mixing == Mixing.Normal)));
-                }
-            }
-        }
-        return found;
-    }
+    /// <summary>Effect steps of its groups.</summary>
+    public ImmutableArray<Op> Steps { get; } = [.. Ops.SelectMany(o => o.Steps)];
+
+    /// <summary>What one of its groups holds.</summary>
+    public GroupWithin In(Op group) => groups[group.At];
 
     public bool Equals(Strip? other) => ReferenceEquals(this, other);
 
