@@ -1,4 +1,4 @@
-// Measures in headless Chromium, for ./hang bench: node browser.mjs stage|edit, against the Hang at HANG_URL, on a copy of its demo.
+// Measures in headless Chromium, for ./hang bench: node browser.mjs stage|edit|soft, against the Hang at HANG_URL, on a copy of its demo.
 import { readFileSync } from 'node:fs'
 import { chromium } from '../tests/e2e/node_modules/@playwright/test/index.mjs'
 import { chromiumPath } from '../tests/e2e/chromium.mjs'
@@ -8,16 +8,21 @@ const which = process.argv[2]
 const EDITS = process.env.HANG_BENCH_SMALLEST ? 20 : 100
 
 const shelves = await (await fetch(`${url}/api/packages`)).json()
-const made = which === 'stage' ? await plain() : await copied()
-if (!made.ok) throw new Error(`The graphic to measure could not be made: ${await made.text()}`)
-const graphic = await made.json()
+const graphic = which === 'soft' ? undefined : await madeFor(which)
 const browser = await chromium.launch({ executablePath: chromiumPath })
 try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-  console.log(JSON.stringify(which === 'stage' ? await stage(page) : await edit(page)))
+  const measures = { stage: () => measured(page, graphic), edit: () => edit(page), soft: () => soft(page) }
+  console.log(JSON.stringify(await measures[which]()))
 } finally {
   await browser.close()
-  await fetch(`${url}/api/graphics/${graphic}`, { method: 'DELETE' })
+  if (graphic) await fetch(`${url}/api/graphics/${graphic}`, { method: 'DELETE' })
+}
+
+async function madeFor(measure) {
+  const made = measure === 'stage' ? await plain() : await copied()
+  if (!made.ok) throw new Error(`The graphic to measure could not be made: ${await made.text()}`)
+  return made.json()
 }
 
 /** The title without effects: the bare drawing has none. */
@@ -35,8 +40,17 @@ function copied() {
   return fetch(`${url}/api/graphics/${demo.id}/duplicate`, { method: 'POST' })
 }
 
-async function stage(page) {
-  await page.goto(`${url}/measure.html?graphic=${graphic}${process.env.HANG_BENCH_SMALLEST ? '&smallest' : ''}`)
+/** All graphics of the demo, one after the other; in its smallest form the stinger alone. */
+async function soft(page) {
+  const made = {}
+  for (const g of shelves.flatMap((s) => s.graphics).filter((g) => !g.removed)) {
+    if (!process.env.HANG_BENCH_SMALLEST || g.name === 'Stinger') made[g.name] = await measured(page, g.id, '&soft')
+  }
+  return made
+}
+
+async function measured(page, id, how = '') {
+  await page.goto(`${url}/measure.html?graphic=${id}${how}${process.env.HANG_BENCH_SMALLEST ? '&smallest' : ''}`)
   await page.waitForFunction(() => document.title.startsWith('{') || document.title.startsWith('failed'), null, { timeout: 300_000 })
   const title = await page.title()
   if (title.startsWith('failed')) throw new Error(title)

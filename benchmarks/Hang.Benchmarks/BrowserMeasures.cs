@@ -20,6 +20,21 @@ internal static class BrowserMeasures
         );
     }
 
+    /// <summary>Playing the demo where no GPU is: the stinger's frames as they come, against the same drawn of groups that were painted before.</summary>
+    public static async Task<Measure> SoftAsync()
+    {
+        var m = await TakeAsync("soft");
+        double Sum(JsonElement of, string name) => of.GetProperty(name).EnumerateArray().Sum(t => t.GetDouble());
+        var stinger = m.GetProperty("Stinger");
+        return new(
+            "soft",
+            "the stage without a GPU at half size, the demo's stinger / drawing it of its kept groups",
+            Sum(stinger, "ours") / Sum(stinger, "kept"),
+            "<= 1.3",
+            m.EnumerateObject().ToDictionary(g => $"frames a second, {g.Name}", g => 1000 * g.Value.GetProperty("ours").GetArrayLength() / Sum(g.Value, "ours"))
+        );
+    }
+
     public static async Task<Measure> EditAsync()
     {
         var m = await TakeAsync("edit");

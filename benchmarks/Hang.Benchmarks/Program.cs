@@ -44,6 +44,7 @@ var measures = new (string Name, Func<Task<Measure>> Run)[]
     ("rows", RowsMemoryMeasure.RunAsync),
     ("server", ServerMemoryMeasure.RunAsync),
     ("stage", BrowserMeasures.StageAsync),
+    ("soft", BrowserMeasures.SoftAsync),
     ("edit", BrowserMeasures.EditAsync),
 };
 var wanted = args.Where(a => !a.StartsWith("--", StringComparison.Ordinal)).ToHashSet(StringComparer.Ordinal);

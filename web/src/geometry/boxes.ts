@@ -23,3 +23,6 @@ export function mapped(m: ArrayLike<number>, b: ArrayLike<number>): Edges {
   }
   return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]
 }
+
+/** A box that reaches farther on all sides. */
+export const grown = (b: ArrayLike<number>, by: number): Edges => [b[0]! - by, b[1]! - by, b[2]! + by, b[3]! + by]

@@ -1,24 +1,19 @@
-import type { CanvasKit, Image } from 'canvaskit-wasm'
-import { LiveConnection } from '../live/connection'
-import type { Graphic } from '../live/document'
-import { totalFrames } from '../live/document'
-import { Program } from '../program/program'
 import { loadCanvasKit } from '../painter/canvaskit'
-import { Code } from '../program/ops.gen'
-import { mipmapped } from '../painter/pictures'
 import { StageSurface } from '../painter/stageSurface'
 import { bareDrawing } from './bare'
+import { fetchImages, fetchProgram } from './fetched'
+import { measureSoft } from './soft'
 
-// For ./hang bench: how many frames a second the stage paints, against bare CanvasKit calls that draw the same nodes.
+// For ./hang bench: how many frames a second the stage paints, against bare CanvasKit calls that draw the same nodes; or what it takes without a GPU.
 
 const [WIDTH, HEIGHT] = [960, 540]
 // Where only that the measure can be taken is of interest, it is taken of a few frames, once.
-const SMALLEST = new URLSearchParams(location.search).has('smallest')
+const asked = new URLSearchParams(location.search)
+const SMALLEST = asked.has('smallest')
 const [ROUNDS, MOST] = SMALLEST ? [1, 16] : [3, Infinity]
 const SCALE = WIDTH / 1920
 
-async function measure() {
-  const id = new URLSearchParams(location.search).get('graphic')!
+async function measure(id: string) {
   const ck = await loadCanvasKit()
   const program = await fetchProgram(id)
   const images = await fetchImages(ck, program)
@@ -63,45 +58,9 @@ async function framesPerSecond(frames: number, paint: (frame: number) => void): 
   return (frames * 1000) / (performance.now() - begun)
 }
 
-async function fetchProgram(id: string): Promise<Program> {
-  const { windowLength } = (await (await fetch('/api/choices')).json()) as { windowLength: number }
-  const program = new Program(windowLength)
-  const connection: LiveConnection = await new Promise((ready) => {
-    const line: LiveConnection = new LiveConnection(id, {
-      onPatch: (patch) => {
-        program.apply(patch, patch.graphic ? totalFrames((JSON.parse(patch.graphic) as Graphic).phases) : program.frames)
-        const all = program.worth(0)
-        line.hold(all)
-        if (all.every((window) => program.has(window * windowLength))) ready(line)
-      },
-      onLine: () => undefined,
-      onNote: () => undefined,
-      onReading: () => undefined,
-      onSounding: () => undefined,
-      onPeople: () => undefined,
-      onRemoved: () => undefined,
-      onUnkept: () => undefined,
-      onRefusal: (refusal) => {
-        throw new Error(refusal.message)
-      },
-    })
-    void line.open()
-  })
-  connection.close()
-  return program
-}
-
-async function fetchImages(ck: CanvasKit, program: Program): Promise<Map<string, Image>> {
-  const assets = new Set(program.strips.flatMap((strip) => strip.ops.filter((op) => op.code === Code.picture).map((op) => op.takes[0]!)))
-  const images = new Map<string, Image>()
-  for (const asset of assets) {
-    const plain = ck.MakeImageFromEncoded(await (await fetch(`/api/pictures/${asset}`)).arrayBuffer())!
-    images.set(asset, mipmapped(ck, plain))
-  }
-  return images
-}
-
-measure().then(
+const graphic = asked.get('graphic')!
+const measured = asked.has('soft') ? measureSoft(graphic, MOST) : measure(graphic)
+measured.then(
   (result) => (document.title = JSON.stringify(result)),
   (error: unknown) => (document.title = `failed: ${String(error)}`),
 )

@@ -1,6 +1,9 @@
-import type { BlendMode, Canvas, CanvasKit } from 'canvaskit-wasm'
+import type { Canvas } from 'canvaskit-wasm'
 import type { OpHead } from '../program/messages.gen'
+import { blendOfGroup } from './blends'
 import { GroupLayer } from './groupLayer'
+import { drawKept, keepingOf } from './keeping'
+import type { PaintContext } from './paintContext'
 import { PixelGroup } from './pixelGroup'
 import { canWork } from './steps'
 import { byPixel, group } from '../program/ops.gen'
@@ -13,20 +16,28 @@ export interface OpenGroup {
   close(onto: Canvas): void
 }
 
-/** Begins a group. @param opacity of the whole. @param mode how the whole is mixed in when the group says "normal". @param software whether there is no GPU. */
-export const openGroup = (
-  ck: CanvasKit,
-  canvas: Canvas,
-  op: OpHead,
-  v: Float32Array,
-  opacity: number,
-  mode: BlendMode,
-  software: boolean,
-): OpenGroup =>
+/**
+ * Begins a group.
+ * @param opacity of the whole.
+ * @returns undefined when its picture was kept and is drawn already.
+ */
+export function openGroup(c: PaintContext, op: OpHead, v: Float32Array, opacity: number): OpenGroup | undefined {
+  const { ck, canvas, mode, kept } = c
+  const keeping = kept && keepingOf(c, kept, op, v)
+  const found = keeping && kept.take(keeping.key)
+  if (found) {
+    drawKept(ck, canvas, found, opacity, blendOfGroup(ck, op, mode))
+    return undefined
+  }
   // Without a GPU our own arithmetic is ten times as fast as filters.
-  op.steps.some((step) => v[step.at] !== 0 && (byPixel[step.code] === 1 || (software && canWork(step, v) && isNear(canvas, op, v))))
-    ? PixelGroup.open(ck, canvas, op, v, opacity, mode)
-    : GroupLayer.open(ck, canvas, op, v, opacity, mode)
+  const works = op.steps.some(
+    (step) => v[step.at] !== 0 && (byPixel[step.code] === 1 || (kept && canWork(step, v) && isNear(canvas, op, v))),
+  )
+  // Skia paints an edge in a layer a little otherwise than in a picture of another size.
+  const same = works || kept?.moves
+  const again = keeping && same && kept.comesAgain(keeping.key) ? keeping : undefined
+  return works || again ? PixelGroup.open(c, op, v, opacity, again) : GroupLayer.open(ck, canvas, op, v, opacity, mode)
+}
 
 /** Beyond so many pixels that a group's steps carry something it would need too large a picture of its own. */
 const FARTHEST = 600

@@ -8,6 +8,8 @@ import { bytes, patch } from '../program/madePatches'
 import type { NodePart, StripHead } from '../program/messages.gen'
 import { Program } from '../program/program'
 import { lastCovering } from './covering'
+import { KeptGroups } from './keptGroups'
+import { plainSurface } from './plainSurface'
 import { ScenePainter } from './scenePainter'
 
 // Every operation and step as the painter of files paints it: the lists and pictures are printed by its own tests (OperationsTests.cs).
@@ -72,14 +74,17 @@ const info = () => ({
   colorSpace: ck.ColorSpace.SRGB,
 })
 
-/** Premultiplied pixels of a program's picture. */
-async function painted(program: Program, software = true): Promise<Uint8Array> {
-  const surface = ck.MakeSurface(width, height)!
+/** Premultiplied pixels of a program's picture. @param times how often it is painted by the same painter. */
+async function painted(program: Program, kept: KeptGroups | null = new KeptGroups(false), times = 1): Promise<Uint8Array> {
+  const surface = plainSurface(ck, width, height)
   let arrived = () => undefined as void
-  const painter = new ScenePainter(ck, () => arrived(), software)
+  const painter = new ScenePainter(ck, () => arrived(), kept ?? undefined)
   const paint = () => {
-    surface.getCanvas().clear(ck.TRANSPARENT)
+    const canvas = surface.getCanvas()
+    canvas.save()
+    canvas.clear(ck.TRANSPARENT)
     painter.paintFrame(surface, program, 0)
+    canvas.restore()
     surface.flush()
   }
   const waits = program.strips.some((s) => s.ops.some((op) => op.takes.includes('mark')))
@@ -89,6 +94,7 @@ async function painted(program: Program, software = true): Promise<Uint8Array> {
     await here
     paint()
   }
+  for (let again = 1; again < times; again++) paint()
   const pixels = surface.getCanvas().readPixels(0, 0, info()) as Uint8Array
   painter.dispose()
   surface.delete()
@@ -107,7 +113,7 @@ const both = listed.cases.flatMap((c) =>
 )
 
 test.each(both)('%s %s a GPU is the picture of the painter of files', async (name, _, strips, software) => {
-  const found = await painted(programOf(strips), software)
+  const found = await painted(programOf(strips), software ? new KeptGroups(false) : null)
   const kept = keptPixels(name)
   let worst = 0
   let touched = 0
@@ -117,6 +123,20 @@ test.each(both)('%s %s a GPU is the picture of the painter of files', async (nam
   }
   expect(touched).toBeGreaterThan(100)
   expect(worst).toBeLessThanOrEqual(MOST)
+})
+
+test.each(listed.cases)('$name is the same when it is painted again', async ({ strips }) => {
+  const program = programOf(strips)
+  expect(await painted(program, new KeptGroups(false), 4)).toEqual(await painted(program))
+})
+
+/** Most while things move: edges in pictures of another size, and pictures from the nearer one of two smaller copies. */
+const MOST_MOVING = 20
+
+test.each(listed.cases)('$name is nearly the same while things move', async ({ strips }) => {
+  const program = programOf(strips)
+  const [moving, exact] = [await painted(program, new KeptGroups(true), 4), await painted(program)]
+  expect(moving.reduce((most, n, i) => Math.max(most, Math.abs(n - exact[i]!)), 0)).toBeLessThanOrEqual(MOST_MOVING)
 })
 
 test('what is wholly covered is not painted', () => {

@@ -1,5 +1,7 @@
 import type { BlendMode, Canvas, CanvasKit, Paint } from 'canvaskit-wasm'
 import type { Program } from '../program/program'
+import type { Place } from './groupName'
+import type { KeptGroups } from './keptGroups'
 import { Made } from './made'
 import type { OpenGroup } from './openGroup'
 import { PathShelf } from './pathShelf'
@@ -20,7 +22,8 @@ export class PaintContext {
   readonly pictures: Pictures
   /** What is made for one drawing. */
   readonly made = new Made()
-  program!: Program
+  /** The strip that is being painted. */
+  place!: Place
   canvas!: Canvas
   /** What the alpha of everything painted in this level is multiplied by. */
   alpha = 1
@@ -35,8 +38,8 @@ export class PaintContext {
   constructor(
     readonly ck: CanvasKit,
     onPicture: () => void,
-    /** Whether it is painted without a GPU. */
-    readonly software: boolean,
+    /** Pictures of groups; undefined where a GPU paints. */
+    readonly kept: KeptGroups | undefined,
   ) {
     this.ink = new ck.Paint()
     this.ink.setAntiAlias(true)
@@ -44,12 +47,16 @@ export class PaintContext {
     this.pictures = new Pictures(ck, onPicture)
   }
 
-  /** Begins a picture. */
-  begin(program: Program, canvas: Canvas) {
-    this.program = program
+  /** Begins a picture. @param blurred false: every strip is painted sharp, whatever its motion. */
+  begin(program: Program, canvas: Canvas, frame: number, blurred: boolean) {
+    this.place = { program, frame, at: 0, blurred }
     this.canvas = canvas
     this.alpha = 1
     this.skipping = 0
+  }
+
+  get program(): Program {
+    return this.place.program
   }
 
   /** Begins a strip. @param mode how what it paints is mixed in, where it does not say otherwise. */
@@ -106,11 +113,13 @@ export class PaintContext {
     while (this.levels.length > 0) this.close()
     this.paths.next()
     this.pictures.next()
+    this.kept?.next()
   }
 
   dispose() {
     this.ink.delete()
     this.paths.clear()
     this.pictures.clear()
+    this.kept?.clear()
   }
 }

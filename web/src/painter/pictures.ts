@@ -13,6 +13,8 @@ export class Pictures {
   private readonly waiting = new Set<string>()
   private readonly missing = new Set<string>()
   private closed = false
+  /** How often a picture was wanted that was not there. */
+  absent = 0
 
   /** @param onPicture called when a picture has arrived. */
   constructor(
@@ -23,6 +25,7 @@ export class Pictures {
   get(asset: string): Image | undefined {
     const known = this.images.get(asset)
     if (known) return known
+    this.absent++
     if (!this.waiting.has(asset)) void this.fetch(asset)
     return undefined
   }

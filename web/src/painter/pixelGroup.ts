@@ -3,8 +3,13 @@ import type { OpHead } from '../program/messages.gen'
 import { beyond, canWork, filterOf, workOn } from './steps'
 import type { Rows } from './steps/stepPainter'
 import { blendOfGroup } from './blends'
-import { around, mapped } from '../geometry/boxes'
+import { around, grown, mapped, type Edges } from '../geometry/boxes'
+import { coarseness, smaller } from './coarse'
+import { drawPlaced, reached, type Keeping } from './keeping'
+import { KeptGroup } from './keptGroups'
 import { Made } from './made'
+import type { PaintContext } from './paintContext'
+import { infoOf, plainSurface } from './plainSurface'
 import { group } from '../program/ops.gen'
 
 /** A group painted into pixels of its own, on which its steps are done one by one. The core's PixelSteps.cs does the same. */
@@ -17,30 +22,42 @@ export class PixelGroup {
     private readonly device: Rows,
     private readonly left: number,
     private readonly top: number,
+    private readonly size: number,
     private readonly opacity: number,
     private readonly blend: BlendMode,
+    private readonly kept: ((image: Image) => void) | undefined,
   ) {}
 
-  static open(ck: CanvasKit, canvas: Canvas, op: OpHead, v: Float32Array, opacity: number, mode: BlendMode): PixelGroup {
-    const device = canvas.getTotalMatrix()
-    const at = op.at + group.bounds
+  /** @param keeping given when its picture is to be kept. */
+  static open(c: PaintContext, op: OpHead, v: Float32Array, opacity: number, keeping?: Keeping): PixelGroup {
+    const { ck, canvas, mode } = c
+    const target = canvas.getTotalMatrix()
+    const size = c.kept?.moves ? coarseness(op.steps, v, target) : 1
+    const device = smaller(target, size)
     const to = op.at + group.reach
     const [x, y] = [Math.max(v[to]!, v[to + 2]!), Math.max(v[to + 1]!, v[to + 3]!)]
     const [across, down] = [Math.abs(device[0]!) * x + Math.abs(device[1]!) * y, Math.abs(device[3]!) * x + Math.abs(device[4]!) * y]
-    const more = op.steps.reduce((sum, step) => sum + beyond(step, v, device), 0)
-    const reach = Math.ceil(Math.max(across, down) + more + 3)
-    const whole = around(mapped(device, v.subarray(at, at + 4)))
-    const seen = canvas.getDeviceClipBounds()
-    const left = Math.max(whole[0], seen[0]!) - reach
-    const top = Math.max(whole[1], seen[1]!) - reach
-    const width = Math.max(1, Math.min(whole[2], seen[2]!) + reach - left)
-    const height = Math.max(1, Math.min(whole[3], seen[3]!) + reach - top)
+    const more = Math.ceil(op.steps.reduce((sum, step) => sum + beyond(step, v, device), 0)) + 3
+    const reach = Math.ceil(Math.max(across, down)) + more
+    const whole = grown(around(mapped(device, reached(op, v))), more)
+    const [l, t, r, b] = keeping?.whole ? whole : grown([...canvas.getDeviceClipBounds()].map((edge) => edge / size) as Edges, reach)
+    const left = Math.floor(Math.max(whole[0], l))
+    const top = Math.floor(Math.max(whole[1], t))
+    const width = Math.max(1, Math.ceil(Math.min(whole[2], r)) - left)
+    const height = Math.max(1, Math.ceil(Math.min(whole[3], b)) - top)
     const surface = plainSurface(ck, width, height)
     const own = surface.getCanvas()
     own.clear(ck.TRANSPARENT)
     own.translate(-left, -top)
     own.concat(device)
-    return new PixelGroup(ck, surface, op, v.slice(), device, left, top, opacity, blendOfGroup(ck, op, mode))
+    const { absent } = c.pictures
+    const kept = (image: Image) => {
+      // A picture that is still on its way will be in it next time.
+      if (c.pictures.absent === absent) c.kept!.keep(keeping!.key, new KeptGroup({ image, left, top, size }, target[2]!, target[5]!))
+      else image.delete()
+    }
+    const blend = blendOfGroup(ck, op, mode)
+    return new PixelGroup(ck, surface, op, v.slice(), device, left, top, size, opacity, blend, keeping && kept)
   }
 
   get canvas(): Canvas {
@@ -57,21 +74,10 @@ export class PixelGroup {
       image.delete()
       image = next
     }
-    const paint = new ck.Paint()
-    paint.setBlendMode(this.blend)
-    paint.setColorComponents(0, 0, 0, this.opacity)
-    onto.save()
-    const back = ck.Matrix.invert(onto.getTotalMatrix())
-    if (back) onto.concat(back)
-    // What cuts others acts where it is not, too.
-    if (this.blend === ck.BlendMode.DstIn) {
-      onto.saveLayer(paint)
-      onto.drawImage(image, this.left, this.top)
-      onto.restore()
-    } else onto.drawImage(image, this.left, this.top, paint)
-    onto.restore()
-    paint.delete()
-    image.delete()
+    const { left, top, size } = this
+    drawPlaced(ck, onto, { image, left, top, size }, this.opacity, this.blend)
+    if (this.kept) this.kept(image)
+    else image.delete()
     this.surface.delete()
   }
 
@@ -101,20 +107,4 @@ export class PixelGroup {
     surface.delete()
     return result
   }
-}
-
-const infoOf = (ck: CanvasKit, width: number, height: number) => ({
-  width,
-  height,
-  colorType: ck.ColorType.RGBA_8888,
-  alphaType: ck.AlphaType.Premul,
-  colorSpace: ck.ColorSpace.SRGB,
-})
-
-/** A surface in memory whose pixels are premultiplied: those that the library makes by itself are not, and filters are drawn wrongly on them. */
-function plainSurface(ck: CanvasKit, width: number, height: number): Surface {
-  const seed = ck.MakeSurface(1, 1)!
-  const surface = seed.makeSurface(infoOf(ck, width, height))
-  seed.delete()
-  return surface
 }

@@ -5,6 +5,7 @@ import { fills, levels, marks, mixes, paints } from '../program/ops.gen'
 import type { Program } from '../program/program'
 import { blendOf } from './blends'
 import { lastCovering } from './covering'
+import type { KeptGroups } from './keptGroups'
 import { opPainters } from './operations'
 import { PaintContext } from './paintContext'
 import { smear } from './smear'
@@ -18,21 +19,23 @@ export class ScenePainter {
 
   /**
    * @param onPicture called when a picture has arrived and the stage is to be painted again
-   * @param software whether it is painted without a GPU
+   * @param kept pictures of groups, where it is painted without a GPU
    */
   constructor(
     private readonly ck: CanvasKit,
     onPicture: () => void,
-    software: boolean,
+    kept?: KeptGroups,
   ) {
-    this.context = new PaintContext(ck, onPicture, software)
+    this.context = new PaintContext(ck, onPicture, kept)
   }
 
   /** @param blurred false: paint every strip sharp, whatever its motion. */
   paintFrame(surface: Surface, program: Program, frame: number, blurred = true) {
     const { context } = this
-    context.begin(program, surface.getCanvas())
-    for (const strip of program.strips.slice(lastCovering(program, frame, context.canvas, blurred))) {
+    context.begin(program, surface.getCanvas(), frame, blurred)
+    const first = lastCovering(program, frame, context.canvas, blurred)
+    for (const [i, strip] of program.strips.slice(first).entries()) {
+      context.place.at = first + i
       const values = program.values(strip.node, frame)
       if (!values) continue
       const moments = blurred && context.skipping === 0 ? program.moments(strip.node, frame) : undefined

@@ -12,11 +12,11 @@ const REST_MS = 90
 interface Surfaces {
   moving: StageSurface
   exact: StageSurface
-  /** WebGL is drawn by the CPU; it plays at half size. */
+  /** There is no GPU; it plays at half size. */
   soft: boolean
 }
 
-/** Paints the stage: on the GPU while things move, the exact picture once they rest. It follows the store itself, ahead of React. */
+/** Paints the stage: on the GPU, where there is one, while things move, the exact picture once they rest. It follows the store itself, ahead of React. */
 export function useStagePainting(moving: RefObject<HTMLCanvasElement | null>, exact: RefObject<HTMLCanvasElement | null>, scale: number) {
   const hasGraphic = useDocument((s) => s.graphic !== null)
 
@@ -61,10 +61,11 @@ export function useStagePainting(moving: RefObject<HTMLCanvasElement | null>, ex
 
     void loadCanvasKit().then((ck) => {
       if (gone || !moving.current || !exact.current) return
+      const soft = isSoftwareGpu()
       surfaces = {
-        moving: new StageSurface(ck, moving.current, 'gpu', paint),
+        moving: new StageSurface(ck, moving.current, soft ? 'moving' : 'gpu', paint),
         exact: new StageSurface(ck, exact.current, 'exact', paint),
-        soft: isSoftwareGpu(),
+        soft,
       }
       paint()
     })

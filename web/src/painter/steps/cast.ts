@@ -1,7 +1,7 @@
 import { cast as at } from '../../program/ops.gen'
 import { grown, thrown } from './shade'
 import { part, premultiplied, thrownMask } from './shadeWork'
-import { colourOf, NOTHING, type PixelWork, type StepFilter } from './stepPainter'
+import { colourOf, NOTHING, sigmaBy, type PixelWork, type Rows, type StepFilter } from './stepPainter'
 
 const filter: StepFilter = (s, v, input) => {
   const { ck, made } = s
@@ -29,4 +29,7 @@ const work: PixelWork = (pixels, width, height, v, device, _back, left, top) => 
 /** What grows is left to filters. */
 const works = (v: Float32Array) => Math.abs(v[at.grow]!) < NOTHING
 
-export const cast = { filter, work, works }
+/** Where it is laid under what throws it, that has its details. */
+const soft = (v: Float32Array, device: Rows) => (v[at.only] !== 0 ? Math.min(...sigmaBy(device, v, at.sigma)) : 0)
+
+export const cast = { filter, work, works, soft }

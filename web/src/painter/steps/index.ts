@@ -18,9 +18,16 @@ import { trail } from './trail'
 /**
  * @param works whether a step of these numbers can be done pixel by pixel, of one that has both ways
  * @param beyond how many pixels of the target it needs to see beyond what it carries
+ * @param soft how soft what it makes is, given how soft it was: a standard deviation in pixels; without it what it makes may have details
  */
 type StepPainter =
-  | { filter: StepFilter; work?: PixelWork; works?: (v: Float32Array) => boolean; beyond?: (v: Float32Array, device: Rows) => number }
+  | {
+      filter: StepFilter
+      work?: PixelWork
+      works?: (v: Float32Array) => boolean
+      beyond?: (v: Float32Array, device: Rows) => number
+      soft?: (v: Float32Array, device: Rows, before: number) => number
+    }
   | { work: PixelWork }
 
 /** Who does each kind of step; a missing one does not compile. */
@@ -42,6 +49,16 @@ export function filterOf(ck: CanvasKit, made: Made, steps: OpHead[], v: Float32A
 export function beyond(step: OpHead, v: Float32Array, device: Rows): number {
   const painter = byCode[step.code]!
   return v[step.at] !== 0 && 'beyond' in painter ? painter.beyond!(v.subarray(step.at), device) : 0
+}
+
+/** How soft the steps that act leave what they are given, as a standard deviation in pixels of the target; 0 when it may have details. */
+export function softness(steps: OpHead[], v: Float32Array, device: Rows): number {
+  let sigma = 0
+  for (const step of steps) {
+    const painter = byCode[step.code]!
+    if (v[step.at] !== 0) sigma = 'soft' in painter ? painter.soft!(v.subarray(step.at), device, sigma) : 0
+  }
+  return sigma
 }
 
 /** Whether a step is done pixel by pixel by our own arithmetic; some can be done by filters too. */

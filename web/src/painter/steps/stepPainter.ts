@@ -63,3 +63,6 @@ export function sigmaBy(m: Rows, v: Float32Array, at: number): [number, number] 
   const [sx, sy] = [Math.sqrt(share * across ** 2 + (1 - share) * down ** 2), Math.sqrt((1 - share) * across ** 2 + share * down ** 2)]
   return [sx < NOTHING ? 0 : sx, sy < NOTHING ? 0 : sy]
 }
+
+/** How soft a picture is whose pixels get other colours one by one. */
+export const asSoft = (_v: Float32Array, _device: Rows, before: number) => before
