@@ -1,9 +1,8 @@
-import type { BlendMode, Canvas, CanvasKit, Paint } from 'canvaskit-wasm'
 import { around, mapped, type Edges } from '../geometry/boxes'
 import type { OpHead } from '../program/messages.gen'
 import { group } from '../program/ops.gen'
 import { groupName } from './groupName'
-import type { KeptGroup, KeptGroups, PlacedPicture } from './keptGroups'
+import type { KeptGroups } from './keptGroups'
 import type { PaintContext } from './paintContext'
 
 /** A group whose picture may be kept. */
@@ -35,37 +34,4 @@ export function keepingOf(c: PaintContext, kept: KeptGroups, op: OpHead, v: Floa
 export function reached(op: OpHead, v: Float32Array): Edges {
   const [at, to] = [op.at + group.bounds, op.at + group.reach]
   return [v[at]! - v[to]!, v[at + 1]! - v[to + 1]!, v[at + 2]! + v[to + 2]!, v[at + 3]! + v[to + 3]!]
-}
-
-/** Mixes a kept picture in where its group is now. */
-export function drawKept(ck: CanvasKit, canvas: Canvas, { picture, x, y }: KeptGroup, opacity: number, blend: BlendMode) {
-  const device = canvas.getTotalMatrix()
-  drawPlaced(ck, canvas, picture, opacity, blend, device[2]! - x, device[5]! - y)
-}
-
-/** Mixes a picture in. @param right how far beside its place, in pixels of the target, as `below`. */
-export function drawPlaced(ck: CanvasKit, onto: Canvas, picture: PlacedPicture, opacity: number, blend: BlendMode, right = 0, below = 0) {
-  const { image, size } = picture
-  const paint = new ck.Paint()
-  paint.setBlendMode(blend)
-  paint.setColorComponents(0, 0, 0, opacity)
-  onto.save()
-  const back = ck.Matrix.invert(onto.getTotalMatrix())
-  if (back) onto.concat(back)
-  const [left, top] = [picture.left * size + right, picture.top * size + below]
-  const exact = size === 1 && Number.isInteger(left) && Number.isInteger(top)
-  const draw = (own: Paint | null) => {
-    const [width, height] = [image.width(), image.height()]
-    const to = ck.XYWHRect(left, top, width * size, height * size)
-    if (exact) onto.drawImageOptions(image, left, top, ck.FilterMode.Nearest, ck.MipmapMode.None, own)
-    else onto.drawImageRectOptions(image, ck.XYWHRect(0, 0, width, height), to, ck.FilterMode.Linear, ck.MipmapMode.None, own)
-  }
-  // What cuts others acts where it is not, too.
-  if (blend === ck.BlendMode.DstIn) {
-    onto.saveLayer(paint)
-    draw(null)
-    onto.restore()
-  } else draw(paint)
-  onto.restore()
-  paint.delete()
 }

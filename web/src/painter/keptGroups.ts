@@ -1,4 +1,4 @@
-import type { Image } from 'canvaskit-wasm'
+import type { GroupPicture } from './groupPicture'
 import { Shelf } from './shelf'
 
 /** Room for pictures of groups. */
@@ -9,7 +9,7 @@ const RESTS = 60
 
 /** The picture of a group and where it lies on the target. */
 export interface PlacedPicture {
-  image: Image
+  picture: GroupPicture
   /** In its own pixels, as `top`. */
   left: number
   top: number
@@ -21,13 +21,13 @@ export interface PlacedPicture {
 export class KeptGroup {
   /** @param x where the group's coordinates began on the target, as `y` */
   constructor(
-    readonly picture: PlacedPicture,
+    readonly placed: PlacedPicture,
     readonly x: number,
     readonly y: number,
   ) {}
 
   delete() {
-    this.picture.image.delete()
+    this.placed.picture.delete()
   }
 }
 
@@ -51,7 +51,8 @@ export class KeptGroups {
   }
 
   keep(key: string, group: KeptGroup) {
-    this.pictures.put(key, group, 4 * group.picture.image.width() * group.picture.image.height())
+    const { width, height } = group.placed.picture
+    this.pictures.put(key, group, 4 * width * height)
   }
 
   /** A picture has been painted. */

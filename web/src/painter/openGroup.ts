@@ -2,7 +2,8 @@ import type { Canvas } from 'canvaskit-wasm'
 import type { OpHead } from '../program/messages.gen'
 import { blendOfGroup } from './blends'
 import { GroupLayer } from './groupLayer'
-import { drawKept, keepingOf } from './keeping'
+import { keepingOf } from './keeping'
+import { mixIn } from './mixing'
 import type { PaintContext } from './paintContext'
 import { PixelGroup } from './pixelGroup'
 import { canWork } from './steps'
@@ -26,7 +27,8 @@ export function openGroup(c: PaintContext, op: OpHead, v: Float32Array, opacity:
   const keeping = kept && keepingOf(c, kept, op, v)
   const found = keeping && kept.take(keeping.key)
   if (found) {
-    drawKept(ck, canvas, found, opacity, blendOfGroup(ck, op, mode))
+    const device = canvas.getTotalMatrix()
+    mixIn(c, canvas, found.placed, opacity, blendOfGroup(ck, op, mode), device[2]! - found.x, device[5]! - found.y)
     return undefined
   }
   // Without a GPU our own arithmetic is ten times as fast as filters.

@@ -9,7 +9,7 @@ import type { NodePart, StripHead } from '../program/messages.gen'
 import { Program } from '../program/program'
 import { lastCovering } from './covering'
 import { KeptGroups } from './keptGroups'
-import { plainSurface } from './plainSurface'
+import { Memory } from './memory'
 import { ScenePainter } from './scenePainter'
 
 // Every operation and step as the painter of files paints it: the lists and pictures are printed by its own tests (OperationsTests.cs).
@@ -76,14 +76,15 @@ const info = () => ({
 
 /** Premultiplied pixels of a program's picture. @param times how often it is painted by the same painter. */
 async function painted(program: Program, kept: KeptGroups | null = new KeptGroups(false), times = 1): Promise<Uint8Array> {
-  const surface = plainSurface(ck, width, height)
+  const memory = new Memory(ck, width, height)
+  const { surface } = memory
   let arrived = () => undefined as void
   const painter = new ScenePainter(ck, () => arrived(), kept ?? undefined)
   const paint = () => {
     const canvas = surface.getCanvas()
     canvas.save()
     canvas.clear(ck.TRANSPARENT)
-    painter.paintFrame(surface, program, 0)
+    painter.paintFrame(surface, program, 0, true, memory)
     canvas.restore()
     surface.flush()
   }
@@ -97,7 +98,7 @@ async function painted(program: Program, kept: KeptGroups | null = new KeptGroup
   for (let again = 1; again < times; again++) paint()
   const pixels = surface.getCanvas().readPixels(0, 0, info()) as Uint8Array
   painter.dispose()
-  surface.delete()
+  memory.delete()
   return pixels
 }
 

@@ -4,6 +4,7 @@ import type { Place } from './groupName'
 import type { KeptGroups } from './keptGroups'
 import { Made } from './made'
 import type { OpenGroup } from './openGroup'
+import { Coverage, type Memory } from './memory'
 import { PathShelf } from './pathShelf'
 import { Pictures } from './pictures'
 
@@ -14,6 +15,7 @@ interface Level {
   /** What holds outside of it. */
   alpha: number
   canvas: Canvas
+  memory: Memory | undefined
 }
 
 /** What is being painted on and how: the state that operations change, and draw with. The core's PaintContext.cs is the same. */
@@ -25,11 +27,14 @@ export class PaintContext {
   /** The strip that is being painted. */
   place!: Place
   canvas!: Canvas
+  /** The pixels of what is being painted on, where they are at hand and nothing cuts what is laid on them. */
+  memory: Memory | undefined
   /** What the alpha of everything painted in this level is multiplied by. */
   alpha = 1
   /** Levels that are passed over because nothing of them shows. */
   skipping = 0
   private readonly ink: Paint
+  private covered: Coverage | undefined
   private readonly levels: Level[] = []
   private mixed!: BlendMode
   /** Pictures of their own that the strip has opened. Within one, nothing is mixed with what lies behind the strip. */
@@ -48,9 +53,10 @@ export class PaintContext {
   }
 
   /** Begins a picture. @param blurred false: every strip is painted sharp, whatever its motion. */
-  begin(program: Program, canvas: Canvas, frame: number, blurred: boolean) {
+  begin(program: Program, canvas: Canvas, frame: number, blurred: boolean, memory?: Memory) {
     this.place = { program, frame, at: 0, blurred }
     this.canvas = canvas
+    this.memory = memory
     this.alpha = 1
     this.skipping = 0
   }
@@ -76,6 +82,25 @@ export class PaintContext {
     return this.ink
   }
 
+  /** How much of each pixel of what is painted on a drawing covers. */
+  coverage({ width, height }: Memory, draw: () => void): Uint8Array {
+    if (this.covered?.width !== width || this.covered.height !== height) {
+      this.covered?.delete()
+      this.covered = new Coverage(this.ck, width, height)
+    }
+    const { canvas } = this
+    const own = this.covered.surface.getCanvas()
+    own.save()
+    own.clear(this.ck.TRANSPARENT)
+    own.concat(canvas.getTotalMatrix())
+    this.canvas = own
+    draw()
+    this.canvas = canvas
+    own.restore()
+    this.covered.surface.flush()
+    return this.covered.shares
+  }
+
   /** Lets go of what was made for one drawing. */
   finish() {
     this.ink.setShader(null)
@@ -84,15 +109,16 @@ export class PaintContext {
 
   /** Opens a level whose matrix and alpha change. @param alpha what holds within it. */
   open(alpha: number) {
-    this.levels.push({ layer: undefined, alpha: this.alpha, canvas: this.canvas })
+    this.levels.push({ layer: undefined, alpha: this.alpha, canvas: this.canvas, memory: this.memory })
     this.canvas.save()
     this.alpha = alpha
   }
 
   /** Opens a level that is a picture of its own. */
   openPicture(layer: OpenGroup) {
-    this.levels.push({ layer, alpha: this.alpha, canvas: this.canvas })
+    this.levels.push({ layer, alpha: this.alpha, canvas: this.canvas, memory: this.memory })
     this.canvas = layer.canvas
+    this.memory = undefined
     this.alpha = 1
     this.within++
   }
@@ -102,6 +128,7 @@ export class PaintContext {
     const level = this.levels.pop()!
     this.alpha = level.alpha
     this.canvas = level.canvas
+    this.memory = level.memory
     if (level.layer) {
       level.layer.close(this.canvas)
       this.within--
@@ -118,6 +145,7 @@ export class PaintContext {
 
   dispose() {
     this.ink.delete()
+    this.covered?.delete()
     this.paths.clear()
     this.pictures.clear()
     this.kept?.clear()

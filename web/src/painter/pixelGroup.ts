@@ -1,21 +1,23 @@
-import type { BlendMode, Canvas, CanvasKit, Image, Surface } from 'canvaskit-wasm'
+import type { BlendMode, Canvas, Surface } from 'canvaskit-wasm'
 import type { OpHead } from '../program/messages.gen'
 import { beyond, canWork, filterOf, workOn } from './steps'
 import type { Rows } from './steps/stepPainter'
 import { blendOfGroup } from './blends'
 import { around, grown, mapped, type Edges } from '../geometry/boxes'
 import { coarseness, smaller } from './coarse'
-import { drawPlaced, reached, type Keeping } from './keeping'
+import { GroupPicture } from './groupPicture'
+import { reached, type Keeping } from './keeping'
 import { KeptGroup } from './keptGroups'
 import { Made } from './made'
+import { mixIn } from './mixing'
 import type { PaintContext } from './paintContext'
-import { infoOf, plainSurface } from './plainSurface'
+import { plainSurface } from './plainSurface'
 import { group } from '../program/ops.gen'
 
 /** A group painted into pixels of its own, on which its steps are done one by one. The core's PixelSteps.cs does the same. */
 export class PixelGroup {
   private constructor(
-    private readonly ck: CanvasKit,
+    private readonly context: PaintContext,
     private readonly surface: Surface,
     private readonly op: OpHead,
     private readonly v: Float32Array,
@@ -25,7 +27,7 @@ export class PixelGroup {
     private readonly size: number,
     private readonly opacity: number,
     private readonly blend: BlendMode,
-    private readonly kept: ((image: Image) => void) | undefined,
+    private readonly kept: ((picture: GroupPicture) => void) | undefined,
   ) {}
 
   /** @param keeping given when its picture is to be kept. */
@@ -51,13 +53,13 @@ export class PixelGroup {
     own.translate(-left, -top)
     own.concat(device)
     const { absent } = c.pictures
-    const kept = (image: Image) => {
+    const kept = (picture: GroupPicture) => {
       // A picture that is still on its way will be in it next time.
-      if (c.pictures.absent === absent) c.kept!.keep(keeping!.key, new KeptGroup({ image, left, top, size }, target[2]!, target[5]!))
-      else image.delete()
+      if (c.pictures.absent === absent) c.kept!.keep(keeping!.key, new KeptGroup({ picture, left, top, size }, target[2]!, target[5]!))
+      else picture.delete()
     }
     const blend = blendOfGroup(ck, op, mode)
-    return new PixelGroup(ck, surface, op, v.slice(), device, left, top, size, opacity, blend, keeping && kept)
+    return new PixelGroup(c, surface, op, v.slice(), device, left, top, size, opacity, blend, keeping && kept)
   }
 
   get canvas(): Canvas {
@@ -65,39 +67,36 @@ export class PixelGroup {
   }
 
   close(onto: Canvas) {
-    const { ck } = this
+    const { ck } = this.context
     this.surface.flush()
-    let image = this.surface.makeImageSnapshot()
+    let picture = GroupPicture.ofImage(ck, this.surface.makeImageSnapshot())
     for (const step of this.op.steps) {
       if (this.v[step.at] === 0) continue
-      const next = canWork(step, this.v) ? this.worked(image, step) : this.filtered(image, step)
-      image.delete()
-      image = next
+      const next = canWork(step, this.v) ? this.worked(picture, step) : this.filtered(picture, step)
+      picture.delete()
+      picture = next
     }
     const { left, top, size } = this
-    drawPlaced(ck, onto, { image, left, top, size }, this.opacity, this.blend)
-    if (this.kept) this.kept(image)
-    else image.delete()
+    mixIn(this.context, onto, { picture, left, top, size }, this.opacity, this.blend)
+    if (this.kept) this.kept(picture)
+    else picture.delete()
     this.surface.delete()
   }
 
-  private worked(image: Image, step: OpHead): Image {
-    const { ck } = this
-    const info = infoOf(ck, image.width(), image.height())
-    const pixels = image.readPixels(0, 0, info) as Uint8Array
+  private worked({ pixels, width, height }: GroupPicture, step: OpHead): GroupPicture {
     const device = [...(this.device as ArrayLike<number> & Iterable<number>)]
     device[2]! -= this.left
     device[5]! -= this.top
-    workOn(pixels, info.width, info.height, step, this.v, device, this.left, this.top)
-    return ck.MakeImage(info, pixels, 4 * info.width)!
+    workOn(pixels, width, height, step, this.v, device, this.left, this.top)
+    return GroupPicture.ofPixels(this.context.ck, pixels, width, height)
   }
 
-  private filtered(image: Image, step: OpHead): Image {
-    const { ck } = this
+  private filtered({ image, width, height }: GroupPicture, step: OpHead): GroupPicture {
+    const { ck } = this.context
     const made = new Made()
     const paint = new ck.Paint()
     paint.setImageFilter(filterOf(ck, made, [step], this.v, this.device))
-    const surface = plainSurface(ck, image.width(), image.height())
+    const surface = plainSurface(ck, width, height)
     surface.getCanvas().clear(ck.TRANSPARENT)
     surface.getCanvas().drawImage(image, 0, 0, paint)
     surface.flush()
@@ -105,6 +104,6 @@ export class PixelGroup {
     paint.delete()
     const result = surface.makeImageSnapshot()
     surface.delete()
-    return result
+    return GroupPicture.ofImage(ck, result)
   }
 }

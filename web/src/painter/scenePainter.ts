@@ -6,6 +6,7 @@ import type { Program } from '../program/program'
 import { blendOf } from './blends'
 import { lastCovering } from './covering'
 import type { KeptGroups } from './keptGroups'
+import type { Memory } from './memory'
 import { opPainters } from './operations'
 import { PaintContext } from './paintContext'
 import { smear } from './smear'
@@ -29,10 +30,13 @@ export class ScenePainter {
     this.context = new PaintContext(ck, onPicture, kept)
   }
 
-  /** @param blurred false: paint every strip sharp, whatever its motion. */
-  paintFrame(surface: Surface, program: Program, frame: number, blurred = true) {
+  /**
+   * @param blurred false: paint every strip sharp, whatever its motion.
+   * @param memory the surface's pixels, where they are at hand.
+   */
+  paintFrame(surface: Surface, program: Program, frame: number, blurred = true, memory?: Memory) {
     const { context } = this
-    context.begin(program, surface.getCanvas(), frame, blurred)
+    context.begin(program, surface.getCanvas(), frame, blurred, memory)
     const first = lastCovering(program, frame, context.canvas, blurred)
     for (const [i, strip] of program.strips.slice(first).entries()) {
       context.place.at = first + i
@@ -68,8 +72,16 @@ export class ScenePainter {
   private paintMean(surface: Surface, strip: StripHead, moments: Float32Array[], box: Float32Array) {
     if (!(box[2]! > box[0]! && box[3]! > box[1]!)) return
     const { ck, context } = this
-    const { canvas, alpha } = context
     const blend = blendOf(ck, strip.ops)
+    const { memory } = context
+    context.memory = undefined
+    this.paintMoments(surface, strip, moments, box, blend)
+    context.memory = memory
+  }
+
+  private paintMoments(surface: Surface, strip: StripHead, moments: Float32Array[], box: Float32Array, blend: BlendMode) {
+    const { ck, context } = this
+    const { canvas, alpha } = context
     const still = smear(ck, surface, canvas, moments, onlyFills(strip.ops), box, alpha, blend)
     if (still) {
       // It only moves: its picture is painted once and spread along the way.

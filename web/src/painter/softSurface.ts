@@ -1,5 +1,5 @@
-import type { CanvasKit, MallocObj, Surface } from 'canvaskit-wasm'
-import { infoOf } from './plainSurface'
+import type { CanvasKit } from 'canvaskit-wasm'
+import { Memory } from './memory'
 import { straighten } from './straight'
 
 /**
@@ -7,21 +7,19 @@ import { straighten } from './straight'
  * slowest way.
  */
 export class SoftSurface {
-  readonly surface: Surface
-  private readonly memory: MallocObj
+  readonly memory: Memory
   private readonly shown: ImageData
-  private readonly pixels: Uint32Array
+  private readonly straight: Uint32Array
 
   private constructor(
-    private readonly ck: CanvasKit,
+    ck: CanvasKit,
     private readonly onto: CanvasRenderingContext2D,
     width: number,
     height: number,
   ) {
-    this.memory = ck.Malloc(Uint32Array, width * height)
-    this.surface = ck.MakeRasterDirectSurface(infoOf(ck, width, height), this.memory, 4 * width)!
+    this.memory = new Memory(ck, width, height)
     this.shown = new ImageData(width, height)
-    this.pixels = new Uint32Array(this.shown.data.buffer)
+    this.straight = new Uint32Array(this.shown.data.buffer)
   }
 
   /** @returns null when the canvas is not to be had. */
@@ -31,13 +29,12 @@ export class SoftSurface {
   }
 
   flush() {
-    this.surface.flush()
-    straighten(this.memory.toTypedArray() as Uint32Array, this.pixels)
+    this.memory.surface.flush()
+    straighten(this.memory.pixels, this.straight)
     this.onto.putImageData(this.shown, 0, 0)
   }
 
   delete() {
-    this.surface.delete()
-    this.ck.Free(this.memory)
+    this.memory.delete()
   }
 }

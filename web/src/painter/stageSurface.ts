@@ -29,12 +29,13 @@ export class StageSurface {
     if (!program.has(frame)) return false
     const shown = this.fitting(width, height)
     if (!shown) return false
-    const surface = shown instanceof SoftSurface ? shown.surface : shown
+    const memory = shown instanceof SoftSurface ? shown.memory : undefined
+    const surface = memory?.surface ?? (shown as Surface)
     const canvas = surface.getCanvas()
     canvas.save()
     canvas.clear(this.ck.TRANSPARENT)
     canvas.scale(scale, scale)
-    this.painter.paintFrame(surface, program, frame, blurred)
+    this.painter.paintFrame(surface, program, frame, blurred, memory)
     canvas.restore()
     shown.flush()
     return true

@@ -5,6 +5,7 @@ import type { OpPainter } from './opPainter'
 
 export const clipPainter: OpPainter = (c, op, v) => {
   if (v[op.at + clip.on] === 0) return
+  c.memory = undefined
   const { Difference, Intersect } = c.ck.ClipOp
   const side = wordsOf(op).isInverse ? Difference : Intersect
   const box = uprightBox(op, v)
