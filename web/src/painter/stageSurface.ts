@@ -62,7 +62,7 @@ export class StageSurface {
   }
 }
 
-/** True when WebGL is not there, or drawn by the CPU; then the stage plays at half size. */
+/** True when WebGL is not there, or drawn by the CPU. */
 export function isSoftwareGpu(): boolean {
   const gl = document.createElement('canvas').getContext('webgl2')
   const info = gl?.getExtension('WEBGL_debug_renderer_info')

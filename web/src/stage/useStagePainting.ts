@@ -9,10 +9,13 @@ import { useView } from '../stores/viewStore'
 /** How long the playhead rests before the exact picture is painted. */
 const REST_MS = 90
 
+/** Without a GPU so many pixels are painted as it plays, those of full HD at half size; but never fewer than half as many across and down as are shown. */
+const SOFT_PIXELS = 960 * 540
+
 interface Surfaces {
   moving: StageSurface
   exact: StageSurface
-  /** There is no GPU; it plays at half size. */
+  /** There is no GPU; it plays with fewer pixels. */
   soft: boolean
 }
 
@@ -27,12 +30,14 @@ export function useStagePainting(moving: RefObject<HTMLCanvasElement | null>, ex
     let rest: number | undefined
     let paints = 0
 
-    const show = (surface: StageSurface, share: number) => {
+    const show = (surface: StageSurface) => {
       const { graphic, program } = useDocument.getState()
       const { frame } = usePlayback.getState()
       const { showBlur } = useView.getState()
       if (!surfaces || !graphic || !program) return
-      const k = scale * window.devicePixelRatio * share
+      const shown = scale * window.devicePixelRatio
+      const fewer = Math.sqrt(SOFT_PIXELS / (graphic.width * graphic.height)) / shown
+      const k = surface === surfaces.moving && surfaces.soft ? shown * Math.min(1, Math.max(0.5, fewer)) : shown
       const [width, height] = [Math.max(1, Math.round(graphic.width * k)), Math.max(1, Math.round(graphic.height * k))]
       const begun = performance.now()
       if (!surface.paint(program, frame, width, height, k, showBlur)) return
@@ -50,12 +55,12 @@ export function useStagePainting(moving: RefObject<HTMLCanvasElement | null>, ex
       const { dragging } = useView.getState()
       window.clearTimeout(rest)
       if (playing || dragging) {
-        show(surfaces.moving, surfaces.soft ? 0.5 : 1)
+        show(surfaces.moving)
       } else if (surfaces.exact.canvas.style.visibility === 'hidden') {
-        show(surfaces.moving, surfaces.soft ? 0.5 : 1)
-        rest = window.setTimeout(() => surfaces && show(surfaces.exact, 1), REST_MS)
+        show(surfaces.moving)
+        rest = window.setTimeout(() => surfaces && show(surfaces.exact), REST_MS)
       } else {
-        show(surfaces.exact, 1)
+        show(surfaces.exact)
       }
     }
 
