@@ -15,27 +15,28 @@ internal abstract class MovieKind : MediaKind
     /// <summary>Its samples, by their bytes.</summary>
     public override async Task<CodedFrames?> CodedAsync(Delivery delivery, CancellationToken cancel)
     {
-        var probe = await FileProbe.ReadAsync(delivery.Path, cancel);
-        var hashes = ImmutableArray.CreateBuilder<string>(probe.Places.Length);
+        // Parts are told by their own tables; the file that is made of them, by ffprobe.
+        var own = delivery.IsPart ? MovSamples.Read(delivery.Path) : null;
+        var probe = own is null ? await FileProbe.ReadAsync(delivery.Path, cancel) : null;
+        var places = own?.Places ?? probe!.Places;
+        var hashes = ImmutableArray.CreateBuilder<string>(places.Count);
         using var source = File.OpenHandle(delivery.Path);
-        foreach (var place in probe.Places)
+        foreach (var place in places)
         {
             cancel.ThrowIfCancellationRequested();
             hashes.Add(Convert.ToHexString(SHA256.HashData(SampleReader.Read(source, place))));
         }
-        return new($"{probe.Codec} {probe.Tag} {probe.Width} x {probe.Height} {probe.PixelFormat}", hashes.MoveToImmutable());
+        var look = own is null ? $"{probe!.Tag} {probe.Width} x {probe.Height}" : $"{own.Code} {own.Width} x {own.Height}";
+        return new(look, hashes.MoveToImmutable());
     }
 
     public override async Task JoinAsync(Delivery delivery, IReadOnlyList<string> parts, CancellationToken cancel)
     {
         using var file = OpenMovie(delivery);
-        // To ask where samples lie takes longer than to copy them.
-        var places = new IReadOnlyList<SamplePlace>[parts.Count];
-        await Parallel.ForAsync(0, parts.Count, cancel, async (i, c) => places[i] = await SamplePlace.ReadAsync(parts[i], c));
-        foreach (var (i, part) in parts.Index())
+        foreach (var part in parts)
         {
             using var source = File.OpenHandle(part);
-            foreach (var place in places[i])
+            foreach (var place in await MovSamples.PlacesAsync(part, cancel))
             {
                 cancel.ThrowIfCancellationRequested();
                 file.Add(SampleReader.Read(source, place), 1);

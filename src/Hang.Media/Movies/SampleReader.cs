@@ -7,7 +7,7 @@ using Microsoft.Win32.SafeHandles;
 namespace Hang.Media.Movies;
 
 /// <summary>
-/// Decodes a MOV whose samples stand by themselves at the cost of its distinct ones: where each sample lies is read by ffprobe, equal neighbours are found
+/// Decodes a MOV whose samples stand by themselves at the cost of its distinct ones: where each sample lies is asked for, equal neighbours are found
 /// by their bytes, and one of each is decoded.
 /// </summary>
 internal static class SampleReader
@@ -52,7 +52,7 @@ internal static class SampleReader
     {
         using var file = new MovFile(delivery with { Path = distinct, Sound = null }, look);
         var times = new List<int>();
-        await foreach (var (sample, count) in RunsAsync(path, SamplePlace.ReadAsync(path, cancel), cancel))
+        await foreach (var (sample, count) in RunsAsync(path, PlacesAsync(path, delivery, cancel), cancel))
         {
             file.Add(sample, 1);
             times.Add(count);
@@ -60,6 +60,10 @@ internal static class SampleReader
         file.Finish();
         return times;
     }
+
+    /// <summary>Where the samples of a delivered file lie: as ffprobe reads it, or as a part's own tables say.</summary>
+    public static Task<IReadOnlyList<SamplePlace>> PlacesAsync(string path, Delivery delivery, CancellationToken cancel) =>
+        delivery.IsPart ? MovSamples.PlacesAsync(path, cancel) : SamplePlace.ReadAsync(path, cancel);
 
     /// <summary>The samples of a file in order, equal neighbours counted instead of repeated.</summary>
     /// <param name="places">Where they lie.</param>

@@ -5,7 +5,6 @@ using Hang.Core.Handoff;
 using Hang.Media.Frames;
 using Hang.Media.Kinds;
 using Hang.Media.Movies;
-using Hang.Media.Probing;
 using Hang.Media.Reading;
 using Hang.Media.Rendering;
 using Hang.Paint.Pictures;
@@ -56,7 +55,7 @@ internal sealed class FileComparison(
             return null;
         }
         SliceComparison? slices = null;
-        var places = SamplePlace.ReadAsync(delivery.Path, cancel);
+        var places = SampleReader.PlacesAsync(delivery.Path, delivery, cancel);
         try
         {
             var found = await AlignAsync(
