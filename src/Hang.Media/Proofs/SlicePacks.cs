@@ -21,7 +21,7 @@ internal sealed class SlicePacks(Delivery delivery, MovLook look, ProresFrame li
 {
     private const long MostBytes = 64L * 1024 * 1024;
     private const int LeastPacks = 2,
-        MostPacks = 16;
+        MostPacks = 32;
     private readonly int most = (int)Math.Clamp(MostBytes / delivery.FrameBytes, LeastPacks, MostPacks);
     private readonly int rows = delivery.Height / TileGrid.TileHeight;
     private readonly int slicesPerRow = like.Slices.Length / grid.Rows;
