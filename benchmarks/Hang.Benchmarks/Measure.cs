@@ -12,7 +12,7 @@ public sealed record Measure(string Name, string What, double Value, string Goal
     public override string ToString() =>
         string.Create(
             CultureInfo.InvariantCulture,
-            $"{Name, -9}{Value, 9:0.###}   goal {Goal, -9} {What}\n{string.Join("\n", Parts.Select(p => string.Create(CultureInfo.InvariantCulture, $"{"", 12}{p.Value, 12:0.###}  {p.Key}")))}"
+            $"{Name, -12}{Value, 6:0.###}   goal {Goal, -9} {What}\n{string.Join("\n", Parts.Select(p => string.Create(CultureInfo.InvariantCulture, $"{"", 12}{p.Value, 12:0.###}  {p.Key}")))}"
         );
 
     /// <summary>

@@ -10,6 +10,10 @@ if (args is ["--memory-of-rows", var rows])
 {
     return await RowsMemoryMeasure.RenderInThisProcessAsync(int.Parse(rows, System.Globalization.CultureInfo.InvariantCulture));
 }
+if (args is ["--large-of", var scale])
+{
+    return await LargeMeasure.HandOffInThisProcessAsync(int.Parse(scale, System.Globalization.CultureInfo.InvariantCulture));
+}
 if (args is ["--work", .. var work])
 {
     return await WorkersMeasure.WorkInThisProcessAsync(work);
@@ -41,6 +45,8 @@ var measures = new (string Name, Func<Task<Measure>> Run)[]
     ("workers", WorkersMeasure.RunAsync),
     ("small", SmallFilesMeasure.RunAsync),
     ("memory", MemoryMeasure.RunAsync),
+    ("large", LargeMeasure.TimeAsync),
+    ("largeMemory", LargeMeasure.MemoryAsync),
     ("rows", RowsMemoryMeasure.RunAsync),
     ("server", ServerMemoryMeasure.RunAsync),
     ("stage", BrowserMeasures.StageAsync),
