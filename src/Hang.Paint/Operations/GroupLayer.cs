@@ -38,7 +38,7 @@ internal sealed class GroupLayer
             var made = new PixelSteps(context.Blocks, steps, device, bounds, canvas.DeviceClipBounds, context.Sheet?.Corner ?? default, opacity, blend);
             if (
                 context.Sheet is { } sheet
-                && GroupContent.Of(context, op, v) is var (content, within)
+                && GroupName.Of(context, op, v) is var (content, within)
                 && made.IsKept(context.Pictures.Groups, content, within.AsSpan(), canvas, sheet)
             )
             {

@@ -15,7 +15,7 @@ export interface Place {
 
 /**
  * Names what a group holds: its operations and all their numbers, but for how much of the whole is seen. Two groups of the same name, at the same place, are
- * the same picture. The core's GroupContent.cs does the same.
+ * the same picture. The core's GroupName.cs does the same.
  * @returns undefined where the group's end is not known, or its picture depends on where its pixels lie.
  */
 export function groupName({ program, frame, at, blurred }: Place, op: OpHead, v: Float32Array): string | undefined {

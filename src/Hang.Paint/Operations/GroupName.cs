@@ -6,7 +6,7 @@ using Hang.Scene.PaintList;
 namespace Hang.Paint.Operations;
 
 /// <summary>Names what a group holds: its operations and all their numbers, but for how much of the whole is seen.</summary>
-internal static class GroupContent
+internal static class GroupName
 {
     /// <param name="v">From the group's own start.</param>
     /// <returns>The name, and the steps of groups within; null where the group's end is not known.</returns>
