@@ -5,11 +5,15 @@ import { useDocument } from '../stores/documentStore'
 import { usePlayback } from '../stores/playbackStore'
 import { onPixels } from '../stores/pixels'
 import { useView } from '../stores/viewStore'
+import { Pace } from './pace'
 
 /** How long the playhead rests before the exact picture is painted. */
 const REST_MS = 90
 
-/** Without a GPU so many pixels are painted as it plays, those of full HD at half size; but never fewer than half as many across and down as are shown. */
+/**
+ * Without a GPU so many pixels are painted as it plays, those of full HD at half size; or fewer where frames take too long, but never fewer than half as many
+ * across and down as are shown.
+ */
 const SOFT_PIXELS = 960 * 540
 
 interface Surfaces {
@@ -29,6 +33,7 @@ export function useStagePainting(moving: RefObject<HTMLCanvasElement | null>, ex
     let gone = false
     let rest: number | undefined
     let paints = 0
+    const pace = new Pace()
 
     const show = (surface: StageSurface) => {
       const { graphic, program } = useDocument.getState()
@@ -37,11 +42,13 @@ export function useStagePainting(moving: RefObject<HTMLCanvasElement | null>, ex
       if (!surfaces || !graphic || !program) return
       const shown = scale * window.devicePixelRatio
       const fewer = Math.sqrt(SOFT_PIXELS / (graphic.width * graphic.height)) / shown
-      const k = surface === surfaces.moving && surfaces.soft ? shown * Math.min(1, Math.max(0.5, fewer)) : shown
+      const isSoft = surface === surfaces.moving && surfaces.soft
+      const k = isSoft ? shown * Math.max(0.5, Math.min(1, fewer) * pace.share) : shown
       const [width, height] = [Math.max(1, Math.round(graphic.width * k)), Math.max(1, Math.round(graphic.height * k))]
       const begun = performance.now()
       if (!surface.paint(program, frame, width, height, k, showBlur)) return
       performance.measure('paint', { start: begun })
+      if (isSoft) pace.took(performance.now() - begun)
       surfaces.moving.canvas.style.visibility = surface === surfaces.moving ? 'visible' : 'hidden'
       surfaces.exact.canvas.style.visibility = surface === surfaces.exact ? 'visible' : 'hidden'
       surface.canvas.dataset.coming = String(surface.coming)
