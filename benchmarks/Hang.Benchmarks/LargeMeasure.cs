@@ -12,57 +12,45 @@ internal static class LargeMeasure
     private static readonly int Rounds = Measure.Times(3, 1),
         Frames = Measure.Times(102, 6);
 
-    public static async Task<Measure> TimeAsync()
+    private static Task<(Taken Large, Taken Small)>? taken;
+
+    private readonly record struct Taken(double Seconds, double Megabytes);
+
+    public static Task<Measure> TimeAsync() => OfAsync("large", "seconds", "<= 4.2", t => t.Seconds, "s");
+
+    public static Task<Measure> MemoryAsync() => OfAsync("largeMemory", "peak of memory", "<= 2.5", t => t.Megabytes, "MB");
+
+    private static async Task<Measure> OfAsync(string name, string what, string goal, Func<Taken, double> of, string unit)
     {
-        var (large, small) = await TakeAsync();
+        // Both are told by the same runs.
+        var (large, small) = await (taken ??= RunAsync());
         return new(
-            "large",
-            "the demo's stinger as ProRes 4444 with its proof, 4K / full HD, seconds",
-            large.Seconds / small.Seconds,
-            "<= 4.2",
-            new() { ["s, full HD"] = small.Seconds, ["s, 4K"] = large.Seconds }
+            name,
+            $"the demo's stinger as ProRes 4444 with its proof, 4K / full HD, {what}",
+            of(large) / of(small),
+            goal,
+            new() { [$"{unit}, full HD"] = of(small), [$"{unit}, 4K"] = of(large) }
         );
     }
 
-    public static async Task<Measure> MemoryAsync()
+    private static async Task<(Taken Large, Taken Small)> RunAsync()
     {
-        var (large, small) = await TakeAsync();
-        return new(
-            "largeMemory",
-            "the demo's stinger as ProRes 4444 with its proof, 4K / full HD, peak of memory",
-            large.Megabytes / small.Megabytes,
-            "<= 2.5",
-            new() { ["MB, full HD"] = small.Megabytes, ["MB, 4K"] = large.Megabytes }
-        );
-    }
-
-    private static Task<((double Seconds, double Megabytes) Large, (double Seconds, double Megabytes) Small)>? taken;
-
-    /// <summary>Both are told by the same runs, in turn.</summary>
-    private static Task<((double Seconds, double Megabytes) Large, (double Seconds, double Megabytes) Small)> TakeAsync()
-    {
-        return taken ??= RunAsync();
-
-        static async Task<((double, double), (double, double))> RunAsync()
+        List<Taken> large = [],
+            small = [];
+        for (var i = 0; i < Rounds; i++)
         {
-            List<(double Seconds, double Megabytes)> large = [],
-                small = [];
-            for (var i = 0; i < Rounds; i++)
-            {
-                small.Add(await ChildAsync(1));
-                large.Add(await ChildAsync(2));
-            }
-            static (double, double) Median(List<(double Seconds, double Megabytes)> all) =>
-                (Measure.Median([.. all.Select(t => t.Seconds)]), Measure.Median([.. all.Select(t => t.Megabytes)]));
-            return (Median(large), Median(small));
+            small.Add(await ChildAsync(1));
+            large.Add(await ChildAsync(2));
         }
+        static Taken Median(List<Taken> all) => new(Measure.Median(all.Select(t => t.Seconds)), Measure.Median(all.Select(t => t.Megabytes)));
+        return (Median(large), Median(small));
     }
 
-    private static async Task<(double Seconds, double Megabytes)> ChildAsync(int scale)
+    private static async Task<Taken> ChildAsync(int scale)
     {
         var watch = Stopwatch.StartNew();
         var peak = await MemoryMeasure.PeakAsync("--large-of", scale);
-        return (watch.Elapsed.TotalSeconds, peak);
+        return new(watch.Elapsed.TotalSeconds, peak);
     }
 
     /// <summary>Hands the stinger off and proves it, and prints the peak of resident memory in megabytes.</summary>

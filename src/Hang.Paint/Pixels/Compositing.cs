@@ -124,6 +124,19 @@ internal static unsafe class Compositing
         }
     }
 
+    /// <summary>Lays a colour by a mask under what is there, or in its place.</summary>
+    public static void Behind(uint colour, byte* mask, uint* to, int count, bool only)
+    {
+        if (only)
+        {
+            Put(colour, mask, to, count);
+        }
+        else
+        {
+            Under(colour, mask, to, count);
+        }
+    }
+
     /// <summary>One colour, as much of it as a mask says, and nothing else.</summary>
     /// <param name="colour">Premultiplied.</param>
     [MethodImpl(MethodImplOptions.AggressiveOptimization)]

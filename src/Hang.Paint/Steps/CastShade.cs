@@ -28,15 +28,5 @@ internal sealed class CastShade(SKSize sigma, SKPoint offset, float grow, float[
     private protected override SKColorFilter Tint() =>
         SKColorFilter.CreateColorMatrix([0, 0, 0, 0, colour[0], 0, 0, 0, 0, colour[1], 0, 0, 0, 0, colour[2], 0, 0, 0, colour[3], 0]);
 
-    private protected override unsafe void Join(byte* mask, uint* pixels, int count)
-    {
-        if (only)
-        {
-            Compositing.Put(premultiplied, mask, pixels, count);
-        }
-        else
-        {
-            Compositing.Under(premultiplied, mask, pixels, count);
-        }
-    }
+    private protected override unsafe void Join(byte* mask, uint* pixels, int count) => Compositing.Behind(premultiplied, mask, pixels, count, only);
 }

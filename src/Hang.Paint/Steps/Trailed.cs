@@ -31,16 +31,7 @@ internal sealed class Trailed(SKPoint along, float[] colour, bool only) : Device
         var needed = on.Needed;
         for (var y = needed.Top; y < needed.Bottom; y++)
         {
-            var mask = trail.Row(y) + needed.Left;
-            var pixels = on.Sheet.Row(y) + needed.Left;
-            if (only)
-            {
-                Compositing.Put(premultiplied, mask, pixels, needed.Width);
-            }
-            else
-            {
-                Compositing.Under(premultiplied, mask, pixels, needed.Width);
-            }
+            Compositing.Behind(premultiplied, trail.Row(y) + needed.Left, on.Sheet.Row(y) + needed.Left, needed.Width, only);
         }
     }
 }

@@ -7,8 +7,8 @@ import { measureSoft } from './soft'
 // For ./hang bench: how many frames a second the stage paints, against bare CanvasKit calls that draw the same nodes; or what it takes without a GPU.
 
 const [WIDTH, HEIGHT] = [960, 540]
-// Where only that the measure can be taken is of interest, it is taken of a few frames, once.
 const asked = new URLSearchParams(location.search)
+// Where only that the measure can be taken is of interest, it is taken of a few frames, once.
 const SMALLEST = asked.has('smallest')
 const [ROUNDS, MOST] = SMALLEST ? [1, 16] : [3, Infinity]
 const SCALE = WIDTH / 1920

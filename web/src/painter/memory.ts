@@ -1,8 +1,8 @@
-import type { CanvasKit, MallocObj, Surface } from 'canvaskit-wasm'
+import type { CanvasKit, ColorType, MallocObj, Surface, TypedArray } from 'canvaskit-wasm'
 import { infoOf } from './plainSurface'
 
-/** A surface whose pixels are at hand: premultiplied, red in the lowest byte. Our own loops over them are many times as fast as the library's slow ways. */
-export class Memory {
+/** A surface whose pixels are at hand: our own loops over them are many times as fast as the library's general way. */
+abstract class Held<T extends TypedArray> {
   readonly surface: Surface
   private readonly held: MallocObj
 
@@ -10,14 +10,17 @@ export class Memory {
     private readonly ck: CanvasKit,
     readonly width: number,
     readonly height: number,
+    kind: new (length: number) => T,
+    colorType: ColorType,
+    bytes: number,
   ) {
-    this.held = ck.Malloc(Uint32Array, width * height)
-    this.surface = ck.MakeRasterDirectSurface(infoOf(ck, width, height), this.held, 4 * width)!
+    this.held = ck.Malloc(kind as never, width * height)
+    this.surface = ck.MakeRasterDirectSurface({ ...infoOf(ck, width, height), colorType }, this.held, bytes * width)!
   }
 
-  /** They hold until the library takes more memory. */
-  get pixels(): Uint32Array {
-    return this.held.toTypedArray() as Uint32Array
+  /** One number of each. They hold until the library takes more memory. */
+  get pixels(): T {
+    return this.held.toTypedArray() as T
   }
 
   delete() {
@@ -26,27 +29,16 @@ export class Memory {
   }
 }
 
+/** Pixels premultiplied, red in the lowest byte. */
+export class Memory extends Held<Uint32Array> {
+  constructor(ck: CanvasKit, width: number, height: number) {
+    super(ck, width, height, Uint32Array, ck.ColorType.RGBA_8888, 4)
+  }
+}
+
 /** How much of each pixel a shape covers, 0..255. */
-export class Coverage {
-  readonly surface: Surface
-  private readonly held: MallocObj
-
-  constructor(
-    private readonly ck: CanvasKit,
-    readonly width: number,
-    readonly height: number,
-  ) {
-    this.held = ck.Malloc(Uint8Array, width * height)
-    const info = { width, height, colorType: ck.ColorType.Alpha_8, alphaType: ck.AlphaType.Premul, colorSpace: ck.ColorSpace.SRGB }
-    this.surface = ck.MakeRasterDirectSurface(info, this.held, width)!
-  }
-
-  get shares(): Uint8Array {
-    return this.held.toTypedArray() as Uint8Array
-  }
-
-  delete() {
-    this.surface.delete()
-    this.ck.Free(this.held)
+export class Coverage extends Held<Uint8Array> {
+  constructor(ck: CanvasKit, width: number, height: number) {
+    super(ck, width, height, Uint8Array, ck.ColorType.Alpha_8, 1)
   }
 }

@@ -9,7 +9,7 @@ export function mixIn(c: PaintContext, onto: Canvas, placed: PlacedPicture, opac
   const { picture, size } = placed
   const [left, top] = [placed.left * size + right, placed.top * size + below]
   const { SrcOver, SrcATop, DstIn } = ck.BlendMode
-  if (memory && c.kept?.moves && (blend === SrcOver || blend === SrcATop)) {
+  if (memory && (blend === SrcOver || blend === SrcATop)) {
     const { pixels, width, height } = picture
     const words = new Uint32Array(pixels.buffer, pixels.byteOffset, width * height)
     layPicture(memory, { pixels: words, width, height }, { left, top, size }, Math.round(opacity * 255), blend === SrcATop)

@@ -27,7 +27,7 @@ export class PaintContext {
   /** The strip that is being painted. */
   place!: Place
   canvas!: Canvas
-  /** The pixels of what is being painted on, where they are at hand and nothing cuts what is laid on them. */
+  /** The pixels of what is being painted on while things move, where they are at hand and nothing cuts what is laid on them. */
   memory: Memory | undefined
   /** What the alpha of everything painted in this level is multiplied by. */
   alpha = 1
@@ -56,7 +56,7 @@ export class PaintContext {
   begin(program: Program, canvas: Canvas, frame: number, blurred: boolean, memory?: Memory) {
     this.place = { program, frame, at: 0, blurred }
     this.canvas = canvas
-    this.memory = memory
+    this.memory = this.kept?.moves ? memory : undefined
     this.alpha = 1
     this.skipping = 0
   }
@@ -98,7 +98,7 @@ export class PaintContext {
     this.canvas = canvas
     own.restore()
     this.covered.surface.flush()
-    return this.covered.shares
+    return this.covered.pixels
   }
 
   /** Lets go of what was made for one drawing. */

@@ -36,7 +36,7 @@ export const inked =
  */
 function layStraight(c: PaintContext, at: Ink, op: OpHead, v: Float32Array, stops: number, draw: () => void): boolean {
   const { ck, memory } = c
-  if (!memory || !c.kept?.moves || c.mode !== ck.BlendMode.SrcOver) return false
+  if (!memory || c.mode !== ck.BlendMode.SrcOver) return false
   const [axis, local, more] = [op.at + at.axis, op.at + at.local, op.at + repeats[op.code]!]
   const m = v.subarray(local, local + 6)
   const device = ck.Matrix.multiply(c.canvas.getTotalMatrix(), [m[0]!, m[2]!, m[4]!, m[1]!, m[3]!, m[5]!, 0, 0, 1])

@@ -1,7 +1,6 @@
-import { asSoft } from './stepPainter'
 import { map as at } from '../../program/ops.gen'
 import { colourMap } from '../colourMap'
-import type { StepFilter } from './stepPainter'
+import { asSoft, type StepFilter } from './stepPainter'
 
 const filter: StepFilter = (s, v, input) => colourMap(s.ck, s.made, v.slice(at.stops, at.stops + 5 * v[at.count]!), input)
 
